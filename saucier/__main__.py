@@ -1,0 +1,135 @@
+"""``python -m saucier``: the core without Django and without a server."""
+
+import argparse
+import json
+import sys
+from pathlib import Path
+from typing import Any, NoReturn
+
+from saucier.check import CheckedSheet, check
+from saucier.errors import BadInput
+from saucier.sheet import json_schema, read_sheet, write_sheet
+from saucier.sheet.reading import MAX_BYTES
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Run the command line; the exit status is 0, or 2 for bad input."""
+    options = _parser().parse_args(arguments)
+    try:
+        return int(options.run(options))
+    except BadInput as bad:
+        print(f"saucier: {bad.problems[0]}", file=sys.stderr)
+        return 2
+
+
+class _Parser(argparse.ArgumentParser):
+    """Says what is wrong with the arguments in one line, as with any bad input."""
+
+    def error(self, message: str) -> NoReturn:
+        print(f"saucier: {message} (see {self.prog} --help)", file=sys.stderr)
+        sys.exit(2)
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = _Parser(
+        prog="saucier", description="Check and solve sauce sheets. Predictions are estimates."
+    )
+    commands = parser.add_subparsers(required=True, metavar="COMMAND")
+
+    checking = commands.add_parser("check", help="the state of the pot after every step")
+    checking.set_defaults(run=_check)
+
+    solving = commands.add_parser("solve", help="re-proportion and scale to a target")
+    solving.add_argument("--grade", help="pouring, light-coat, nappe, binding, spreading, panade")
+    solving.add_argument("--volume", help="yield, such as 2L or 1.5kg")
+    solving.add_argument("--salt", help="salt target, g per 100 g")
+    solving.add_argument(
+        "--have", help="the one ingredient there is: KEY=AMOUNT, stock-light=900mL"
+    )
+    solving.add_argument("--round", action="store_true", help="round to what a kitchen weighs")
+    solving.set_defaults(run=_solve)
+
+    for command in (checking, solving):
+        command.add_argument("sheet", help="a sheet in JSON, or - for standard input")
+        command.add_argument("--json", action="store_true", help="print JSON instead of words")
+
+    schema = commands.add_parser("schema", help="the JSON Schema of the sheet")
+    schema.set_defaults(run=_schema)
+    return parser
+
+
+def _read(name: str) -> bytes:
+    try:
+        if name == "-":
+            return sys.stdin.buffer.read(MAX_BYTES + 1)
+        with Path(name).open("rb") as file:
+            return file.read(MAX_BYTES + 1)
+    except (OSError, ValueError) as trouble:
+        reason = getattr(trouble, "strerror", None) or str(trouble)
+        raise BadInput.at(
+            "sheet", f"cannot open {name}: {reason}", "Name a readable file"
+        ) from None
+
+
+def _check(options: argparse.Namespace) -> int:
+    checked = check(read_sheet(_read(options.sheet)))
+    _print(checked, checked.as_dict(), options.json)
+    return 0
+
+
+def _solve(options: argparse.Namespace) -> int:
+    from saucier.solve import Have, goal_of, rounded_for_kitchen, solve
+    from saucier.solve.salt import with_salt_target
+    from saucier.units import read_amount
+
+    sheet = read_sheet(_read(options.sheet))
+    have = None
+    if options.have is not None:
+        key, _, text = options.have.partition("=")
+        have = Have(key, _under("have", read_amount, text))
+    volume = None if options.volume is None else _under("volume", read_amount, options.volume)
+    goal = goal_of(sheet, options.grade, volume, have)
+    if options.salt is not None:
+        sheet = with_salt_target(sheet, options.salt)
+    solved = solve(sheet, goal).sheet
+    if options.round:
+        solved = rounded_for_kitchen(solved, goal).sheet
+    checked = check(solved)
+    _print(checked, {"sheet": write_sheet(solved), **checked.as_dict()}, options.json)
+    return 0
+
+
+def _schema(options: argparse.Namespace) -> int:
+    print(json.dumps(json_schema(), indent=2, ensure_ascii=False))
+    return 0
+
+
+def _under(field: str, read: Any, text: str) -> Any:
+    try:
+        return read(text)
+    except BadInput as bad:
+        raise bad.under(field) from None
+
+
+def _print(checked: CheckedSheet, found: dict[str, Any], as_json: bool) -> None:
+    if as_json:
+        print(json.dumps(found, indent=2, ensure_ascii=False))
+        return
+    print(checked.sheet.name)
+    for number, (step, state) in enumerate(zip(checked.sheet.steps, checked.steps, strict=True)):
+        values = state.as_dict()
+        thick = values["grade"] or f"({values['reason']})"
+        print(f"  {number + 1}. {step.op:8} {values['mass_g']:8.0f} g  {thick}")
+    if found["viscosity_pa_s"] is not None:
+        print(
+            f"{found['mass_g']:.0f} g, {found['volume_ml']:.0f} mL, {found['grade']} "
+            f"({found['viscosity_pa_s']:.2g} Pa·s, likely "
+            f"{found['viscosity_low_pa_s']:.2g}–{found['viscosity_high_pa_s']:.2g}), "
+            f"salt {found['salt_pct']:.2f} %, {found['emulsion']}"
+        )
+    for text in (*found["warnings"], *found["assumed"]):
+        print(f"  note: {text}")
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,47 @@
+"""A sheet told step by step to the cook at the stove."""
+
+from dataclasses import dataclass
+
+from saucier.check import CheckedSheet, prepare
+from saucier.kitchen import Kitchen
+from saucier.pot import Pot
+from saucier.steps import Weighed
+
+
+@dataclass(frozen=True, slots=True)
+class Card:
+    """One step: ``title``, what to ``do``, the ``cue`` to look for, what is ``weighed`` for it,
+    ``timer_s`` seconds to run (None: no timer), and ``scale_g``, the reading of the scale with
+    the pan on it afterwards (None where the pan's tare is not known)."""
+
+    title: str
+    do: str
+    cue: str
+    weighed: tuple[Weighed, ...]
+    timer_s: int | None
+    scale_g: float | None
+
+
+def cards(checked: CheckedSheet, kitchen: Kitchen) -> list[Card]:
+    """The cards of a checked sheet, in order."""
+    found = []
+    before = Pot()
+    prepared = prepare(checked.sheet, kitchen)
+    for step, setting, state in zip(
+        checked.sheet.steps, prepared.settings, checked.steps, strict=True
+    ):
+        words = step.words(setting, before, state.pot)
+        minutes = step.timer_minutes(before, state.pot)
+        tare = checked.pan.tare_g
+        found.append(
+            Card(
+                words.title,
+                words.do,
+                words.cue,
+                tuple(step.to_weigh(setting)),
+                round(minutes * 60) if minutes else None,
+                tare + state.pot.balance.mass_g if tare else None,
+            )
+        )
+        before = state.pot
+    return found

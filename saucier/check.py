@@ -1,0 +1,243 @@
+"""Checking a sheet: its steps played through a pot, the state after each."""
+
+from dataclasses import asdict, dataclass, replace
+from typing import Any
+
+from saucier import constants as K
+from saucier.errors import BadInput
+from saucier.heat import Pan, Stove, pan_for
+from saucier.kitchen import Kitchen
+from saucier.pot import Pot, Remark
+from saucier.seasoning import salt_gap, salt_pct
+from saucier.sheet import Sheet
+from saucier.steps import AS_WRITTEN, Knobs, Move, Reduce, Roux, Setting
+from saucier.thickness import Thickness, assess, film_mm, spoon_words
+
+DEFAULT_KITCHEN = Kitchen()
+
+
+@dataclass(frozen=True, slots=True)
+class State:
+    """The pot after a step, with everything a cook asks of it."""
+
+    pot: Pot
+    thickness: Thickness
+    warnings: tuple[Remark, ...]
+    pan: Pan
+
+    @property
+    def emulsion(self) -> str:
+        return self.thickness.emulsion or "stable"
+
+    def as_dict(self) -> dict[str, Any]:
+        """Plain data for JSON, rounded to what the figures can bear."""
+        balance, thickness = self.pot.balance, self.thickness
+        mass = balance.mass_g
+        return {
+            "mass_g": round(mass, 3),
+            "volume_ml": round(balance.volume_ml, 3),
+            "viscosity_pa_s": _significant(thickness.viscosity_pa_s),
+            "viscosity_low_pa_s": _significant(thickness.low_pa_s),
+            "viscosity_high_pa_s": _significant(thickness.high_pa_s),
+            "grade": thickness.grade,
+            "reason": thickness.reason,
+            "serving_c": thickness.temperature_c,
+            "temperature_c": round(self.pot.temperature_c, 1),
+            "salt_pct": round(salt_pct(balance), 4),
+            "fat_pct": round(100.0 * balance.fat / mass, 3) if mass else 0.0,
+            "fat_volume_share": round(thickness.fat_volume_share, 4),
+            "acid_pct": round(100.0 * balance.acid / mass, 3) if mass else 0.0,
+            "sugar_pct": round(100.0 * balance.sugar / mass, 3) if mass else 0.0,
+            "alcohol_pct": round(100.0 * balance.alcohol / mass, 3) if mass else 0.0,
+            "emulsion": self.emulsion,
+            "kcal": round(balance.kcal, 1),
+            "cost": round(self.pot.cost, 3),
+            "minutes": round(self.pot.minutes, 1),
+            "level_mm": round(self.pan.level_mm(balance.volume_ml), 2),
+            "film_mm": _significant(film_mm(thickness.viscosity_pa_s))
+            if thickness.viscosity_pa_s is not None
+            else None,
+            "looks": spoon_words(thickness.viscosity_pa_s)
+            if thickness.viscosity_pa_s is not None
+            else thickness.reason,
+            "allergens": sorted(self.pot.allergens),
+            "warnings": [remark.text for remark in self.warnings],
+        }
+
+
+@dataclass(frozen=True, slots=True)
+class CheckedSheet:
+    """A sheet with the state after each step, in ``pan``; ``assumed`` says what had to be taken
+    for granted."""
+
+    sheet: Sheet
+    steps: tuple[State, ...]
+    pan: Pan
+    assumed: tuple[str, ...]
+
+    @property
+    def final(self) -> State:
+        return self.steps[-1] if self.steps else _state(Pot(), self.sheet, self.pan)
+
+    def as_dict(self) -> dict[str, Any]:
+        """The state after the last step at the top, ``steps`` with each, and the salt that is
+        left to add."""
+        final = self.final
+        found = final.as_dict()
+        passing = (
+            w.text for s in self.steps[:-1] for w in s.warnings if w.code not in _MENDED_LATER
+        )
+        found["warnings"] = list(dict.fromkeys([*passing, *found["warnings"]]))
+        target = self.sheet.target.salt_pct
+        if target is not None:
+            gap = salt_gap(final.pot.balance, target)
+            found["salt_to_add_g"] = round(gap.to_add_g, 2)
+            found["salt_over_g"] = round(gap.over_g, 2)
+            found["salt_liquid_g"] = round(gap.liquid_g, 1)
+        found["assumed"] = list(self.assumed)
+        found["pan"] = asdict(self.pan)
+        found["steps"] = [state.as_dict() for state in self.steps]
+        return found
+
+
+@dataclass(frozen=True, slots=True)
+class Prepared:
+    """A sheet ready to be played at any setting of the knobs: only floats left."""
+
+    sheet: Sheet
+    settings: tuple[Setting, ...]
+    moves: tuple[Move, ...]
+
+    def play(self, knobs: Knobs = AS_WRITTEN) -> Pot:
+        """The pot after the last step. Raises :class:`BadInput` under ``steps[i]``."""
+        pot = Pot()
+        for number, move in enumerate(self.moves):
+            try:
+                pot = move(pot, knobs)
+            except BadInput as bad:
+                raise bad.under(f"steps[{number}]") from None
+        return pot
+
+    def pots(self) -> list[Pot]:
+        """The pot after each step, as written. Raises as :meth:`play` does."""
+        pots: list[Pot] = []
+        pot = Pot()
+        for number, move in enumerate(self.moves):
+            try:
+                pot = move(replace(pot, remarks=()), AS_WRITTEN)
+            except BadInput as bad:
+                raise bad.under(f"steps[{number}]") from None
+            pots.append(pot)
+        return pots
+
+
+def free_reduction(sheet: Sheet) -> int | None:
+    """Index of the reduction a solve may move: the last one with a stop, where there is no
+    roux to thicken with."""
+    if any(isinstance(step, Roux) for step in sheet.steps):
+        return None
+    found = None
+    for number, step in enumerate(sheet.steps):
+        if isinstance(step, Reduce) and step.to != "nearly-dry":
+            found = number
+    return found
+
+
+def prepare(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> Prepared:
+    """Names and units of every step resolved. Raises :class:`BadInput` with the step's path."""
+    stove = Stove(
+        pan=sheet.pan.as_pan() if sheet.pan else kitchen.stove.pan,
+        lid=sheet.lid,
+        burner_w=kitchen.stove.burner_w,
+        efficiency=kitchen.stove.efficiency,
+    )
+    free = free_reduction(sheet)
+    settings = tuple(
+        Setting(kitchen, stove, number == free, sheet.method.liquid_in)
+        for number in range(len(sheet.steps))
+    )
+    moves: list[Move] = []
+    problems: list[BadInput] = []
+    for number, (step, setting) in enumerate(zip(sheet.steps, settings, strict=True)):
+        try:
+            moves.append(step.prepare(setting))
+        except BadInput as bad:
+            problems.append(bad.under(f"steps[{number}]"))
+    if problems:
+        raise BadInput(*(problem for bad in problems for problem in bad.problems))
+    return Prepared(sheet, settings, tuple(moves))
+
+
+def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
+    """Play ``sheet`` through a pot and say how it is after every step.
+
+    Raises :class:`BadInput` naming the step and field where it cannot be played.
+    """
+    pots = prepare(sheet, kitchen).pots()
+    if sheet.pan:
+        pan, assumed = sheet.pan.as_pan(), ()
+    else:
+        pan = pan_for(max((pot.balance.volume_ml for pot in pots), default=1000.0))
+        assumed = (
+            f"no pan named: straight sides, {pan.diameter_cm:.0f} cm, "
+            "sauce half as deep as the pan is wide",
+        )
+    return CheckedSheet(sheet, tuple(_state(pot, sheet, pan) for pot in pots), pan, assumed)
+
+
+def thickness_of(pot: Pot, serving_c: float) -> Thickness:
+    """How thick ``pot`` will be at ``serving_c`` °C."""
+    return assess(
+        pot.balance,
+        wetted=pot.wetted,
+        flour_given=pot.flour_given,
+        yolk_set=pot.yolk_set,
+        temperature_c=serving_c,
+    )
+
+
+def _state(pot: Pot, sheet: Sheet, pan: Pan) -> State:
+    thickness = thickness_of(pot, sheet.target.serving_c)
+    return State(pot, thickness, pot.remarks + _standing(pot, thickness, pan), pan)
+
+
+def _standing(pot: Pot, thickness: Thickness, pan: Pan) -> tuple[Remark, ...]:
+    """Remarks that follow from the state itself, whatever step led there."""
+    found = []
+    volume_ml = pot.balance.volume_ml
+    if pot.wetted and pot.balance.thickener and pot.boiled_min == 0.0:
+        found.append(
+            Remark("not-boiled", "not boiled yet: the flour thickens fully only at the boil")
+        )
+    elif pot.wetted and pot.flour_given < 1.0:
+        found.append(
+            Remark("short-boil", f"boiled {pot.boiled_min:g} min: give it {K.BOILED_FULL_MIN:g}")
+        )
+    warning = _EMULSION_WORDS.get(thickness.emulsion or "")
+    if warning:
+        found.append(Remark(f"emulsion-{thickness.emulsion}", warning))
+    if volume_ml > pan.capacity_ml:
+        found.append(
+            Remark(
+                "pan-overflows",
+                f"{volume_ml:.0f} mL does not fit the pan, it holds {pan.capacity_ml:.0f} mL",
+            )
+        )
+    elif volume_ml > 0.8 * pan.capacity_ml:
+        found.append(Remark("pan-full", "the pan is over four fifths full: it may boil over"))
+    return tuple(found)
+
+
+_EMULSION_WORDS = {
+    "caution": "the cream is getting rich: watch it, stop soon",
+    "oily": "likely to turn oily: bring back a little water off the heat",
+    "split": "the cream has split: too little water left to hold the fat",
+}
+
+
+_MENDED_LATER = {"not-boiled", "short-boil", "emulsion-caution"}
+"""True after the step they stand at, and no longer worth saying once the sauce is done."""
+
+
+def _significant(value: float | None) -> float | None:
+    return None if value is None else float(f"{value:.5g}")

@@ -1,0 +1,88 @@
+"""Every constant of the model in one place, each with where it comes from.
+
+They are engineering estimates: fitted to common kitchen tables of flour per litre and of
+cream reductions (docs/model.md), not measured on your stove. The app says so beside each
+prediction and the kitchen's own log is meant to correct them.
+"""
+
+# --- composition -----------------------------------------------------------------------
+DRY_SHARE_OF_FLOUR = 0.87
+"""Dry matter in a gram of flour or starch as bought (g/g); flour at 12 % water, 1 % fat."""
+
+DENSITY_WATER = 0.985
+DENSITY_FAT = 0.90
+DENSITY_DRY = 1.45
+DENSITY_SALT = 2.1
+DENSITY_ALCOHOL = 0.79
+"""Densities in the pot at 65 °C (g/mL): water and fat from handbook values, dry matter a
+usual figure for starch, protein and sugars in solution."""
+
+# --- thickness -------------------------------------------------------------------------
+VISCOSITY_BASE = 0.00047
+"""Pa·s of the bare water phase at 65 °C (water 0.43 mPa·s, a little for what is never
+counted)."""
+SOLIDS_EXPONENT = 5.0
+PROTEIN_EXPONENT = 15.0
+"""How strongly dissolved solids and thickening protein stiffen the water phase."""
+FAT_CROWDING = 1.08
+FAT_CROWDING_LIMIT = 0.74
+FAT_EXPONENT = 2.5
+"""Fat droplets as crowded spheres (Krieger–Dougherty-like form, capped at close packing)."""
+FLOUR_FACTOR = 0.46
+FLOUR_EXPONENT = 3.7
+"""Fitted so that flour per litre in milk falls into the kitchen's grades."""
+YOLK_AS_FLOUR = 1.4
+"""Grams of flour a gram of heated yolk protein thickens like."""
+YOLK_SETS_C = 75.0
+TEMPERATURE_EXPONENT_K = 2000.0
+"""Arrhenius-like slope of viscosity against 1/T (K)."""
+REFERENCE_C = 65.0
+SETS_BELOW_C = 40.0
+"""Below this a roux sauce sets as well as thickens: no number is given."""
+
+MAX_FLOUR_PER_100_WATER = 30.0
+MAX_PROTEIN_SHARE = 0.20
+MAX_FAT_VOLUME_SHARE = 0.82
+"""Limits inside which the viscosity formula is meant to hold."""
+EMULSION_CAUTION = 0.70
+EMULSION_OILY = 0.77
+EMULSION_SPLIT = 0.82
+"""Fat share of volume at which a reduced cream turns risky, oily, split (kitchen practice:
+35 % cream stands a reduction to about half)."""
+WET_INGREDIENT = 0.40
+"""An ingredient with this share of water makes the pot a liquid worth judging."""
+
+PREDICTION_FACTOR = 1.7
+"""Uncertainty of a prediction either way: about half a grade."""
+MASS_UNCERTAINTY = 0.02
+"""The pot's mass is known to about this share when nobody weighed it."""
+
+BOILED_SHARE_AT_ONCE = 0.3
+BOILED_SHARE_1_MIN = 0.9
+BOILED_FULL_MIN = 3.0
+"""Share of a flour's thickening there at about 75 °C, after a minute's boil, and the minutes
+to all of it."""
+
+ROUX_POWER = {"white": 1.0, "blond": 0.90, "brown": 0.67, "dark": 0.5}
+"""Thickening power of a gram of flour by the colour of its roux, against a white one."""
+
+# --- heat ------------------------------------------------------------------------------
+LATENT_HEAT_J_PER_G = 2257.0
+EVAPORATION_KG_M2_H = {"bare-simmer": 6.0, "simmer": 14.0, "lively": 22.0, "rolling": 70.0}
+"""Water leaving an open pot, kg per m² of surface and hour; rolling is a ceiling, the
+burner's net power decides."""
+LID_FACTOR = 0.1
+BURNER_EFFICIENCY = {"gas": 0.45, "electric": 0.70, "induction": 0.85}
+ALCOHOL_EXPONENT = 10.0
+"""alcohol left = alcohol·(water left / water before)^10: some always stays."""
+NEARLY_DRY_SHARE = 0.10
+HEAT_CAPACITY = {"water": 4.18, "fat": 2.0, "dry": 1.6, "alcohol": 2.44}
+"""J/(g·K), handbook values rounded."""
+DEPTH_OF_UNKNOWN_PAN = 0.5
+"""Without a pan: straight sides and a depth of half the diameter."""
+ROUX_C = 110.0
+BOIL_C = 100.0
+
+# --- energy ----------------------------------------------------------------------------
+KCAL_PER_G = {"fat": 9.0, "alcohol": 7.0, "flour": 3.5, "protein": 4.0, "solids": 4.0}
+"""Usual labelling factors; solids are mostly sugars."""

@@ -1,0 +1,58 @@
+"""From a use and a count to a volume."""
+
+from dataclasses import dataclass
+
+from saucier.demand.uses import Use, use_named
+from saucier.errors import BadInput
+from saucier.sheet import Serves, Sheet
+from saucier.units import Amount, kitchen_round
+
+FILM_ML = 30.0
+"""Left on pot and whisk, and tasted away, mL a pot."""
+
+
+@dataclass(frozen=True, slots=True)
+class Need:
+    """``volume_ml`` to make, and ``lines`` with the arithmetic that led there."""
+
+    use: Use
+    volume_ml: float
+    lines: tuple[str, ...]
+
+
+def need_for(serves: Serves) -> Need:
+    """The sauce to make for ``serves``: count × amount each, the margin, the film on the pot.
+
+    Raises :class:`BadInput` (field ``use``).
+
+    >>> need_for(Serves(use="nap", count=10, margin_pct=0)).volume_ml
+    580.0
+    """
+    use = use_named(serves.use)
+    per = use.per_ml if serves.per_ml is None else serves.per_ml
+    plain = serves.count * per
+    margin = plain * serves.margin_pct / 100.0
+    lines = [f"{serves.count:g} {use.counted_in} · {per:g} mL = {plain:.0f} mL"]
+    if margin:
+        lines.append(f"margin {serves.margin_pct:g} % = {margin:.0f} mL")
+    lines.append(f"left on pot and whisk, tasted = {FILM_ML:.0f} mL")
+    return Need(use, plain + margin + FILM_ML, tuple(lines))
+
+
+def with_serves(sheet: Sheet, serves: Serves) -> tuple[Sheet, Need]:
+    """``sheet`` with its yield set by ``serves``; where the use changes, grade, salt and
+    serving temperature follow it. Raises :class:`BadInput` under ``target.serves``."""
+    try:
+        need = need_for(serves)
+    except BadInput as bad:
+        raise bad.under("target.serves") from None
+    volume = kitchen_round(Amount(need.volume_ml / 1000.0, "L"))
+    changes: dict[str, object] = {"serves": serves, "volume": volume}
+    before = sheet.target.serves
+    if before is None or before.use != serves.use:
+        changes |= {
+            "grade": need.use.grade,
+            "salt_pct": need.use.salt_pct,
+            "serving_c": need.use.serving_c,
+        }
+    return sheet.model_copy(update={"target": sheet.target.model_copy(update=changes)}), need

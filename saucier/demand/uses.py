@@ -1,0 +1,49 @@
+"""The uses of a sauce, read from ``uses.csv``: a new use is one line there."""
+
+import csv
+from dataclasses import dataclass
+from difflib import get_close_matches
+from pathlib import Path
+
+from saucier.errors import BadInput
+
+
+@dataclass(frozen=True, slots=True)
+class Use:
+    """A use: counted in ``counted_in``, ``per_ml`` mL for each (usual range ``low_ml`` to
+    ``high_ml``), with the grade, salt and serving temperature that go with it."""
+
+    key: str
+    name: str
+    counted_in: str
+    per_ml: float
+    low_ml: float
+    high_ml: float
+    grade: str
+    salt_pct: float
+    serving_c: float
+    why: str
+
+
+def _read() -> dict[str, Use]:
+    numbers = ("per_ml", "low_ml", "high_ml", "salt_pct", "serving_c")
+    with Path(__file__).with_name("uses.csv").open(encoding="utf-8", newline="") as file:
+        return {
+            row["key"]: Use(**{k: float(v) if k in numbers else v for k, v in row.items()})  # type: ignore[arg-type]
+            for row in csv.DictReader(file)
+        }
+
+
+USES: dict[str, Use] = _read()
+
+
+def use_named(key: str) -> Use:
+    """The use called ``key``. Raises :class:`BadInput` (field ``use``)."""
+    if key not in USES:
+        near = get_close_matches(key, USES, n=1)
+        raise BadInput.at(
+            "use",
+            f"“{key[:40]}” is not a use",
+            f"Did you mean {near[0]}?" if near else f"Use one of {', '.join(USES)}",
+        )
+    return USES[key]

@@ -1,0 +1,46 @@
+"""What leaves an open pot, and how long it takes to come to the boil (model.md 4)."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from saucier import constants as K
+from saucier.heat.mixing import heat_capacity_j_per_k
+from saucier.heat.pan import Pan, pan_for
+from saucier.pot import Balance
+
+Heat = Literal["bare-simmer", "simmer", "lively", "rolling"]
+
+
+@dataclass(frozen=True, slots=True)
+class Stove:
+    """Where the pot stands: its ``pan`` (None: one is assumed to fit), ``lid`` on or off, the
+    burner's rated ``burner_w`` and its ``efficiency`` (share of it that reaches the pot)."""
+
+    pan: Pan | None = None
+    lid: bool = False
+    burner_w: float = 2500.0
+    efficiency: float = K.BURNER_EFFICIENCY["gas"]
+
+    @property
+    def net_w(self) -> float:
+        return self.burner_w * self.efficiency
+
+
+def evaporation_g_per_min(
+    volume_ml: float, heat: Heat, stove: Stove, lid: bool | None = None
+) -> float:
+    """Grams of vapour a minute from ``volume_ml`` in the stove's pan at ``heat``.
+
+    Never more than the burner's net power can boil off. ``lid`` overrides the stove's.
+    """
+    pan = stove.pan or pan_for(max(volume_ml, 1.0))
+    covered = stove.lid if lid is None else lid
+    by_surface = K.EVAPORATION_KG_M2_H[heat] * pan.surface_m2(volume_ml) * 1000.0 / 60.0
+    by_power = stove.net_w / K.LATENT_HEAT_J_PER_G * 60.0
+    return min(by_surface, by_power) * (K.LID_FACTOR if covered else 1.0)
+
+
+def boil_up_minutes(balance: Balance, temperature_c: float, stove: Stove) -> float:
+    """Minutes to bring ``balance`` from ``temperature_c`` to the boil: m·cp·ΔT / net power."""
+    rise = max(0.0, K.BOIL_C - temperature_c)
+    return heat_capacity_j_per_k(balance) * rise / stove.net_w / 60.0

@@ -1,0 +1,83 @@
+"""Pans: how high a volume stands in one, and how much surface it shows."""
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from saucier.constants import DEPTH_OF_UNKNOWN_PAN
+
+PanShape = Literal["straight", "sloped", "bowl"]
+_BASE_OF_SLOPED = 0.75
+
+
+@dataclass(frozen=True, slots=True)
+class Pan:
+    """A pan: inner ``diameter_cm`` at the rim, ``depth_cm`` inside, ``tare_g`` empty.
+
+    A sloped pan's base is taken as three quarters of its rim; a bowl as a part of a sphere.
+    """
+
+    name: str
+    shape: PanShape
+    diameter_cm: float
+    depth_cm: float
+    tare_g: float = 0.0
+
+    @property
+    def capacity_ml(self) -> float:
+        return self._volume_cm3(self.depth_cm)
+
+    def level_mm(self, volume_ml: float) -> float:
+        """How high ``volume_ml`` stands, mm (above the rim when it does not fit).
+
+        >>> Pan("24", "straight", 24, 12).level_mm(1000) > 22
+        True
+        """
+        if volume_ml <= 0.0:
+            return 0.0
+        if self.shape == "straight":
+            return 10.0 * volume_ml / self._area_cm2(0.0)
+        # Newton's method: the slope of the volume is the surface, which never vanishes here.
+        height = self.depth_cm * (volume_ml / self.capacity_ml) ** (
+            0.5 if self.shape == "bowl" else 1.0
+        )
+        for _ in range(20):
+            step = (volume_ml - self._volume_cm3(height)) / self._area_cm2(height)
+            height = max(1e-6, height + step)
+            if abs(step) < 1e-7:
+                break
+        return 10.0 * height
+
+    def surface_m2(self, volume_ml: float) -> float:
+        """Open surface of ``volume_ml``, m²."""
+        return self._area_cm2(min(self.level_mm(volume_ml) / 10.0, self.depth_cm)) / 1e4
+
+    def _area_cm2(self, height_cm: float) -> float:
+        return math.pi * self._radius_cm(height_cm) ** 2
+
+    def _radius_cm(self, height_cm: float) -> float:
+        rim = self.diameter_cm / 2.0
+        if self.shape == "straight":
+            return rim
+        if self.shape == "sloped":
+            base = _BASE_OF_SLOPED * rim
+            return base + (rim - base) * height_cm / self.depth_cm
+        sphere = self._sphere_cm
+        return math.sqrt(max(1e-6, 2.0 * sphere * height_cm - height_cm**2))
+
+    @property
+    def _sphere_cm(self) -> float:
+        return (self.diameter_cm**2 / 4.0 + self.depth_cm**2) / (2.0 * self.depth_cm)
+
+    def _volume_cm3(self, height_cm: float) -> float:
+        if self.shape == "bowl":
+            return math.pi * height_cm**2 * (3.0 * self._sphere_cm - height_cm) / 3.0
+        bottom, top = self._radius_cm(0.0), self._radius_cm(height_cm)
+        return math.pi * height_cm / 3.0 * (bottom**2 + bottom * top + top**2)
+
+
+def pan_for(volume_ml: float) -> Pan:
+    """The pan assumed where none is named: straight sides, ``volume_ml`` standing half as
+    high as it is wide (model.md 4)."""
+    diameter = (4.0 * volume_ml / (math.pi * DEPTH_OF_UNKNOWN_PAN)) ** (1.0 / 3.0)
+    return Pan("assumed", "straight", diameter, diameter)

@@ -1,0 +1,7 @@
+"""The pot: what is in it by mass, and how that changes when things go in or boil away."""
+
+from saucier.pot.balance import EMPTY, Balance
+from saucier.pot.evaporation import alcohol_left, boil_off
+from saucier.pot.pot import Pot, Remark
+
+__all__ = ["EMPTY", "Balance", "Pot", "Remark", "alcohol_left", "boil_off"]

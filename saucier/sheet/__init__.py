@@ -1,0 +1,18 @@
+"""The sauce sheet: the open format everything else speaks (docs/formats)."""
+
+from saucier.sheet.differences import differences
+from saucier.sheet.document import Cover, Serves, Sheet, Target
+from saucier.sheet.reading import MAX_BYTES, json_schema, parse_json, read_sheet, write_sheet
+
+__all__ = [
+    "MAX_BYTES",
+    "Cover",
+    "Serves",
+    "Sheet",
+    "Target",
+    "differences",
+    "json_schema",
+    "parse_json",
+    "read_sheet",
+    "write_sheet",
+]

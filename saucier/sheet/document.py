@@ -1,0 +1,124 @@
+"""The document itself, version 1."""
+
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, field_validator, model_validator
+
+from saucier.errors import BadInput
+from saucier.heat import Pan
+from saucier.heat.pan import PanShape
+from saucier.method import Method
+from saucier.steps import AnyStep
+from saucier.steps.base import AmountField, Celsius, Part, Percent
+from saucier.thickness import grade_named
+from saucier.units import Dimension
+
+FAMILIES = (
+    "white-sauce",
+    "veloute",
+    "cheese-sauce",
+    "cream-veloute",
+    "liaison-sauce",
+    "cream-reduction",
+    "cream-with-roux",
+    "soft-cream",
+    "panade",
+    "sauce-in-sauce",
+    "flavoured-butter",
+)
+Family = Literal[
+    "white-sauce",
+    "veloute",
+    "cheese-sauce",
+    "cream-veloute",
+    "liaison-sauce",
+    "cream-reduction",
+    "cream-with-roux",
+    "soft-cream",
+    "panade",
+    "sauce-in-sauce",
+    "flavoured-butter",
+]
+MAX_STEPS = 120
+
+
+class Serves(Part):
+    """What the sauce is for: ``count`` of a ``use`` at ``per`` each, plus a margin."""
+
+    use: Annotated[str, Field(min_length=1, max_length=40)]
+    count: Annotated[float, Field(gt=0, le=100_000)]
+    per_ml: Annotated[float, Field(gt=0, le=5000)] | None = None
+    margin_pct: Annotated[float, Field(ge=0, le=100)] = 5.0
+
+
+class Target(Part):
+    """What the sauce should come to: grade at ``serving_c``, yield, salt."""
+
+    grade: str | None = None
+    volume: AmountField | None = None
+    salt_pct: Percent | None = None
+    serving_c: Celsius = 65.0
+    serves: Serves | None = None
+
+    @field_validator("grade")
+    @classmethod
+    def _known(cls, value: str | None) -> str | None:
+        return None if value is None else grade_named(value).key
+
+    @field_validator("serving_c")
+    @classmethod
+    def _servable(cls, value: float) -> float:
+        if not 0.0 <= value <= 100.0:
+            raise BadInput.at(
+                "", f"{value:g} °C is no serving temperature", "Give 0 to 100 °C, usually 65"
+            )
+        return value
+
+    @model_validator(mode="after")
+    def _fits(self) -> Self:
+        if self.volume and self.volume.dimension is Dimension.COUNT:
+            raise BadInput.at("volume.unit", "pieces are no yield", "Give L, mL, kg or g")
+        return self
+
+
+class SheetPan(Part):
+    """The pan the sauce is made in, inner measures; depth defaults to half the diameter."""
+
+    name: Annotated[str, Field(max_length=60)] = "pan"
+    shape: PanShape = "straight"
+    diameter_cm: Annotated[float, Field(ge=5, le=120)]
+    depth_cm: Annotated[float, Field(ge=1, le=100)] | None = None
+    tare_g: Annotated[float, Field(ge=0, le=50_000)] = 0.0
+
+    def as_pan(self) -> Pan:
+        depth = self.depth_cm or 0.5 * self.diameter_cm
+        return Pan(self.name, self.shape, self.diameter_cm, depth, self.tare_g)
+
+
+class Cover(Part):
+    """Who made the sheet and what they want said about it; free text, never computed with."""
+
+    author: Annotated[str, Field(max_length=80)] | None = None
+    text: Annotated[str, Field(max_length=2000)] | None = None
+
+
+class Sheet(Part):
+    """One sauce, as the open format has it."""
+
+    format: Literal["kestrel-fog/sauce"] = "kestrel-fog/sauce"
+    version: Literal[1] = 1
+    name: Annotated[str, Field(min_length=1, max_length=120)]
+    family: Family | None = None
+    method: Method = Method()
+    target: Target = Target()
+    pan: SheetPan | None = None
+    lid: bool = False
+    cover: Cover | None = None
+    steps: Annotated[tuple[AnyStep, ...], Field(max_length=MAX_STEPS)] = ()
+
+    @field_validator("name")
+    @classmethod
+    def _named(cls, value: str) -> str:
+        if not value.strip():
+            raise BadInput.at("", "is empty", "Give the sauce a name")
+        return value.strip()

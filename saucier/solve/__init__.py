@@ -1,0 +1,7 @@
+"""Solving backwards: from a grade, a yield or the one ingredient there is, to the amounts."""
+
+from saucier.solve.goal import Goal, Have, goal_of
+from saucier.solve.rounding import rounded_for_kitchen
+from saucier.solve.solver import Solved, solve
+
+__all__ = ["Goal", "Have", "Solved", "goal_of", "rounded_for_kitchen", "solve"]

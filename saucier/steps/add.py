@@ -1,0 +1,71 @@
+"""`add`: an ingredient goes into the pot."""
+
+from typing import Literal, Self
+
+from saucier.pot import Pot
+from saucier.steps.base import (
+    AmountField,
+    Celsius,
+    IngredientKey,
+    Knobs,
+    Measured,
+    Move,
+    Setting,
+    StepBase,
+    Weighed,
+    Words,
+    put_in,
+)
+
+LiquidIn = Literal["cold-gradual", "warm-stream", "hot-at-once", "cold-roux-into-boiling"]
+
+DEFAULT_C = 20.0
+_INTO_ROUX = {
+    "cold-gradual": "Add it cold in small splashes, working each one smooth before the next.",
+    "warm-stream": "Off the heat, pour it in warm in a thin stream, whisking.",
+    "hot-at-once": "Let the roux go quiet, pour it in hot all at once, whisk hard.",
+    "cold-roux-into-boiling": "Drop the cold roux in pieces into the boiling liquid, whisking.",
+}
+
+
+class Add(StepBase):
+    """So much of an ingredient, at ``temperature_c`` (a kitchen's 20 °C where none is given)."""
+
+    op: Literal["add"] = "add"
+    ingredient: IngredientKey
+    amount: AmountField
+    temperature_c: Celsius | None = None
+
+    @property
+    def measured(self) -> Measured:
+        return Measured.model_construct(ingredient=self.ingredient, amount=self.amount)
+
+    def prepare(self, setting: Setting) -> Move:
+        grams = self.to_weigh(setting)[0].grams
+        row = setting.ingredient(self.ingredient)
+        temperature = DEFAULT_C if self.temperature_c is None else self.temperature_c
+
+        def move(pot: Pot, knobs: Knobs) -> Pot:
+            return put_in(pot, row, grams * knobs.scale, temperature)
+
+        return move
+
+    def turned(self, knobs: Knobs, setting: Setting) -> Self:
+        return self.model_copy(update={"amount": self.amount.times(knobs.scale)})
+
+    def to_weigh(self, setting: Setting) -> list[Weighed]:
+        return [self.measured.weighed(setting)]
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        row = setting.ingredient(self.ingredient)
+        if before.balance.flour and not before.wetted:
+            return Words(
+                f"{row.name} in",
+                _INTO_ROUX[setting.liquid_in],
+                "smooth and glossy, no lumps before more goes in",
+            )
+        if not before.balance.mass_g:
+            return Words(
+                f"{row.name} in the pan", "Pour it into the pan.", "nothing left in the jug"
+            )
+        return Words(f"{row.name} in", "Stir it in.", "one colour, no streaks")

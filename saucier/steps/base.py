@@ -1,0 +1,234 @@
+"""What every step of a sauce is: data in the sheet, a move of the pot, words for the cook.
+
+A new step is one class beside these, listed in ``saucier.steps``.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Annotated, Any, Self
+
+from pydantic import (
+    BaseModel,
+    BeforeValidator,
+    ConfigDict,
+    Field,
+    PlainSerializer,
+    PlainValidator,
+    WithJsonSchema,
+)
+
+from saucier.errors import BadInput
+from saucier.heat import Stove, mixed_temperature_c
+from saucier.kitchen import Kitchen
+from saucier.larder import Ingredient
+from saucier.pot import Pot
+from saucier.units import UNITS, Amount, read_amount
+from saucier.units.reading import checked_amount
+
+
+@dataclass(frozen=True, slots=True)
+class Knobs:
+    """What a solve may turn while the steps stay as they are.
+
+    ``scale`` multiplies every amount, ``flour`` the flour of the roux on top of that,
+    ``fat_to_flour`` (None: as written) ties its fat, ``share`` (None: as written) is where the
+    sheet's free reduction stops, as a share of the mass before it.
+    """
+
+    scale: float = 1.0
+    flour: float = 1.0
+    fat_to_flour: float | None = None
+    share: float | None = None
+
+
+AS_WRITTEN = Knobs()
+
+Move = Callable[[Pot, Knobs], Pot]
+"""A prepared step: names and units resolved, only floats left to work with."""
+
+
+@dataclass(frozen=True, slots=True)
+class Setting:
+    """Where a step happens: the kitchen, the sheet's own stove, whether this step is the
+    reduction a solve is free to move, and the school by which liquid meets roux."""
+
+    kitchen: Kitchen
+    stove: Stove
+    free_reduction: bool = False
+    liquid_in: str = "cold-gradual"
+
+    def ingredient(self, key: str, field: str = "") -> Ingredient:
+        """The larder's row for ``key``; problems come back under ``field``."""
+        try:
+            return self.kitchen.larder[key]
+        except BadInput as bad:
+            raise bad.under(field) if field else bad from None
+
+
+@dataclass(frozen=True, slots=True)
+class Weighed:
+    """One thing to have ready for a step: ``amount`` as the sheet says, its ``grams``, and
+    ``spoons`` where a spoon or cup is useful."""
+
+    ingredient: str
+    name: str
+    role: str
+    amount: Amount
+    grams: float
+    spoons: Amount | None
+    field: str
+
+
+@dataclass(frozen=True, slots=True)
+class Words:
+    """A step told to a cook: ``title``, what to ``do``, the ``cue`` to look for."""
+
+    title: str
+    do: str
+    cue: str
+
+
+def _amount_field(value: Any) -> Amount:
+    if isinstance(value, Amount):
+        return value
+    if isinstance(value, str):
+        return read_amount(value)
+    if isinstance(value, dict):
+        if set(value) - {"value", "unit"}:
+            odd = sorted(set(value) - {"value", "unit"})[0]
+            raise BadInput.at(str(odd)[:40], "is not part of an amount", "Give value and unit")
+        number, unit = value.get("value"), value.get("unit")
+        if not isinstance(unit, str):
+            raise BadInput.at("unit", "is missing", f"Give one of {', '.join(UNITS)}")
+        if isinstance(number, str):
+            try:
+                return read_amount(number, unit)
+            except BadInput as bad:
+                raise (
+                    BadInput(*bad.problems) if bad.problems[0].field else bad.under("value")
+                ) from None
+        if isinstance(number, bool) or not isinstance(number, int | float):
+            raise BadInput.at("value", "is not a number", "Give a number above zero")
+        try:
+            return checked_amount(float(number), unit)
+        except OverflowError:
+            raise BadInput.at("value", "is far too large", "Give less than a tonne") from None
+    raise BadInput.at("", "is not an amount", 'Write “250 g” or {"value": 250, "unit": "g"}')
+
+
+AmountField = Annotated[
+    Amount,
+    PlainValidator(_amount_field),
+    PlainSerializer(lambda amount: {"value": amount.value, "unit": amount.unit}),
+    WithJsonSchema(
+        {
+            "title": "Amount",
+            "type": "object",
+            "required": ["value", "unit"],
+            "additionalProperties": False,
+            "properties": {
+                "value": {"type": "number", "exclusiveMinimum": 0},
+                "unit": {"enum": list(UNITS)},
+            },
+        }
+    ),
+]
+"""An amount in the sheet; text such as "1 1/2 cups" is read too."""
+
+
+def _no_bool(value: Any) -> Any:
+    if isinstance(value, bool):
+        raise ValueError("must be a number")
+    if isinstance(value, str):
+        return value.strip().replace(",", ".")
+    return value
+
+
+Minutes = Annotated[float, BeforeValidator(_no_bool), Field(ge=0, le=1440)]
+Celsius = Annotated[float, BeforeValidator(_no_bool), Field(ge=-30, le=260)]
+Percent = Annotated[float, BeforeValidator(_no_bool), Field(ge=0, le=20)]
+IngredientKey = Annotated[str, Field(min_length=1, max_length=60)]
+
+
+class Part(BaseModel):
+    """A piece of the sheet: frozen, and strict about fields it does not know."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+
+class Measured(Part):
+    """So much of an ingredient."""
+
+    ingredient: IngredientKey
+    amount: AmountField
+
+    def weighed(self, setting: Setting, field: str = "") -> Weighed:
+        """This on the scale. Raises :class:`BadInput` under ``field``."""
+        row = setting.ingredient(self.ingredient, field)
+        try:
+            grams = row.grams(self.amount)
+        except BadInput as bad:
+            raise bad.under(f"{field}.amount" if field else "amount") from None
+        prefix = f"{field}." if field else ""
+        return Weighed(
+            row.key, row.name, row.role, self.amount, grams, row.in_spoons(grams), f"{prefix}amount"
+        )
+
+    def times(self, factor: float) -> Self:
+        return self.model_copy(update={"amount": self.amount.times(factor)})
+
+
+class StepBase(Part):
+    """Common to all steps. ``note`` is the cook's own word on it."""
+
+    note: Annotated[str, Field(max_length=500)] | None = None
+
+    def prepare(self, setting: Setting) -> Move:
+        """This step with names and units resolved. Raises :class:`BadInput` by field."""
+        raise NotImplementedError  # pragma: no cover - every step has its own
+
+    def turned(self, knobs: Knobs, setting: Setting) -> Self:
+        """This step as data after a solve turned ``knobs``."""
+        return self
+
+    def to_weigh(self, setting: Setting) -> list[Weighed]:
+        """What has to be ready for it."""
+        return []
+
+    def with_amount(self, field: str, amount: Amount) -> Self:
+        """This step with the amount at ``field`` (as named by :meth:`to_weigh`) replaced."""
+        head, _, rest = field.rpartition(".")
+        if head:
+            part = getattr(self, head)
+            return self.model_copy(update={head: part.model_copy(update={rest: amount})})
+        return self.model_copy(update={rest: amount})
+
+    def timer_minutes(self, before: Pot, after: Pot) -> float | None:
+        """Minutes a timer should run for it, None where the eye decides."""
+        return None
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        """What to tell the cook, knowing the pot before and after it."""
+        raise NotImplementedError  # pragma: no cover - every step has its own
+
+
+def put_in(pot: Pot, row: Ingredient, grams: float, temperature_c: float | None) -> Pot:
+    """``pot`` with ``grams`` of ``row`` stirred in at ``temperature_c`` (None: the pot's own)."""
+    balance = pot.balance.plus(row.per_gram, grams)
+    temperature = pot.temperature_c
+    if temperature_c is not None:
+        temperature = mixed_temperature_c(
+            pot.balance, pot.temperature_c, row.per_gram, grams, temperature_c
+        )
+    return Pot(
+        balance,
+        temperature,
+        # Flour that comes in later has not boiled yet, whatever the pot has been through.
+        0.0 if row.per_gram.thickener else pot.boiled_min,
+        pot.wetted or row.wet,
+        max(pot.hottest_c, temperature) if balance.yolk_protein else 0.0,
+        pot.allergens | row.allergens,
+        pot.cost + grams / 1000.0 * row.price_per_kg,
+        pot.minutes,
+        pot.remarks,
+    )

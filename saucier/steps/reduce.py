@@ -1,0 +1,160 @@
+"""`reduce`: boiling down to a share, a mass, a volume, or nearly dry."""
+
+from collections.abc import Callable
+from typing import Annotated, Any, Literal, Self
+
+from pydantic import Discriminator, Field, Tag, model_validator
+
+from saucier import constants as K
+from saucier.errors import BadInput
+from saucier.heat import boil_up_minutes, evaporation_g_per_min
+from saucier.heat.evaporation import Heat
+from saucier.pot import Balance, Pot, Remark, boil_off
+from saucier.steps.base import AmountField, Knobs, Move, Part, Setting, StepBase, Words
+from saucier.steps.simmer import at_the_boil
+from saucier.units import Dimension
+
+
+class Stop(Part):
+    """Where to stop: exactly one of a ``share`` of the whole pot's mass, a ``mass``, a
+    ``volume``."""
+
+    share: Annotated[float, Field(gt=0, le=1)] | None = None
+    mass: AmountField | None = None
+    volume: AmountField | None = None
+
+    @model_validator(mode="before")
+    @classmethod
+    def _one_of(cls, data: Any) -> Any:
+        if (
+            isinstance(data, dict)
+            and sum(data.get(k) is not None for k in ("share", "mass", "volume")) != 1
+        ):
+            raise BadInput.at(
+                "", "needs one place to stop", 'Give a share, a mass or a volume, or "nearly-dry"'
+            )
+        return data
+
+    @model_validator(mode="after")
+    def _fits(self) -> Self:
+        if self.mass and self.mass.dimension is not Dimension.WEIGHT:
+            raise BadInput.at(
+                "mass.unit", f"{self.mass.unit} is not a weight", "Use g, kg, oz or lb"
+            )
+        if self.volume and self.volume.dimension is not Dimension.VOLUME:
+            raise BadInput.at("volume.unit", f"{self.volume.unit} is not a volume", "Use mL or L")
+        return self
+
+
+class Reduce(StepBase):
+    """Boil down ``to`` a stop. Shares are of the whole pot's mass at this step; nearly dry
+    leaves a tenth of it."""
+
+    op: Literal["reduce"] = "reduce"
+    to: Annotated[
+        Annotated[Stop, Tag("stop")] | Annotated[Literal["nearly-dry"], Tag("nearly-dry")],
+        Discriminator(lambda value: "nearly-dry" if isinstance(value, str) else "stop"),
+    ]
+    heat: Heat = "lively"
+
+    def prepare(self, setting: Setting) -> Move:
+        stove, heat, free = setting.stove, self.heat, setting.free_reduction
+        wanted = self._wanted_loss()
+
+        def move(pot: Pot, knobs: Knobs) -> Pot:
+            balance = pot.balance
+            mass = balance.mass_g
+            if not pot.wetted:
+                return at_the_boil(pot, balance, 0.0, 0.0, _NOTHING)
+            if free and knobs.share is not None:
+                loss = mass * (1.0 - knobs.share)
+            else:
+                loss = wanted(balance, knobs.scale)
+            there = balance.water + balance.alcohol
+            if loss >= there:
+                raise BadInput.at(
+                    "to",
+                    f"only {there:.0f} g of {mass:.0f} g can boil away",
+                    f"The floor is {mass - there:.0f} g, a share of {(mass - there) / mass:.2f}",
+                )
+            if loss < -1e-6 * mass:
+                raise BadInput.at(
+                    "to",
+                    f"there is already less than that: {mass:.0f} g",
+                    "Stop lower, or add more liquid",
+                )
+            reduced = boil_off(balance, loss)
+            rate = 0.5 * sum(
+                evaporation_g_per_min(b.volume_ml, heat, stove) for b in (balance, reduced)
+            )
+            minutes = max(0.0, loss) / rate
+            boil_up = boil_up_minutes(balance, pot.temperature_c, stove)
+            # A pot boiled down for a minute has spent longer near the boil coming up to it and
+            # going off it, so its flour has given all it has.
+            return at_the_boil(pot, reduced, max(minutes, K.BOILED_FULL_MIN), minutes + boil_up)
+
+        return move
+
+    def _wanted_loss(self) -> Callable[[Balance, float], float]:
+        """Grams to lose, from the balance and the batch's scale."""
+        if self.to == "nearly-dry":
+            return lambda balance, scale: balance.mass_g * (1.0 - K.NEARLY_DRY_SHARE)
+        stop = self.to
+        assert isinstance(stop, Stop)
+        if stop.share is not None:
+            share = stop.share
+            return lambda balance, scale: balance.mass_g * (1.0 - share)
+        if stop.mass is not None:
+            mass = stop.mass.base
+            return lambda balance, scale: balance.mass_g - mass * scale
+        assert stop.volume is not None
+        volume = stop.volume.base
+
+        def to_volume(balance: Balance, scale: float) -> float:
+            # Loss is nearly proportional to the fall in volume; three secant steps settle the
+            # little that alcohol bends it.
+            fall = balance.volume_ml - volume * scale
+            loss = fall * K.DENSITY_WATER
+            there = balance.water + balance.alcohol
+            for _ in range(4):
+                if not 0.0 < loss < there:
+                    return loss
+                fell = balance.volume_ml - boil_off(balance, loss).volume_ml
+                loss *= fall / fell
+            return loss
+
+        return to_volume
+
+    def turned(self, knobs: Knobs, setting: Setting) -> Self:
+        if setting.free_reduction and knobs.share is not None:
+            return self.model_copy(update={"to": Stop(share=knobs.share)})
+        if self.to == "nearly-dry":
+            return self
+        assert isinstance(self.to, Stop)
+        scaled = {
+            name: amount.times(knobs.scale)
+            for name in ("mass", "volume")
+            if (amount := getattr(self.to, name)) is not None
+        }
+        return self.model_copy(update={"to": self.to.model_copy(update=scaled)})
+
+    def timer_minutes(self, before: Pot, after: Pot) -> float | None:
+        return after.minutes - before.minutes or None
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        left = after.balance.mass_g
+        if self.to == "nearly-dry":
+            return Words(
+                "Boil down until nearly dry",
+                "Boil until only a syrupy spoonful is left; the pan must not catch.",
+                f"about {left:.0f} g left; large slow bubbles, the bottom shows when you tilt it",
+            )
+        share = left / before.balance.mass_g if before.balance.mass_g else 1.0
+        return Words(
+            "Boil down",
+            f"Boil down to {left:.0f} g, {100 * share:.0f} % of what is there; weigh it, pan and all.",
+            f"about {after.balance.volume_ml:.0f} mL left; bubbles grow larger and slower",
+        )
+
+
+_NOTHING = (Remark("nothing-to-boil", "nothing to boil down yet: liquid goes in first"),)

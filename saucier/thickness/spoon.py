@@ -1,0 +1,32 @@
+"""What the back of a spoon shows at a given viscosity."""
+
+import math
+
+from saucier.thickness.grades import GRADES
+
+_SPOON_LENGTH_M = 0.05
+_DRAIN_S = 3.0
+_DENSITY_KG_M3 = 1030.0
+_GRAVITY = 9.81
+
+
+def film_mm(viscosity_pa_s: float) -> float:
+    """Film left on the back of a spoon held up for three seconds, mm.
+
+    Draining film under gravity (Jeffreys 1930): h = √(η·L/(ρ·g·t)).
+
+    >>> round(film_mm(0.86), 2)
+    1.19
+    """
+    return 1000.0 * math.sqrt(
+        viscosity_pa_s * _SPOON_LENGTH_M / (_DENSITY_KG_M3 * _GRAVITY * _DRAIN_S)
+    )
+
+
+def spoon_words(viscosity_pa_s: float) -> str:
+    """What a cook would say of it."""
+    words = "runs off like milk; the spoon shows through"
+    for grade in GRADES:
+        if viscosity_pa_s >= grade.low:
+            words = grade.looks
+    return words

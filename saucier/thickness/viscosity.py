@@ -1,0 +1,141 @@
+"""Viscosity of a balance at a temperature, with its validity and its uncertainty (model.md 3)."""
+
+import math
+from dataclasses import dataclass
+
+from saucier import constants as K
+from saucier.pot import Balance
+from saucier.thickness.grades import grade_of
+
+
+@dataclass(frozen=True, slots=True)
+class Thickness:
+    """How thick a pot is at ``temperature_c``.
+
+    ``viscosity_pa_s`` and ``grade`` are None with a ``reason`` in kitchen words where the
+    formula does not hold; ``low`` and ``high`` (Pa·s) are the edges of its uncertainty.
+    ``emulsion`` is None until the pot is a liquid.
+    """
+
+    viscosity_pa_s: float | None
+    grade: str | None
+    low_pa_s: float | None
+    high_pa_s: float | None
+    reason: str | None
+    temperature_c: float
+    fat_volume_share: float
+    flour_per_100_water: float
+    emulsion: str | None
+
+
+def raw_viscosity_pa_s(
+    balance: Balance, flour_given: float = 1.0, yolk_set: bool = True, extra_water_g: float = 0.0
+) -> float:
+    """η at 65 °C in Pa·s by the formula alone, without looking whether it holds.
+
+    ``flour_given`` is the share of the flour's thickening that has come out (0 to 1),
+    ``yolk_set`` whether yolk has been past 75 °C, ``extra_water_g`` water more (or less) than
+    in the balance, to see how sensitive the pot is. Infinite where there is no water.
+    Source: model.md 3.
+    """
+    water = balance.water + extra_water_g
+    liquid = water + balance.alcohol
+    if liquid <= 0.0:
+        return math.inf
+    aq = liquid + balance.solids + balance.thickening_protein
+    yolk = K.YOLK_AS_FLOUR * balance.yolk_protein if yolk_set else 0.0
+    c = 100.0 * (balance.thickener * flour_given + yolk) / liquid
+    phi = (balance.fat / K.DENSITY_FAT) / (balance.volume_ml + extra_water_g / K.DENSITY_WATER)
+    f = min(K.FAT_CROWDING * phi, K.FAT_CROWDING_LIMIT)
+    exponent = (
+        K.SOLIDS_EXPONENT * balance.solids / aq
+        + K.PROTEIN_EXPONENT * balance.thickening_protein / aq
+        + K.FAT_EXPONENT * f / (1.0 - f)
+    )
+    return K.VISCOSITY_BASE * math.exp(exponent) * (1.0 + K.FLOUR_FACTOR * c**K.FLOUR_EXPONENT)
+
+
+def at_temperature(viscosity_pa_s: float, temperature_c: float) -> float:
+    """η (Pa·s, known at 65 °C) at ``temperature_c``.
+
+    >>> round(at_temperature(0.861, 85), 3)
+    0.619
+    """
+    return viscosity_pa_s * math.exp(
+        K.TEMPERATURE_EXPONENT_K * (1.0 / (temperature_c + 273.0) - 1.0 / (K.REFERENCE_C + 273.0))
+    )
+
+
+def fat_volume_share(balance: Balance) -> float:
+    volume = balance.volume_ml
+    return (balance.fat / K.DENSITY_FAT) / volume if volume > 0.0 else 0.0
+
+
+def assess(
+    balance: Balance,
+    *,
+    wetted: bool = True,
+    flour_given: float = 1.0,
+    yolk_set: bool = True,
+    temperature_c: float = K.REFERENCE_C,
+    spread: float = 0.0,
+) -> Thickness:
+    """How thick ``balance`` is at ``temperature_c``, and within which limits.
+
+    ``spread`` is what vague measures add to the uncertainty, as a standard share of the
+    logarithm of η. Uncertainty is a factor 1.7 either way combined with ± 2 % of the pot's
+    mass, each side by itself: near the end of a cream reduction the thick side runs away.
+    """
+    phi = fat_volume_share(balance)
+    liquid = balance.water + balance.alcohol
+    yolk = K.YOLK_AS_FLOUR * balance.yolk_protein if yolk_set else 0.0
+    c = 100.0 * (balance.thickener * flour_given + yolk) / liquid if liquid > 0.0 else math.inf
+    reason = _why_not(balance, wetted, phi, c, temperature_c)
+    emulsion = emulsion_state(phi) if wetted else None
+    if reason is not None:
+        shown_c = c if math.isfinite(c) else 0.0
+        return Thickness(None, None, None, None, reason, temperature_c, phi, shown_c, emulsion)
+    raw = raw_viscosity_pa_s(balance, flour_given, yolk_set)
+    eta = at_temperature(raw, temperature_c)
+    slip = min(K.MASS_UNCERTAINTY * balance.mass_g, 0.9 * balance.water)
+    wetter = raw_viscosity_pa_s(balance, flour_given, yolk_set, slip)
+    drier = raw_viscosity_pa_s(balance, flour_given, yolk_set, -slip)
+    base = math.log(K.PREDICTION_FACTOR) ** 2 + spread**2
+    low = eta * math.exp(-math.sqrt(base + math.log(wetter / raw) ** 2))
+    high = eta * math.exp(math.sqrt(base + math.log(drier / raw) ** 2))
+    return Thickness(eta, grade_of(eta), low, high, None, temperature_c, phi, c, emulsion)
+
+
+def emulsion_state(fat_share: float) -> str:
+    """How near a reduced cream is to turning: ``stable``, ``caution``, ``oily`` or ``split``."""
+    if fat_share >= K.EMULSION_SPLIT:
+        return "split"
+    if fat_share >= K.EMULSION_OILY:
+        return "oily"
+    if fat_share >= K.EMULSION_CAUTION:
+        return "caution"
+    return "stable"
+
+
+def _why_not(
+    balance: Balance, wetted: bool, phi: float, c: float, temperature_c: float
+) -> str | None:
+    """Why no number can be given, in kitchen words; None where one can."""
+    if balance.mass_g <= 0.0:
+        return "nothing in the pot yet"
+    if not wetted:
+        if balance.flour > 0.0:
+            return "a roux: no liquid in it yet"
+        return "only fat: nothing to thicken yet" if balance.fat > 0.0 else "no liquid in it yet"
+    aq = balance.water + balance.alcohol + balance.solids + balance.thickening_protein
+    if aq <= 0.0 or balance.water + balance.alcohol <= 0.0:
+        return "boiled dry"
+    if phi >= K.MAX_FAT_VOLUME_SHARE:
+        return "split cream: too little water left to hold the fat"
+    if c > K.MAX_FLOUR_PER_100_WATER:
+        return "a dough: more flour than a sauce can carry"
+    if balance.thickening_protein / aq > K.MAX_PROTEIN_SHARE:
+        return "melted cheese: too little sauce around it"
+    if temperature_c < K.SETS_BELOW_C and balance.flour > 0.0:
+        return f"set: below {K.SETS_BELOW_C:.0f} °C a roux sauce stiffens beyond what can be told"
+    return None

@@ -1,0 +1,21 @@
+"""Cooks' units at the edge: reading "1 1/2 cups", spoons and ladles, °C and °F.
+
+Inside the core everything is a bare float in g, mL or °C with the unit in its name. pint is
+loaded only when text has to be read or an unusual unit turned, so that a check of an
+ordinary sheet pays nothing for it.
+"""
+
+from saucier.units.amount import Amount
+from saucier.units.reading import read_amount, read_temperature_c
+from saucier.units.rounding import kitchen_round
+from saucier.units.table import UNITS, Dimension, unit_named
+
+__all__ = [
+    "UNITS",
+    "Amount",
+    "Dimension",
+    "kitchen_round",
+    "read_amount",
+    "read_temperature_c",
+    "unit_named",
+]

@@ -1,0 +1,109 @@
+"""Reading amounts and temperatures as they are typed: "1 1/2 cups", "½ l", "250 ml", "80"."""
+
+import math
+import re
+import unicodedata
+
+from saucier.errors import BadInput
+from saucier.units.amount import Amount
+from saucier.units.table import BASE_UNIT, UNITS, registry, unit_named
+
+LARGEST_BASE = 1_000_000.0
+"""A tonne, a thousand litres, a million pieces: more than any kitchen this is for."""
+
+_NUMBER = re.compile(
+    r"""^\s*(?:
+      (?P<whole>\d+(?:[.,]\d+)?)(?:[\s-]+(?:and\s+)?(?P<num>\d+)/(?P<den>\d+))?(?![\d/.,])
+      | (?P<num1>\d+)/(?P<den1>\d+)
+    )\s*(?P<unit>[^\d/].*)?$""",
+    re.VERBOSE | re.IGNORECASE,
+)
+_REMEDY = "Write it like “250 g”, “1 1/2 cups” or “½ L”"
+
+
+def read_amount(text: str, unit: str | None = None) -> Amount:
+    """The amount in ``text``; a bare number is taken in ``unit``.
+
+    >>> read_amount("1 1/2 cups")
+    Amount(value=1.5, unit='cup')
+    >>> read_amount("½ l")
+    Amount(value=0.5, unit='L')
+    >>> read_amount("80", "g")
+    Amount(value=80.0, unit='g')
+
+    Raises :class:`BadInput` for what is no amount, is not above zero, or is absurd.
+    """
+    shown = text.strip()[:40]
+    match = _NUMBER.match(_spelled_out(text[:80]))
+    if not match:
+        if shown.startswith(("-", "−")):
+            raise BadInput.at("", f"“{shown}” is not more than zero", _REMEDY)
+        raise BadInput.at("", f"“{shown}” is not an amount", _REMEDY)
+    whole = match["whole"] or "0"
+    if re.fullmatch(r"[1-9]\d{0,2},\d{3}", whole):
+        raise BadInput.at(
+            "",
+            f"“{shown}” can be read two ways",
+            f"Write {whole.replace(',', '')} or {whole.replace(',', '.')}",
+        )
+    value = float(whole.replace(",", "."))
+    over, under = match["num"] or match["num1"], match["den"] or match["den1"]
+    if under is not None:
+        if int(under) == 0:
+            raise BadInput.at("", f"“{shown}” divides by zero", _REMEDY)
+        value += int(over) / int(under)
+    written = (match["unit"] or "").strip()
+    if not written and unit is None:
+        raise BadInput.at("", f"“{shown}” has no unit", _REMEDY)
+    return checked_amount(value, written or unit or "")
+
+
+def _spelled_out(text: str) -> str:
+    """Fraction signs as plain fractions: "1½" becomes "1 1/2"."""
+    return "".join(
+        f" {unicodedata.normalize('NFKC', sign)} "
+        if unicodedata.decomposition(sign).startswith("<fraction>")
+        else sign
+        for sign in text
+    ).replace("⁄", "/")
+
+
+def checked_amount(value: float, unit: str) -> Amount:
+    """``value`` of ``unit`` with the unit in its usual spelling, refused when not finite, not
+    above zero or absurdly large. Raises :class:`BadInput`."""
+    if not math.isfinite(value):
+        raise BadInput.at("value", "is not a number", _REMEDY)
+    if value <= 0:
+        raise BadInput.at(
+            "value", f"{value:g} is not more than zero", "Give an amount above zero, or take it out"
+        )
+    definition = unit_named(unit)
+    if value * definition.size > LARGEST_BASE:
+        raise BadInput.at(
+            "value",
+            f"{value:g} {definition.name} is more than any pot holds",
+            "Give less than a tonne or a thousand litres",
+        )
+    if definition.name not in UNITS:  # a decilitre: known, but the sheet writes it as mL
+        return Amount(value * definition.size, BASE_UNIT[definition.dimension])
+    return Amount(value, definition.name)
+
+
+def read_temperature_c(text: str) -> float:
+    """A temperature in °C from "65", "65 °C" or "150 F".
+
+    >>> read_temperature_c("150 F")
+    65.56
+
+    Raises :class:`BadInput` when it is not a temperature.
+    """
+    match = re.match(r"^\s*([-−]?\d+(?:[.,]\d+)?)\s*°?\s*([CFcf])?\s*$", text)
+    if not match:
+        raise BadInput.at(
+            "", f"“{text.strip()[:40]}” is not a temperature", "Write “65 °C” or “150 °F”"
+        )
+    value = float(match[1].replace(",", ".").replace("−", "-"))
+    if (match[2] or "C").upper() == "C":
+        return value
+    quantity = registry().Quantity(value, "degF").to("degC")
+    return round(float(quantity.magnitude), 2)

@@ -1,0 +1,38 @@
+"""Amounts as a kitchen weighs them: 1 g under 100 g, 5 g to a kilo, 10 g above, whole pieces."""
+
+from saucier.units.amount import Amount
+from saucier.units.table import Dimension
+
+_SPOONS = {"tsp": 0.25, "tbsp": 0.25, "cup": 0.125, "fl oz": 0.25}
+
+
+def kitchen_step(amount: Amount, fineness: float = 1.0) -> float:
+    """The step ``amount`` is weighed or measured in, in its own unit.
+
+    ``fineness`` below 1 asks for finer steps, where whole grams would cost the grade.
+
+    >>> kitchen_step(Amount(1.2, "kg"))
+    0.01
+    """
+    if amount.dimension is Dimension.COUNT:
+        return 1.0
+    if amount.unit in _SPOONS:
+        return _SPOONS[amount.unit] * fineness
+    base = amount.base
+    if amount.unit in ("oz", "lb"):
+        step = 0.05 if base < 120 else 0.25
+        step_base = step * 28.349523125
+    else:
+        step_base = 1.0 if base < 100 else 5.0 if base < 1000 else 10.0
+    return step_base * fineness / amount.definition.size
+
+
+def kitchen_round(amount: Amount, fineness: float = 1.0) -> Amount:
+    """``amount`` to the nearest step a kitchen uses, never down to nothing.
+
+    >>> kitchen_round(Amount(83.4, "g"))
+    Amount(value=83.0, unit='g')
+    """
+    step = kitchen_step(amount, fineness)
+    # Rounding to nine places takes off binary dust (0.30000000000000004 kg).
+    return Amount(round(max(1, round(amount.value / step)) * step, 9), amount.unit)
