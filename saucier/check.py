@@ -49,6 +49,8 @@ class State:
             "acid_pct": round(100.0 * balance.acid / mass, 3) if mass else 0.0,
             "sugar_pct": round(100.0 * balance.sugar / mass, 3) if mass else 0.0,
             "alcohol_pct": round(100.0 * balance.alcohol / mass, 3) if mass else 0.0,
+            "water_pct": round(100.0 * balance.water / mass, 3) if mass else 0.0,
+            "flour_pct": round(100.0 * balance.flour / mass, 3) if mass else 0.0,
             "emulsion": self.emulsion,
             "kcal": round(balance.kcal, 1),
             "cost": round(self.pot.cost, 3),
@@ -143,6 +145,13 @@ def free_reduction(sheet: Sheet) -> int | None:
     return found
 
 
+def thickening_by(sheet: Sheet) -> str:
+    """What a solve may turn for the grade: ``flour``, ``reduction`` or ``nothing``."""
+    if any(isinstance(step, Roux) for step in sheet.steps):
+        return "flour"
+    return "nothing" if free_reduction(sheet) is None else "reduction"
+
+
 def prepare(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> Prepared:
     """Names and units of every step resolved. Raises :class:`BadInput` with the step's path."""
     stove = Stove(
@@ -175,7 +184,7 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     """
     pots = prepare(sheet, kitchen).pots()
     if sheet.pan:
-        pan, assumed = sheet.pan.as_pan(), ()
+        pan, assumed = sheet.pan.as_pan(), _NOTHING_ASSUMED
     else:
         pan = pan_for(max((pot.balance.volume_ml for pot in pots), default=1000.0))
         assumed = (
@@ -235,6 +244,7 @@ _EMULSION_WORDS = {
 }
 
 
+_NOTHING_ASSUMED: tuple[str, ...] = ()
 _MENDED_LATER = {"not-boiled", "short-boil", "emulsion-caution"}
 """True after the step they stand at, and no longer worth saying once the sauce is done."""
 

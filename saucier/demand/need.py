@@ -40,8 +40,8 @@ def need_for(serves: Serves) -> Need:
 
 
 def with_serves(sheet: Sheet, serves: Serves) -> tuple[Sheet, Need]:
-    """``sheet`` with its yield set by ``serves``; where the use changes, grade, salt and
-    serving temperature follow it. Raises :class:`BadInput` under ``target.serves``."""
+    """``sheet`` with its yield set by ``serves``; where the use changes, or the sheet has no
+    grade yet, grade, salt and serving temperature follow it. Raises :class:`BadInput` under ``target.serves``."""
     try:
         need = need_for(serves)
     except BadInput as bad:
@@ -49,7 +49,7 @@ def with_serves(sheet: Sheet, serves: Serves) -> tuple[Sheet, Need]:
     volume = kitchen_round(Amount(need.volume_ml / 1000.0, "L"))
     changes: dict[str, object] = {"serves": serves, "volume": volume}
     before = sheet.target.serves
-    if before is None or before.use != serves.use:
+    if before is None or before.use != serves.use or sheet.target.grade is None:
         changes |= {
             "grade": need.use.grade,
             "salt_pct": need.use.salt_pct,

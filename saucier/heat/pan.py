@@ -38,9 +38,8 @@ class Pan:
         if self.shape == "straight":
             return 10.0 * volume_ml / self._area_cm2(0.0)
         # Newton's method: the slope of the volume is the surface, which never vanishes here.
-        height = self.depth_cm * (volume_ml / self.capacity_ml) ** (
-            0.5 if self.shape == "bowl" else 1.0
-        )
+        filled = volume_ml / self.capacity_ml
+        height = self.depth_cm * (math.sqrt(filled) if self.shape == "bowl" else filled)
         for _ in range(20):
             step = (volume_ml - self._volume_cm3(height)) / self._area_cm2(height)
             height = max(1e-6, height + step)

@@ -1,5 +1,7 @@
 """Boiling off: vapour takes water and alcohol, and never more than there is."""
 
+import math
+
 from saucier.constants import ALCOHOL_EXPONENT
 from saucier.pot.balance import Balance
 
@@ -10,7 +12,7 @@ def alcohol_left(alcohol_g: float, water_share_left: float) -> float:
     >>> round(alcohol_left(10.0, 0.9), 2)
     3.49
     """
-    return alcohol_g * water_share_left**ALCOHOL_EXPONENT
+    return alcohol_g * math.pow(water_share_left, ALCOHOL_EXPONENT)
 
 
 def boil_off(balance: Balance, loss_g: float) -> Balance:

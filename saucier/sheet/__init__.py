@@ -1,18 +1,27 @@
 """The sauce sheet: the open format everything else speaks (docs/formats)."""
 
 from saucier.sheet.differences import differences
-from saucier.sheet.document import Cover, Serves, Sheet, Target
-from saucier.sheet.reading import MAX_BYTES, json_schema, parse_json, read_sheet, write_sheet
+from saucier.sheet.document import Cover, Serves, Sheet, SheetPan, Target
+from saucier.sheet.reading import (
+    MAX_BYTES,
+    json_schema,
+    parse_json,
+    read_part,
+    read_sheet,
+    write_sheet,
+)
 
 __all__ = [
     "MAX_BYTES",
     "Cover",
     "Serves",
     "Sheet",
+    "SheetPan",
     "Target",
     "differences",
     "json_schema",
     "parse_json",
+    "read_part",
     "read_sheet",
     "write_sheet",
 ]

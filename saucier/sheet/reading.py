@@ -2,7 +2,7 @@
 
 import json
 from collections.abc import Mapping
-from typing import Any, NoReturn
+from typing import Any, NoReturn, TypeVar
 
 from pydantic import ValidationError
 from pydantic_core import ErrorDetails
@@ -10,6 +10,9 @@ from pydantic_core import ErrorDetails
 from saucier.errors import BadInput, Problem
 from saucier.sheet.document import Sheet
 from saucier.steps import OPS
+from saucier.steps.base import Part
+
+Piece = TypeVar("Piece", bound=Part)
 
 MAX_BYTES = 256 * 1024
 """Larger than any sauce; keeps a mistaken upload from being worked on."""
@@ -59,6 +62,15 @@ def read_sheet(data: str | bytes | Mapping[str, Any]) -> Sheet:
         return Sheet.model_validate(data)
     except ValidationError as invalid:
         raise problems_of(invalid) from None
+
+
+def read_part(kind: type[Piece], data: Mapping[str, Any], field: str) -> Piece:
+    """A piece of a sheet by itself, such as what it serves; problems come back under ``field``."""
+    try:
+        return kind.model_validate(data)
+    except ValidationError as invalid:
+        bad = problems_of(invalid)
+        raise bad.under(field) if field else bad from None
 
 
 def write_sheet(sheet: Sheet) -> dict[str, Any]:

@@ -5,7 +5,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import NoReturn
 
-from saucier.check import DEFAULT_KITCHEN, Prepared, free_reduction, prepare, thickness_of
+from saucier.check import DEFAULT_KITCHEN, Prepared, prepare, thickening_by, thickness_of
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
@@ -45,7 +45,7 @@ def solve(sheet: Sheet, goal: Goal, kitchen: Kitchen = DEFAULT_KITCHEN) -> Solve
     reached.
     """
     prepared = prepare(sheet, kitchen)
-    free = _free_of(sheet)
+    free = thickening_by(sheet)
     ratio = sheet.method.fat_to_flour if free == "flour" else None
     base = Knobs(fat_to_flour=ratio)
     viscosity = goal.viscosity_pa_s
@@ -70,12 +70,6 @@ def solve(sheet: Sheet, goal: Goal, kitchen: Kitchen = DEFAULT_KITCHEN) -> Solve
         }
     )
     return Solved(turned, free, knobs)
-
-
-def _free_of(sheet: Sheet) -> str:
-    if any(isinstance(step, Roux) for step in sheet.steps):
-        return "flour"
-    return "nothing" if free_reduction(sheet) is None else "reduction"
 
 
 def _present_viscosity(prepared: Prepared) -> float | None:

@@ -88,7 +88,9 @@ class Words:
     cue: str
 
 
-def _amount_field(value: Any) -> Amount:
+def amount_field(value: Any) -> Amount:
+    """An amount from a document: text, or value and unit, where the value may be text too.
+    Raises :class:`BadInput`."""
     if isinstance(value, Amount):
         return value
     if isinstance(value, str):
@@ -118,7 +120,7 @@ def _amount_field(value: Any) -> Amount:
 
 AmountField = Annotated[
     Amount,
-    PlainValidator(_amount_field),
+    PlainValidator(amount_field),
     PlainSerializer(lambda amount: {"value": amount.value, "unit": amount.unit}),
     WithJsonSchema(
         {

@@ -52,7 +52,8 @@ def raw_viscosity_pa_s(
         + K.PROTEIN_EXPONENT * balance.thickening_protein / aq
         + K.FAT_EXPONENT * f / (1.0 - f)
     )
-    return K.VISCOSITY_BASE * math.exp(exponent) * (1.0 + K.FLOUR_FACTOR * c**K.FLOUR_EXPONENT)
+    by_flour = 1.0 + K.FLOUR_FACTOR * math.pow(c, K.FLOUR_EXPONENT)
+    return K.VISCOSITY_BASE * math.exp(exponent) * by_flour
 
 
 def at_temperature(viscosity_pa_s: float, temperature_c: float) -> float:

@@ -12,7 +12,7 @@ from saucier.sheet import MAX_BYTES, differences, json_schema, read_sheet, write
 from saucier.steps import OPS
 from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, roux_sheets
 
-ROOT = Path(__file__).resolve().parents[2]
+ROOT = Path(__file__).resolve().parents[3]
 SCHEMA = ROOT / "docs" / "formats" / "sauce.schema.json"
 
 json_values = st.recursive(

@@ -7,7 +7,9 @@ from saucier.larder import ALLERGENS, shipped_larder
 from saucier.larder.ingredient import ORIGINS, PARTS, closing_sum, ingredient_from_row
 from saucier.units import Amount
 
-ROWS = list(csv.DictReader(Path(__file__).with_name("ingredients.csv").open(encoding="utf-8")))
+ROWS = list(
+    csv.DictReader(Path(__file__).parents[1].joinpath("ingredients.csv").open(encoding="utf-8"))
+)
 
 
 class ShippedLarder(unittest.TestCase):

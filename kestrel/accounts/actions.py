@@ -1,0 +1,44 @@
+"""Writes on accounts, one transaction each."""
+
+from django.contrib.auth.password_validation import validate_password
+from django.core.exceptions import ValidationError
+from django.db import transaction
+
+from kestrel.accounts.models import Kitchen, Membership, User
+from saucier.errors import BadInput, Problem
+
+
+def has_no_account() -> bool:
+    """Whether nobody can sign in yet: the first visitor then makes the first account."""
+    return not User.objects.exists()
+
+
+@transaction.atomic
+def open_kitchen(kitchen_name: str, username: str, password: str) -> User:
+    """A new kitchen with its first member. Raises :class:`BadInput` by field."""
+    problems = []
+    username, kitchen_name = username.strip(), kitchen_name.strip()
+    if not 1 <= len(username) <= 150:
+        problems.append(Problem("username", "is empty or too long", "Give 1 to 150 characters"))
+    elif User.objects.filter(username=username).exists():
+        problems.append(Problem("username", "is taken", "Pick another name"))
+    if not 1 <= len(kitchen_name) <= 80:
+        problems.append(Problem("kitchen", "is empty or too long", "Give 1 to 80 characters"))
+    try:
+        validate_password(password, User(username=username))
+    except ValidationError as weak:
+        text = " ".join(weak.messages)
+        problems.append(Problem("password", text.rstrip("."), "Take a longer, less common one"))
+    if problems:
+        raise BadInput(*problems)
+    user = User.objects.create_user(username=username, password=password)
+    Membership.objects.create(user=user, kitchen=Kitchen.objects.create(name=kitchen_name))
+    return user
+
+
+@transaction.atomic
+def open_first_kitchen(kitchen_name: str, username: str, password: str) -> User:
+    """As :func:`open_kitchen`, only while there is no account at all."""
+    if not has_no_account():
+        raise BadInput.at("username", "there is an account already", "Sign in with it")
+    return open_kitchen(kitchen_name, username, password)

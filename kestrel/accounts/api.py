@@ -1,0 +1,54 @@
+"""Signing in and out, and the first account."""
+
+from django.contrib.auth import authenticate, login, logout
+from django.http import HttpRequest
+from ninja import Router
+
+from kestrel.accounts import actions
+from kestrel.accounts.auth import anyone
+from kestrel.accounts.schemas import FirstAccount, SignIn, Who
+from kestrel.problems import Message, Problems
+from saucier.errors import BadInput
+
+router = Router(tags=["accounts"])
+
+
+def _who(request: HttpRequest) -> dict[str, object]:
+    user = request.user
+    kitchen = user.kitchens.order_by("pk").first() if user.is_authenticated else None
+    return {
+        "username": user.get_username() or None,
+        "kitchen": kitchen.name if kitchen else None,
+        "currency": kitchen.currency if kitchen else "€",
+        "first_visit": actions.has_no_account(),
+    }
+
+
+@router.get("/me", response=Who, auth=None)
+def me(request: HttpRequest):
+    """Who is asking; answers without signing in, too."""
+    return _who(request)
+
+
+@router.post("/sign-in", response={200: Who, 422: Problems, 429: Message}, auth=anyone)
+def sign_in(request: HttpRequest, given: SignIn):
+    """Sign in. Too many wrong passwords for a name from one place: ten minutes' wait."""
+    user = authenticate(request, username=given.username, password=given.password)
+    if user is None:
+        raise BadInput.at("password", "name and password do not match", "Check both and try again")
+    login(request, user)
+    return _who(request)
+
+
+@router.post("/sign-out", response=Who, auth=anyone)
+def sign_out(request: HttpRequest):
+    logout(request)
+    return _who(request)
+
+
+@router.post("/first", response={200: Who, 422: Problems}, auth=anyone)
+def first_account(request: HttpRequest, given: FirstAccount):
+    """Make the first account and its kitchen; refused once there is one."""
+    user = actions.open_first_kitchen(given.kitchen, given.username, given.password)
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    return _who(request)

@@ -1,0 +1,44 @@
+"""Users and kitchens. Every other row belongs to a kitchen."""
+
+from django.contrib.auth.models import AbstractUser
+from django.db import models
+
+
+class User(AbstractUser):
+    """Somebody who signs in. Belongs to one kitchen or more."""
+
+
+class Kitchen(models.Model):
+    """A kitchen: what its people share."""
+
+    name = models.CharField(max_length=80)
+    currency = models.CharField(max_length=8, default="€")
+    created_at = models.DateTimeField(auto_now_add=True)
+    members = models.ManyToManyField(User, through="Membership", related_name="kitchens")
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Membership(models.Model):
+    """A user's place in a kitchen."""
+
+    user = models.ForeignKey(User, on_delete=models.CASCADE)
+    kitchen = models.ForeignKey(Kitchen, on_delete=models.CASCADE)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["user", "kitchen"], name="one_place_in_a_kitchen")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.user} in {self.kitchen}"
+
+
+class OfKitchen(models.Model):
+    """A row that belongs to a kitchen. Routes only ever read ``objects.filter(kitchen=…)``."""
+
+    kitchen = models.ForeignKey(Kitchen, on_delete=models.CASCADE, related_name="+")
+
+    class Meta:
+        abstract = True

@@ -1,0 +1,40 @@
+"""The API: one router for each app, the shared ways of reading and of saying no."""
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import NinjaAPI
+from ninja.parser import Parser
+
+from kestrel import problems
+from kestrel.accounts.api import router as accounts
+from kestrel.accounts.auth import signed_in
+from kestrel.journal.api import router as journal
+from kestrel.larder.api import router as larder
+from kestrel.sauces.api import router as sauces
+from kestrel.sauces.work_api import router as work
+from kestrel.stove.api import router as stove
+from saucier.sheet import parse_json
+
+
+class StrictParser(Parser):
+    """JSON as the core reads it: no NaN, not larger than a sheet can be."""
+
+    def parse_body(self, request: HttpRequest) -> Any:
+        return parse_json(request.body)
+
+
+api = NinjaAPI(
+    title="Kestrel Fog",
+    version="1",
+    description="Sauces, computed. Predictions are estimates and say how sure they are.",
+    auth=signed_in,
+    parser=StrictParser(),
+)
+problems.install(api)
+api.add_router("/accounts", accounts)
+api.add_router("/larder", larder)
+api.add_router("/sauces", sauces)
+api.add_router("/work", work)
+api.add_router("/stove", stove)
+api.add_router("/journal", journal)

@@ -1,0 +1,88 @@
+"""Writes on the journal, one transaction each."""
+
+import math
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from kestrel.journal.models import Entry
+from kestrel.problems import Conflict
+from kestrel.stove.actions import end
+from kestrel.stove.models import Batch
+from saucier.errors import BadInput, Problem
+from saucier.units import Dimension, read_amount
+
+MAX_NOTE = 2000
+
+
+@transaction.atomic
+def write_down(
+    batch: Batch,
+    *,
+    weighed: str,
+    with_pan: bool,
+    reached_pa_s: float | None,
+    verdict: str,
+    note: str,
+    made_at: datetime | None = None,
+) -> Entry:
+    """The entry for ``batch``, which comes off the stove.
+
+    ``weighed`` is text such as "2310 g" (a bare number is grams; empty: not weighed), with the
+    pan's tare taken off when ``with_pan``. Raises :class:`BadInput` by field,
+    :class:`Conflict` when it was written down already.
+    """
+    if Entry.objects.filter(batch=batch).exists():
+        raise Conflict({"message": "This batch is in the journal already."})
+    problems: list[Problem] = []
+    grams = _grams(weighed, batch.plan["pan"] if with_pan else None, problems)
+    if verdict not in Entry.Verdict.values:
+        problems.append(
+            Problem("verdict", "is not chosen", f"Pick one of {', '.join(Entry.Verdict.labels)}")
+        )
+    if reached_pa_s is not None and not (math.isfinite(reached_pa_s) and 0 < reached_pa_s < 1e4):
+        problems.append(Problem("reached_pa_s", "is no thickness", "Pick one of the spoons"))
+    if len(note) > MAX_NOTE:
+        problems.append(Problem("note", "is too long", f"At most {MAX_NOTE} characters"))
+    if problems:
+        raise BadInput(*problems)
+    batch = end(batch, Batch.Status.DONE)
+    return Entry.objects.create(
+        kitchen=batch.kitchen,
+        batch=batch,
+        made_at=made_at or timezone.now(),
+        weighed_g=grams,
+        reached_pa_s=reached_pa_s,
+        verdict=verdict,
+        note=note.strip(),
+    )
+
+
+def _grams(weighed: str, pan: dict[str, Any] | None, problems: list[Problem]) -> float | None:
+    if not weighed.strip():
+        return None
+    try:
+        amount = read_amount(weighed, "g")
+    except BadInput as bad:
+        problems.extend(bad.under("weighed").problems)
+        return None
+    if amount.dimension is not Dimension.WEIGHT:
+        problems.append(Problem("weighed", f"{amount} is not a weight", "Give g or kg"))
+        return None
+    grams = amount.base
+    if pan is not None:
+        tare = pan["tare_g"]
+        if not tare:
+            problems.append(
+                Problem("weighed", "the pan's empty weight is not known", "Weigh without the pan")
+            )
+        elif grams <= tare:
+            problems.append(
+                Problem(
+                    "weighed", f"the pan alone weighs {tare:.0f} g", "Weigh pan and sauce together"
+                )
+            )
+        grams -= tare
+    return grams

@@ -1,0 +1,63 @@
+"""Load the demo kitchen, once. What a user entered is never touched."""
+
+import json
+from datetime import timedelta
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from django.core.management.base import BaseCommand
+from django.db import transaction
+from django.utils import timezone
+
+from kestrel.accounts.actions import open_kitchen
+from kestrel.accounts.models import User
+from kestrel.journal.actions import write_down
+from kestrel.larder.actions import add_pan
+from kestrel.sauces.actions import save_new
+from kestrel.sauces.models import Sauce
+from kestrel.stove import actions as stove
+from kestrel.stove.models import Batch
+from saucier.sheet import read_sheet
+
+DEMO = Path(settings.BASE_DIR) / "demo"
+
+
+class Command(BaseCommand):
+    help = "Load the demo kitchen from demo/ unless it is there already."
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        about = json.loads((DEMO / "kitchen.json").read_text(encoding="utf-8"))
+        if User.objects.filter(username=about["username"]).exists():
+            self.stdout.write("The demo kitchen is there already; nothing was changed.")
+            return
+        with transaction.atomic():
+            load(about)
+        self.stdout.write(f"Loaded the demo kitchen “{about['kitchen']}”.")
+
+
+def load(about: dict[str, Any]) -> User:
+    """The demo kitchen ``about`` describes: its user, pans, sauces and logged batches."""
+    user = open_kitchen(about["kitchen"], about["username"], about["password"])
+    kitchen = user.kitchens.get()
+    for pan in about["pans"]:
+        add_pan(kitchen, **pan)
+    sauces: dict[str, Sauce] = {}
+    for path in sorted((DEMO / "sauces").glob("*.json")):
+        sauces[path.stem] = save_new(kitchen, user, read_sheet(path.read_bytes()))
+    for logged in about["batches"]:
+        batch = stove.start(kitchen, user, sauces[logged["sauce"]].newest)
+        ended_at = timezone.now() - timedelta(days=logged["days_ago"])
+        write_down(
+            batch,
+            weighed=logged["weighed"],
+            with_pan=False,
+            reached_pa_s=logged["reached_pa_s"],
+            verdict=logged["verdict"],
+            note=logged["note"],
+            made_at=ended_at,
+        )
+        Batch.objects.filter(pk=batch.pk).update(
+            started_at=ended_at - timedelta(minutes=logged["minutes"]), ended_at=ended_at
+        )
+    return user

@@ -1,0 +1,47 @@
+from datetime import datetime
+from typing import Any
+
+from ninja import Schema
+
+
+class EntryIn(Schema):
+    """What came out. ``weighed`` as typed: "2310 g", or empty when nothing was weighed."""
+
+    batch_id: int
+    weighed: str = ""
+    with_pan: bool = False
+    reached_pa_s: Any = None
+    verdict: str = ""
+    note: str = ""
+
+
+class Side(Schema):
+    """One side of plan and actual."""
+
+    mass_g: float | None
+    viscosity_pa_s: float | None
+    grade: str | None
+    minutes: float | None
+
+
+class EntryOut(Schema):
+    id: int
+    name: str
+    sauce_id: int
+    version: int
+    made_at: datetime
+    plan: Side
+    plan_low_pa_s: float | None
+    plan_high_pa_s: float | None
+    actual: Side
+    verdict: str
+    verdict_words: str
+    note: str
+
+
+class EntryPage(Schema):
+    """Entries, newest first; ``older`` is the cursor of the next page, None at the end."""
+
+    entries: list[EntryOut]
+    total: int
+    older: str | None

@@ -1,0 +1,189 @@
+from kestrel.sauces.models import Sauce, SauceVersion
+from kestrel.tests.clients import KitchenTest
+from saucier.sheet import read_sheet
+from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION
+
+
+def changed(**change: object) -> dict:
+    return {**CHEESE_SAUCE, **change}
+
+
+class Saving(KitchenTest):
+    def test_new_save_list_search(self) -> None:
+        made = self.client.call("POST", "/sauces", {"sheet": CHEESE_SAUCE})
+        self.assertEqual(made.status_code, 201)
+        self.assertEqual(made.body["outcome"]["grade"], "binding")
+        self.client.call("POST", "/sauces", {"sheet": {**CREAM_REDUCTION, "name": "Juniper cream"}})
+        names = [row["name"] for row in self.client.call("GET", "/sauces").body]
+        self.assertEqual(names, ["Juniper cream", "cheese sauce"])
+        found = self.client.call("GET", "/sauces?q=CHEESE").body
+        self.assertEqual([row["name"] for row in found], ["cheese sauce"])
+        self.assertEqual(self.client.call("GET", "/sauces?q=zzz").body, [])
+
+    def test_versions_are_kept_and_never_rewritten(self) -> None:
+        sauce = self.saved()
+        path = f"/sauces/{sauce.pk}"
+        body = {"sheet": changed(name="second"), "base_version": 1}
+        self.assertEqual(self.client.call("PUT", path, body).body["version"], 2)
+        same = {"sheet": changed(name="second"), "base_version": 2}
+        self.assertEqual(self.client.call("PUT", path, same).body["version"], 2)
+        found = self.client.call("GET", f"{path}/versions").body
+        self.assertEqual([v["number"] for v in found], [2, 1])
+        self.assertEqual(found[1]["sheet"]["name"], "cheese sauce")
+        with self.assertRaises(TypeError):
+            SauceVersion.objects.first().save()
+
+    def test_second_window_is_told_and_shown_the_difference(self) -> None:
+        sauce = self.saved()
+        path = f"/sauces/{sauce.pk}"
+        first = {"sheet": changed(name="from the first window"), "base_version": 1}
+        self.client.call("PUT", path, first)
+        steps = [dict(step) for step in CHEESE_SAUCE["steps"]]
+        steps[1] = {**steps[1], "amount": {"value": 900, "unit": "mL"}}
+        second = self.client.call("PUT", path, {"sheet": changed(steps=steps), "base_version": 1})
+        self.assertEqual(second.status_code, 409)
+        places = {d["where"]: (d["theirs"], d["yours"]) for d in second.body["differences"]}
+        self.assertEqual(places["steps[1].amount"], ("1 L", "900 mL"))
+        self.assertEqual(places["name"], ("from the first window", "cheese sauce"))
+        self.assertEqual(second.body["made_by"], "ada")
+        self.assertEqual(Sauce.objects.get().newest.sheet["name"], "from the first window")
+        onto = {"sheet": changed(steps=steps), "base_version": second.body["version"]}
+        self.assertEqual(self.client.call("PUT", path, onto).body["version"], 3)
+
+    def test_copy_rename_delete_restore(self) -> None:
+        sauce = self.saved()
+        path = f"/sauces/{sauce.pk}"
+        self.assertEqual(
+            self.client.call("POST", f"{path}/copy").body["name"], "cheese sauce (copy)"
+        )
+        body = {"name": "Chicory sauce", "base_version": 1}
+        self.assertEqual(
+            self.client.call("POST", f"{path}/rename", body).body["name"], "Chicory sauce"
+        )
+        stale = self.client.call("POST", f"{path}/rename", {**body, "name": "Another"})
+        self.assertEqual(stale.status_code, 409)
+        empty = self.client.call("POST", f"{path}/rename", {"name": "  ", "base_version": 2})
+        self.assertEqual(self.fields(empty), ["name"])
+        self.assertEqual(self.client.call("DELETE", path).status_code, 204)
+        self.assertEqual(len(self.client.call("GET", "/sauces").body), 1)
+        self.client.call("POST", f"{path}/restore")
+        self.assertEqual(len(self.client.call("GET", "/sauces").body), 2)
+
+    def test_strangers_see_nothing(self) -> None:
+        path = f"/sauces/{self.saved().pk}"
+        self.assertEqual(self.other.call("GET", "/sauces").body, [])
+        for method, end, body in (
+            ("GET", "", None),
+            ("PUT", "", {"sheet": CHEESE_SAUCE, "base_version": 1}),
+            ("POST", "/copy", None),
+            ("POST", "/rename", {"name": "x", "base_version": 1}),
+            ("DELETE", "", None),
+            ("POST", "/restore", None),
+            ("GET", "/versions", None),
+        ):
+            self.assertEqual(self.other.call(method, path + end, body).status_code, 404, end)
+
+    def test_one_query_for_the_list(self) -> None:
+        for number in range(5):
+            self.saved(name=f"sauce {number}")
+        with self.assertNumQueries(4):  # session, user, kitchen, sauces
+            self.client.call("GET", "/sauces")
+
+
+class Working(KitchenTest):
+    def test_check_gives_all_consequences(self) -> None:
+        found = self.client.call("POST", "/work/check", {"sheet": CHEESE_SAUCE}).body
+        self.assertEqual(found["final"]["grade"], "binding")
+        self.assertEqual(len(found["steps"]), 5)
+        self.assertEqual(found["cards"][0]["weighed"][1]["spoons"]["unit"], "cup")
+        self.assertEqual(found["free"], "flour")
+        self.assertEqual(read_sheet(found["sheet"]), read_sheet(CHEESE_SAUCE))
+
+    def test_five_percent_more_flour_moves_everything_drawn(self) -> None:
+        steps = [dict(step) for step in CHEESE_SAUCE["steps"]]
+        flour = {"ingredient": "wheat-flour", "amount": {"value": 84, "unit": "g"}}
+        steps[0] = {**steps[0], "flour": flour}
+        was = self.client.call("POST", "/work/check", {"sheet": CHEESE_SAUCE}).body["final"]
+        now = self.client.call("POST", "/work/check", {"sheet": changed(steps=steps)}).body["final"]
+        for figure in ("viscosity_pa_s", "film_mm", "level_mm", "viscosity_low_pa_s"):
+            self.assertGreater(now[figure], was[figure])
+
+    def test_solve_from_use_and_portions(self) -> None:
+        serves = {"use": "toast", "count": 20, "margin_pct": 0}
+        body = {"sheet": CHEESE_SAUCE, "serves": serves}
+        found = self.client.call("POST", "/work/solve", body).body
+        self.assertEqual(found["sheet"]["target"]["grade"], "spreading")
+        self.assertEqual(found["final"]["grade"], "spreading")
+        self.assertAlmostEqual(found["final"]["volume_ml"], 1030, delta=15)
+        self.assertIn("20 slices · 50 mL = 1000 mL", found["need"]["lines"])
+
+    def test_solve_for_what_there_is(self) -> None:
+        have = {"ingredient": "milk-whole", "amount": "900 ml"}
+        found = self.client.call("POST", "/work/solve", {"sheet": CHEESE_SAUCE, "have": have}).body
+        self.assertAlmostEqual(found["sheet"]["steps"][1]["amount"]["value"], 0.9, delta=0.005)
+        self.assertEqual(found["final"]["grade"], "binding")
+        self.assertNotEqual(found["sheet"]["target"]["volume"]["value"], 2)
+
+    def test_rounded_unless_exact(self) -> None:
+        rounded = self.client.call("POST", "/work/solve", {"sheet": CHEESE_SAUCE}).body
+        exact = self.client.call("POST", "/work/solve", {"sheet": CHEESE_SAUCE, "exact": True}).body
+        flour = rounded["sheet"]["steps"][0]["flour"]["amount"]["value"]
+        self.assertEqual(flour % 5, 0)
+        self.assertNotEqual(exact["sheet"]["steps"][0]["flour"]["amount"]["value"] % 5, 0)
+        self.assertAlmostEqual(exact["final"]["volume_ml"], 2000, delta=0.1)
+
+    def test_starts_are_four_kinds(self) -> None:
+        families = [start["family"] for start in self.client.call("GET", "/work/starts").body]
+        self.assertEqual(families, ["white-sauce", "veloute", "cheese-sauce", "cream-reduction"])
+
+
+class BadInput(KitchenTest):
+    def test_every_kind_names_its_field(self) -> None:
+        add = {"op": "add", "ingredient": "milk-whole"}
+        for steps, field in (
+            ([{**add, "amount": {"value": -1, "unit": "g"}}], "steps[0].amount.value"),
+            ([{**add, "amount": {"value": 0, "unit": "g"}}], "steps[0].amount.value"),
+            ([{**add, "amount": {"value": 1e9, "unit": "kg"}}], "steps[0].amount.value"),
+            ([{**add, "amount": {"value": "some", "unit": "g"}}], "steps[0].amount.value"),
+            ([{**add, "amount": {"value": 3, "unit": "barrel"}}], "steps[0].amount.unit"),
+            ([{**add, "amount": "2 l", "ingredient": "ambrosia"}], "steps[0].ingredient"),
+            ([{**add, "amount": "1 L"}, {"op": "reduce", "to": {"share": 0.01}}], "steps[1].to"),
+        ):
+            for path in ("/work/check", "/sauces"):
+                with self.subTest(path=path, field=field):
+                    response = self.client.call("POST", path, {"sheet": changed(steps=steps)})
+                    self.assertIn(field, self.fields(response))
+        self.assertFalse(Sauce.objects.exists())
+
+    def test_bodies_that_are_no_body(self) -> None:
+        for body in (
+            "",
+            "{",
+            "null",
+            "[1]",
+            '{"sheet": {"name": NaN}}',
+            b"\xff\xfe",
+            '{"sheet": 3}',
+        ):
+            with self.subTest(body):
+                self.fields(self.client.call("POST", "/work/check", body))
+
+    def test_ten_megabytes(self) -> None:
+        for path in ("/work/check", "/sauces"):
+            fields = self.fields(self.client.call("POST", path, "x" * 10_000_000))
+            self.assertEqual(fields, ["sheet"])
+
+    def test_a_target_nobody_can_reach(self) -> None:
+        sheet = {**CREAM_REDUCTION, "target": {"grade": "panade"}}
+        response = self.client.call("POST", "/work/solve", {"sheet": sheet})
+        self.assertEqual(self.fields(response), ["target.grade"])
+        self.assertIn("nearest", response.body["problems"][0]["remedy"])
+
+    def test_have_nonsense(self) -> None:
+        for have, field in (
+            ({"ingredient": "brandy", "amount": "1 L"}, "have.ingredient"),
+            ({"ingredient": "milk-whole", "amount": "plenty"}, "have.amount"),
+            ({"ingredient": "milk-whole", "amount": "-3 L"}, "have.amount"),
+        ):
+            body = {"sheet": CHEESE_SAUCE, "have": have}
+            self.assertEqual(self.fields(self.client.call("POST", "/work/solve", body)), [field])

@@ -1,0 +1,104 @@
+"""Writes at the stove, one transaction each."""
+
+from dataclasses import asdict
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from kestrel.accounts.models import Kitchen, User
+from kestrel.larder.actions import core_kitchen
+from kestrel.problems import Conflict
+from kestrel.sauces.models import SauceVersion
+from kestrel.stove.models import Batch
+from saucier.cards import cards
+from saucier.check import check
+from saucier.errors import BadInput
+from saucier.sheet import read_sheet
+
+MAX_TIMER_S = 24 * 60 * 60
+
+
+def start(kitchen: Kitchen, user: User, version: SauceVersion) -> Batch:
+    """Put ``version`` on the stove, with what is predicted for it kept beside.
+
+    Raises :class:`BadInput` when there is nothing to cook.
+    """
+    sheet = read_sheet(version.sheet)
+    if not sheet.steps:
+        raise BadInput.at("steps", "there are no steps to cook", "Give the sauce its steps first")
+    return Batch.objects.create(
+        kitchen=kitchen, version=version, started_by=user, plan=plan_of(kitchen, version)
+    )
+
+
+def plan_of(kitchen: Kitchen, version: SauceVersion) -> dict[str, Any]:
+    """What is predicted for a version: the final state, each step's state and card, the pan."""
+    core = core_kitchen(kitchen)
+    checked = check(read_sheet(version.sheet), core)
+    found = checked.as_dict()
+    return {
+        "name": checked.sheet.name,
+        "target_grade": checked.sheet.target.grade,
+        "final": {key: value for key, value in found.items() if key != "steps"},
+        "states": found["steps"],
+        "cards": [asdict(card) for card in cards(checked, core)],
+        "pan": found["pan"],
+    }
+
+
+@transaction.atomic
+def go_to(batch: Batch, step: int, revision: int) -> Batch:
+    """Go to ``step`` (0 is the first; one past the last is the weighing). The timer stops.
+
+    Raises :class:`BadInput` for a step that is not there, :class:`Conflict` when the batch has
+    moved since ``revision``.
+    """
+    batch = _current(batch, revision)
+    last = len(batch.plan["cards"])
+    if not 0 <= step <= last:
+        raise BadInput.at("step", f"{step} is not a step of it", f"Go to a step from 0 to {last}")
+    batch.step, batch.timer_started_at, batch.timer_s = step, None, 0
+    return _moved(batch)
+
+
+@transaction.atomic
+def run_timer(batch: Batch, seconds: int | None, revision: int) -> Batch:
+    """Start the step's timer over ``seconds``, or stop it with None. Raises as :func:`go_to`."""
+    batch = _current(batch, revision)
+    if seconds is not None and not 1 <= seconds <= MAX_TIMER_S:
+        raise BadInput.at("seconds", f"{seconds} is no time to wait", "Give 1 second to 24 hours")
+    batch.timer_started_at = None if seconds is None else timezone.now()
+    batch.timer_s = seconds or 0
+    return _moved(batch)
+
+
+@transaction.atomic
+def end(batch: Batch, status: Batch.Status) -> Batch:
+    """Take ``batch`` off the stove: done, or left unfinished."""
+    batch = Batch.objects.select_for_update().get(pk=batch.pk)
+    batch.status, batch.ended_at, batch.timer_started_at = status, timezone.now(), None
+    return _moved(batch)
+
+
+@transaction.atomic
+def put_back(batch: Batch) -> Batch:
+    """Put a batch that was left back on the stove, where it was."""
+    batch = Batch.objects.select_for_update().get(pk=batch.pk)
+    if batch.status == Batch.Status.LEFT:
+        batch.status, batch.ended_at = Batch.Status.ON, None
+        _moved(batch)
+    return batch
+
+
+def _current(batch: Batch, revision: int) -> Batch:
+    batch = Batch.objects.select_for_update().get(pk=batch.pk)
+    if batch.revision != revision or batch.status != Batch.Status.ON:
+        raise Conflict({"message": "This pot was moved on from another window."})
+    return batch
+
+
+def _moved(batch: Batch) -> Batch:
+    batch.revision += 1
+    batch.save()
+    return batch

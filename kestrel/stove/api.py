@@ -1,0 +1,95 @@
+"""Cooking along."""
+
+from typing import Any, cast
+
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+from ninja import Router, Status
+
+from kestrel.accounts.auth import KitchenRequest
+from kestrel.problems import Message, Problems
+from kestrel.sauces.models import Sauce
+from kestrel.stove import actions
+from kestrel.stove.models import Batch
+from kestrel.stove.schemas import BatchLine, BatchOut, GoIn, StartIn, TimerIn
+
+router = Router(tags=["stove"])
+
+
+def batch_of(request: HttpRequest, batch_id: int) -> Batch:
+    """The kitchen's batch; 404 for anybody else's."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    rows = Batch.objects.select_related("version").filter(kitchen=kitchen)
+    return get_object_or_404(rows, pk=batch_id)
+
+
+def _line(batch: Batch) -> dict[str, Any]:
+    cards = batch.plan["cards"]
+    at_end = batch.step >= len(cards)
+    return {
+        "id": batch.pk,
+        "name": batch.plan["name"],
+        "step": batch.step,
+        "steps": len(cards),
+        "title": "Weigh and judge" if at_end else cards[batch.step]["title"],
+        "cue": "weigh the pot, pick the spoon" if at_end else cards[batch.step]["cue"],
+        "timer_started_at": batch.timer_started_at,
+        "timer_s": batch.timer_s,
+        "now": timezone.now(),
+    }
+
+
+def _whole(batch: Batch) -> dict[str, Any]:
+    return {
+        **_line(batch),
+        "sauce_id": batch.version.sauce_id,
+        "version": batch.version.number,
+        "status": batch.status,
+        "revision": batch.revision,
+        "started_at": batch.started_at,
+        "plan": batch.plan,
+    }
+
+
+@router.get("", response=list[BatchLine])
+def on_now(request: HttpRequest):
+    """The pots that are on now."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    return [_line(batch) for batch in Batch.objects.filter(kitchen=kitchen, status=Batch.Status.ON)]
+
+
+@router.post("", response={201: BatchOut, 404: Message, 422: Problems})
+def start(request: HttpRequest, given: StartIn):
+    """Start a saved sauce: its newest version, or the one named."""
+    asking = cast(KitchenRequest, request)
+    sauce = get_object_or_404(Sauce, kitchen=asking.kitchen, pk=given.sauce_id)
+    version = get_object_or_404(sauce.versions, number=given.version or sauce.version)
+    return Status(201, _whole(actions.start(asking.kitchen, asking.user, version)))
+
+
+@router.get("/{batch_id}", response={200: BatchOut, 404: Message})
+def one_batch(request: HttpRequest, batch_id: int):
+    return _whole(batch_of(request, batch_id))
+
+
+@router.post("/{batch_id}/step", response={200: BatchOut, 409: Message, 422: Problems})
+def go_to(request: HttpRequest, batch_id: int, given: GoIn):
+    return _whole(actions.go_to(batch_of(request, batch_id), given.step, given.revision))
+
+
+@router.post("/{batch_id}/timer", response={200: BatchOut, 409: Message, 422: Problems})
+def timer(request: HttpRequest, batch_id: int, given: TimerIn):
+    """Start the timer of the step over so many seconds, or stop it with null."""
+    return _whole(actions.run_timer(batch_of(request, batch_id), given.seconds, given.revision))
+
+
+@router.post("/{batch_id}/leave", response=BatchOut)
+def leave(request: HttpRequest, batch_id: int):
+    """Take it off unfinished; `put-back` undoes it."""
+    return _whole(actions.end(batch_of(request, batch_id), Batch.Status.LEFT))
+
+
+@router.post("/{batch_id}/put-back", response=BatchOut)
+def put_back(request: HttpRequest, batch_id: int):
+    return _whole(actions.put_back(batch_of(request, batch_id)))

@@ -1,0 +1,11 @@
+"""Where requests go: the API under /api/, everything else is the one page of the interface."""
+
+from django.urls import path, re_path
+
+from kestrel.api import api
+from kestrel.web import page
+
+urlpatterns = [
+    path("api/", api.urls),
+    re_path(r"^(?!api/|static/).*$", page),
+]
