@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "axes",
     "csp",
+    "ninja",
     "kestrel.accounts",
     "kestrel.larder",
     "kestrel.sauces",

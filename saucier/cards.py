@@ -11,13 +11,14 @@ from saucier.steps import Weighed
 @dataclass(frozen=True, slots=True)
 class Card:
     """One step: ``title``, what to ``do``, the ``cue`` to look for, what is ``weighed`` for it,
-    ``timer_s`` seconds to run (None: no timer), and ``scale_g``, the reading of the scale with
+    the ``remarks`` that belong to this step itself, ``timer_s`` seconds to run (None: no timer), and ``scale_g``, the reading of the scale with
     the pan on it afterwards (None where the pan's tare is not known)."""
 
     title: str
     do: str
     cue: str
     weighed: tuple[Weighed, ...]
+    remarks: tuple[str, ...]
     timer_s: int | None
     scale_g: float | None
 
@@ -39,6 +40,7 @@ def cards(checked: CheckedSheet, kitchen: Kitchen) -> list[Card]:
                 words.do,
                 words.cue,
                 tuple(step.to_weigh(setting)),
+                tuple(remark.text for remark in state.pot.remarks),
                 round(minutes * 60) if minutes else None,
                 tare + state.pot.balance.mass_g if tare else None,
             )

@@ -2,6 +2,7 @@
 
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
+from django.middleware.csrf import get_token
 from ninja import Router
 
 from kestrel.accounts import actions
@@ -26,7 +27,8 @@ def _who(request: HttpRequest) -> dict[str, object]:
 
 @router.get("/me", response=Who, auth=None)
 def me(request: HttpRequest):
-    """Who is asking; answers without signing in, too."""
+    """Who is asking; answers without signing in, too, and hands out the CSRF cookie."""
+    get_token(request)
     return _who(request)
 
 

@@ -96,6 +96,7 @@ class CardOut(Schema):
     do: str
     cue: str
     weighed: list[WeighedOut]
+    remarks: list[str] = []
     timer_s: int | None
     scale_g: float | None
 

@@ -22,7 +22,7 @@ class JsonClient(Client):
 
     def call(self, method: str, path: str, body: Any = None, **extra: Any) -> Any:
         if "csrftoken" not in self.cookies:
-            self.get("/")
+            self.get("/api/accounts/me")
         text = body if isinstance(body, str | bytes) else json.dumps(body)
         response = self.generic(
             method,

@@ -29,10 +29,12 @@ ALLERGENS = (
     "lupin",
 )
 
+# Where a row's figures come from: general knowledge of food composition, the label such a
+# product usually carries, or a mass balance of what goes into it.
 ORIGINS = {
-    "general": "general knowledge of food composition",
-    "label": "typical label of such a product",
-    "balance": "worked out by mass balance",
+    "general": "general knowledge",
+    "label": "typical label",
+    "balance": "mass balance",
 }
 
 
@@ -58,6 +60,12 @@ class Ingredient:
     price_per_kg: float
     origin: str
     spread_pct: float
+
+    @property
+    def spoken_name(self) -> str:
+        """The name as it runs in a sentence: "butter" for "Butter, unsalted"."""
+        short = self.name.partition(",")[0]
+        return short[:1].lower() + short[1:]
 
     @property
     def wet(self) -> bool:

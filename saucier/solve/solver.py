@@ -44,6 +44,8 @@ def solve(sheet: Sheet, goal: Goal, kitchen: Kitchen = DEFAULT_KITCHEN) -> Solve
     Raises :class:`BadInput`: field ``grade`` or ``volume``, with the nearest that can be
     reached.
     """
+    if not sheet.steps:
+        return Solved(sheet, "nothing", AS_WRITTEN)
     prepared = prepare(sheet, kitchen)
     free = thickening_by(sheet)
     ratio = sheet.method.fat_to_flour if free == "flour" else None

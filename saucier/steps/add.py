@@ -2,6 +2,7 @@
 
 from typing import Literal, Self
 
+from saucier.larder import Ingredient
 from saucier.pot import Pot
 from saucier.steps.base import (
     AmountField,
@@ -26,6 +27,10 @@ _INTO_ROUX = {
     "hot-at-once": "Let the roux go quiet, pour it in hot all at once, whisk hard.",
     "cold-roux-into-boiling": "Drop the cold roux in pieces into the boiling liquid, whisking.",
 }
+
+
+def _title(row: Ingredient) -> str:
+    return row.name.partition(",")[0]
 
 
 class Add(StepBase):
@@ -60,12 +65,12 @@ class Add(StepBase):
         row = setting.ingredient(self.ingredient)
         if before.balance.flour and not before.wetted:
             return Words(
-                f"{row.name} in",
+                f"{_title(row)} in",
                 _INTO_ROUX[setting.liquid_in],
                 "smooth and glossy, no lumps before more goes in",
             )
         if not before.balance.mass_g:
             return Words(
-                f"{row.name} in the pan", "Pour it into the pan.", "nothing left in the jug"
+                f"{_title(row)} in the pan", "Pour it into the pan.", "nothing left in the jug"
             )
-        return Words(f"{row.name} in", "Stir it in.", "one colour, no streaks")
+        return Words(f"{_title(row)} in", "Stir it in.", "one colour, no streaks")

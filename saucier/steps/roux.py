@@ -85,8 +85,8 @@ class Roux(StepBase):
         return self.minutes or None
 
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        fat = setting.ingredient(self.fat.ingredient, "fat").name.lower()
-        flour = setting.ingredient(self.flour.ingredient, "flour").name.lower()
+        fat = setting.ingredient(self.fat.ingredient, "fat").spoken_name
+        flour = setting.ingredient(self.flour.ingredient, "flour").spoken_name
         return Words(
             f"{self.colour.capitalize()} roux",
             f"Melt the {fat}, stir in the {flour}, cook over low heat without leaving it.",

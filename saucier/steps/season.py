@@ -90,7 +90,7 @@ class Season(StepBase):
         row = setting.ingredient(self.ingredient)
         if not isinstance(self.amount, ToSalt):
             return Words(
-                f"Season with {row.name.lower()}", "Stir it in, taste.", "there, but not in front"
+                f"Season with {row.spoken_name}", "Stir it in, taste.", "there, but not in front"
             )
         grams = after.balance.mass_g - before.balance.mass_g
         do = (

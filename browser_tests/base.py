@@ -1,0 +1,130 @@
+"""A live server, a kitchen in it, and a browser signed in."""
+
+from collections.abc import Callable
+from typing import Any
+
+from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.test import Client
+from selenium.common.exceptions import StaleElementReferenceException, WebDriverException
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.remote.webelement import WebElement
+from selenium.webdriver.support.ui import WebDriverWait
+
+from browser_tests.browser import chromium, resize
+from kestrel.accounts.actions import open_kitchen
+from kestrel.larder.actions import add_pan
+from kestrel.sauces.actions import save_new
+from kestrel.sauces.models import Sauce
+from saucier.sheet import read_sheet
+from saucier.testing import CHEESE_SAUCE
+
+PASSWORD = "quiet-ridge-42"
+PAN = {"name": "sauteuse 24", "shape": "sloped", "diameter_cm": 24, "depth_cm": 8, "tare_g": 1180}
+
+
+class BrowserTest(StaticLiveServerTestCase):
+    """``self.driver`` is a browser of 1280 × 800; ``self.user`` works in ``self.kitchen``."""
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        context = chromium()
+        cls.driver = context.__enter__()
+        cls.addClassCleanup(context.__exit__, None, None, None)
+
+    def setUp(self) -> None:
+        self.user = open_kitchen("Refectory", "ada", PASSWORD)
+        self.kitchen = self.user.kitchens.get()
+        add_pan(self.kitchen, **PAN)
+        resize(self.driver, 1280, 800)
+        self.driver.get(f"{self.live_server_url}/icon.svg")
+        self.driver.delete_all_cookies()
+        self.driver.execute_script("localStorage.clear()")
+        self.driver.get_log("browser")
+
+    def tearDown(self) -> None:
+        errors = [
+            line["message"]
+            for line in self.driver.get_log("browser")
+            # Refusals are answers the interface shows; the browser logs each as an error.
+            if not any(f"status of {code}" in line["message"] for code in (401, 409, 422, 429))
+        ]
+        self.assertEqual(errors, [])
+
+    def saved(self, **change: Any) -> Sauce:
+        return save_new(self.kitchen, self.user, read_sheet({**CHEESE_SAUCE, **change}))
+
+    def sign_in(self, driver: Any = None) -> None:
+        """Put the session cookie of a signed-in client into the browser."""
+        client = Client()
+        client.force_login(self.user, backend="django.contrib.auth.backends.ModelBackend")
+        cookie = {"name": "sessionid", "value": client.cookies["sessionid"].value, "path": "/"}
+        (driver or self.driver).add_cookie(cookie)
+
+    def go(self, path: str) -> None:
+        self.driver.get(self.live_server_url + path)
+
+    def wait(self, condition: Callable[[], Any], what: str = "") -> Any:
+        """What ``condition`` returns once it is true; fails after ten seconds."""
+
+        def ready(_: Any) -> Any:
+            try:
+                return condition()
+            except (StaleElementReferenceException, IndexError):
+                return False
+
+        try:
+            return WebDriverWait(self.driver, 10, 0.05).until(ready)
+        except WebDriverException as late:
+            page = self.driver.find_element(By.TAG_NAME, "body").text
+            raise AssertionError(f"waited in vain for {what or condition}; page:\n{page}") from late
+
+    def see(self, text: str) -> None:
+        """Wait until the page says ``text``."""
+        self.wait(lambda: text in self.driver.find_element(By.TAG_NAME, "body").text, repr(text))
+
+    def find(self, css: str) -> WebElement:
+        return self.wait(lambda: self.driver.find_elements(By.CSS_SELECTOR, css)[0], css)
+
+    def all(self, css: str) -> list[WebElement]:
+        return self.driver.find_elements(By.CSS_SELECTOR, css)
+
+    def press(self, name: str) -> None:
+        """Click the button or link that says ``name``."""
+        xpath = (
+            f"//*[self::button or self::a or @role='radio' or @role='tab']"
+            f"[normalize-space()={name!r} or @aria-label={name!r}]"
+        )
+        self.wait(lambda: self.driver.find_elements(By.XPATH, xpath)[0], name).click()
+
+    def choose(self, label: str, option: str) -> None:
+        """Pick ``option`` in the select labelled ``label``."""
+        self.find(f'[aria-label="{label}"]').click()
+        xpath = f"//*[contains(@class,'n-base-select-option')][normalize-space()={option!r}]"
+        self.wait(lambda: self.driver.find_elements(By.XPATH, xpath)[0], option).click()
+
+    def enter(self, label: str, text: str) -> WebElement:
+        """Type ``text`` in place of what stands in the field labelled ``label``."""
+        field = self.find(f'input[aria-label="{label}"], textarea[aria-label="{label}"]')
+        field.click()
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys(text)
+        return field
+
+    def key(self, *keys: str) -> None:
+        self.driver.switch_to.active_element.send_keys(*keys)
+
+    def shape(self, css: str, attribute: str) -> str:
+        return self.find(css).get_attribute(attribute) or ""
+
+    def overflow(self) -> list[str]:
+        """What sticks out of the page on the right, by class or tag."""
+        return self.driver.execute_script(
+            """const wide = document.documentElement.scrollWidth > innerWidth
+               const out = [...document.querySelectorAll('main *')].filter((e) => {
+                 const box = e.getBoundingClientRect()
+                 return box.width && box.right > innerWidth + 1 && !e.closest('.scroll, .sheet table')
+               })
+               return (wide ? ['page'] : []).concat(out.map((e) => e.className.toString() || e.tagName))"""
+        )

@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import { NConfigProvider, NMessageProvider } from 'naive-ui'
+import { computed, ref } from 'vue'
+import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
+import { theme } from './design/tokens'
+import { places } from './router'
+import HobStrip from './shell/HobStrip.vue'
+import KeysSheet from './shell/KeysSheet.vue'
+import { onKey } from './shell/keys'
+import { useSession } from './shell/session'
+
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const showKeys = ref(false)
+const inside = computed(() => Boolean(session.who?.username) && route.path !== '/enter')
+
+onKey((key) => {
+  if (!inside.value) return false
+  if (key === '?') {
+    showKeys.value = true
+    return true
+  }
+  const place = places[Number(key) - 1]
+  if (!place) return false
+  void router.push(place.path)
+  return true
+})
+
+async function signOut(): Promise<void> {
+  await session.leave()
+  void router.push('/enter')
+}
+</script>
+
+<template>
+  <NConfigProvider :theme-overrides="theme" inline-theme-disabled class="whole">
+    <NMessageProvider placement="bottom" :container-style="{ bottom: '76px' }">
+      <div v-if="inside" class="shell">
+        <nav aria-label="Places">
+          <RouterLink
+            v-for="(place, i) in places"
+            :key="place.key"
+            :to="place.path"
+            :class="{ here: route.path.startsWith(place.path) }"
+          >
+            <b>{{ i + 1 }}</b>{{ place.name }}
+          </RouterLink>
+          <span class="rest" />
+          <button class="plain" title="Keys" aria-label="Show the keys" @click="showKeys = true">
+            <b>?</b>Keys
+          </button>
+          <button class="plain" :title="`${session.who?.username}, ${session.who?.kitchen}`" @click="signOut">
+            <b>×</b>Sign out
+          </button>
+        </nav>
+        <main><RouterView :key="route.path" /></main>
+        <HobStrip />
+      </div>
+      <RouterView v-else />
+      <KeysSheet v-model:show="showKeys" />
+    </NMessageProvider>
+  </NConfigProvider>
+</template>
+
+<style scoped>
+.whole,
+.shell {
+  height: 100%;
+}
+.shell {
+  display: grid;
+  grid-template: 'nav main' 1fr 'strip strip' auto / var(--rail) 1fr;
+}
+nav {
+  grid-area: nav;
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  padding: 10px 6px;
+  background: var(--fog2);
+  overflow: auto;
+}
+nav a,
+nav button {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  justify-content: center;
+  min-height: 60px;
+  border-radius: 10px;
+  color: var(--ink);
+  font-size: 14px;
+  font-weight: 600;
+  text-decoration: none;
+}
+nav b {
+  font: 600 18px/1.1 var(--display);
+}
+nav a:hover,
+nav button:hover {
+  background: var(--fog1);
+}
+nav .here {
+  background: var(--ink);
+  color: var(--white);
+}
+.rest {
+  flex: 1;
+}
+main {
+  grid-area: main;
+  min-width: 0;
+  overflow: auto;
+}
+.hob-strip {
+  grid-area: strip;
+  min-width: 0;
+}
+@media (max-width: 700px) {
+  .shell {
+    grid-template: 'nav' auto 'main' 1fr 'strip' auto / 1fr;
+  }
+  nav {
+    flex-direction: row;
+    padding: 4px;
+  }
+  nav a,
+  nav button {
+    flex: 1;
+    min-width: 44px;
+    min-height: 46px;
+    font-size: 12px;
+  }
+  nav b {
+    font-size: 14px;
+  }
+  .rest {
+    display: none;
+  }
+}
+@media print {
+  .shell {
+    display: block;
+  }
+}
+</style>

@@ -1,0 +1,110 @@
+<script setup lang="ts">
+/** An amount edited in place: "80", "1 1/2 cups" and "½ l" are all read, by the core. */
+import { computed, ref, watch } from 'vue'
+import type { Problem } from '@/api/client'
+import { amountValue } from './format'
+
+export interface TypedAmount {
+  value: number | string
+  unit: string
+}
+
+const props = defineProps<{
+  amount: TypedAmount
+  label: string
+  problem?: Problem | null
+  big?: boolean
+  still?: boolean
+}>()
+const emit = defineEmits<{ change: [amount: TypedAmount | string] }>()
+
+function written(amount: TypedAmount): string {
+  const value =
+    typeof amount.value === 'number'
+      ? amountValue({ value: amount.value, unit: amount.unit })
+      : amount.value
+  return `${value} ${amount.unit}`
+}
+const text = ref(written(props.amount))
+const typing = ref(false)
+watch(
+  () => [props.amount, props.problem] as const,
+  ([amount, problem]) => {
+    if (!typing.value && !problem) text.value = written(amount)
+  },
+  { deep: true },
+)
+const size = computed(() => Math.max(7, text.value.length + 1))
+
+function read(): void {
+  typing.value = true
+  const bare = /^[\d\s.,/¼½¾⅓⅔⅛⅜⅝⅞]+$/.test(text.value)
+  emit('change', bare ? { value: text.value.trim(), unit: props.amount.unit } : text.value)
+}
+function settle(): void {
+  typing.value = false
+  if (!props.problem) text.value = written(props.amount)
+}
+</script>
+
+<template>
+  <span class="amount" :class="{ wrong: problem, big, still }">
+    <input
+      v-model="text"
+      :aria-label="label"
+      :aria-invalid="Boolean(problem)"
+      :size="size"
+      inputmode="text"
+      autocomplete="off"
+      spellcheck="false"
+      @input="read"
+      @blur="settle"
+      @focus="($event.target as HTMLInputElement).select()"
+      @keydown.enter="($event.target as HTMLInputElement).blur()"
+    />
+    <span v-if="problem" class="problem" role="alert">
+      {{ problem.message }}. {{ problem.remedy }}.
+    </span>
+  </span>
+</template>
+
+<style scoped>
+.amount {
+  max-width: 100%;
+  display: inline-flex;
+  flex-direction: column;
+  gap: 2px;
+}
+input {
+  min-height: 44px;
+  width: 100%;
+  padding: 2px 8px;
+  border: 1px solid transparent;
+  border-bottom: 2px solid var(--fog3);
+  border-radius: 6px 6px 0 0;
+  background: transparent;
+  color: var(--ink);
+  font: 700 22px/1.2 var(--text);
+  font-variant-numeric: tabular-nums;
+  text-align: right;
+}
+.big {
+  flex: 1;
+  min-width: 0;
+}
+.big input {
+  font-size: 30px;
+}
+input:hover {
+  background: var(--white);
+}
+input:focus {
+  background: var(--white);
+  border-color: var(--russet);
+  outline: none;
+}
+.wrong input {
+  border-color: var(--danger);
+  background: #fbeceb;
+}
+</style>

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+/** The thickness ribbon: predicted mark with its soft edge, the target's notch, logged ticks. */
+import { computed, useId } from 'vue'
+import { useSession } from '@/shell/session'
+import { along, bands } from './ribbon'
+
+const props = defineProps<{
+  viscosity?: number | null
+  low?: number | null
+  high?: number | null
+  target?: string | null
+  ticks?: number[]
+  slim?: boolean
+}>()
+
+const session = useSession()
+const id = useId()
+const width = 360
+const made = computed(() => bands(session.grades))
+const x = (viscosity: number) => along(viscosity) * width
+const top = computed(() => (props.slim ? 4 : 16))
+const height = computed(() => (props.slim ? 14 : 26))
+const notch = computed(() => {
+  const band = made.value.find((b) => b.key === props.target)
+  return band ? { x: band.from * width, width: (band.to - band.from) * width } : null
+})
+const said = computed(() => {
+  const parts: string[] = []
+  if (props.viscosity) {
+    const band = [...session.grades].reverse().find((g) => props.viscosity! >= g.low_pa_s)
+    parts.push(`predicted ${band?.name ?? 'liquid'}`)
+  }
+  if (props.target) parts.push(`target ${session.gradeName(props.target)}`)
+  return parts.join(', ') || 'no thickness yet'
+})
+</script>
+
+<template>
+  <svg
+    class="ribbon"
+    :viewBox="`0 0 ${width} ${slim ? 22 : 66}`"
+    role="img"
+    :aria-label="`Thickness: ${said}`"
+  >
+    <defs>
+      <linearGradient :id="id" x1="0" x2="1" y1="0" y2="0">
+        <stop offset="0" stop-color="#a3421b" stop-opacity="0" />
+        <stop offset="0.5" stop-color="#a3421b" stop-opacity="0.55" />
+        <stop offset="1" stop-color="#a3421b" stop-opacity="0" />
+      </linearGradient>
+    </defs>
+    <rect
+      v-for="(band, i) in made"
+      :key="band.key"
+      :x="band.from * width"
+      :y="top"
+      :width="Math.max(0, (band.to - band.from) * width - 1.5)"
+      :height="height"
+      :fill="band.key === target ? '#f7ebcb' : i % 2 ? '#e0ddd7' : '#d3cfc7'"
+      rx="2"
+    />
+    <g v-if="notch" class="notch">
+      <path
+        :d="`M${notch.x},${top + height + 5} v-4 h${notch.width - 1.5} v4`"
+        fill="none"
+        stroke="#22292f"
+        stroke-width="2"
+      />
+    </g>
+    <rect
+      v-if="low && high"
+      class="edge"
+      :x="x(low)"
+      :y="top"
+      :width="x(high) - x(low)"
+      :height="height"
+      :fill="`url(#${id})`"
+    />
+    <line
+      v-for="(tick, i) in ticks ?? []"
+      :key="i"
+      class="tick"
+      :x1="x(tick)"
+      :x2="x(tick)"
+      :y1="top - 4"
+      :y2="top + height + 4"
+      stroke="#22292f"
+      stroke-width="3"
+    />
+    <path
+      v-if="viscosity"
+      class="mark"
+      :transform="`translate(${x(viscosity)} 0)`"
+      :d="
+        slim
+          ? `M-5,0 h10 l-5,7 z M-1.5,5 h3 v${height} h-3 z`
+          : `M-8,2 h16 l-8,13 z M-1.5,12 h3 v${height + 4} h-3 z`
+      "
+      fill="#a3421b"
+    />
+    <template v-if="!slim">
+      <text
+        v-for="band in made.slice(1)"
+        :key="band.key"
+        :x="((band.from + band.to) / 2) * width"
+        y="61"
+        text-anchor="middle"
+        :class="{ wanted: band.key === target }"
+      >
+        {{ band.name }}
+      </text>
+    </template>
+  </svg>
+</template>
+
+<style scoped>
+.ribbon {
+  display: block;
+  width: 100%;
+  height: auto;
+  overflow: visible;
+}
+text {
+  font: 600 11.5px var(--text);
+  fill: var(--ink2);
+}
+text.wanted {
+  fill: var(--ink);
+  font-weight: 800;
+}
+.mark,
+.edge {
+  transition:
+    transform 120ms ease-out,
+    x 120ms ease-out;
+}
+</style>

@@ -1,0 +1,70 @@
+/** Numbers as a kitchen writes them. */
+import type { Schemas } from '@/api/client'
+
+const fractions: [number, string][] = [
+  [0.125, '⅛'], [0.25, '¼'], [0.375, '⅜'], [0.5, '½'], [0.625, '⅝'], [0.75, '¾'], [0.875, '⅞'],
+]
+
+/** A plain number with as many digits as it needs, at most four that count. */
+export function number(value: number): string {
+  if (!Number.isFinite(value)) return '–'
+  return String(Number(value.toPrecision(4)))
+}
+
+/** "1 ½ cup": spoons and cups in fractions, everything else in decimals. */
+export function amount(of: { value: number; unit: string }): string {
+  return `${amountValue(of)} ${of.unit}`
+}
+
+export function amountValue(of: { value: number; unit: string }): string {
+  if (['tsp', 'tbsp', 'cup'].includes(of.unit)) {
+    const whole = Math.floor(of.value + 1e-9)
+    const rest = of.value - whole
+    const sign = fractions.find(([size]) => Math.abs(size - rest) < 0.01)?.[1]
+    if (sign) return whole ? `${whole} ${sign}` : sign
+  }
+  return number(of.value)
+}
+
+/** "465 g", "2.39 kg". */
+export function grams(value: number): string {
+  if (value >= 1000) return `${(value / 1000).toFixed(2)} kg`
+  return value >= 20 ? `${Math.round(value)} g` : `${number(Math.round(value * 10) / 10)} g`
+}
+
+/** "840 mL", "2.39 L". */
+export function millilitres(value: number): string {
+  return value >= 1000 ? `${(value / 1000).toFixed(2)} L` : `${Math.round(value)} mL`
+}
+
+export function minutes(value: number): string {
+  if (value < 1) return 'under 1 min'
+  if (value < 90) return `${Math.round(value)} min`
+  return `${Math.floor(value / 60)} h ${Math.round(value % 60)} min`
+}
+
+export function pascalSeconds(value: number): string {
+  return `${Number(value.toPrecision(2))} Pa·s`
+}
+
+export function day(iso: string): string {
+  return new Date(iso).toLocaleDateString('en-GB', {
+    weekday: 'short', day: 'numeric', month: 'short',
+  })
+}
+
+export const familyNames: Record<string, string> = {
+  'white-sauce': 'White sauce',
+  veloute: 'Velouté',
+  'cheese-sauce': 'Cheese sauce',
+  'cream-veloute': 'Cream velouté',
+  'liaison-sauce': 'Liaison sauce',
+  'cream-reduction': 'Cream reduction',
+  'cream-with-roux': 'Cream with roux',
+  'soft-cream': 'Soft-cream finish',
+  panade: 'Panade',
+  'sauce-in-sauce': 'Sauce in a sauce',
+  'flavoured-butter': 'Flavoured butter',
+}
+
+export type Grade = Schemas['GradeOut']

@@ -1,0 +1,282 @@
+<script setup lang="ts">
+/** Left: what the sauce is for, how many, how thick, how much there is of one thing. */
+import { NButton, NSelect } from 'naive-ui'
+import { computed, ref } from 'vue'
+import { millilitres } from '@/parts/format'
+import AmountField, { type TypedAmount } from '@/parts/AmountField.vue'
+import { useSession } from '@/shell/session'
+import type { Draft } from './draft'
+import NumberField from './NumberField.vue'
+import { isToSalt, liquidIn } from './steps'
+
+const props = defineProps<{ draft: Draft }>()
+const session = useSession()
+
+const target = computed(() => props.draft.sheet.value.target ?? {})
+const serves = computed(() => target.value.serves ?? null)
+const use = computed(() => session.uses.find((u) => u.key === serves.value?.use))
+const need = computed(() => props.draft.worked.value?.need)
+const uses = computed(() => [
+  { value: '', label: 'Just a yield' },
+  ...session.uses.map((u) => ({ value: u.key, label: u.name })),
+])
+
+function setUse(key: string): void {
+  if (!key) void props.draft.aim((s) => (s.target.serves = null))
+  else void props.draft.aim(undefined, { serves: { ...serves.value, use: key, count: startCount(key), per_ml: null } })
+}
+function startCount(key: string): number {
+  const before = use.value?.counted_in
+  const next = session.uses.find((u) => u.key === key)?.counted_in ?? ''
+  if (before === next && serves.value) return serves.value.count
+  if (next.startsWith('cm²') || next.startsWith('g ')) return 1500
+  return 10
+}
+function setServes(field: string, text: string): void {
+  const value = text.trim() === '' && field === 'per_ml' ? null : text
+  void props.draft.aim((s) => (s.target.serves[field] = value), {}, `serves.${field}`)
+}
+function setTarget(field: string, value: unknown): void {
+  void props.draft.aim((s) => (s.target[field] = value), {}, `target.${field}`)
+}
+function setVolume(amount: TypedAmount | string): void {
+  void props.draft.aim(
+    (s) => {
+      s.target.volume = amount
+      s.target.serves = null
+    },
+    {},
+    'volume',
+  )
+}
+function setSalt(text: string): void {
+  void props.draft.edit((s) => {
+    s.target.salt_pct = text
+    for (const step of s.steps) if (isToSalt(step.amount)) step.amount = { to_salt_pct: text }
+  }, 'salt')
+}
+
+const pans = computed(() => [
+  { value: '', label: 'No pan named' },
+  ...session.pans.map((p) => ({ value: p.name, label: `${p.name} (${millilitres(p.capacity_ml)})` })),
+])
+const panName = computed(() => props.draft.sheet.value.pan?.name ?? '')
+function setPan(name: string): void {
+  const pan = session.pans.find((p) => p.name === name)
+  void props.draft.aim((s) => {
+    s.pan = pan
+      ? { name: pan.name, shape: pan.shape, diameter_cm: pan.diameter_cm, depth_cm: pan.depth_cm, tare_g: pan.tare_g }
+      : null
+  })
+}
+
+const haveOpen = ref(false)
+const haveKey = ref<string | null>(null)
+const haveAmount = ref('')
+const inSheet = computed(() => {
+  const keys = new Map<string, string>()
+  for (const card of props.draft.worked.value?.cards ?? []) {
+    for (const w of card.weighed) keys.set(w.ingredient, w.name)
+  }
+  return [...keys].map(([value, label]) => ({ value, label }))
+})
+async function scaleToHave(): Promise<void> {
+  await props.draft.aim(undefined, { have: { ingredient: haveKey.value ?? '', amount: haveAmount.value } })
+  if (!props.draft.problems.value.length) haveOpen.value = false
+}
+const rouxed = computed(() => props.draft.worked.value?.free === 'flour')
+</script>
+
+<template>
+  <section class="for-what" aria-label="What it is for">
+    <div class="group">
+      <span class="label">For</span>
+      <NSelect :value="serves?.use ?? ''" :options="uses" :virtual-scroll="false" aria-label="Use" @update:value="setUse" />
+      <p v-if="draft.problemAt('target.serves.use')" class="problem">
+        {{ draft.problemAt('target.serves.use')!.message }}
+      </p>
+      <div v-if="serves" class="pair">
+        <NumberField
+          :value="serves.count"
+          :label="use?.counted_in ?? 'count'"
+          :problem="draft.problemAt('target.serves.count')"
+          @change="setServes('count', $event)"
+        />
+        <NumberField
+          :value="serves.per_ml ?? use?.per_ml"
+          label="sauce for each"
+          unit="mL"
+          :problem="draft.problemAt('target.serves.per_ml')"
+          @change="setServes('per_ml', $event)"
+        />
+      </div>
+      <p v-if="use" class="quiet small">{{ use.why }}.</p>
+      <ul v-if="need" class="lines">
+        <li v-for="line in need.lines" :key="line">{{ line }}</li>
+      </ul>
+      <div class="makes">
+        <span>makes</span>
+        <AmountField
+          v-if="target.volume"
+          big
+          :amount="target.volume"
+          label="Yield"
+          :problem="draft.problemAt('target.volume')"
+          @change="setVolume"
+        />
+        <NButton
+          v-else-if="draft.worked.value"
+          @click="setVolume({ value: Math.round(draft.worked.value.final.volume_ml), unit: 'mL' })"
+        >
+          Set a yield
+        </NButton>
+      </div>
+    </div>
+
+    <div class="group">
+      <span id="how-thick" class="label">How thick, at the table</span>
+      <div class="grades" role="radiogroup" aria-labelledby="how-thick">
+        <button
+          v-for="grade in session.grades"
+          :key="grade.key"
+          role="radio"
+          :aria-checked="grade.key === target.grade"
+          :title="`${grade.looks}; for ${grade.serves}`"
+          @click="setTarget('grade', grade.key)"
+        >
+          <b>{{ grade.name }}</b>
+        </button>
+      </div>
+      <p v-if="draft.problemAt('target.grade')" class="problem" role="alert">
+        The grade {{ draft.problemAt('target.grade')!.message }}. {{ draft.problemAt('target.grade')!.remedy }}.
+      </p>
+      <div class="pair">
+        <NumberField
+          :value="target.serving_c"
+          label="served at"
+          unit="°C"
+          :problem="draft.problemAt('target.serving_c')"
+          @change="setTarget('serving_c', $event)"
+        />
+        <NumberField
+          :value="target.salt_pct"
+          label="salt, per 100 g"
+          unit="g"
+          :problem="draft.problemAt('target.salt_pct')"
+          @change="setSalt"
+        />
+      </div>
+    </div>
+
+    <div class="group">
+      <span class="label">Pan</span>
+      <NSelect :value="panName" :options="pans" aria-label="Pan" @update:value="setPan" />
+      <template v-if="rouxed">
+        <span class="label spaced">Liquid into roux</span>
+        <NSelect
+          :value="draft.sheet.value.method?.liquid_in"
+          :options="liquidIn"
+          aria-label="Liquid into roux"
+          @update:value="(v: string) => draft.edit((s) => (s.method.liquid_in = v))"
+        />
+        <NumberField
+          class="spaced"
+          :value="draft.sheet.value.method?.fat_to_flour"
+          label="fat to flour, by weight"
+          unit=": 1"
+          :problem="draft.problemAt('method.fat_to_flour')"
+          @change="(t) => draft.aim((s) => (s.method.fat_to_flour = t.trim() || null), {}, 'fat_to_flour')"
+        />
+      </template>
+    </div>
+
+    <div class="group">
+      <NButton block secondary :aria-expanded="haveOpen" @click="haveOpen = !haveOpen">
+        I have only so much of…
+      </NButton>
+      <form v-if="haveOpen" class="have" @submit.prevent="scaleToHave">
+        <NSelect v-model:value="haveKey" :options="inSheet" :virtual-scroll="false" placeholder="Ingredient" aria-label="Ingredient there is" />
+        <input v-model="haveAmount" placeholder="900 mL" aria-label="How much there is" autocomplete="off" />
+        <p v-if="draft.problemAt('have')" class="problem" role="alert">
+          {{ draft.problemAt('have')!.message }}. {{ draft.problemAt('have')!.remedy }}.
+        </p>
+        <NButton type="primary" attr-type="submit" block :disabled="!haveKey || !haveAmount">
+          Scale to it
+        </NButton>
+      </form>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.for-what {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+.group {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  padding: 12px;
+  border-radius: 12px;
+  background: var(--fog0);
+  border: 1px solid var(--fog2);
+}
+.pair {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 16px;
+}
+.small {
+  font-size: 14px;
+}
+.spaced {
+  margin-top: 6px;
+}
+.lines {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  font-size: 14px;
+  color: var(--ink2);
+}
+.makes {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  font-size: 18px;
+}
+.grades {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px;
+}
+.grades button {
+  min-height: 46px;
+  padding: 4px 10px;
+  border: 2px solid var(--fog3);
+  border-radius: 8px;
+  background: var(--white);
+  text-align: left;
+  cursor: pointer;
+}
+.grades button[aria-checked='true'] {
+  border-color: var(--ink);
+  background: var(--ink);
+  color: var(--white);
+}
+.have {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.have input {
+  min-height: 44px;
+  padding: 2px 12px;
+  border: 1px solid var(--fog3);
+  border-radius: 8px;
+  background: var(--white);
+  font: 700 20px var(--text);
+}
+</style>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+/** A plain number with its unit, sent as typed; the core says what is wrong with it. */
+import { ref, watch } from 'vue'
+import type { Problem } from '@/api/client'
+import { number } from '@/parts/format'
+
+const props = defineProps<{
+  value: number | string | null | undefined
+  unit?: string
+  label: string
+  problem?: Problem | null
+  bare?: boolean
+}>()
+const emit = defineEmits<{ change: [text: string] }>()
+
+const shown = () => (typeof props.value === 'number' ? number(props.value) : (props.value ?? ''))
+const text = ref(shown())
+const typing = ref(false)
+watch(
+  () => [props.value, props.problem],
+  () => {
+    if (!typing.value && !props.problem) text.value = shown()
+  },
+)
+function settle(): void {
+  typing.value = false
+  if (!props.problem) text.value = shown()
+}
+</script>
+
+<template>
+  <label class="number" :class="{ wrong: problem }">
+    <span v-if="!bare" class="label">{{ label }}</span>
+    <span class="row">
+      <input
+        v-model="text"
+        :aria-label="label"
+        :aria-invalid="Boolean(problem)"
+        inputmode="decimal"
+        autocomplete="off"
+        @input="((typing = true), emit('change', text))"
+        @blur="settle"
+        @focus="($event.target as HTMLInputElement).select()"
+        @keydown.enter="($event.target as HTMLInputElement).blur()"
+      />
+      <span v-if="unit" class="unit">{{ unit }}</span>
+    </span>
+    <span v-if="problem" class="problem" role="alert">{{ problem.message }}. {{ problem.remedy }}.</span>
+  </label>
+</template>
+
+<style scoped>
+.number {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+}
+.row {
+  display: flex;
+  align-items: baseline;
+  gap: 6px;
+}
+input {
+  width: 84px;
+  min-height: 44px;
+  padding: 2px 8px;
+  border: 1px solid var(--fog3);
+  border-radius: 8px;
+  background: var(--white);
+  color: var(--ink);
+  font: 700 20px var(--text);
+  text-align: right;
+}
+input:focus {
+  border-color: var(--russet);
+  outline: none;
+  box-shadow: 0 0 0 2px var(--russet-wash);
+}
+.wrong input {
+  border-color: var(--danger);
+  background: #fbeceb;
+}
+.unit {
+  color: var(--ink2);
+}
+</style>

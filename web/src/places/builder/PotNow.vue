@@ -1,0 +1,178 @@
+<script setup lang="ts">
+/** Right: the pot as it is after the chosen step. */
+import { NButton } from 'naive-ui'
+import { computed } from 'vue'
+import type { Worked } from '@/api/client'
+import { grams, millilitres, minutes, number, pascalSeconds } from '@/parts/format'
+import PotView from '@/parts/PotView.vue'
+import SpoonBack from '@/parts/SpoonBack.vue'
+import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
+import { useSession } from '@/shell/session'
+
+const props = defineProps<{ worked: Worked; chosen: number | null; stale: boolean }>()
+defineEmits<{ whole: []; 'to-target': [] }>()
+const session = useSession()
+
+const state = computed(() =>
+  props.chosen === null ? props.worked.final : (props.worked.steps[props.chosen] ?? props.worked.final),
+)
+const before = computed(() => {
+  const at = (props.chosen ?? props.worked.steps.length - 1) - 1
+  return props.worked.steps[at]?.level_mm ?? null
+})
+const target = computed(() => props.worked.sheet.target?.grade ?? null)
+const off = computed(
+  () => props.chosen === null && target.value !== null && props.worked.final.grade !== target.value,
+)
+const salt = computed(() => {
+  const { salt_to_add_g: add, salt_over_g: over, salt_liquid_g: liquid } = props.worked.final
+  if (over && over > 0.05) return { text: `${number(over)} g over; ${grams(liquid ?? 0)} unsalted liquid evens it`, bad: true }
+  if (add && add > 0.05) return { text: `${number(add)} g still to add`, bad: false }
+  return null
+})
+const emulsionWords: Record<string, string> = {
+  stable: 'holds', caution: 'getting rich', oily: 'likely to turn oily', split: 'split',
+}
+</script>
+
+<template>
+  <section class="pot-now" :class="{ stale }" aria-label="In the pot now" aria-live="polite">
+    <header>
+      <span class="label">{{ chosen === null ? 'The finished sauce' : `After step ${chosen + 1} of ${worked.steps.length}` }}</span>
+      <NButton v-if="chosen !== null" size="small" quaternary @click="$emit('whole')">
+        Finished: {{ session.gradeName(worked.final.grade) || 'no grade' }}
+      </NButton>
+    </header>
+    <h2 :class="{ unknown: !state.grade }">
+      {{ state.grade ? session.gradeName(state.grade) : 'no grade yet' }}
+    </h2>
+    <p class="looks">{{ state.looks }}</p>
+    <ThicknessRibbon
+      :viscosity="state.viscosity_pa_s"
+      :low="state.viscosity_low_pa_s"
+      :high="state.viscosity_high_pa_s"
+      :target="target"
+    />
+    <p v-if="state.viscosity_pa_s" class="quiet small">
+      An estimate: {{ pascalSeconds(state.viscosity_pa_s) }} at {{ number(state.serving_c) }} °C, likely
+      {{ number(Number(state.viscosity_low_pa_s!.toPrecision(2))) }} to
+      {{ number(Number(state.viscosity_high_pa_s!.toPrecision(2))) }}.
+    </p>
+    <div v-if="off" class="off">
+      <p><b>Off its target.</b> Wanted {{ session.gradeName(target) }}.</p>
+      <NButton type="primary" @click="$emit('to-target')">Bring to target</NButton>
+    </div>
+    <div class="pictures">
+      <SpoonBack :viscosity="state.viscosity_pa_s" :film-mm="state.film_mm" :looks="state.looks" />
+      <PotView :pan="worked.pan" :state="state" :before="before" />
+    </div>
+    <dl>
+      <div><dt>Weighs</dt><dd>{{ grams(state.mass_g) }}</dd></div>
+      <div v-if="worked.pan.tare_g"><dt>With the pan</dt><dd>{{ grams(state.mass_g + worked.pan.tare_g) }}</dd></div>
+      <div v-else><dt>Measures</dt><dd>{{ millilitres(state.volume_ml) }}</dd></div>
+      <div><dt>Time so far</dt><dd>{{ minutes(state.minutes) }}</dd></div>
+      <div><dt>Salt</dt><dd>{{ state.salt_pct.toFixed(2) }} %</dd></div>
+      <div><dt>Fat</dt><dd>{{ number(Number(state.fat_pct.toFixed(1))) }} %</dd></div>
+      <div v-if="state.alcohol_pct >= 0.05"><dt>Alcohol left</dt><dd>{{ state.alcohol_pct.toFixed(1) }} %</dd></div>
+      <div v-if="state.fat_volume_share > 0.5 && (state.viscosity_pa_s !== null || state.emulsion !== 'stable')"><dt>The cream</dt><dd>{{ emulsionWords[state.emulsion] }}</dd></div>
+      <div><dt>Energy</dt><dd>{{ Math.round(state.kcal) }} kcal</dd></div>
+      <div><dt>Cost</dt><dd>{{ session.who?.currency }} {{ state.cost.toFixed(2) }}</dd></div>
+    </dl>
+    <p v-if="salt && chosen === null" class="salt" :class="{ warning: salt.bad }">Salt: {{ salt.text }}.</p>
+    <p v-if="state.allergens.length" class="allergens">
+      <span class="label">Allergens</span>
+      <b v-for="allergen in state.allergens" :key="allergen">{{ allergen }}</b>
+    </p>
+    <p v-for="warning in state.warnings" :key="warning" class="warning">{{ warning }}</p>
+    <p v-for="text in worked.assumed" :key="text" class="quiet small">Assumed: {{ text }}.</p>
+  </section>
+</template>
+
+<style scoped>
+.pot-now {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+}
+.stale {
+  opacity: 0.75;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  min-height: 30px;
+}
+h2 {
+  font-size: 40px;
+  line-height: 1;
+}
+h2.unknown {
+  font-size: 28px;
+  color: var(--ink2);
+}
+.looks {
+  font-size: 17px;
+}
+.small {
+  font-size: 13.5px;
+  line-height: 1.3;
+}
+.pictures {
+  display: grid;
+  grid-template-columns: 104px 1fr;
+  gap: 4px;
+  height: max(168px, 27vh);
+}
+.off {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+  padding: 8px 12px;
+  border-radius: 10px;
+  background: var(--russet-wash);
+}
+dl {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 2px 18px;
+  margin: 0;
+}
+dl div {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  border-bottom: 1px solid var(--fog2);
+}
+dt {
+  color: var(--ink2);
+  font-size: 14px;
+}
+dd {
+  margin: 0;
+  font-weight: 700;
+  font-size: 17px;
+}
+.allergens {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px;
+}
+.allergens b {
+  padding: 1px 9px;
+  border: 1.5px solid var(--ink2);
+  border-radius: 999px;
+  font-size: 14px;
+}
+.warning {
+  padding: 6px 10px;
+  border-left: 4px solid var(--butter);
+  background: var(--butter-wash);
+}
+.warning::before {
+  content: 'Mind: ';
+  font-weight: 800;
+}
+</style>

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+/** Signing in; on the very first visit, making the first account. */
+import { NButton, NInput } from 'naive-ui'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { Refused, type Problem } from '@/api/client'
+import { useSession } from '@/shell/session'
+
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const first = computed(() => session.who?.first_visit ?? false)
+const kitchen = ref('')
+const username = ref('')
+const password = ref('')
+const problems = ref<Problem[]>([])
+const trouble = ref('')
+const busy = ref(false)
+const problem = (field: string) => problems.value.find((p) => p.field === field)
+
+async function go(): Promise<void> {
+  problems.value = []
+  trouble.value = ''
+  busy.value = true
+  try {
+    if (first.value) await session.openKitchen(kitchen.value, username.value, password.value)
+    else await session.enter(username.value, password.value)
+    const next = String(route.query.next ?? '/sauces')
+    await router.push(next.startsWith('/') && !next.startsWith('//') ? next : '/sauces')
+  } catch (error) {
+    if (error instanceof Refused) problems.value = error.problems
+    else trouble.value = (error as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="entry">
+    <form class="sheet" @submit.prevent="go">
+      <h1>Kestrel Fog</h1>
+      <p v-if="first" class="lead">
+        A fresh kitchen. Name it and make your account; everything you save stays on this machine.
+      </p>
+      <p v-else class="lead">Sauces, weighed before they are cooked.</p>
+      <label v-if="first">
+        <span class="label">Kitchen</span>
+        <NInput v-model:value="kitchen" placeholder="The name over the pass" :input-props="{ 'aria-label': 'Kitchen' }" />
+        <span v-if="problem('kitchen')" class="problem">{{ problem('kitchen')!.message }}. {{ problem('kitchen')!.remedy }}.</span>
+      </label>
+      <label>
+        <span class="label">Name</span>
+        <NInput v-model:value="username" placeholder="" :input-props="{ autocomplete: 'username', 'aria-label': 'Name', autofocus: true }" />
+        <span v-if="problem('username')" class="problem">{{ problem('username')!.message }}. {{ problem('username')!.remedy }}.</span>
+      </label>
+      <label>
+        <span class="label">Password</span>
+        <NInput
+          v-model:value="password"
+          type="password"
+          placeholder=""
+          :input-props="{ autocomplete: first ? 'new-password' : 'current-password', 'aria-label': 'Password' }"
+        />
+        <span v-if="problem('password')" class="problem">{{ problem('password')!.message }}. {{ problem('password')!.remedy }}.</span>
+      </label>
+      <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
+      <NButton type="primary" size="large" block attr-type="submit" :loading="busy">
+        {{ first ? 'Open the kitchen' : 'Sign in' }}
+      </NButton>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.entry {
+  display: grid;
+  place-items: center;
+  min-height: 100%;
+  padding: 20px;
+  background: linear-gradient(var(--fog0), var(--fog2) 55%, var(--fog1));
+}
+form {
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+  width: min(420px, 100%);
+  padding: 32px;
+}
+h1 {
+  font-size: 40px;
+}
+.lead {
+  color: var(--ink2);
+}
+label {
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+}
+</style>

@@ -1,0 +1,207 @@
+<script setup lang="ts">
+/** What there is to cook with: ingredients with their figures, and the kitchen's own pans. */
+import { NButton, NInput, NSelect, useMessage } from 'naive-ui'
+import { computed, reactive, ref } from 'vue'
+import { api, ask, Refused, type Problem } from '@/api/client'
+import { grams, millilitres, number } from '@/parts/format'
+import { useSession } from '@/shell/session'
+
+const session = useSession()
+const message = useMessage()
+const search = ref('')
+const rows = computed(() => {
+  const wanted = search.value.toLowerCase().split(/\s+/)
+  return [...session.ingredients.values()].filter((row) =>
+    wanted.every((word) => `${row.name} ${row.role} ${row.allergens.join(' ')}`.toLowerCase().includes(word)),
+  )
+})
+const pan = reactive({ name: '', shape: 'straight', diameter_cm: '', depth_cm: '', tare_g: '' })
+const shapes = [
+  { value: 'straight', label: 'straight sides' },
+  { value: 'sloped', label: 'sloped sides' },
+  { value: 'bowl', label: 'bowl' },
+]
+const problems = ref<Problem[]>([])
+const measures = [
+  { key: 'diameter_cm', label: 'Across the rim, cm' },
+  { key: 'depth_cm', label: 'Deep inside, cm' },
+  { key: 'tare_g', label: 'Empty weight, g' },
+] as const
+const problem = (field: string) => problems.value.find((p) => p.field === field)
+
+async function addPan(): Promise<void> {
+  problems.value = []
+  try {
+    await ask(api.POST('/api/larder/pans', { body: { ...pan, depth_cm: pan.depth_cm || null, tare_g: pan.tare_g || 0 } }))
+    Object.assign(pan, { name: '', diameter_cm: '', depth_cm: '', tare_g: '' })
+    await session.reload()
+  } catch (error) {
+    if (error instanceof Refused) problems.value = error.problems
+    else message.error((error as Error).message)
+  }
+}
+async function removePan(id: number): Promise<void> {
+  const gone = session.pans.find((p) => p.id === id)
+  try {
+    await ask(api.DELETE('/api/larder/pans/{pan_id}', { params: { path: { pan_id: id } } }))
+    await session.reload()
+    if (gone) {
+      Object.assign(pan, { name: gone.name, shape: gone.shape, diameter_cm: String(gone.diameter_cm), depth_cm: String(gone.depth_cm), tare_g: String(gone.tare_g) })
+      message.info('Taken away; its measures are in the form if you want it back.')
+    }
+  } catch (error) {
+    message.error((error as Error).message)
+  }
+}
+</script>
+
+<template>
+  <div class="place">
+    <section>
+      <header>
+        <h1>Larder</h1>
+        <NInput v-model:value="search" class="search" clearable placeholder="Search ingredients, roles, allergens" :input-props="{ 'aria-label': 'Search the larder' }" />
+      </header>
+      <p class="quiet">
+        {{ rows.length }} ingredients, per 100 g. Figures are typical values, with the spread such products show; a label in
+        your hand knows better.
+      </p>
+      <div class="scroll sheet">
+        <table>
+          <thead>
+            <tr>
+              <th>Ingredient</th><th class="n">water</th><th class="n">fat</th><th class="n">salt</th><th class="n">g/mL</th><th>allergens</th><th>where from</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in rows" :key="row.key">
+              <td><b>{{ row.name }}</b></td>
+              <td class="n">{{ number(row.water) }}</td>
+              <td class="n">{{ number(row.fat) }}</td>
+              <td class="n">{{ number(row.salt) }}</td>
+              <td class="n">{{ number(row.density) }}</td>
+              <td>{{ row.allergens.join(', ') }}</td>
+              <td class="quiet">{{ row.origin }}, ± {{ row.spread_pct }} %</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="!rows.length" class="quiet none">Nothing by that name.</p>
+      </div>
+    </section>
+    <section>
+      <h2>Your pans</h2>
+      <p class="quiet">The pan decides how fast a sauce boils down. A sheet keeps the measures of the pan it was made for.</p>
+      <ul>
+        <li v-for="p in session.pans" :key="p.id" class="sheet">
+          <span><b>{{ p.name }}</b><br />{{ p.diameter_cm }} cm across, {{ p.depth_cm }} deep, {{ p.shape }}</span>
+          <span class="n">{{ millilitres(p.capacity_ml) }}<br /><span class="quiet">{{ p.tare_g ? grams(p.tare_g) : 'not weighed' }}</span></span>
+          <NButton quaternary :aria-label="`Take ${p.name} away`" @click="removePan(p.id)">×</NButton>
+        </li>
+      </ul>
+      <form class="sheet" @submit.prevent="addPan">
+        <h3>Add a pan</h3>
+        <label>
+          <span class="label">What you call it</span>
+          <NInput v-model:value="pan.name" placeholder="" :input-props="{ 'aria-label': 'Pan name' }" />
+          <span v-if="problem('name')" class="problem">{{ problem('name')!.message }}. {{ problem('name')!.remedy }}.</span>
+        </label>
+        <label>
+          <span class="label">Shape</span>
+          <NSelect v-model:value="pan.shape" :options="shapes" aria-label="Pan shape" />
+        </label>
+        <label v-for="m in measures" :key="m.key">
+          <span class="label">{{ m.label }}</span>
+          <NInput v-model:value="pan[m.key]" placeholder="" :input-props="{ inputmode: 'decimal', 'aria-label': m.label }" />
+          <span v-if="problem(m.key)" class="problem">{{ problem(m.key)!.message }}. {{ problem(m.key)!.remedy }}.</span>
+        </label>
+        <NButton type="primary" attr-type="submit">Add the pan</NButton>
+      </form>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.place {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  gap: 24px;
+  padding: 16px 20px 24px;
+  max-width: 1560px;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 12px;
+}
+h1 {
+  flex: 1;
+  font-size: 30px;
+}
+h2 {
+  font-size: 24px;
+  line-height: 44px;
+}
+.search {
+  width: min(360px, 100%);
+}
+section {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th {
+  padding: 8px 10px;
+  font-size: 14px;
+  text-align: left;
+  color: var(--ink2);
+}
+td {
+  padding: 7px 10px;
+  border-top: 1px solid var(--fog2);
+}
+.n {
+  text-align: right;
+  white-space: nowrap;
+}
+td.quiet {
+  white-space: nowrap;
+  font-size: 14px;
+}
+.none {
+  padding: 14px;
+}
+ul {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 1fr auto auto;
+  align-items: center;
+  gap: 8px;
+  padding: 8px 4px 8px 14px;
+  font-size: 15px;
+}
+form {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  padding: 14px;
+}
+@media (max-width: 1000px) {
+  .place {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,317 @@
+<script setup lang="ts">
+/** The kitchen's sauces: search, open, cook, copy, rename, delete with undo, start a new one. */
+import { useDebounceFn } from '@vueuse/core'
+import { NButton, NDropdown, NInput, NModal, useMessage } from 'naive-ui'
+import { computed, h, nextTick, onMounted, ref } from 'vue'
+import { RouterLink, useRouter } from 'vue-router'
+import { api, ask, Refused, type Schemas } from '@/api/client'
+import { day, familyNames, millilitres, minutes } from '@/parts/format'
+import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
+import { useHob } from '@/shell/hob'
+import { onKey } from '@/shell/keys'
+import { useSession } from '@/shell/session'
+
+const session = useSession()
+const router = useRouter()
+const hob = useHob()
+const message = useMessage()
+const sauces = ref<Schemas['SauceLine'][] | null>(null)
+const any = ref(true)
+const search = ref('')
+const choosing = ref(false)
+const trouble = ref('')
+const searchBox = ref<InstanceType<typeof NInput> | null>(null)
+
+async function load(): Promise<void> {
+  try {
+    const found = await ask(api.GET('/api/sauces', { params: { query: { q: search.value } } }))
+    sauces.value = found
+    if (!search.value) any.value = found.length > 0
+    trouble.value = ''
+  } catch (error) {
+    trouble.value = (error as Error).message
+  }
+}
+const loadSoon = useDebounceFn(load, 120)
+onMounted(load)
+
+const kinds = [
+  { key: 'white-sauce', words: 'milk and a white roux' },
+  { key: 'veloute', words: 'light stock and a blond roux' },
+  { key: 'cheese-sauce', words: 'a white sauce with cheese melted in' },
+  { key: 'cream-reduction', words: 'wine and stock boiled down, then cream' },
+  { key: 'empty', words: 'no steps yet' },
+]
+function begin(kind: string): void {
+  void router.push({ path: '/sauces/new', query: { start: kind } })
+}
+const unfinished = computed(() => localStorage.getItem('kestrel.draft.new') !== null)
+
+const id = (sauce: Schemas['SauceLine']) => ({ params: { path: { sauce_id: sauce.id } } })
+async function tell(work: () => Promise<unknown>): Promise<void> {
+  try {
+    await work()
+  } catch (error) {
+    message.error((error as Error).message)
+  }
+  await load()
+}
+const cook = (sauce: Schemas['SauceLine']) =>
+  tell(async () => {
+    const batch = await ask(api.POST('/api/stove', { body: { sauce_id: sauce.id } }))
+    void hob.look().catch(() => undefined)
+    await router.push(`/stove/${batch.id}`)
+  })
+const copy = (sauce: Schemas['SauceLine']) =>
+  tell(async () => {
+    const made = await ask(api.POST('/api/sauces/{sauce_id}/copy', id(sauce)))
+    message.success(`Copied as “${made.name}”.`)
+  })
+const remove = (sauce: Schemas['SauceLine']) =>
+  tell(async () => {
+    await ask(api.DELETE('/api/sauces/{sauce_id}', id(sauce)))
+    const said = message.info(
+      () =>
+        h('span', { class: 'undo' }, [
+          `“${sauce.name}” is off the list. `,
+          h(NButton, { size: 'small', onClick: () => void bringBack(sauce, said) }, () => 'Bring it back'),
+        ]),
+      { duration: 12_000, closable: true },
+    )
+  })
+function bringBack(sauce: Schemas['SauceLine'], said: { destroy: () => void }): Promise<void> {
+  said.destroy()
+  return tell(() => ask(api.POST('/api/sauces/{sauce_id}/restore', id(sauce))))
+}
+
+const renaming = ref<Schemas['SauceLine'] | null>(null)
+const newName = ref('')
+const nameProblem = ref('')
+function startRename(sauce: Schemas['SauceLine']): void {
+  renaming.value = sauce
+  newName.value = sauce.name
+  nameProblem.value = ''
+}
+async function rename(): Promise<void> {
+  const sauce = renaming.value
+  if (!sauce) return
+  try {
+    await ask(
+      api.POST('/api/sauces/{sauce_id}/rename', {
+        ...id(sauce),
+        body: { name: newName.value, base_version: sauce.version },
+      }),
+    )
+    renaming.value = null
+  } catch (error) {
+    const problem = error instanceof Refused ? error.problems[0] : null
+    nameProblem.value = problem ? `The name ${problem.message}. ${problem.remedy}.` : (error as Error).message
+  }
+  await load()
+}
+const actions = [
+  { key: 'copy', label: 'Copy' },
+  { key: 'rename', label: 'Rename' },
+  { key: 'remove', label: 'Delete' },
+]
+function act(key: string, sauce: Schemas['SauceLine']): void {
+  if (key === 'copy') void copy(sauce)
+  if (key === 'rename') startRename(sauce)
+  if (key === 'remove') void remove(sauce)
+}
+onKey((key) => {
+  if (key === '/') void nextTick(() => searchBox.value?.focus())
+  else if (key === 'n') choosing.value = true
+  else return false
+  return true
+})
+</script>
+
+<template>
+  <div class="place">
+    <header>
+      <h1>Sauces</h1>
+      <NInput
+        v-if="any"
+        ref="searchBox"
+        v-model:value="search"
+        class="search"
+        clearable
+        placeholder="Search by name or kind"
+        :input-props="{ 'aria-label': 'Search' }"
+        @update:value="loadSoon"
+      />
+      <NButton v-if="unfinished" @click="router.push('/sauces/new')">Go on with the new one</NButton>
+      <NButton type="primary" @click="choosing = true">New sauce</NButton>
+    </header>
+    <p v-if="trouble" class="problem" role="alert">{{ trouble }} <NButton size="small" @click="load">Try again</NButton></p>
+
+    <section v-if="sauces && !any" class="empty">
+      <h2>Start with a sauce</h2>
+      <p>
+        Say what it is for, how many and how thick; Kestrel Fog gives you amounts to weigh out, and
+        shows the pot at every step before you cook it.
+      </p>
+      <div class="kinds">
+        <button v-for="kind in kinds" :key="kind.key" @click="begin(kind.key)">
+          <b>{{ familyNames[kind.key] ?? 'From nothing' }}</b><span>{{ kind.words }}</span>
+        </button>
+      </div>
+    </section>
+    <p v-else-if="sauces && !sauces.length" class="quiet">
+      Nothing by that name. <button class="plain link" @click="((search = ''), load())">Show all</button>
+    </p>
+
+    <ul v-if="sauces" class="list">
+      <li v-for="sauce in sauces" :key="sauce.id" class="sheet">
+        <RouterLink :to="`/sauces/${sauce.id}`" class="open">
+          <span class="kind">{{ familyNames[sauce.family] ?? 'Sauce' }}</span>
+          <h2>{{ sauce.name }}</h2>
+          <span class="figures">
+            <b>{{ session.gradeName(sauce.outcome.grade) || 'no grade' }}</b>
+            <b>{{ millilitres(sauce.outcome.volume_ml) }}</b>
+            <span>{{ minutes(sauce.outcome.minutes) }}</span>
+          </span>
+          <ThicknessRibbon slim :viscosity="sauce.outcome.viscosity_pa_s" />
+          <span class="quiet small">version {{ sauce.version }}, {{ day(sauce.updated_at) }}</span>
+        </RouterLink>
+        <div class="do">
+          <NButton type="primary" secondary @click="cook(sauce)">Cook</NButton>
+          <NDropdown trigger="click" :options="actions" @select="(key: string) => act(key, sauce)">
+            <NButton quaternary :aria-label="`More for ${sauce.name}`">•••</NButton>
+          </NDropdown>
+        </div>
+      </li>
+    </ul>
+
+    <NModal v-model:show="choosing" preset="card" title="New sauce: start from" style="width: min(620px, 96vw)">
+      <div class="kinds">
+        <button v-for="kind in kinds" :key="kind.key" @click="begin(kind.key)">
+          <b>{{ familyNames[kind.key] ?? 'From nothing' }}</b><span>{{ kind.words }}</span>
+        </button>
+      </div>
+    </NModal>
+    <NModal
+      :show="Boolean(renaming)"
+      preset="card"
+      title="Rename"
+      style="width: min(480px, 96vw)"
+      @update:show="(show: boolean) => show || (renaming = null)"
+    >
+      <form class="rename" @submit.prevent="rename">
+        <NInput v-model:value="newName" :input-props="{ 'aria-label': 'New name', autofocus: true }" />
+        <p v-if="nameProblem" class="problem" role="alert">{{ nameProblem }}</p>
+        <NButton type="primary" attr-type="submit">Rename</NButton>
+      </form>
+    </NModal>
+  </div>
+</template>
+
+<style scoped>
+.place {
+  padding: 16px 20px 24px;
+  max-width: 1560px;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 12px;
+  margin-bottom: 14px;
+}
+h1 {
+  flex: 1;
+  font-size: 30px;
+}
+.search {
+  width: min(320px, 100%);
+}
+.list {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 350px), 1fr));
+  gap: 12px;
+  margin: 0;
+  padding: 0;
+}
+.list li {
+  display: flex;
+  flex-direction: column;
+  list-style: none;
+}
+.open {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  padding: 12px 14px 8px;
+  color: inherit;
+  text-decoration: none;
+  border-radius: 12px;
+}
+.open:hover h2 {
+  color: var(--russet);
+}
+.kind {
+  font-size: 14px;
+  font-weight: 600;
+  color: var(--ink2);
+}
+.list h2 {
+  flex: 1;
+  font-size: 20px;
+}
+.figures {
+  display: flex;
+  align-items: baseline;
+  gap: 14px;
+  font-size: 18px;
+}
+.small {
+  font-size: 14px;
+}
+.do {
+  display: flex;
+  justify-content: space-between;
+  padding: 0 14px 10px;
+}
+.empty {
+  max-width: 720px;
+  padding: 12px 0 24px;
+}
+.empty p {
+  margin: 8px 0 16px;
+  font-size: 18px;
+}
+.kinds {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
+  gap: 10px;
+}
+.kinds button {
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  min-height: 72px;
+  padding: 12px 16px;
+  border: 2px solid var(--fog3);
+  border-radius: 12px;
+  background: var(--white);
+  text-align: left;
+  cursor: pointer;
+}
+.kinds button:hover {
+  border-color: var(--russet);
+}
+.kinds b {
+  font: 600 20px var(--display);
+}
+.link {
+  color: var(--russet);
+  text-decoration: underline;
+}
+.rename {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+}
+</style>

@@ -1,0 +1,198 @@
+<script setup lang="ts">
+/** The end of a batch: weigh it, pick the spoon it reached, a verdict, a note. */
+import { NButton, NInput, NSwitch } from 'naive-ui'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, ask, Refused, type Problem, type Schemas } from '@/api/client'
+import { grams } from '@/parts/format'
+import SpoonBack from '@/parts/SpoonBack.vue'
+import { useHob } from '@/shell/hob'
+import { useSession } from '@/shell/session'
+
+const props = defineProps<{ batch: Schemas['BatchOut'] }>()
+defineEmits<{ back: [] }>()
+const session = useSession()
+const hob = useHob()
+const router = useRouter()
+
+const weighed = ref('')
+const tare = computed(() => props.batch.plan.pan.tare_g)
+const withPan = ref(tare.value > 0)
+const reached = ref<number | null>(null)
+const verdict = ref('')
+const note = ref('')
+const problems = ref<Problem[]>([])
+const trouble = ref('')
+const busy = ref(false)
+const problem = (field: string) => problems.value.find((p) => p.field === field)
+
+const verdicts = [
+  { key: 'again', words: 'Again just so' },
+  { key: 'nearly', words: 'Nearly' },
+  { key: 'not-so', words: 'Not like this' },
+]
+async function writeDown(): Promise<void> {
+  busy.value = true
+  problems.value = []
+  trouble.value = ''
+  try {
+    await ask(
+      api.POST('/api/journal', {
+        body: {
+          batch_id: props.batch.id,
+          weighed: weighed.value,
+          with_pan: withPan.value,
+          reached_pa_s: reached.value,
+          verdict: verdict.value,
+          note: note.value,
+        },
+      }),
+    )
+    void hob.look().catch(() => undefined)
+    await router.push('/journal')
+  } catch (error) {
+    if (error instanceof Refused) problems.value = error.problems
+    else trouble.value = (error as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form class="weighing" @submit.prevent="writeDown">
+    <div class="weigh">
+      <label>
+        <span class="label">What does it weigh? (g, or type kg)</span>
+        <input v-model="weighed" inputmode="decimal" autocomplete="off" aria-label="Weighed" />
+      </label>
+      <label v-if="tare" class="switch">
+        <NSwitch v-model:value="withPan" /> with the pan ({{ grams(tare) }} empty)
+      </label>
+      <p class="quiet">
+        Planned {{ grams(batch.plan.final.mass_g + (withPan ? tare : 0)) }}{{ withPan ? ' with the pan' : '' }}.
+        Leave it empty if nobody weighed.
+      </p>
+      <p v-if="problem('weighed')" class="problem" role="alert">{{ problem('weighed')!.message }}. {{ problem('weighed')!.remedy }}.</p>
+    </div>
+    <div>
+      <span id="which-spoon" class="label">Which spoon does it look like?</span>
+      <div class="spoons" role="radiogroup" aria-labelledby="which-spoon">
+        <button
+          v-for="grade in session.grades"
+          :key="grade.key"
+          type="button"
+          role="radio"
+          :aria-checked="reached === grade.target_pa_s"
+          :title="grade.looks"
+          @click="reached = grade.target_pa_s"
+        >
+          <SpoonBack :viscosity="grade.target_pa_s" :film-mm="grade.film_mm" :looks="grade.looks" />
+          <b>{{ grade.name }}</b>
+        </button>
+      </div>
+      <p class="quiet">Planned: {{ session.gradeName(batch.plan.final.grade) || 'no grade' }}.</p>
+    </div>
+    <div>
+      <span id="how-was-it" class="label">How was it?</span>
+      <div class="verdicts" role="radiogroup" aria-labelledby="how-was-it">
+        <button v-for="v in verdicts" :key="v.key" type="button" role="radio" :aria-checked="verdict === v.key" @click="verdict = v.key">
+          {{ v.words }}
+        </button>
+      </div>
+      <p v-if="problem('verdict')" class="problem" role="alert">A verdict {{ problem('verdict')!.message }}. {{ problem('verdict')!.remedy }}.</p>
+    </div>
+    <label>
+      <span class="label">What to know next time</span>
+      <NInput v-model:value="note" type="textarea" :rows="2" placeholder="what happened, what it needed, what the table said" :input-props="{ 'aria-label': 'Note' }" />
+      <span v-if="problem('note')" class="problem">The note {{ problem('note')!.message }}. {{ problem('note')!.remedy }}.</span>
+    </label>
+    <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
+    <div class="moves">
+      <NButton size="large" @click="$emit('back')">Back</NButton>
+      <NButton size="large" type="primary" attr-type="submit" :loading="busy" class="forward">Write it down</NButton>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.weighing {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  max-width: 960px;
+}
+.weigh {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 8px 20px;
+}
+.weigh input {
+  width: 220px;
+  min-height: 68px;
+  padding: 4px 14px;
+  border: 2px solid var(--fog4);
+  border-radius: 10px;
+  background: var(--white);
+  font: 750 40px var(--text);
+  text-align: right;
+}
+.switch {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  min-height: 48px;
+}
+.spoons {
+  display: grid;
+  grid-template-columns: repeat(6, 1fr);
+  gap: 8px;
+}
+.spoons button {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  padding: 4px 2px 8px;
+  border: 3px solid var(--fog3);
+  border-radius: 12px;
+  background: var(--white);
+  cursor: pointer;
+}
+.spoons svg {
+  height: 120px;
+}
+[aria-checked='true'] {
+  border-color: var(--russet) !important;
+  background: var(--russet-wash) !important;
+}
+.verdicts {
+  display: flex;
+  gap: 8px;
+}
+.verdicts button {
+  flex: 1;
+  min-height: 64px;
+  border: 3px solid var(--fog3);
+  border-radius: 12px;
+  background: var(--white);
+  font-size: 20px;
+  font-weight: 700;
+  cursor: pointer;
+}
+.moves {
+  display: flex;
+  gap: 10px;
+}
+.forward {
+  flex: 1;
+}
+@media (max-width: 700px) {
+  .spoons {
+    grid-template-columns: repeat(3, 1fr);
+  }
+  .verdicts {
+    flex-direction: column;
+  }
+}
+</style>

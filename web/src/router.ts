@@ -1,0 +1,47 @@
+/** The places and their addresses. Each is loaded when it is first gone to. */
+import { createRouter, createWebHistory } from 'vue-router'
+import { useSession } from './shell/session'
+
+export const places = [
+  { key: 'sauces', path: '/sauces', name: 'Sauces' },
+  { key: 'stove', path: '/stove', name: 'Stove' },
+  { key: 'journal', path: '/journal', name: 'Journal' },
+  { key: 'larder', path: '/larder', name: 'Larder' },
+] as const
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/sauces' },
+    { path: '/sauces', component: () => import('./places/sauces/Sauces.vue') },
+    {
+      path: '/sauces/new',
+      component: () => import('./places/builder/Builder.vue'),
+      props: (to) => ({ start: String(to.query.start ?? '') }),
+    },
+    {
+      path: '/sauces/:id(\\d+)',
+      component: () => import('./places/builder/Builder.vue'),
+      props: (to) => ({ id: Number(to.params.id) }),
+    },
+    { path: '/stove', component: () => import('./places/stove/Stove.vue') },
+    {
+      path: '/stove/:id(\\d+)',
+      component: () => import('./places/stove/Batch.vue'),
+      props: (to) => ({ id: Number(to.params.id) }),
+    },
+    { path: '/journal', component: () => import('./places/journal/Journal.vue') },
+    { path: '/larder', component: () => import('./places/larder/Larder.vue') },
+    { path: '/enter', component: () => import('./places/entry/Enter.vue') },
+    { path: '/:rest(.*)*', component: () => import('./places/entry/Lost.vue') },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  const session = useSession()
+  await session.know()
+  if (!session.who?.username && to.path !== '/enter') {
+    return { path: '/enter', query: to.path === '/sauces' ? {} : { next: to.fullPath } }
+  }
+  return true
+})

@@ -1,0 +1,54 @@
+/** Who is signed in, and what the kitchen offers to choose from. */
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { api, ask, type Schemas } from '@/api/client'
+
+export const useSession = defineStore('session', () => {
+  const who = ref<Schemas['Who'] | null>(null)
+  const catalogue = ref<Schemas['Catalogue'] | null>(null)
+  let asked: Promise<void> | null = null
+
+  async function load(): Promise<void> {
+    who.value = await ask(api.GET('/api/accounts/me'))
+    if (who.value.username) catalogue.value = await ask(api.GET('/api/larder'))
+  }
+  /** Loaded once; later calls wait for the same answer. */
+  function know(): Promise<void> {
+    asked ??= load().catch((trouble) => {
+      asked = null
+      throw trouble
+    })
+    return asked
+  }
+  async function reload(): Promise<void> {
+    asked = load()
+    await asked
+  }
+  async function enter(username: string, password: string): Promise<void> {
+    await ask(api.POST('/api/accounts/sign-in', { body: { username, password } }))
+    await reload()
+  }
+  async function openKitchen(kitchen: string, username: string, password: string): Promise<void> {
+    await ask(api.POST('/api/accounts/first', { body: { kitchen, username, password } }))
+    await reload()
+  }
+  async function leave(): Promise<void> {
+    await ask(api.POST('/api/accounts/sign-out'))
+    catalogue.value = null
+    await reload()
+  }
+
+  const ingredients = computed(
+    () => new Map((catalogue.value?.ingredients ?? []).map((row) => [row.key, row])),
+  )
+  const grades = computed(() => catalogue.value?.grades ?? [])
+  const uses = computed(() => catalogue.value?.uses ?? [])
+  const pans = computed(() => catalogue.value?.pans ?? [])
+  const gradeName = (key: string | null | undefined) =>
+    grades.value.find((grade) => grade.key === key)?.name ?? key ?? ''
+
+  return {
+    who, catalogue, ingredients, grades, uses, pans,
+    know, reload, enter, openKitchen, leave, gradeName,
+  }
+})
