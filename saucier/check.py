@@ -79,7 +79,11 @@ class CheckedSheet:
 
     @property
     def final(self) -> State:
-        return self.steps[-1] if self.steps else _state(Pot(), self.sheet, self.pan)
+        return (
+            self.steps[-1]
+            if self.steps
+            else _state(Pot(), self.sheet, self.pan, self.pan.capacity_ml)
+        )
 
     def as_dict(self) -> dict[str, Any]:
         """The state after the last step at the top, ``steps`` with each, and the salt that is
@@ -126,7 +130,7 @@ class Prepared:
         pot = Pot()
         for number, move in enumerate(self.moves):
             try:
-                pot = move(replace(pot, remarks=()), AS_WRITTEN)
+                pot = move(replace(pot, remarks=()) if pot.remarks else pot, AS_WRITTEN)
             except BadInput as bad:
                 raise bad.under(f"steps[{number}]") from None
             pots.append(pot)
@@ -191,7 +195,9 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
             f"no pan named: straight sides, {pan.diameter_cm:.0f} cm, "
             "sauce half as deep as the pan is wide",
         )
-    return CheckedSheet(sheet, tuple(_state(pot, sheet, pan) for pot in pots), pan, assumed)
+    capacity = pan.capacity_ml
+    states = tuple(_state(pot, sheet, pan, capacity) for pot in pots)
+    return CheckedSheet(sheet, states, pan, assumed)
 
 
 def thickness_of(pot: Pot, serving_c: float) -> Thickness:
@@ -205,12 +211,12 @@ def thickness_of(pot: Pot, serving_c: float) -> Thickness:
     )
 
 
-def _state(pot: Pot, sheet: Sheet, pan: Pan) -> State:
+def _state(pot: Pot, sheet: Sheet, pan: Pan, capacity_ml: float) -> State:
     thickness = thickness_of(pot, sheet.target.serving_c)
-    return State(pot, thickness, pot.remarks + _standing(pot, thickness, pan), pan)
+    return State(pot, thickness, pot.remarks + _standing(pot, thickness, capacity_ml), pan)
 
 
-def _standing(pot: Pot, thickness: Thickness, pan: Pan) -> tuple[Remark, ...]:
+def _standing(pot: Pot, thickness: Thickness, capacity_ml: float) -> tuple[Remark, ...]:
     """Remarks that follow from the state itself, whatever step led there."""
     found = []
     volume_ml = pot.balance.volume_ml
@@ -225,14 +231,14 @@ def _standing(pot: Pot, thickness: Thickness, pan: Pan) -> tuple[Remark, ...]:
     warning = _EMULSION_WORDS.get(thickness.emulsion or "")
     if warning:
         found.append(Remark(f"emulsion-{thickness.emulsion}", warning))
-    if volume_ml > pan.capacity_ml:
+    if volume_ml > capacity_ml:
         found.append(
             Remark(
                 "pan-overflows",
-                f"{volume_ml:.0f} mL does not fit the pan, it holds {pan.capacity_ml:.0f} mL",
+                f"{volume_ml:.0f} mL does not fit the pan, it holds {capacity_ml:.0f} mL",
             )
         )
-    elif volume_ml > 0.8 * pan.capacity_ml:
+    elif volume_ml > 0.8 * capacity_ml:
         found.append(Remark("pan-full", "the pan is over four fifths full: it may boil over"))
     return tuple(found)
 

@@ -1,6 +1,6 @@
 """A pot of sauce at one moment: its balance and what it has been through."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from saucier import constants as K
 from saucier.pot.balance import EMPTY, Balance
@@ -55,10 +55,3 @@ class Pot:
     @property
     def yolk_set(self) -> bool:
         return self.hottest_c >= K.YOLK_SETS_C
-
-    def at(self, temperature_c: float) -> "Pot":
-        return replace(
-            self,
-            temperature_c=temperature_c,
-            hottest_c=max(self.hottest_c, temperature_c) if self.balance.yolk_protein else 0.0,
-        )

@@ -9,13 +9,14 @@ from saucier.steps.base import (
     Celsius,
     IngredientKey,
     Knobs,
-    Measured,
     Move,
     Setting,
     StepBase,
     Weighed,
     Words,
+    grams_of,
     put_in,
+    weighed_of,
 )
 
 LiquidIn = Literal["cold-gradual", "warm-stream", "hot-at-once", "cold-roux-into-boiling"]
@@ -41,12 +42,8 @@ class Add(StepBase):
     amount: AmountField
     temperature_c: Celsius | None = None
 
-    @property
-    def measured(self) -> Measured:
-        return Measured.model_construct(ingredient=self.ingredient, amount=self.amount)
-
     def prepare(self, setting: Setting) -> Move:
-        grams = self.to_weigh(setting)[0].grams
+        grams = grams_of(setting, self.ingredient, self.amount)
         row = setting.ingredient(self.ingredient)
         temperature = DEFAULT_C if self.temperature_c is None else self.temperature_c
 
@@ -59,7 +56,7 @@ class Add(StepBase):
         return self.model_copy(update={"amount": self.amount.times(knobs.scale)})
 
     def to_weigh(self, setting: Setting) -> list[Weighed]:
-        return [self.measured.weighed(setting)]
+        return [weighed_of(setting, self.ingredient, self.amount)]
 
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
         row = setting.ingredient(self.ingredient)

@@ -158,23 +158,36 @@ class Part(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
 
 
+def grams_of(setting: Setting, ingredient: str, amount: Amount, field: str = "") -> float:
+    """Grams of ``ingredient`` in ``amount``. Raises :class:`BadInput` under ``field``."""
+    row = setting.ingredient(ingredient, field)
+    try:
+        return row.grams(amount)
+    except BadInput as bad:
+        raise bad.under(f"{field}.amount" if field else "amount") from None
+
+
+def weighed_of(setting: Setting, ingredient: str, amount: Amount, field: str = "") -> Weighed:
+    """``amount`` of ``ingredient`` on the scale. Raises :class:`BadInput` under ``field``."""
+    grams = grams_of(setting, ingredient, amount, field)
+    row = setting.ingredient(ingredient)
+    path = f"{field}.amount" if field else "amount"
+    return Weighed(row.key, row.name, row.role, amount, grams, row.in_spoons(grams), path)
+
+
 class Measured(Part):
     """So much of an ingredient."""
 
     ingredient: IngredientKey
     amount: AmountField
 
+    def grams(self, setting: Setting, field: str = "") -> float:
+        """Grams of it. Raises :class:`BadInput` under ``field``."""
+        return grams_of(setting, self.ingredient, self.amount, field)
+
     def weighed(self, setting: Setting, field: str = "") -> Weighed:
         """This on the scale. Raises :class:`BadInput` under ``field``."""
-        row = setting.ingredient(self.ingredient, field)
-        try:
-            grams = row.grams(self.amount)
-        except BadInput as bad:
-            raise bad.under(f"{field}.amount" if field else "amount") from None
-        prefix = f"{field}." if field else ""
-        return Weighed(
-            row.key, row.name, row.role, self.amount, grams, row.in_spoons(grams), f"{prefix}amount"
-        )
+        return weighed_of(setting, self.ingredient, self.amount, field)
 
     def times(self, factor: float) -> Self:
         return self.model_copy(update={"amount": self.amount.times(factor)})
@@ -196,6 +209,10 @@ class StepBase(Part):
     def to_weigh(self, setting: Setting) -> list[Weighed]:
         """What has to be ready for it."""
         return []
+
+    def weighed_after(self, setting: Setting, before: Pot, after: Pot) -> list[Weighed]:
+        """As :meth:`to_weigh`, with what only playing the step tells (salt up to a target)."""
+        return self.to_weigh(setting)
 
     def with_amount(self, field: str, amount: Amount) -> Self:
         """This step with the amount at ``field`` (as named by :meth:`to_weigh`) replaced."""

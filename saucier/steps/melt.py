@@ -5,7 +5,7 @@ from typing import Literal
 
 from saucier.pot import Pot, Remark
 from saucier.steps.add import DEFAULT_C, Add
-from saucier.steps.base import Knobs, Move, Setting, Words, put_in
+from saucier.steps.base import Knobs, Move, Setting, Words, grams_of, put_in
 
 _MELTS_FROM_C = 60.0
 _MINUTES = 2.0
@@ -17,7 +17,7 @@ class Melt(Add):
     op: Literal["melt"] = "melt"  # type: ignore[assignment]
 
     def prepare(self, setting: Setting) -> Move:
-        grams = self.to_weigh(setting)[0].grams
+        grams = grams_of(setting, self.ingredient, self.amount)
         row = setting.ingredient(self.ingredient)
         temperature = DEFAULT_C if self.temperature_c is None else self.temperature_c
         cheese = row.role == "cheese"

@@ -37,7 +37,7 @@ class Roux(StepBase):
     minutes: Minutes = 2
 
     def prepare(self, setting: Setting) -> Move:
-        fat, flour = self.to_weigh(setting)
+        fat_g, flour_g = self.fat.grams(setting, "fat"), self.flour.grams(setting, "flour")
         fat_row, flour_row = (
             setting.ingredient(self.fat.ingredient),
             setting.ingredient(self.flour.ingredient),
@@ -51,7 +51,7 @@ class Roux(StepBase):
             Remark("no-flour", f"{flour_row.name} does not thicken: a roux needs flour or starch"),
         )
         remarks = () if roux_flour.per_gram.thickener else flourless
-        minutes, fat_g, flour_g = self.minutes, fat.grams, flour.grams
+        minutes = self.minutes
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             flour_now = flour_g * knobs.scale * knobs.flour

@@ -12,7 +12,6 @@ from saucier.steps.base import (
     AmountField,
     IngredientKey,
     Knobs,
-    Measured,
     Move,
     Part,
     Percent,
@@ -20,8 +19,11 @@ from saucier.steps.base import (
     StepBase,
     Weighed,
     Words,
+    grams_of,
     put_in,
+    weighed_of,
 )
+from saucier.units import Amount
 
 
 class ToSalt(Part):
@@ -50,7 +52,7 @@ class Season(StepBase):
     def prepare(self, setting: Setting) -> Move:
         row = setting.ingredient(self.ingredient)
         if not isinstance(self.amount, ToSalt):
-            grams = self.to_weigh(setting)[0].grams
+            grams = grams_of(setting, self.ingredient, self.amount)
 
             def add(pot: Pot, knobs: Knobs) -> Pot:
                 return put_in(pot, row, grams * knobs.scale, None)
@@ -83,8 +85,13 @@ class Season(StepBase):
     def to_weigh(self, setting: Setting) -> list[Weighed]:
         if isinstance(self.amount, ToSalt):
             return []
-        measured = Measured.model_construct(ingredient=self.ingredient, amount=self.amount)
-        return [measured.weighed(setting)]
+        return [weighed_of(setting, self.ingredient, self.amount)]
+
+    def weighed_after(self, setting: Setting, before: Pot, after: Pot) -> list[Weighed]:
+        grams = round(after.balance.mass_g - before.balance.mass_g, 1)
+        if not isinstance(self.amount, ToSalt) or grams <= 0.0:
+            return self.to_weigh(setting)
+        return [weighed_of(setting, self.ingredient, Amount(grams, "g"))]
 
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
         row = setting.ingredient(self.ingredient)
@@ -92,10 +99,9 @@ class Season(StepBase):
             return Words(
                 f"Season with {row.spoken_name}", "Stir it in, taste.", "there, but not in front"
             )
-        grams = after.balance.mass_g - before.balance.mass_g
         do = (
-            f"Stir in {grams:.1f} g, taste, stop when it is right."
-            if grams > 0.05
+            "Stir most of it in, taste, stop when it is right."
+            if self.weighed_after(setting, before, after)
             else "Taste: it has salt enough already."
         )
         return Words("Salt", do, f"{salt_pct(after.balance):.2f} g salt in 100 g")

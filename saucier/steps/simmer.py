@@ -1,6 +1,5 @@
 """`simmer`: minutes at the boil, with what they boil off."""
 
-from dataclasses import replace
 from typing import Literal
 
 from saucier import constants as K
@@ -71,12 +70,14 @@ def at_the_boil(
 ) -> Pot:
     """``pot`` holding ``balance`` after ``boiled_min`` minutes at the boil, ``minutes`` of the
     cook's time in all."""
-    if boiled_min:
-        pot = pot.at(K.BOIL_C)
-    return replace(
-        pot,
-        balance=balance,
-        boiled_min=pot.boiled_min + boiled_min,
-        minutes=pot.minutes + minutes,
-        remarks=pot.remarks + remarks,
+    return Pot(
+        balance,
+        K.BOIL_C if boiled_min else pot.temperature_c,
+        pot.boiled_min + boiled_min,
+        pot.wetted,
+        K.BOIL_C if boiled_min and balance.yolk_protein else pot.hottest_c,
+        pot.allergens,
+        pot.cost,
+        pot.minutes + minutes,
+        pot.remarks + remarks,
     )

@@ -28,30 +28,38 @@ class Thickness:
     emulsion: str | None
 
 
-def raw_viscosity_pa_s(
-    balance: Balance, flour_given: float = 1.0, yolk_set: bool = True, extra_water_g: float = 0.0
-) -> float:
+def raw_viscosity_pa_s(balance: Balance, flour_given: float = 1.0, yolk_set: bool = True) -> float:
     """η at 65 °C in Pa·s by the formula alone, without looking whether it holds.
 
     ``flour_given`` is the share of the flour's thickening that has come out (0 to 1),
-    ``yolk_set`` whether yolk has been past 75 °C, ``extra_water_g`` water more (or less) than
-    in the balance, to see how sensitive the pot is. Infinite where there is no water.
+    ``yolk_set`` whether yolk has been past 75 °C. Infinite where there is no water.
     Source: model.md 3.
     """
-    water = balance.water + extra_water_g
-    liquid = water + balance.alcohol
+    return _formula(balance, balance.volume_ml, _thickening(balance, flour_given, yolk_set), 0.0)
+
+
+def _thickening(balance: Balance, flour_given: float, yolk_set: bool) -> float:
+    """Grams of wheat flour in a white roux that would thicken as much."""
+    yolk = K.YOLK_AS_FLOUR * balance.yolk_protein if yolk_set else 0.0
+    return balance.thickener * flour_given + yolk
+
+
+def _formula(
+    balance: Balance, volume_ml: float, thickening_g: float, extra_water_g: float
+) -> float:
+    """The formula with ``extra_water_g`` more (or less) water than in the balance, to see how
+    sensitive the pot is."""
+    liquid = balance.water + extra_water_g + balance.alcohol
     if liquid <= 0.0:
         return math.inf
-    aq = liquid + balance.solids + balance.thickening_protein
-    yolk = K.YOLK_AS_FLOUR * balance.yolk_protein if yolk_set else 0.0
-    c = 100.0 * (balance.thickener * flour_given + yolk) / liquid
-    phi = (balance.fat / K.DENSITY_FAT) / (balance.volume_ml + extra_water_g / K.DENSITY_WATER)
+    solids, protein = balance.solids, balance.thickening_protein
+    aq = liquid + solids + protein
+    c = 100.0 * thickening_g / liquid
+    phi = (balance.fat / K.DENSITY_FAT) / (volume_ml + extra_water_g / K.DENSITY_WATER)
     f = min(K.FAT_CROWDING * phi, K.FAT_CROWDING_LIMIT)
     exponent = (
-        K.SOLIDS_EXPONENT * balance.solids / aq
-        + K.PROTEIN_EXPONENT * balance.thickening_protein / aq
-        + K.FAT_EXPONENT * f / (1.0 - f)
-    )
+        K.SOLIDS_EXPONENT * solids + K.PROTEIN_EXPONENT * protein
+    ) / aq + K.FAT_EXPONENT * f / (1.0 - f)
     by_flour = 1.0 + K.FLOUR_FACTOR * math.pow(c, K.FLOUR_EXPONENT)
     return K.VISCOSITY_BASE * math.exp(exponent) * by_flour
 
@@ -65,11 +73,6 @@ def at_temperature(viscosity_pa_s: float, temperature_c: float) -> float:
     return viscosity_pa_s * math.exp(
         K.TEMPERATURE_EXPONENT_K * (1.0 / (temperature_c + 273.0) - 1.0 / (K.REFERENCE_C + 273.0))
     )
-
-
-def fat_volume_share(balance: Balance) -> float:
-    volume = balance.volume_ml
-    return (balance.fat / K.DENSITY_FAT) / volume if volume > 0.0 else 0.0
 
 
 def assess(
@@ -87,20 +90,21 @@ def assess(
     logarithm of η. Uncertainty is a factor 1.7 either way combined with ± 2 % of the pot's
     mass, each side by itself: near the end of a cream reduction the thick side runs away.
     """
-    phi = fat_volume_share(balance)
+    volume, mass = balance.volume_ml, balance.mass_g
+    phi = balance.fat / K.DENSITY_FAT / volume if volume > 0.0 else 0.0
     liquid = balance.water + balance.alcohol
-    yolk = K.YOLK_AS_FLOUR * balance.yolk_protein if yolk_set else 0.0
-    c = 100.0 * (balance.thickener * flour_given + yolk) / liquid if liquid > 0.0 else math.inf
-    reason = _why_not(balance, wetted, phi, c, temperature_c)
+    thickening = _thickening(balance, flour_given, yolk_set)
+    c = 100.0 * thickening / liquid if liquid > 0.0 else math.inf
+    reason = _why_not(balance, mass, wetted, phi, c, temperature_c)
     emulsion = emulsion_state(phi) if wetted else None
     if reason is not None:
         shown_c = c if math.isfinite(c) else 0.0
         return Thickness(None, None, None, None, reason, temperature_c, phi, shown_c, emulsion)
-    raw = raw_viscosity_pa_s(balance, flour_given, yolk_set)
+    raw = _formula(balance, volume, thickening, 0.0)
     eta = at_temperature(raw, temperature_c)
-    slip = min(K.MASS_UNCERTAINTY * balance.mass_g, 0.9 * balance.water)
-    wetter = raw_viscosity_pa_s(balance, flour_given, yolk_set, slip)
-    drier = raw_viscosity_pa_s(balance, flour_given, yolk_set, -slip)
+    slip = min(K.MASS_UNCERTAINTY * mass, 0.9 * balance.water)
+    wetter = _formula(balance, volume, thickening, slip)
+    drier = _formula(balance, volume, thickening, -slip)
     base = math.log(K.PREDICTION_FACTOR) ** 2 + spread**2
     low = eta * math.exp(-math.sqrt(base + math.log(wetter / raw) ** 2))
     high = eta * math.exp(math.sqrt(base + math.log(drier / raw) ** 2))
@@ -119,10 +123,10 @@ def emulsion_state(fat_share: float) -> str:
 
 
 def _why_not(
-    balance: Balance, wetted: bool, phi: float, c: float, temperature_c: float
+    balance: Balance, mass_g: float, wetted: bool, phi: float, c: float, temperature_c: float
 ) -> str | None:
     """Why no number can be given, in kitchen words; None where one can."""
-    if balance.mass_g <= 0.0:
+    if mass_g <= 0.0:
         return "nothing in the pot yet"
     if not wetted:
         if balance.flour > 0.0:

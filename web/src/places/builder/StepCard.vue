@@ -48,6 +48,7 @@ const rows = computed<Row[]>(() => {
   return []
 })
 const toSalt = computed(() => (isToSalt(props.step.amount) ? props.step.amount.to_salt_pct : undefined))
+const saltAmount = computed(() => (toSalt.value === undefined ? undefined : props.card?.weighed[0]))
 const stop = computed(() => {
   const to = props.step.to
   if (to === 'nearly-dry') return 'nearly-dry'
@@ -140,15 +141,20 @@ const fatOrFlour = (field: string) =>
         </span>
       </div>
 
-      <div v-if="toSalt !== undefined" class="row">
+      <div v-if="toSalt !== undefined" class="row wrap">
+        <p class="salt">
+          <b>{{ saltAmount ? amount(saltAmount.amount) : 'none' }}</b>
+          <span v-if="saltAmount" class="name">
+            {{ saltAmount.name }} <span v-if="saltAmount.spoons" class="quiet">· {{ amount(saltAmount.spoons) }}</span>
+          </span>
+        </p>
         <NumberField
           :value="toSalt"
           label="up to, in 100 g"
-          unit="g salt"
+          unit="g"
           :problem="problem('amount')"
           @change="change((s) => (s.amount = { to_salt_pct: $event }), 'salt')"
         />
-        <p class="do">{{ card?.do }}</p>
       </div>
 
       <div v-if="step.op === 'simmer' || (step.op === 'reduce' && (chosen || stop !== 'nearly-dry')) || (step.op === 'roux' && chosen)" class="row wrap">
@@ -202,7 +208,7 @@ const fatOrFlour = (field: string) =>
         </label>
       </div>
 
-      <p v-if="card && toSalt === undefined && chosen" class="do">{{ card.do }}</p>
+      <p v-if="card && chosen" class="do">{{ card.do }}</p>
       <p v-if="card" class="cue">{{ card.cue }}</p>
       <p v-for="remark in card?.remarks ?? []" :key="remark" class="warning">{{ remark }}</p>
       <p v-if="ownProblem" class="problem" role="alert">{{ ownProblem.message }}. {{ ownProblem.remedy }}.</p>
@@ -302,6 +308,19 @@ h3 {
 .select {
   flex: 1 1 150px;
   max-width: 220px;
+}
+.salt {
+  display: flex;
+  flex: 1 1 260px;
+  align-items: baseline;
+  gap: 10px;
+  min-height: 44px;
+}
+.salt b {
+  min-width: 112px;
+  padding-right: 9px;
+  font-size: 22px;
+  text-align: right;
 }
 .do {
   font-size: 16px;

@@ -1,0 +1,242 @@
+"""The figures to hold, measured in one run: ``make bench``.
+
+Prints each beside its bound and exits 1 when one is missed.
+"""
+
+import gzip
+import http.client
+import json
+import statistics
+import subprocess
+import sys
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+from selenium.webdriver.common.by import By
+
+from browser_tests.browser import chromium
+from saucier.check import check
+from saucier.sheet import Sheet, read_sheet, write_sheet
+from saucier.solve import goal_of, solve
+from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, melt, roux, sheet, simmer
+from tools.live import PASSWORD, ROOT, USERNAME, demo_server
+from tools.screenshots import sign_in, wait_for
+
+PORT = 8438
+missed: list[str] = []
+
+
+def say(what: str, value: float, unit: str, bound: float | None = None) -> None:
+    verdict = (
+        "" if bound is None else f"bound {bound:g} {unit}  {'ok' if value <= bound else 'MISSED'}"
+    )
+    print(f"{what:58} {value:9.3f} {unit:5} {verdict}", flush=True)
+    if bound is not None and value > bound:
+        missed.append(what)
+
+
+def median_ms(work: Callable[[], object], times: int) -> float:
+    work()
+    found = []
+    for _ in range(times):
+        started = time.perf_counter()
+        work()
+        found.append(1000 * (time.perf_counter() - started))
+    return statistics.median(found)
+
+
+def sheet_of(steps: int) -> Sheet:
+    """A sauce of ``steps`` steps: a roux and its milk, then milk, simmers and cheese by turns."""
+    more = [add("milk-whole", 100), simmer(1), melt("cheese-hard-alpine", 5), add("cream-35", 20)]
+    start = [roux(60, 60), add("milk-whole", 1000)]
+    return sheet(*(start + [more[i % 4] for i in range(steps - 2)]))
+
+
+def core() -> None:
+    ten = sheet_of(10)
+    say("core: check of a ten-step sheet, median", median_ms(lambda: check(ten), 400), "ms", 0.5)
+    for steps in (10, 20, 40, 80):
+        case = sheet_of(steps)
+        per_step = median_ms(lambda case=case: check(case), 100) / steps
+        say(f"core: check, {steps} steps, per step", 1000 * per_step, "µs")
+    for name, document in (("cheese sauce", CHEESE_SAUCE), ("cream reduction", CREAM_REDUCTION)):
+        case = read_sheet(document)
+        goal = goal_of(case)
+        work = median_ms(lambda case=case, goal=goal: solve(case, goal), 60)
+        say(f"core: solve for grade and yield, {name}, median", work, "ms", 10)
+    say(
+        "core: solve, ten steps, median",
+        median_ms(lambda: solve(ten, goal_of(ten, "nappe")), 30),
+        "ms",
+        10,
+    )
+
+
+def command_line() -> None:
+    text = json.dumps(CHEESE_SAUCE)
+    for command in (["check", "-", "--json"], ["solve", "-", "--grade", "nappe", "--json"]):
+        found = []
+        for _ in range(5):
+            started = time.perf_counter()
+            subprocess.run(
+                [sys.executable, "-m", "saucier", *command],
+                input=text,
+                text=True,
+                check=True,
+                capture_output=True,
+                cwd=ROOT,
+            )
+            found.append(time.perf_counter() - started)
+        say(f"command line: {command[0]}, whole process, median", statistics.median(found), "s", 1)
+
+
+class Session:
+    """A signed-in connection that keeps alive, as a browser's does."""
+
+    def __init__(self, address: str) -> None:
+        self.connection = http.client.HTTPConnection(address.removeprefix("http://"))
+        self.cookies: dict[str, str] = {}
+        self.call("GET", "/api/accounts/me")
+        self.call("POST", "/api/accounts/sign-in", {"username": USERNAME, "password": PASSWORD})
+
+    def call(self, method: str, path: str, body: object = None) -> bytes:
+        headers = {
+            "Content-Type": "application/json",
+            "X-CSRFToken": self.cookies.get("csrftoken", ""),
+            "Cookie": "; ".join(f"{k}={v}" for k, v in self.cookies.items()),
+        }
+        self.connection.request(method, path, None if body is None else json.dumps(body), headers)
+        response = self.connection.getresponse()
+        data = response.read()
+        for value in response.headers.get_all("Set-Cookie") or []:
+            name, _, rest = value.partition("=")
+            self.cookies[name] = rest.partition(";")[0]
+        if response.status >= 400:
+            raise RuntimeError(f"{method} {path}: {response.status} {data[:200]!r}")
+        return data
+
+
+def p95_ms(work: Callable[[], object], times: int) -> float:
+    work()
+    found = []
+    for _ in range(times):
+        started = time.perf_counter()
+        work()
+        found.append(1000 * (time.perf_counter() - started))
+    return statistics.quantiles(found, n=20)[-1]
+
+
+def server(address: str, env: dict[str, str]) -> None:
+    session = Session(address)
+    body = {"sheet": write_sheet(sheet_of(10))}
+    say(
+        "API: live edit of a ten-step sheet, 95th percentile",
+        p95_ms(lambda: session.call("POST", "/api/work/check", body), 200),
+        "ms",
+        40,
+    )
+    target = {**CHEESE_SAUCE, "target": {**CHEESE_SAUCE["target"], "grade": "nappe"}}
+    say(
+        "API: re-solve and round to a new target, 95th percentile",
+        p95_ms(lambda: session.call("POST", "/api/work/solve", {"sheet": target}), 60),
+        "ms",
+    )
+    subprocess.run([sys.executable, "-c", _MANY_ENTRIES], env=env, cwd=ROOT, check=True)
+    say(
+        "API: a page of a journal of 10,000, 95th percentile",
+        p95_ms(lambda: session.call("GET", "/api/journal"), 20),
+        "ms",
+        300,
+    )
+
+
+_MANY_ENTRIES = """
+import os, django
+os.environ["DJANGO_SETTINGS_MODULE"] = "kestrel.settings"
+django.setup()
+from datetime import timedelta
+from kestrel.journal.models import Entry
+from kestrel.stove.models import Batch
+first = Entry.objects.select_related("batch").first()
+batch = first.batch
+batches = Batch.objects.bulk_create(
+    Batch(kitchen_id=batch.kitchen_id, version_id=batch.version_id, plan=batch.plan,
+          status="done", ended_at=batch.ended_at) for _ in range(10_000))
+Entry.objects.bulk_create(
+    Entry(kitchen_id=batch.kitchen_id, batch=made, made_at=first.made_at - timedelta(minutes=i),
+          weighed_g=1000, reached_pa_s=1, verdict="again") for i, made in enumerate(batches))
+"""
+
+_EDIT_TO_PICTURE = """
+const [done] = [arguments[arguments.length - 1]]
+const field = document.querySelector('[aria-label^="Wheat flour"]')
+const times = []
+let grams = 100
+async function once() {
+  const picture = document.querySelector('.pot-now')
+  const mark = () => document.querySelector('.pot-now .mark').getAttribute('transform')
+  const before = mark()
+  grams += 4
+  field.value = `${grams} g`
+  const started = performance.now()
+  field.dispatchEvent(new Event('input'))
+  await new Promise((ok) => {
+    const seen = new MutationObserver(() => {
+      if (mark() !== before) { seen.disconnect(); requestAnimationFrame(ok) }
+    })
+    seen.observe(picture, { attributes: true, subtree: true, childList: true })
+  })
+  times.push(performance.now() - started)
+}
+(async () => {
+  for (let i = 0; i < 12; i++) { await once(); await new Promise((r) => setTimeout(r, 120)) }
+  done(times)
+})()
+"""
+
+
+def interface(address: str) -> None:
+    with chromium() as driver:
+        sign_in(driver, address)
+        links = driver.find_elements(By.CSS_SELECTOR, ".list a.open")
+        builder = next(a.get_attribute("href") for a in links if "chicory" in a.text)
+        driver.set_script_timeout(60)
+        for name, path in (
+            ("sauces", f"{address}/sauces"),
+            ("builder", builder),
+            ("journal", f"{address}/journal"),
+        ):
+            driver.get(path)
+            wait_for(driver, lambda d: d.find_elements(By.TAG_NAME, "main"))
+            time.sleep(1)
+            files = driver.execute_script(
+                "return performance.getEntriesByType('resource').map((e) => e.name)"
+                ".filter((n) => n.endsWith('.js'))"
+            )
+            dist = ROOT / "web" / "dist"
+            size = sum(
+                len(gzip.compress((dist / Path(f).relative_to("/static")).read_bytes()))
+                for f in (name_.removeprefix(address) for name_ in files)
+            )
+            say(f"interface: first load of {name}, gzip JavaScript", size / 1000, "kB", 350)
+        driver.get(builder)
+        wait_for(driver, lambda d: d.find_elements(By.CSS_SELECTOR, ".pot-now .mark"))
+        times = driver.execute_async_script(_EDIT_TO_PICTURE)
+        say("interface: edit to new picture, median", statistics.median(times), "ms", 100)
+        say("interface: edit to new picture, worst of twelve", max(times), "ms")
+
+
+def main() -> int:
+    core()
+    command_line()
+    with demo_server(PORT) as (address, env):
+        interface(address)
+        server(address, env)
+    if missed:
+        print(f"missed: {', '.join(missed)}")
+    return 1 if missed else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
