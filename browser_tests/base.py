@@ -38,7 +38,7 @@ class BrowserTest(StaticLiveServerTestCase):
         self.kitchen = self.user.kitchens.get()
         add_pan(self.kitchen, **PAN)
         resize(self.driver, 1280, 800)
-        self.driver.get(f"{self.live_server_url}/icon.svg")
+        self.driver.get(f"{self.live_server_url}/static/icon.svg")
         self.driver.delete_all_cookies()
         self.driver.execute_script("localStorage.clear()")
         self.driver.get_log("browser")

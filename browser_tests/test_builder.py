@@ -158,7 +158,7 @@ class Builder(BrowserTest):
     def test_second_window_is_shown_the_difference(self) -> None:
         sauce = self.open()
         with chromium() as second:
-            second.get(f"{self.live_server_url}/icon.svg")
+            second.get(f"{self.live_server_url}/static/icon.svg")
             self.sign_in(second)
             first, self.driver = self.driver, second
             try:
