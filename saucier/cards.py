@@ -42,7 +42,7 @@ def cards(checked: CheckedSheet, kitchen: Kitchen) -> list[Card]:
                 tuple(step.weighed_after(setting, before, state.pot)),
                 tuple(remark.text for remark in state.pot.remarks),
                 round(minutes * 60) if minutes else None,
-                tare + state.pot.balance.mass_g if tare else None,
+                tare + state.pot.total_g if tare else None,
             )
         )
         before = state.pot

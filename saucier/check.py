@@ -10,9 +10,12 @@ from saucier.kitchen import Kitchen
 from saucier.pot import Pot, Remark
 from saucier.seasoning import salt_gap, salt_pct
 from saucier.sheet import Sheet
-from saucier.steps import AS_WRITTEN, Knobs, Move, Reduce, Roux, Setting
+from saucier.steps import AS_WRITTEN, Dust, Knobs, Move, Reduce, Roux, Setting
 from saucier.thickness import Thickness, assess, film_mm, spoon_words
+from saucier.units import Amount
 
+FLOURED = (Roux, Dust)
+"""Steps whose flour a solve is free to turn."""
 DEFAULT_KITCHEN = Kitchen()
 
 
@@ -31,11 +34,19 @@ class State:
 
     def as_dict(self) -> dict[str, Any]:
         """Plain data for JSON, rounded to what the figures can bear."""
-        balance, thickness = self.pot.balance, self.thickness
+        pot, thickness = self.pot, self.thickness
+        balance = pot.balance
         mass = balance.mass_g
         return {
             "mass_g": round(mass, 3),
             "volume_ml": round(balance.volume_ml, 3),
+            "pieces_g": round(pot.pieces_g, 3),
+            "total_g": round(pot.total_g, 3),
+            "total_ml": round(pot.total_ml, 3),
+            "pieces": [
+                {"name": piece.name, "mass_g": round(piece.mass_g, 1)} for piece in pot.pieces
+            ],
+            "set_aside": [asdict(aside) for aside in pot.set_aside],
             "viscosity_pa_s": _significant(thickness.viscosity_pa_s),
             "viscosity_low_pa_s": _significant(thickness.low_pa_s),
             "viscosity_high_pa_s": _significant(thickness.high_pa_s),
@@ -52,10 +63,10 @@ class State:
             "water_pct": round(100.0 * balance.water / mass, 3) if mass else 0.0,
             "flour_pct": round(100.0 * balance.flour / mass, 3) if mass else 0.0,
             "emulsion": self.emulsion,
-            "kcal": round(balance.kcal, 1),
+            "kcal": round(balance.kcal + sum(p.content.kcal for p in pot.pieces), 1),
             "cost": round(self.pot.cost, 3),
             "minutes": round(self.pot.minutes, 1),
-            "level_mm": round(self.pan.level_mm(balance.volume_ml), 2),
+            "level_mm": round(self.pan.level_mm(pot.total_ml), 2),
             "film_mm": _significant(film_mm(thickness.viscosity_pa_s))
             if thickness.viscosity_pa_s is not None
             else None,
@@ -140,7 +151,7 @@ class Prepared:
 def free_reduction(sheet: Sheet) -> int | None:
     """Index of the reduction a solve may move: the last one with a stop, where there is no
     roux to thicken with."""
-    if any(isinstance(step, Roux) for step in sheet.steps):
+    if any(isinstance(step, FLOURED) for step in sheet.steps):
         return None
     found = None
     for number, step in enumerate(sheet.steps):
@@ -151,7 +162,7 @@ def free_reduction(sheet: Sheet) -> int | None:
 
 def thickening_by(sheet: Sheet) -> str:
     """What a solve may turn for the grade: ``flour``, ``reduction`` or ``nothing``."""
-    if any(isinstance(step, Roux) for step in sheet.steps):
+    if any(isinstance(step, FLOURED) for step in sheet.steps):
         return "flour"
     return "nothing" if free_reduction(sheet) is None else "reduction"
 
@@ -161,8 +172,8 @@ def prepare(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> Prepared:
     stove = Stove(
         pan=sheet.pan.as_pan() if sheet.pan else kitchen.stove.pan,
         lid=sheet.lid,
-        burner_w=kitchen.stove.burner_w,
-        efficiency=kitchen.stove.efficiency,
+        burner_w=sheet.burner.watts if sheet.burner else kitchen.stove.burner_w,
+        efficiency=sheet.burner.efficiency if sheet.burner else kitchen.stove.efficiency,
     )
     free = free_reduction(sheet)
     settings = tuple(
@@ -190,7 +201,7 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     if sheet.pan:
         pan, assumed = sheet.pan.as_pan(), _NOTHING_ASSUMED
     else:
-        pan = pan_for(max((pot.balance.volume_ml for pot in pots), default=1000.0))
+        pan = pan_for(max((pot.total_ml for pot in pots), default=1000.0))
         assumed = (
             f"no pan named: straight sides, {pan.diameter_cm:.0f} cm, "
             "sauce half as deep as the pan is wide",
@@ -200,26 +211,41 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     return CheckedSheet(sheet, states, pan, assumed)
 
 
-def thickness_of(pot: Pot, serving_c: float) -> Thickness:
-    """How thick ``pot`` will be at ``serving_c`` °C."""
+def vagueness(sheet: Sheet) -> float:
+    """What measuring by spoon and cup adds to the uncertainty, as a standard share of the
+    logarithm of η: flour in a cup differs by a tenth or more between hands, and η goes with its
+    3.7th power."""
+    for step in sheet.steps:
+        flour = step.flour.amount if isinstance(step, Roux) else getattr(step, "amount", None)
+        if isinstance(step, FLOURED) and isinstance(flour, Amount) and flour.unit in _SPOONS:
+            return K.SPOON_SPREAD * K.FLOUR_EXPONENT
+    return 0.0
+
+
+_SPOONS = ("tsp", "tbsp", "cup")
+
+
+def thickness_of(pot: Pot, serving_c: float, spread: float = 0.0) -> Thickness:
+    """How thick ``pot`` will be at ``serving_c`` °C; ``spread`` as :func:`vagueness`."""
     return assess(
         pot.balance,
         wetted=pot.wetted,
         flour_given=pot.flour_given,
         yolk_set=pot.yolk_set,
         temperature_c=serving_c,
+        spread=spread,
     )
 
 
 def _state(pot: Pot, sheet: Sheet, pan: Pan, capacity_ml: float) -> State:
-    thickness = thickness_of(pot, sheet.target.serving_c)
-    return State(pot, thickness, pot.remarks + _standing(pot, thickness, capacity_ml), pan)
+    thickness = thickness_of(pot, sheet.target.serving_c, vagueness(sheet))
+    return State(pot, thickness, pot.remarks + _standing(pot, thickness, pan, capacity_ml), pan)
 
 
-def _standing(pot: Pot, thickness: Thickness, capacity_ml: float) -> tuple[Remark, ...]:
+def _standing(pot: Pot, thickness: Thickness, pan: Pan, capacity_ml: float) -> tuple[Remark, ...]:
     """Remarks that follow from the state itself, whatever step led there."""
     found = []
-    volume_ml = pot.balance.volume_ml
+    balance, volume_ml = pot.balance, pot.total_ml
     if pot.wetted and pot.balance.thickener and pot.boiled_min == 0.0:
         found.append(
             Remark("not-boiled", "not boiled yet: the flour thickens fully only at the boil")
@@ -236,6 +262,12 @@ def _standing(pot: Pot, thickness: Thickness, capacity_ml: float) -> tuple[Remar
             Remark(
                 "pan-overflows",
                 f"{volume_ml:.0f} mL does not fit the pan, it holds {capacity_ml:.0f} mL",
+            )
+        )
+    elif pan.reactive and (balance.alcohol or balance.acid > 0.002 * balance.mass_g):
+        found.append(
+            Remark(
+                "reactive-pan", "wine, lemon or yolk in bare metal turns grey: stainless or enamel"
             )
         )
     elif volume_ml > 0.8 * capacity_ml:

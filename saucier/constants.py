@@ -54,6 +54,8 @@ WET_INGREDIENT = 0.40
 
 PREDICTION_FACTOR = 1.7
 """Uncertainty of a prediction either way: about half a grade."""
+SPOON_SPREAD = 0.12
+"""Standard share by which flour measured by spoon or cup misses its weight."""
 MASS_UNCERTAINTY = 0.02
 """The pot's mass is known to about this share when nobody weighed it."""
 
@@ -63,8 +65,9 @@ BOILED_FULL_MIN = 3.0
 """Share of a flour's thickening there at about 75 °C, after a minute's boil, and the minutes
 to all of it."""
 
-ROUX_POWER = {"white": 1.0, "blond": 0.90, "brown": 0.67, "dark": 0.5}
-"""Thickening power of a gram of flour by the colour of its roux, against a white one."""
+ROUX_POWER = {"raw": 1.0, "white": 1.0, "blond": 0.90, "brown": 0.67, "dark": 0.5}
+"""Thickening power of a gram of flour by the colour of its roux, against a white one; raw is
+beurre manié."""
 
 # --- heat ------------------------------------------------------------------------------
 LATENT_HEAT_J_PER_G = 2257.0
@@ -78,10 +81,52 @@ ALCOHOL_EXPONENT = 10.0
 NEARLY_DRY_SHARE = 0.10
 HEAT_CAPACITY = {"water": 4.18, "fat": 2.0, "dry": 1.6, "alcohol": 2.44}
 """J/(g·K), handbook values rounded."""
+LIQUID_IN_MINUTES = {
+    "cold-gradual": 5.0,
+    "warm-stream": 3.0,
+    "hot-at-once": 1.0,
+    "cold-roux-into-boiling": 1.0,
+}
+READY_ROUX_MINUTES = 2.0
+"""A cook's minutes working liquid into a roux, by school, or ready roux into a liquid."""
 DEPTH_OF_UNKNOWN_PAN = 0.5
 """Without a pan: straight sides and a depth of half the diameter."""
 ROUX_C = 110.0
 BOIL_C = 100.0
+
+LEAK_MINUTES = 2.0
+"""Time constant of the juice greens, mushrooms, tomatoes and shellfish give back: most of it in
+five minutes of heat."""
+FLAMED_ALCOHOL_LEFT = 0.75
+"""Share of the alcohol left after flaming: the flame dies with most of it still there."""
+SWEAT_LOSS_PER_MIN = 0.02
+"""Share of their weight sweating aromatics lose as steam a minute (about a fifth in ten)."""
+SWEAT_LOSS_MOST = 0.5
+HOLD_KG_M2_H = 2.5
+"""Water leaving an uncovered pot held hot at 63–70 °C, kg per m² and hour; under film none."""
+CHILLED_GAIN = 1.08
+"""Effective flour of a roux sauce that was chilled and comes back, against before."""
+CHILLED_BELOW_C = 10.0
+
+# --- enriching -------------------------------------------------------------------------
+TEMPER_RISE_C = 15.0
+TEMPER_MAX_C = 65.0
+"""Tempering: how far a ladle may raise the yolk mixture, and where it stays under until it is
+diluted at least one to one."""
+LIAISON_FLOUR_G_PER_L = 40.0
+LIAISON_BARE_MAX_C = 82.0
+"""With so much flour a litre a liaison may simmer; without, it stays under."""
+SOFT_CREAM_MAX_C = 80.0
+MOUNT_MAX_C = 80.0
+STABLE_CREAM_FAT = 0.30
+"""Creams under about 30 % fat split at the boil without starch; at 30 % or more they simmer."""
+CURDLING_ACID = 0.003
+"""Acid (as citric, g/g) from which milk or thin cream curdles where no starch protects it."""
+CHEESE_MAX_C = 85.0
+CHEESE_MELTS_C = 60.0
+CHEESE_STARCH_SHARE = 0.01
+"""Cheese goes stringy or greasy hotter than this, or with less flour than this share of the
+pot's water to hold it; below the second figure it does not melt."""
 
 # --- energy ----------------------------------------------------------------------------
 KCAL_PER_G = {"fat": 9.0, "alcohol": 7.0, "flour": 3.5, "protein": 4.0, "solids": 4.0}

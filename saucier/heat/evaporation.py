@@ -4,9 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from saucier import constants as K
-from saucier.heat.mixing import heat_capacity_j_per_k
 from saucier.heat.pan import Pan, pan_for
-from saucier.pot import Balance
 
 Heat = Literal["bare-simmer", "simmer", "lively", "rolling"]
 
@@ -26,6 +24,11 @@ class Stove:
         return self.burner_w * self.efficiency
 
 
+def open_surface_m2(volume_ml: float, stove: Stove) -> float:
+    """Open surface of ``volume_ml`` in the stove's pan, or in one assumed to fit, m²."""
+    return (stove.pan or pan_for(max(volume_ml, 1.0))).surface_m2(volume_ml)
+
+
 def evaporation_g_per_min(
     volume_ml: float, heat: Heat, stove: Stove, lid: bool | None = None
 ) -> float:
@@ -33,14 +36,15 @@ def evaporation_g_per_min(
 
     Never more than the burner's net power can boil off. ``lid`` overrides the stove's.
     """
-    pan = stove.pan or pan_for(max(volume_ml, 1.0))
     covered = stove.lid if lid is None else lid
-    by_surface = K.EVAPORATION_KG_M2_H[heat] * pan.surface_m2(volume_ml) * 1000.0 / 60.0
+    by_surface = K.EVAPORATION_KG_M2_H[heat] * open_surface_m2(volume_ml, stove) * 1000.0 / 60.0
     by_power = stove.net_w / K.LATENT_HEAT_J_PER_G * 60.0
     return min(by_surface, by_power) * (K.LID_FACTOR if covered else 1.0)
 
 
-def boil_up_minutes(balance: Balance, temperature_c: float, stove: Stove) -> float:
-    """Minutes to bring ``balance`` from ``temperature_c`` to the boil: m·cp·ΔT / net power."""
-    rise = max(0.0, K.BOIL_C - temperature_c)
-    return heat_capacity_j_per_k(balance) * rise / stove.net_w / 60.0
+def boil_up_minutes(
+    heat_j_per_k: float, temperature_c: float, stove: Stove, to_c: float = K.BOIL_C
+) -> float:
+    """Minutes to bring what holds ``heat_j_per_k`` from ``temperature_c`` to ``to_c``:
+    m·cp·ΔT / net power."""
+    return heat_j_per_k * max(0.0, to_c - temperature_c) / stove.net_w / 60.0

@@ -15,15 +15,14 @@ def heat_capacity_j_per_k(balance: Balance) -> float:
 
 
 def mixed_temperature_c(
-    balance: Balance,
-    temperature_c: float,
-    addition_per_gram: Balance,
-    addition_g: float,
-    addition_c: float,
+    here_j_per_k: float, here_c: float, there_j_per_k: float, there_c: float
 ) -> float:
-    """°C of ``balance`` with ``addition_g`` grams stirred in at ``addition_c``, no heat lost."""
-    here = heat_capacity_j_per_k(balance)
-    there = heat_capacity_j_per_k(addition_per_gram) * addition_g
-    if here + there <= 0.0:
-        return addition_c
-    return (here * temperature_c + there * addition_c) / (here + there)
+    """°C of two things stirred together, from the heat each holds per degree; none is lost.
+
+    >>> mixed_temperature_c(100, 20, 100, 80)
+    50.0
+    """
+    both = here_j_per_k + there_j_per_k
+    if both <= 0.0:
+        return there_c
+    return (here_j_per_k * here_c + there_j_per_k * there_c) / both

@@ -6,15 +6,19 @@ from typing import Literal
 
 from saucier.constants import DEPTH_OF_UNKNOWN_PAN
 
-PanShape = Literal["straight", "sloped", "bowl"]
+PanShape = Literal["straight", "sloped", "bowl", "tray", "shell", "dish"]
 _BASE_OF_SLOPED = 0.75
+_UPRIGHT = ("straight", "tray", "dish")
+_ROUND = ("bowl", "shell")
 
 
 @dataclass(frozen=True, slots=True)
 class Pan:
     """A pan: inner ``diameter_cm`` at the rim, ``depth_cm`` inside, ``tare_g`` empty.
 
-    A sloped pan's base is taken as three quarters of its rim; a bowl as a part of a sphere.
+    A sloped pan's base is taken as three quarters of its rim; a bowl or a shell as a part of a
+    sphere; a dish has straight sides; a tray is ``diameter_cm`` long and ``width_cm`` wide.
+    ``reactive``: bare aluminium or iron. ``heavy``: a thick bottom that does not catch easily.
     """
 
     name: str
@@ -22,6 +26,9 @@ class Pan:
     diameter_cm: float
     depth_cm: float
     tare_g: float = 0.0
+    width_cm: float | None = None
+    reactive: bool = False
+    heavy: bool = True
 
     @property
     def capacity_ml(self) -> float:
@@ -35,11 +42,14 @@ class Pan:
         """
         if volume_ml <= 0.0:
             return 0.0
-        if self.shape == "straight":
+        if self.shape in _UPRIGHT:
             return 10.0 * volume_ml / self._area_cm2(0.0)
+        if volume_ml >= self.capacity_ml:  # over the rim: as if it stood up straight from there
+            over = volume_ml - self.capacity_ml
+            return 10.0 * (self.depth_cm + over / self._area_cm2(self.depth_cm))
         # Newton's method: the slope of the volume is the surface, which never vanishes here.
         filled = volume_ml / self.capacity_ml
-        height = self.depth_cm * (math.sqrt(filled) if self.shape == "bowl" else filled)
+        height = self.depth_cm * (math.sqrt(filled) if self.shape in _ROUND else filled)
         for _ in range(20):
             step = (volume_ml - self._volume_cm3(height)) / self._area_cm2(height)
             height = max(1e-6, height + step)
@@ -52,11 +62,13 @@ class Pan:
         return self._area_cm2(min(self.level_mm(volume_ml) / 10.0, self.depth_cm)) / 1e4
 
     def _area_cm2(self, height_cm: float) -> float:
+        if self.shape == "tray":
+            return self.diameter_cm * (self.width_cm or self.diameter_cm)
         return math.pi * self._radius_cm(height_cm) ** 2
 
     def _radius_cm(self, height_cm: float) -> float:
         rim = self.diameter_cm / 2.0
-        if self.shape == "straight":
+        if self.shape in _UPRIGHT:
             return rim
         if self.shape == "sloped":
             base = _BASE_OF_SLOPED * rim
@@ -69,7 +81,9 @@ class Pan:
         return (self.diameter_cm**2 / 4.0 + self.depth_cm**2) / (2.0 * self.depth_cm)
 
     def _volume_cm3(self, height_cm: float) -> float:
-        if self.shape == "bowl":
+        if self.shape in _UPRIGHT:
+            return self._area_cm2(0.0) * height_cm
+        if self.shape in _ROUND:
             return math.pi * height_cm**2 * (3.0 * self._sphere_cm - height_cm) / 3.0
         bottom, top = self._radius_cm(0.0), self._radius_cm(height_cm)
         return math.pi * height_cm / 3.0 * (bottom**2 + bottom * top + top**2)

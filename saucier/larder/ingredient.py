@@ -46,6 +46,8 @@ class Ingredient:
     ``cup_density`` (g/mL) spoons and cups, where packing matters. ``piece_g`` is the weight
     of one piece, 0 where it is not counted. ``power`` is the thickening of a gram of it as
     flour against wheat. ``spread_pct`` says how far such products differ from the row.
+    ``piece``: it stays a piece in the sauce, apart from it, and gives back ``leak_share`` of its
+    weight as juice over a few minutes' heat.
     """
 
     key: str
@@ -60,6 +62,8 @@ class Ingredient:
     price_per_kg: float
     origin: str
     spread_pct: float
+    piece: bool = False
+    leak_share: float = 0.0
 
     @property
     def spoken_name(self) -> str:
@@ -206,6 +210,8 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         price_per_kg=numbers["price_per_kg"],
         origin=row["origin"],
         spread_pct=numbers["spread_pct"],
+        piece=row.get("form") == "piece",
+        leak_share=numbers["leak_pct"] / 100.0,
     )
 
 
@@ -218,6 +224,7 @@ _OTHER_NUMBERS = (
     "power",
     "price_per_kg",
     "spread_pct",
+    "leak_pct",
 )
 
 

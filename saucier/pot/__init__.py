@@ -2,6 +2,17 @@
 
 from saucier.pot.balance import EMPTY, Balance
 from saucier.pot.evaporation import alcohol_left, boil_off
-from saucier.pot.pot import Pot, Remark
+from saucier.pot.pieces import Piece, leak_all
+from saucier.pot.pot import Pot, Remark, SetAside
 
-__all__ = ["EMPTY", "Balance", "Pot", "Remark", "alcohol_left", "boil_off"]
+__all__ = [
+    "EMPTY",
+    "Balance",
+    "Piece",
+    "Pot",
+    "Remark",
+    "SetAside",
+    "alcohol_left",
+    "boil_off",
+    "leak_all",
+]

@@ -1,9 +1,10 @@
-"""A pot of sauce at one moment: its balance and what it has been through."""
+"""A pot of sauce at one moment: what is in it and what it has been through."""
 
 from dataclasses import dataclass
 
 from saucier import constants as K
 from saucier.pot.balance import EMPTY, Balance
+from saucier.pot.pieces import Piece
 
 
 @dataclass(frozen=True, slots=True)
@@ -15,13 +16,23 @@ class Remark:
 
 
 @dataclass(frozen=True, slots=True)
+class SetAside:
+    """A share of the pot kept back, g of it, for ``purpose``."""
+
+    purpose: str
+    mass_g: float
+
+
+@dataclass(frozen=True, slots=True)
 class Pot:
     """What is in the pot after a step.
 
+    ``balance`` is the sauce; ``pieces`` sit in it with their own water, fat and salt.
     ``boiled_min``: minutes at the boil since flour went in (it thickens fully only there).
     ``wetted``: something with 40 % water or more has gone in, so that it is a liquid.
     ``hottest_c``: the hottest it has been since yolk went in. ``minutes``: time at the stove
-    so far. ``remarks`` belong to the last step only.
+    so far. ``delicate``: what in it must not boil any more. ``chilled``: it has been cold.
+    ``remarks`` belong to the last step only.
     """
 
     balance: Balance = EMPTY
@@ -33,6 +44,10 @@ class Pot:
     cost: float = 0.0
     minutes: float = 0.0
     remarks: tuple[Remark, ...] = ()
+    pieces: tuple[Piece, ...] = ()
+    set_aside: tuple[SetAside, ...] = ()
+    delicate: frozenset[str] = frozenset()
+    chilled: bool = False
 
     @property
     def flour_given(self) -> float:
@@ -55,3 +70,23 @@ class Pot:
     @property
     def yolk_set(self) -> bool:
         return self.hottest_c >= K.YOLK_SETS_C
+
+    @property
+    def pieces_g(self) -> float:
+        return sum(piece.mass_g for piece in self.pieces)
+
+    @property
+    def total_g(self) -> float:
+        """Sauce and pieces, as the scale has them."""
+        return self.balance.mass_g + self.pieces_g
+
+    @property
+    def total_ml(self) -> float:
+        """The room sauce and pieces take, mL."""
+        return self.balance.volume_ml + sum(piece.content.volume_ml for piece in self.pieces)
+
+    @property
+    def flour_g_per_l(self) -> float:
+        """Flour (by its power) for each litre of water, for what starch protects."""
+        water = self.balance.water
+        return 1000.0 * self.balance.thickener / water if water > 0.0 else 0.0

@@ -4,6 +4,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, field_validator, model_validator
 
+from saucier.constants import BURNER_EFFICIENCY
 from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.heat.pan import PanShape
@@ -89,10 +90,33 @@ class SheetPan(Part):
     diameter_cm: Annotated[float, Field(ge=5, le=120)]
     depth_cm: Annotated[float, Field(ge=1, le=100)] | None = None
     tare_g: Annotated[float, Field(ge=0, le=50_000)] = 0.0
+    width_cm: Annotated[float, Field(ge=3, le=120)] | None = None
+    reactive: bool = False
+    heavy: bool = True
 
     def as_pan(self) -> Pan:
         depth = self.depth_cm or 0.5 * self.diameter_cm
-        return Pan(self.name, self.shape, self.diameter_cm, depth, self.tare_g)
+        return Pan(
+            self.name,
+            self.shape,
+            self.diameter_cm,
+            depth,
+            self.tare_g,
+            self.width_cm,
+            self.reactive,
+            self.heavy,
+        )
+
+
+class SheetBurner(Part):
+    """The ring it stands on: rated ``watts`` and ``kind``, which says how much reaches the pot."""
+
+    kind: Literal["gas", "electric", "induction"] = "gas"
+    watts: Annotated[float, Field(ge=200, le=20_000)] = 2500.0
+
+    @property
+    def efficiency(self) -> float:
+        return BURNER_EFFICIENCY[self.kind]
 
 
 class Cover(Part):
@@ -112,6 +136,7 @@ class Sheet(Part):
     method: Method = Method()
     target: Target = Target()
     pan: SheetPan | None = None
+    burner: SheetBurner | None = None
     lid: bool = False
     cover: Cover | None = None
     steps: Annotated[tuple[AnyStep, ...], Field(max_length=MAX_STEPS)] = ()

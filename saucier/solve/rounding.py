@@ -2,12 +2,12 @@
 
 from dataclasses import dataclass
 
-from saucier.check import DEFAULT_KITCHEN, check, prepare
+from saucier.check import DEFAULT_KITCHEN, FLOURED, check, prepare
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
 from saucier.solve.goal import Goal
 from saucier.solve.solver import solve
-from saucier.steps import Reduce, Roux
+from saucier.steps import Reduce
 from saucier.steps.reduce import Stop
 from saucier.units import Dimension, kitchen_round
 
@@ -18,7 +18,7 @@ _FINENESS = (1.0, 0.5, 0.1, 0.01)
 @dataclass(frozen=True, slots=True)
 class Rounded:
     """``sheet`` as it is weighed. ``fineness`` below 1 says that whole kitchen steps would have
-    cost the grade."""
+    cost the grade, 0 that any rounding would: the amounts are then exact."""
 
     sheet: Sheet
     fineness: float
@@ -30,28 +30,27 @@ def rounded_for_kitchen(sheet: Sheet, goal: Goal, kitchen: Kitchen = DEFAULT_KIT
     The grade is checked again after rounding; where whole steps lose it, finer ones are taken.
     """
     wanted = check(sheet, kitchen).final.thickness.grade
-    rounded = sheet
     for fineness in _FINENESS:
         rounded = _rounded(sheet, goal, kitchen, fineness)
         if check(rounded, kitchen).final.thickness.grade == wanted:
             return Rounded(rounded, fineness)
-    return Rounded(rounded, _FINENESS[-1])
+    return Rounded(sheet, 0.0)
 
 
 def _rounded(sheet: Sheet, goal: Goal, kitchen: Kitchen, fineness: float) -> Sheet:
     others = _round_steps(sheet, kitchen, fineness, roux=False)
-    if goal.viscosity_pa_s is not None and any(isinstance(s, Roux) for s in others.steps):
+    if goal.viscosity_pa_s is not None and any(isinstance(s, FLOURED) for s in others.steps):
         others = solve(others, Goal(goal.viscosity_pa_s), kitchen).sheet
     return _round_steps(others, kitchen, fineness, roux=True)
 
 
 def _round_steps(sheet: Sheet, kitchen: Kitchen, fineness: float, *, roux: bool) -> Sheet:
-    """Amounts of the roux steps rounded (``roux``), or those of all others; counted pieces are
+    """Amounts of the floured steps rounded (``roux``), or those of all others; counted pieces are
     whole in either pass."""
     steps = []
     for step, setting in zip(sheet.steps, prepare(sheet, kitchen).settings, strict=True):
         for weighed in step.to_weigh(setting):
-            if isinstance(step, Roux) == roux or weighed.amount.dimension is Dimension.COUNT:
+            if isinstance(step, FLOURED) == roux or weighed.amount.dimension is Dimension.COUNT:
                 step = step.with_amount(weighed.field, kitchen_round(weighed.amount, fineness))
         if isinstance(step, Reduce) and isinstance(step.to, Stop):
             step = step.model_copy(update={"to": _rounded_stop(step.to, fineness)})

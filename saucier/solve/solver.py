@@ -5,14 +5,14 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import NoReturn
 
-from saucier.check import DEFAULT_KITCHEN, Prepared, prepare, thickening_by, thickness_of
+from saucier.check import DEFAULT_KITCHEN, FLOURED, Prepared, prepare, thickening_by, thickness_of
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
 from saucier.sheet import Sheet
 from saucier.solve.goal import Goal
 from saucier.solve.roots import find_root
-from saucier.steps import AS_WRITTEN, Knobs, Roux
+from saucier.steps import AS_WRITTEN, Dust, Knobs, Roux
 from saucier.thickness import Thickness, grade_of, raw_viscosity_pa_s
 from saucier.thickness.viscosity import at_temperature
 from saucier.units import Dimension
@@ -89,8 +89,8 @@ def _measure_for(goal: Goal, sheet: Sheet, kitchen: Kitchen, prepared: Prepared)
     if goal.volume is None:
         return None
     if goal.volume.dimension is Dimension.WEIGHT:
-        return lambda pot, knobs: pot.balance.mass_g, goal.volume.base, "volume"
-    return lambda pot, knobs: pot.balance.volume_ml, goal.volume.base, "volume"
+        return lambda pot, knobs: pot.total_g, goal.volume.base, "volume"
+    return lambda pot, knobs: pot.total_ml, goal.volume.base, "volume"
 
 
 def _measure_of_have(goal: Goal, kitchen: Kitchen, prepared: Prepared) -> Measure:
@@ -98,21 +98,20 @@ def _measure_of_have(goal: Goal, kitchen: Kitchen, prepared: Prepared) -> Measur
     key = goal.have.ingredient
     row = kitchen.larder[key]
     plain = flour = fat = 0.0
+    roux_flour = 0.0
     for step, setting in zip(prepared.sheet.steps, prepared.settings, strict=True):
         for weighed in step.to_weigh(setting):
+            turned = isinstance(step, Dust) or weighed.field.startswith("flour")
+            if isinstance(step, Roux) and turned:
+                roux_flour += weighed.grams
             if weighed.ingredient != key:
                 continue
-            if not isinstance(step, Roux):
+            if not isinstance(step, FLOURED):
                 plain += weighed.grams
-            elif weighed.field.startswith("flour"):
+            elif turned:
                 flour += weighed.grams
             else:
                 fat += weighed.grams
-    roux_flour = sum(
-        step.flour.weighed(setting).grams
-        for step, setting in zip(prepared.sheet.steps, prepared.settings, strict=True)
-        if isinstance(step, Roux)
-    )
     if not plain and not flour and not fat:
         raise BadInput.at(
             "have.ingredient",
@@ -147,11 +146,7 @@ class _Search:
 
     def sized(self, measure: Measure | None) -> Knobs:
         """The knobs that meet grade and size. Raises :class:`BadInput` where none do."""
-        knobs = self._graded(self._scale_for(measure) if measure else 1.0)
-        if self._free != "nothing" and not self._holds(knobs):
-            nearest = self._most_that_holds(knobs)
-            self._unreachable(nearest, "the furthest it can be taken gives")
-        return knobs
+        return self._graded(self._scale_for(measure) if measure else 1.0)
 
     def _scale_for(self, measure: Measure) -> float:
         """The scale at which the batch, solved for its grade, has the size wanted."""
@@ -253,7 +248,11 @@ class _Search:
         else:
             bracket = self._around(excess, self._guess, 0.002, least)
         self._guess = find_root(excess, *bracket, _GRADE_XTOL)
-        return knobs_at(self._guess)
+        knobs = knobs_at(self._guess)
+        if not self._holds(knobs):
+            nearest = self._most_that_holds(knobs)
+            self._unreachable(nearest, "the furthest it can be taken gives")
+        return knobs
 
     @staticmethod
     def _around(

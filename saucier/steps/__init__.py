@@ -1,37 +1,84 @@
 """The steps of a sauce, one class each. A new step is a class here and a place in ``AnyStep``."""
 
-from typing import Annotated
+from typing import Annotated, get_args
 
 from pydantic import Field
 
 from saucier.steps.add import Add
+from saucier.steps.aromatics import Dust, Infuse, Strain, Sweat
 from saucier.steps.base import AS_WRITTEN, Knobs, Move, Setting, StepBase, Weighed, Words
+from saucier.steps.enrich import Blend, Finish, Liaison, Mount
+from saucier.steps.keep import Cool, Hold, Reheat
 from saucier.steps.melt import Melt
+from saucier.steps.pan import Deglaze, Flame, Return, Start
 from saucier.steps.reduce import Reduce
 from saucier.steps.roux import Roux
 from saucier.steps.season import Season
+from saucier.steps.share import InnerSauce, Reserve, Use
 from saucier.steps.simmer import Simmer
 
-AnyStep = Annotated[
-    Roux | Add | Simmer | Reduce | Melt | Season,
-    Field(discriminator="op"),
-]
-OPS = ("roux", "add", "simmer", "reduce", "melt", "season")
+_Steps = (
+    Start
+    | Add
+    | Roux
+    | Dust
+    | Sweat
+    | Deglaze
+    | Flame
+    | Simmer
+    | Reduce
+    | Infuse
+    | Strain
+    | Melt
+    | Liaison
+    | Mount
+    | Finish
+    | Return
+    | Use
+    | Blend
+    | Season
+    | Reserve
+    | Cool
+    | Hold
+    | Reheat
+)
+AnyStep = Annotated[_Steps, Field(discriminator="op")]
+OPS: tuple[str, ...] = tuple(step.model_fields["op"].default for step in get_args(_Steps))
+
+InnerSauce.model_rebuild(_types_namespace={"AnyStep": AnyStep})
+Use.model_rebuild()
 
 __all__ = [
     "AS_WRITTEN",
     "OPS",
     "Add",
     "AnyStep",
+    "Blend",
+    "Cool",
+    "Deglaze",
+    "Dust",
+    "Finish",
+    "Flame",
+    "Hold",
+    "Infuse",
     "Knobs",
+    "Liaison",
     "Melt",
+    "Mount",
     "Move",
     "Reduce",
+    "Reheat",
+    "Reserve",
+    "Return",
     "Roux",
     "Season",
     "Setting",
     "Simmer",
+    "Start",
     "StepBase",
+    "Strain",
+    "Sweat",
+    "Use",
     "Weighed",
     "Words",
 ]

@@ -1,7 +1,9 @@
 """`add`: an ingredient goes into the pot."""
 
+from dataclasses import replace
 from typing import Literal, Self
 
+from saucier import constants as K
 from saucier.larder import Ingredient
 from saucier.pot import Pot
 from saucier.steps.base import (
@@ -47,8 +49,12 @@ class Add(StepBase):
         row = setting.ingredient(self.ingredient)
         temperature = DEFAULT_C if self.temperature_c is None else self.temperature_c
 
+        working = K.LIQUID_IN_MINUTES[setting.liquid_in]
+
         def move(pot: Pot, knobs: Knobs) -> Pot:
-            return put_in(pot, row, grams * knobs.scale, temperature)
+            into_roux = row.wet and not pot.wetted and pot.balance.flour > 0.0
+            pot = put_in(pot, row, grams * knobs.scale, temperature)
+            return replace(pot, minutes=pot.minutes + working) if into_roux else pot
 
         return move
 

@@ -17,11 +17,12 @@ from pydantic import (
     WithJsonSchema,
 )
 
+from saucier import constants as K
 from saucier.errors import BadInput
-from saucier.heat import Stove, mixed_temperature_c
+from saucier.heat import Stove, heat_capacity_j_per_k, mixed_temperature_c
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
-from saucier.pot import Pot
+from saucier.pot import EMPTY, Piece, Pot, Remark
 from saucier.units import UNITS, Amount, read_amount
 from saucier.units.reading import checked_amount
 
@@ -50,12 +51,14 @@ Move = Callable[[Pot, Knobs], Pot]
 @dataclass(frozen=True, slots=True)
 class Setting:
     """Where a step happens: the kitchen, the sheet's own stove, whether this step is the
-    reduction a solve is free to move, and the school by which liquid meets roux."""
+    reduction a solve is free to move, the school by which liquid meets roux,
+    and how many sauces deep it stands in others."""
 
     kitchen: Kitchen
     stove: Stove
     free_reduction: bool = False
     liquid_in: str = "cold-gradual"
+    depth: int = 0
 
     def ingredient(self, key: str, field: str = "") -> Ingredient:
         """The larder's row for ``key``; problems come back under ``field``."""
@@ -138,7 +141,7 @@ AmountField = Annotated[
 """An amount in the sheet; text such as "1 1/2 cups" is read too."""
 
 
-def _no_bool(value: Any) -> Any:
+def no_bool(value: Any) -> Any:
     if isinstance(value, bool):
         raise ValueError("must be a number")
     if isinstance(value, str):
@@ -146,9 +149,9 @@ def _no_bool(value: Any) -> Any:
     return value
 
 
-Minutes = Annotated[float, BeforeValidator(_no_bool), Field(ge=0, le=1440)]
-Celsius = Annotated[float, BeforeValidator(_no_bool), Field(ge=-30, le=260)]
-Percent = Annotated[float, BeforeValidator(_no_bool), Field(ge=0, le=20)]
+Minutes = Annotated[float, BeforeValidator(no_bool), Field(ge=0, le=1440)]
+Celsius = Annotated[float, BeforeValidator(no_bool), Field(ge=-30, le=260)]
+Percent = Annotated[float, BeforeValidator(no_bool), Field(ge=0, le=20)]
 IngredientKey = Annotated[str, Field(min_length=1, max_length=60)]
 
 
@@ -232,22 +235,61 @@ class StepBase(Part):
 
 
 def put_in(pot: Pot, row: Ingredient, grams: float, temperature_c: float | None) -> Pot:
-    """``pot`` with ``grams`` of ``row`` stirred in at ``temperature_c`` (None: the pot's own)."""
-    balance = pot.balance.plus(row.per_gram, grams)
+    """``pot`` with ``grams`` of ``row`` stirred in at ``temperature_c`` (None: the pot's own).
+
+    Pieces join the pieces; all else becomes sauce. The remarks are what putting it in brings on.
+    """
     temperature = pot.temperature_c
     if temperature_c is not None:
         temperature = mixed_temperature_c(
-            pot.balance, pot.temperature_c, row.per_gram, grams, temperature_c
+            pot_heat_j_per_k(pot),
+            temperature,
+            heat_capacity_j_per_k(row.per_gram) * grams,
+            temperature_c,
         )
+    balance, pieces, remarks = pot.balance, pot.pieces, pot.remarks
+    if row.piece:
+        content = EMPTY.plus(row.per_gram, grams)
+        pieces = (*pieces, Piece(row.key, row.name, content, row.leak_share * grams))
+    else:
+        if _curdles(pot, row):
+            remarks = (*remarks, Remark("curdles", _CURDLES))
+        balance = balance.plus(row.per_gram, grams)
     return Pot(
         balance,
         temperature,
         # Flour that comes in later has not boiled yet, whatever the pot has been through.
         0.0 if row.per_gram.thickener else pot.boiled_min,
-        pot.wetted or row.wet,
+        pot.wetted or (row.wet and not row.piece),
         max(pot.hottest_c, temperature) if balance.yolk_protein else 0.0,
         pot.allergens | row.allergens,
         pot.cost + grams / 1000.0 * row.price_per_kg,
         pot.minutes,
-        pot.remarks,
+        remarks,
+        pieces,
+        pot.set_aside,
+        pot.delicate,
+        pot.chilled,
     )
+
+
+_CURDLES = (
+    "acid before starch or fat: this curdles. Boil the acid down or thicken first, "
+    "or take a richer cream"
+)
+
+
+def _curdles(pot: Pot, row: Ingredient) -> bool:
+    dairy = row.role in ("milk", "cream", "soft-cream") and row.per_gram.fat < K.STABLE_CREAM_FAT
+    if not dairy or pot.balance.thickener:
+        return False
+    mass = pot.balance.mass_g
+    return mass > 0.0 and pot.balance.acid / mass > K.CURDLING_ACID
+
+
+def pot_heat_j_per_k(pot: Pot) -> float:
+    """J/K of sauce and pieces together."""
+    heat = heat_capacity_j_per_k(pot.balance)
+    for piece in pot.pieces:
+        heat += heat_capacity_j_per_k(piece.content)
+    return heat

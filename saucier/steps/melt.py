@@ -1,55 +1,89 @@
-"""`melt`: cheese stirred into the hot sauce, off the heat."""
+"""`melt`: cheese stirred into the hot sauce, off the heat or over low heat."""
 
 from dataclasses import replace
 from typing import Literal
 
+from saucier import constants as K
 from saucier.pot import Pot, Remark
 from saucier.steps.add import DEFAULT_C, Add
 from saucier.steps.base import Knobs, Move, Setting, Words, grams_of, put_in
 
-_MELTS_FROM_C = 60.0
 _MINUTES = 2.0
+_MUCH_CHEESE = 0.45
 
 
 class Melt(Add):
     """Cheese, finely shredded, melted in handful by handful."""
 
     op: Literal["melt"] = "melt"  # type: ignore[assignment]
+    heat: Literal["off", "low"] = "off"
 
     def prepare(self, setting: Setting) -> Move:
-        grams = grams_of(setting, self.ingredient, self.amount)
         row = setting.ingredient(self.ingredient)
+        grams = grams_of(setting, self.ingredient, self.amount)
         temperature = DEFAULT_C if self.temperature_c is None else self.temperature_c
-        cheese = row.role == "cheese"
+        cheese, low = row.role == "cheese", self.heat == "low"
+        ceiling = K.BOIL_C if low else K.CHEESE_MAX_C
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
+            dose = grams * knobs.scale
             remarks = pot.remarks
             if not cheese:
                 remarks += (Remark("not-cheese", f"{row.name} is not a cheese: add it instead"),)
             elif not pot.wetted:
                 remarks += (Remark("no-sauce", "no sauce to melt it into yet"),)
-            elif not pot.balance.thickener:
-                remarks += (
-                    Remark(
-                        "no-starch", "no flour to hold the cheese: it may turn stringy or greasy"
-                    ),
-                )
-            mixed = put_in(pot, row, grams * knobs.scale, temperature)
-            if cheese and pot.wetted and mixed.temperature_c < _MELTS_FROM_C:
+            else:
+                remarks += _risks(pot, dose, low)
+            hot = replace(pot, temperature_c=min(pot.temperature_c, ceiling))
+            mixed = put_in(hot, row, dose, temperature)
+            after_c = K.CHEESE_MAX_C if low and pot.wetted else mixed.temperature_c
+            if cheese and pot.wetted and after_c < K.CHEESE_MELTS_C:
                 remarks += (
                     Remark(
                         "too-cool",
-                        f"the pot falls to {mixed.temperature_c:.0f} °C: warm it gently to melt the cheese",
+                        f"the pot falls to {after_c:.0f} °C: warm it gently to melt the cheese",
                     ),
                 )
-            return replace(mixed, minutes=mixed.minutes + _MINUTES, remarks=remarks)
+            return replace(
+                mixed, temperature_c=after_c, minutes=pot.minutes + _MINUTES, remarks=remarks
+            )
 
         return move
 
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
         row = setting.ingredient(self.ingredient)
-        return Words(
-            f"{row.name} off the heat",
-            "Pull the pot off the heat. Stir the finely shredded cheese in by handfuls.",
-            "melted and glossy before the next handful; no strings",
+        brings = after.balance.salt - before.balance.salt
+        where = "over low heat" if self.heat == "low" else "off the heat"
+        do = (
+            "Keep it over the lowest heat, never at the boil."
+            if self.heat == "low"
+            else f"Pull the pot off and let it fall under {K.CHEESE_MAX_C:.0f} °C."
         )
+        return Words(
+            f"{row.name.partition(',')[0]} {where}",
+            f"{do} Stir the finely shredded cheese in by handfuls.",
+            f"melted and glossy before the next handful, no strings; it brings {brings:.1f} g salt",
+        )
+
+
+def _risks(pot: Pot, dose_g: float, low_heat: bool) -> tuple[Remark, ...]:
+    """What may go wrong with so much cheese in such a pot."""
+    found = []
+    if pot.balance.thickener < K.CHEESE_STARCH_SHARE * pot.balance.water:
+        found.append(
+            Remark(
+                "no-starch", "too little flour to hold the cheese: it may turn stringy or greasy"
+            )
+        )
+    if low_heat and pot.temperature_c > K.CHEESE_MAX_C:
+        found.append(
+            Remark(
+                "hot-cheese",
+                f"over {K.CHEESE_MAX_C:.0f} °C cheese goes stringy: lowest heat, or off",
+            )
+        )
+    if dose_g > _MUCH_CHEESE * pot.balance.mass_g:
+        found.append(
+            Remark("much-cheese", "a great deal of cheese for this sauce: it may turn greasy")
+        )
+    return tuple(found)

@@ -1,17 +1,18 @@
 """`reduce`: boiling down to a share, a mass, a volume, or nearly dry."""
 
 from collections.abc import Callable
+from dataclasses import replace
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import Discriminator, Field, Tag, model_validator
 
 from saucier import constants as K
 from saucier.errors import BadInput
-from saucier.heat import boil_up_minutes, evaporation_g_per_min
+from saucier.heat import evaporation_g_per_min
 from saucier.heat.evaporation import Heat
-from saucier.pot import Balance, Pot, Remark, boil_off
+from saucier.pot import Pot, boil_off, leak_all
 from saucier.steps.base import AmountField, Knobs, Move, Part, Setting, StepBase, Words
-from saucier.steps.simmer import at_the_boil
+from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, minutes_to_boil
 from saucier.units import Dimension
 
 
@@ -62,14 +63,15 @@ class Reduce(StepBase):
         wanted = self._wanted_loss()
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
-            balance = pot.balance
-            mass = balance.mass_g
             if not pot.wetted:
-                return at_the_boil(pot, balance, 0.0, 0.0, _NOTHING)
+                return replace(pot, remarks=(*pot.remarks, NOTHING_TO_BOIL))
+            mass = pot.total_g
             if free and knobs.share is not None:
                 loss = mass * (1.0 - knobs.share)
             else:
-                loss = wanted(balance, knobs.scale)
+                loss = wanted(pot, knobs.scale)
+            rate = evaporation_g_per_min(pot.total_ml, heat, stove)
+            pieces, balance = leak_all(pot.pieces, pot.balance, max(0.0, loss) / rate)
             there = balance.water + balance.alcohol
             if loss >= there:
                 raise BadInput.at(
@@ -84,36 +86,36 @@ class Reduce(StepBase):
                     "Stop lower, or add more liquid",
                 )
             reduced = boil_off(balance, loss)
-            rate = 0.5 * sum(
-                evaporation_g_per_min(b.volume_ml, heat, stove) for b in (balance, reduced)
-            )
+            shrunk_ml = pot.total_ml - balance.volume_ml + reduced.volume_ml
+            rate = 0.5 * (rate + evaporation_g_per_min(shrunk_ml, heat, stove))
             minutes = max(0.0, loss) / rate
-            boil_up = boil_up_minutes(balance, pot.temperature_c, stove)
+            took = minutes + minutes_to_boil(pot, stove)
             # A pot boiled down for a minute has spent longer near the boil coming up to it and
             # going off it, so its flour has given all it has.
-            return at_the_boil(pot, reduced, max(minutes, K.BOILED_FULL_MIN), minutes + boil_up)
+            return boiled(pot, reduced, pieces, max(minutes, K.BOILED_FULL_MIN), took)
 
         return move
 
-    def _wanted_loss(self) -> Callable[[Balance, float], float]:
-        """Grams to lose, from the balance and the batch's scale."""
+    def _wanted_loss(self) -> Callable[[Pot, float], float]:
+        """Grams the whole pot is to lose, from the pot and the batch's scale."""
         if self.to == "nearly-dry":
-            return lambda balance, scale: balance.mass_g * (1.0 - K.NEARLY_DRY_SHARE)
+            return lambda pot, scale: pot.total_g * (1.0 - K.NEARLY_DRY_SHARE)
         stop = self.to
         assert isinstance(stop, Stop)
         if stop.share is not None:
             share = stop.share
-            return lambda balance, scale: balance.mass_g * (1.0 - share)
+            return lambda pot, scale: pot.total_g * (1.0 - share)
         if stop.mass is not None:
             mass = stop.mass.base
-            return lambda balance, scale: balance.mass_g - mass * scale
+            return lambda pot, scale: pot.total_g - mass * scale
         assert stop.volume is not None
         volume = stop.volume.base
 
-        def to_volume(balance: Balance, scale: float) -> float:
-            # Loss is nearly proportional to the fall in volume; three secant steps settle the
+        def to_volume(pot: Pot, scale: float) -> float:
+            # Loss is nearly proportional to the fall in volume; a few secant steps settle the
             # little that alcohol bends it.
-            fall = balance.volume_ml - volume * scale
+            balance = pot.balance
+            fall = pot.total_ml - volume * scale
             loss = fall * K.DENSITY_WATER
             there = balance.water + balance.alcohol
             for _ in range(4):
@@ -142,19 +144,16 @@ class Reduce(StepBase):
         return after.minutes - before.minutes or None
 
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        left = after.balance.mass_g
+        left = after.total_g
         if self.to == "nearly-dry":
             return Words(
                 "Boil down until nearly dry",
                 "Boil until only a syrupy spoonful is left; the pan must not catch.",
                 f"about {left:.0f} g left; large slow bubbles, the bottom shows when you tilt it",
             )
-        share = left / before.balance.mass_g if before.balance.mass_g else 1.0
+        share = left / before.total_g if before.total_g else 1.0
         return Words(
             "Boil down",
             f"Boil down to {left:.0f} g, {100 * share:.0f} % of what is there; weigh it, pan and all.",
-            f"about {after.balance.volume_ml:.0f} mL left; bubbles grow larger and slower",
+            f"about {after.total_ml:.0f} mL left; bubbles grow larger and slower",
         )
-
-
-_NOTHING = (Remark("nothing-to-boil", "nothing to boil down yet: liquid goes in first"),)

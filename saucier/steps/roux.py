@@ -4,6 +4,7 @@ from dataclasses import replace
 from typing import Literal, Self
 
 from saucier import constants as K
+from saucier.larder import Ingredient
 from saucier.pot import Pot, Remark
 from saucier.steps.base import (
     Knobs,
@@ -17,9 +18,10 @@ from saucier.steps.base import (
     put_in,
 )
 
-RouxColour = Literal["white", "blond", "brown", "dark"]
+RouxColour = Literal["raw", "white", "blond", "brown", "dark"]
 
 _CUES = {
+    "raw": "no lump of flour or butter left",
     "white": "froths, then looks like damp sand; smells of biscuit, no colour",
     "blond": "the colour of straw, smells of toasted nuts",
     "brown": "the colour of milk chocolate; keep it moving",
@@ -27,8 +29,15 @@ _CUES = {
 }
 
 
+def powered(flour: Ingredient, colour: RouxColour) -> Ingredient:
+    """``flour`` with the thickening power a roux of ``colour`` leaves it."""
+    thickener = flour.per_gram.thickener * K.ROUX_POWER[colour]
+    return replace(flour, per_gram=replace(flour.per_gram, thickener=thickener))
+
+
 class Roux(StepBase):
-    """Fat and flour cooked together. The darker it gets, the less it thickens."""
+    """Fat and flour cooked together; the darker, the less it thickens. Raw, kneaded cold, it is
+    beurre manié. Into a pot that holds liquid it goes ready-made."""
 
     op: Literal["roux"] = "roux"
     fat: Measured
@@ -42,11 +51,7 @@ class Roux(StepBase):
             setting.ingredient(self.fat.ingredient),
             setting.ingredient(self.flour.ingredient),
         )
-        power = K.ROUX_POWER[self.colour]
-        roux_flour = replace(
-            flour_row,
-            per_gram=replace(flour_row.per_gram, thickener=flour_row.per_gram.thickener * power),
-        )
+        roux_flour = powered(flour_row, self.colour)
         flourless = (
             Remark("no-flour", f"{flour_row.name} does not thicken: a roux needs flour or starch"),
         )
@@ -61,8 +66,9 @@ class Roux(StepBase):
             pot = put_in(pot, roux_flour, flour_now, None)
             return replace(
                 pot,
-                temperature_c=K.ROUX_C,
-                minutes=pot.minutes + minutes,
+                # Ready-made roux or beurre manié goes into a liquid and takes its heat.
+                temperature_c=pot.temperature_c if pot.wetted else K.ROUX_C,
+                minutes=pot.minutes + minutes + (K.READY_ROUX_MINUTES if pot.wetted else 0.0),
                 remarks=pot.remarks + remarks,
             )
 
@@ -87,6 +93,15 @@ class Roux(StepBase):
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
         fat = setting.ingredient(self.fat.ingredient, "fat").spoken_name
         flour = setting.ingredient(self.flour.ingredient, "flour").spoken_name
+        if before.wetted:
+            kind = "Beurre manié" if self.colour == "raw" else f"Ready {self.colour} roux"
+            return Words(
+                f"{kind} in",
+                f"Whisk the {fat} worked with the {flour} into the simmering pot in small knobs.",
+                "melts away and thickens within a minute's boil",
+            )
+        if self.colour == "raw":
+            return Words("Beurre manié", f"Knead the soft {fat} with the {flour}.", _CUES["raw"])
         return Words(
             f"{self.colour.capitalize()} roux",
             f"Melt the {fat}, stir in the {flour}, cook over low heat without leaving it.",

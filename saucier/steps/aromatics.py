@@ -1,0 +1,208 @@
+"""Aromatics: `sweat` in fat, `dust` with flour, `infuse` in a liquid, `strain` out."""
+
+from dataclasses import replace
+from typing import Annotated, Literal, Self
+
+from pydantic import Field
+
+from saucier import constants as K
+from saucier.errors import BadInput
+from saucier.heat import boil_up_minutes
+from saucier.pot import EMPTY, Piece, Pot, Remark, leak_all
+from saucier.steps.base import (
+    AmountField,
+    IngredientKey,
+    Knobs,
+    Minutes,
+    Move,
+    Setting,
+    StepBase,
+    Weighed,
+    Words,
+    grams_of,
+    pot_heat_j_per_k,
+    put_in,
+    weighed_of,
+)
+from saucier.steps.roux import RouxColour, powered
+
+_STEEP_C = 85.0
+
+
+class Sweat(StepBase):
+    """Pieces softened in the fat of the pan without colour. They steam away some of their
+    water; their juice stays theirs until liquid comes."""
+
+    op: Literal["sweat"] = "sweat"
+    ingredient: IngredientKey
+    amount: AmountField
+    minutes: Minutes = 8
+
+    def prepare(self, setting: Setting) -> Move:
+        row = setting.ingredient(self.ingredient)
+        if not row.piece:
+            raise BadInput.at(
+                "ingredient", f"{row.name} does not sweat", "Pick an aromatic or a vegetable"
+            )
+        grams = grams_of(setting, self.ingredient, self.amount)
+        lost = min(K.SWEAT_LOSS_MOST, K.SWEAT_LOSS_PER_MIN * self.minutes)
+        minutes = self.minutes
+        dry = Remark("no-fat", "no fat in the pan to sweat it in: it catches")
+
+        def move(pot: Pot, knobs: Knobs) -> Pot:
+            remarks = pot.remarks if pot.balance.fat or pot.wetted else (*pot.remarks, dry)
+            pot = put_in(pot, row, grams * knobs.scale, None)
+            piece = pot.pieces[-1]
+            steam = min(lost * piece.mass_g, 0.9 * piece.content.water)
+            content = piece.content.with_liquids(piece.content.water - steam, piece.content.alcohol)
+            sweated = Piece(piece.key, piece.name, content, max(0.0, piece.to_leak_g - steam))
+            return replace(
+                pot,
+                pieces=(*pot.pieces[:-1], sweated),
+                temperature_c=K.BOIL_C,
+                minutes=pot.minutes + minutes,
+                remarks=remarks,
+            )
+
+        return move
+
+    def turned(self, knobs: Knobs, setting: Setting) -> Self:
+        return self.model_copy(update={"amount": self.amount.times(knobs.scale)})
+
+    def to_weigh(self, setting: Setting) -> list[Weighed]:
+        return [weighed_of(setting, self.ingredient, self.amount)]
+
+    def timer_minutes(self, before: Pot, after: Pot) -> float | None:
+        return self.minutes or None
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        name = setting.ingredient(self.ingredient).spoken_name
+        return Words(
+            f"Sweat the {name}",
+            "Low heat, lid on or off, stirring; it must not take colour.",
+            "soft and clear at the edges, no brown",
+        )
+
+
+class Dust(StepBase):
+    """Flour over the aromatics in their own fat, instead of a roux made apart."""
+
+    op: Literal["dust"] = "dust"
+    ingredient: IngredientKey = "wheat-flour"
+    amount: AmountField
+    colour: RouxColour = "white"
+    minutes: Minutes = 2
+
+    def prepare(self, setting: Setting) -> Move:
+        row = powered(setting.ingredient(self.ingredient), self.colour)
+        grams = grams_of(setting, self.ingredient, self.amount)
+        minutes = self.minutes
+        lean = Remark("lean-dust", "less fat than flour in the pan: it lumps, add a little butter")
+
+        def move(pot: Pot, knobs: Knobs) -> Pot:
+            flour = grams * knobs.scale * knobs.flour
+            remarks = pot.remarks if pot.balance.fat >= 0.7 * flour else (*pot.remarks, lean)
+            pot = put_in(pot, row, flour, None)
+            return replace(pot, minutes=pot.minutes + minutes, remarks=remarks)
+
+        return move
+
+    def turned(self, knobs: Knobs, setting: Setting) -> Self:
+        return self.model_copy(update={"amount": self.amount.times(knobs.scale * knobs.flour)})
+
+    def to_weigh(self, setting: Setting) -> list[Weighed]:
+        return [weighed_of(setting, self.ingredient, self.amount)]
+
+    def timer_minutes(self, before: Pot, after: Pot) -> float | None:
+        return self.minutes or None
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        return Words(
+            "Dust with flour",
+            "Shower the flour over, stir until every piece is coated, cook it out.",
+            "no dry flour to be seen; smells of biscuit",
+        )
+
+
+class Infuse(StepBase):
+    """Aromatics steeped under a lid; they stay in as pieces until strained out."""
+
+    op: Literal["infuse"] = "infuse"
+    ingredient: IngredientKey
+    amount: AmountField
+    minutes: Minutes = 15
+
+    def prepare(self, setting: Setting) -> Move:
+        row = setting.ingredient(self.ingredient)
+        grams = grams_of(setting, self.ingredient, self.amount)
+        minutes, stove = self.minutes, setting.stove
+        dry = Remark("nothing-to-infuse", "no liquid to steep it in yet")
+
+        def move(pot: Pot, knobs: Knobs) -> Pot:
+            if not pot.wetted:
+                return replace(pot, remarks=(*pot.remarks, dry))
+            warm = boil_up_minutes(pot_heat_j_per_k(pot), pot.temperature_c, stove, _STEEP_C)
+            pot = put_in(pot, row, grams * knobs.scale, None)
+            pieces, balance = leak_all(pot.pieces, pot.balance, minutes)
+            return replace(
+                pot,
+                pieces=pieces,
+                balance=balance,
+                temperature_c=max(pot.temperature_c, _STEEP_C),
+                minutes=pot.minutes + minutes + warm,
+            )
+
+        return move
+
+    def turned(self, knobs: Knobs, setting: Setting) -> Self:
+        return self.model_copy(update={"amount": self.amount.times(knobs.scale)})
+
+    def to_weigh(self, setting: Setting) -> list[Weighed]:
+        return [weighed_of(setting, self.ingredient, self.amount)]
+
+    def timer_minutes(self, before: Pot, after: Pot) -> float | None:
+        return self.minutes or None
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        name = setting.ingredient(self.ingredient).spoken_name
+        return Words(
+            f"Steep {name}",
+            f"Bring just under the boil, put it in, lid on, off the heat, {self.minutes:g} min.",
+            "taste it: clear and round, not harsh",
+        )
+
+
+class Strain(StepBase):
+    """Pieces out; they hold back ``holds_back`` grams of sauce for each gram of their own."""
+
+    op: Literal["strain"] = "strain"
+    holds_back: Annotated[float, Field(ge=0, le=2)] = 0.25
+
+    def prepare(self, setting: Setting) -> Move:
+        holds = self.holds_back
+        nothing = Remark("nothing-to-strain", "nothing in it to strain out")
+
+        def move(pot: Pot, knobs: Knobs) -> Pot:
+            mass = pot.balance.mass_g
+            if not pot.pieces or not mass:
+                return replace(pot, remarks=(*pot.remarks, nothing))
+            kept = max(0.0, 1.0 - holds * pot.pieces_g / mass)
+            if kept <= 0.0:
+                raise BadInput.at(
+                    "holds_back",
+                    f"the pieces would hold all {mass:.0f} g of sauce back",
+                    "Press them: give less than 0.25",
+                )
+            return replace(
+                pot, pieces=(), balance=EMPTY.plus(pot.balance, kept), minutes=pot.minutes + 1.0
+            )
+
+        return move
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        held = before.balance.mass_g - after.balance.mass_g
+        return Words(
+            "Strain",
+            "Through a fine sieve; press the pieces with a ladle.",
+            f"smooth; about {held:.0f} g stays in the sieve with them",
+        )

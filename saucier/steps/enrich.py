@@ -1,0 +1,293 @@
+"""Enriching: `liaison` of yolk and cream, `mount` with butter, `finish` off the heat, `blend`."""
+
+from dataclasses import dataclass, replace
+from typing import Annotated, Literal, Self
+
+from pydantic import Field
+
+from saucier import constants as K
+from saucier.heat import boil_up_minutes, heat_capacity_j_per_k, mixed_temperature_c
+from saucier.larder import Ingredient
+from saucier.pot import EMPTY, Balance, Pot, Remark
+from saucier.steps.base import (
+    AmountField,
+    Celsius,
+    IngredientKey,
+    Knobs,
+    Measured,
+    Move,
+    Setting,
+    StepBase,
+    Weighed,
+    Words,
+    grams_of,
+    pot_heat_j_per_k,
+    put_in,
+    weighed_of,
+)
+
+FRIDGE_C = 5.0
+
+
+@dataclass(frozen=True, slots=True)
+class Ladle:
+    """One ladle of hot sauce into the yolk mixture: ``sauce_g`` and where it leaves it, °C."""
+
+    sauce_g: float
+    temperature_c: float
+
+
+def tempering(
+    mixture: Balance, sauce: Balance, sauce_c: float, mixture_c: float = FRIDGE_C
+) -> list[Ladle]:
+    """Ladles of ``sauce`` at ``sauce_c`` into the yolk ``mixture`` at ``mixture_c``.
+
+    Each raises it at most 15 °C and keeps it under 65 °C, until it is diluted one to one and
+    the rest can take it. Both balances in g. Source: model.md 4.
+    """
+    ladles: list[Ladle] = []
+    mixture_g, per_gram = mixture.mass_g, EMPTY.plus(sauce, 1.0 / max(sauce.mass_g, 1e-9))
+    heat, poured, at = heat_capacity_j_per_k(mixture), 0.0, mixture_c
+    sauce_heat = heat_capacity_j_per_k(per_gram)
+    while poured < mixture_g and len(ladles) < 40:
+        target = min(at + K.TEMPER_RISE_C, K.TEMPER_MAX_C)
+        if sauce_c <= target:  # the sauce itself is cool enough for the rest in one go
+            grams = mixture_g - poured
+        else:
+            grams = heat * (target - at) / (sauce_heat * (sauce_c - target))
+            grams = min(grams, mixture_g - poured)
+        if grams < 1e-6 * mixture_g:
+            break
+        at = mixed_temperature_c(heat, at, sauce_heat * grams, sauce_c)
+        heat += sauce_heat * grams
+        poured += grams
+        ladles.append(Ladle(grams, at))
+    return ladles
+
+
+_BARE = (
+    f"bound with yolk alone: stay under {K.LIAISON_BARE_MAX_C:.0f} °C from here; "
+    "for the service it was made for"
+)
+_MOUNTED = "from here on it must not boil, and it is for this service"
+_SOFT = (
+    f"soft cream without starch: stay under {K.SOFT_CREAM_MAX_C:.0f} °C from here; "
+    "for the service it was made for"
+)
+
+
+class Liaison(StepBase):
+    """Yolk in cream, tempered into the sauce and warmed to ``heat_to_c`` (null: not heated)."""
+
+    op: Literal["liaison"] = "liaison"
+    yolk: Measured
+    cream: Measured
+    heat_to_c: Celsius | None = 80.0
+
+    def prepare(self, setting: Setting) -> Move:
+        rows = [setting.ingredient(part.ingredient) for part in (self.yolk, self.cream)]
+        yolk_g, cream_g = self.yolk.grams(setting, "yolk"), self.cream.grams(setting, "cream")
+        heat_to, stove = self.heat_to_c, setting.stove
+        no_yolk = rows[0].per_gram.yolk_protein <= 0.0
+
+        def move(pot: Pot, knobs: Knobs) -> Pot:
+            remarks = pot.remarks
+            if no_yolk:
+                remarks += (
+                    Remark("no-yolk", f"{rows[0].name} does not bind: a liaison needs yolk"),
+                )
+            if not pot.wetted:
+                remarks += (Remark("no-sauce", "no sauce to bind yet"),)
+            starch = pot.flour_g_per_l >= K.LIAISON_FLOUR_G_PER_L
+            for row, grams in zip(rows, (yolk_g, cream_g), strict=True):
+                pot = put_in(pot, row, grams * knobs.scale, FRIDGE_C)
+            # Tempered yolk has only been as hot as the mixture; what counts is where it goes.
+            reached = pot.temperature_c
+            minutes = 3.0
+            if heat_to is not None and heat_to > reached:
+                minutes += boil_up_minutes(pot_heat_j_per_k(pot), reached, stove, heat_to)
+                reached = heat_to
+            if heat_to is not None and heat_to < reached:
+                reached = heat_to
+            if not starch and reached > K.LIAISON_BARE_MAX_C:
+                remarks += (
+                    Remark(
+                        "yolk-grains",
+                        f"{reached:.0f} °C grains yolk with under {K.LIAISON_FLOUR_G_PER_L:.0f} g flour "
+                        f"a litre: stay under {K.LIAISON_BARE_MAX_C:.0f} °C",
+                    ),
+                )
+            if reached < K.YOLK_SETS_C:
+                remarks += (
+                    Remark(
+                        "yolk-raw",
+                        f"at {reached:.0f} °C the yolk is not cooked and does not thicken: "
+                        "mark it for people at risk",
+                    ),
+                )
+            if not starch:
+                remarks += (Remark("liaison-bare", _BARE),)
+            return replace(
+                pot,
+                temperature_c=reached,
+                hottest_c=reached,
+                minutes=pot.minutes + minutes,
+                remarks=remarks,
+                delicate=pot.delicate if starch else pot.delicate | {"liaison"},
+            )
+
+        return move
+
+    def ladles(self, setting: Setting, before: Pot) -> list[Ladle]:
+        """The tempering, from the pot before the step."""
+        mixture = EMPTY
+        for part in (self.yolk, self.cream):
+            mixture = mixture.plus(
+                setting.ingredient(part.ingredient).per_gram, part.grams(setting)
+            )
+        return tempering(mixture, before.balance, before.temperature_c) if before.wetted else []
+
+    def turned(self, knobs: Knobs, setting: Setting) -> Self:
+        return self.model_copy(
+            update={"yolk": self.yolk.times(knobs.scale), "cream": self.cream.times(knobs.scale)}
+        )
+
+    def to_weigh(self, setting: Setting) -> list[Weighed]:
+        return [self.yolk.weighed(setting, "yolk"), self.cream.weighed(setting, "cream")]
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        ladles = self.ladles(setting, before)
+        told = "; ".join(
+            f"{ladle.sauce_g:.0f} g, then {ladle.temperature_c:.0f} °C" for ladle in ladles
+        )
+        do = "Whisk yolk and cream. Ladle hot sauce into them, whisking"
+        do += f": {told}. Then all of it back into the pot." if told else "."
+        if self.heat_to_c is not None:
+            do += f" Warm to {self.heat_to_c:.0f} °C."
+        may = before.flour_g_per_l >= K.LIAISON_FLOUR_G_PER_L
+        cue = "thickens and takes a sheen; " + (
+            "with this much flour it may simmer" if may else "it must not boil"
+        )
+        return Words("Liaison", do, cue)
+
+
+class _OffTheHeat(StepBase):
+    """An ingredient stirred into the pot once it is off the heat."""
+
+    ingredient: IngredientKey
+    amount: AmountField
+
+    def turned(self, knobs: Knobs, setting: Setting) -> Self:
+        return self.model_copy(update={"amount": self.amount.times(knobs.scale)})
+
+    def to_weigh(self, setting: Setting) -> list[Weighed]:
+        return [weighed_of(setting, self.ingredient, self.amount)]
+
+
+class Mount(_OffTheHeat):
+    """Cold butter whisked in, off the heat, at the very end."""
+
+    op: Literal["mount"] = "mount"
+    ingredient: IngredientKey = "butter-unsalted"
+
+    def prepare(self, setting: Setting) -> Move:
+        row = setting.ingredient(self.ingredient)
+        grams = grams_of(setting, self.ingredient, self.amount)
+
+        def move(pot: Pot, knobs: Knobs) -> Pot:
+            remarks = pot.remarks
+            if row.role != "fat":
+                remarks += (Remark("not-butter", f"{row.name} is no butter to mount with"),)
+            if not pot.wetted:
+                remarks += (Remark("no-sauce", "no sauce to mount it into yet"),)
+            remarks += (Remark("mounted", _MOUNTED),)
+            cooled = min(pot.temperature_c, K.MOUNT_MAX_C)
+            mounted = put_in(replace(pot, temperature_c=cooled), row, grams * knobs.scale, FRIDGE_C)
+            return replace(
+                mounted,
+                minutes=pot.minutes + 2.0,
+                delicate=pot.delicate | {"mounted"},
+                remarks=remarks,
+            )
+
+        return move
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        return Words(
+            "Mount with butter",
+            f"Off the heat, under {K.MOUNT_MAX_C:.0f} °C, whisk cold cubes in a few at a time.",
+            "glossy, no film of fat; serve it now, do not boil it again",
+        )
+
+
+class Finish(_OffTheHeat):
+    """Something stirred in last, off the heat: soured cream, herbs, a purée, a reduction."""
+
+    op: Literal["finish"] = "finish"
+    temperature_c: Celsius = FRIDGE_C
+
+    def prepare(self, setting: Setting) -> Move:
+        row = setting.ingredient(self.ingredient)
+        grams = grams_of(setting, self.ingredient, self.amount)
+        at, soft = self.temperature_c, splits_when_boiled(row)
+
+        def move(pot: Pot, knobs: Knobs) -> Pot:
+            cooled = replace(pot, temperature_c=min(pot.temperature_c, K.SOFT_CREAM_MAX_C))
+            finished = put_in(cooled, row, grams * knobs.scale, at)
+            delicate, remarks = pot.delicate, finished.remarks
+            if soft and not pot.balance.thickener:
+                delicate |= {"soft-cream"}
+                remarks += (Remark("soft-cream", _SOFT),)
+            return replace(finished, minutes=pot.minutes + 1.0, delicate=delicate, remarks=remarks)
+
+        return move
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        row = setting.ingredient(self.ingredient)
+        ceiling = f"under {K.SOFT_CREAM_MAX_C:.0f} °C"
+        return Words(
+            f"Finish with {row.spoken_name}",
+            f"Off the heat, {ceiling}, stir it in last.",
+            f"even, not a grain; about {after.temperature_c:.0f} °C now",
+        )
+
+
+class Blend(StepBase):
+    """Pieces blended into the sauce; ``keep_share`` of them kept whole as garnish."""
+
+    op: Literal["blend"] = "blend"
+    keep_share: Annotated[float, Field(ge=0, lt=1)] = 0.0
+
+    def prepare(self, setting: Setting) -> Move:
+        keep = self.keep_share
+        nothing = Remark("nothing-to-blend", "no pieces in it to blend")
+
+        def move(pot: Pot, knobs: Knobs) -> Pot:
+            if not pot.pieces:
+                return replace(pot, remarks=(*pot.remarks, nothing))
+            balance = pot.balance
+            for piece in pot.pieces:
+                balance = balance.plus(piece.content, 1.0 - keep)
+            left = tuple(piece.share(keep) for piece in pot.pieces) if keep else ()
+            return replace(
+                pot, balance=balance, pieces=left, wetted=True, minutes=pot.minutes + 2.0
+            )
+
+        return move
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        first = (
+            f"Lift out {100 * self.keep_share:.0f} % of the pieces for garnish. "
+            if self.keep_share
+            else ""
+        )
+        return Words(
+            "Blend",
+            f"{first}Blend hot sauce in small amounts with the lid vented.",
+            "no grain between the fingers",
+        )
+
+
+def splits_when_boiled(row: Ingredient) -> bool:
+    """Soured cream, yogurt and thin creams: under about 30 % fat they split at the boil."""
+    return row.role in ("soft-cream", "cream") and row.per_gram.fat < K.STABLE_CREAM_FAT

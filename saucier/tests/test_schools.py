@@ -1,0 +1,120 @@
+import unittest
+
+from saucier.check import check
+from saucier.errors import BadInput
+from saucier.heat import Pan
+from saucier.kitchen import Kitchen
+from saucier.pans import advise
+from saucier.schools import SCHOOLS, switch
+from saucier.sheet import read_sheet
+from saucier.starts import STARTS
+from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION
+
+KITCHEN = Kitchen()
+
+
+class Switching(unittest.TestCase):
+    def test_every_switch_moves_a_figure_and_meets_the_target(self) -> None:
+        """Every start, every school it follows, every other choice: same grade and yield, at
+        least one computed figure moved, and the sheet then follows the choice."""
+        made = 0
+        for start in STARTS:
+            was = check(start).final
+            for school in SCHOOLS:
+                followed = school.followed(start)
+                for choice in school.choices if followed else ():
+                    if choice.key == followed:
+                        continue
+                    with self.subTest(start.name, school=school.key, choice=choice.key):
+                        switched = switch(start, school.key, choice.key, KITCHEN)
+                        now = check(switched.sheet).final
+                        self.assertEqual(now.thickness.grade, was.thickness.grade)
+                        # Whole spoons and whole yolks are coarse: a small batch misses its
+                        # yield by a little.
+                        whole = any(getattr(s, "op", "") == "liaison" for s in start.steps)
+                        near = 0.06 if choice.key == "spoon" else 0.02 if whole else 0.01
+                        wanted = start.target.volume
+                        ml = wanted.base if wanted else was.pot.total_ml
+                        self.assertAlmostEqual(now.pot.total_ml / ml, 1, delta=near)
+                        self.assertGreaterEqual(len(switched.changes), 2)
+                        self.assertEqual(school.followed(switched.sheet), choice.key)
+                        made += 1
+        self.assertGreater(made, 150)
+
+    def test_there_and_back(self) -> None:
+        case = read_sheet(CHEESE_SAUCE)
+        for school, there in (
+            ("infusion", "steeped"),
+            ("infusion", "sweated"),
+            ("infusion", "herb-wine"),
+            ("cheeses", "two"),
+            ("liquid-in", "cold-roux-into-boiling"),
+        ):
+            with self.subTest(there):
+                back = next(s for s in SCHOOLS if s.key == school).followed(case)
+                away = switch(case, school, there, KITCHEN).sheet
+                again = switch(away, school, back, KITCHEN).sheet
+                self.assertEqual([s.op for s in again.steps], [s.op for s in case.steps])
+                flour = (
+                    again.steps[0].flour.amount.base,
+                    switch(case, school, back, KITCHEN).sheet.steps[0].flour.amount.base,
+                )
+                self.assertAlmostEqual(flour[0] / flour[1], 1, delta=0.03)
+
+    def test_more_fat_is_richer_and_spoons_are_vaguer(self) -> None:
+        case = read_sheet(CHEESE_SAUCE)
+        rich = check(switch(case, "fat-to-flour", "spoonfuls", KITCHEN).sheet).as_dict()
+        plain = check(switch(case, "fat-to-flour", "equal", KITCHEN).sheet).as_dict()
+        self.assertGreater(rich["fat_pct"], plain["fat_pct"] + 2)
+        spoon = check(switch(case, "measuring", "spoon", KITCHEN).sheet).final.thickness
+        weight = check(case).final.thickness
+        self.assertGreater(
+            spoon.high_pa_s / spoon.low_pa_s, 1.3 * weight.high_pa_s / weight.low_pa_s
+        )
+
+    def test_roux_instead_of_reduction_is_leaner_and_quicker(self) -> None:
+        case = read_sheet(CREAM_REDUCTION)
+        bound = check(switch(case, "thickener", "roux", KITCHEN).sheet).as_dict()
+        boiled = check(switch(case, "thickener", "reduction", KITCHEN).sheet).as_dict()
+        self.assertLess(bound["fat_pct"], boiled["fat_pct"])
+        self.assertLess(bound["minutes"], boiled["minutes"])
+        self.assertLess(bound["cost"], boiled["cost"])
+
+    def test_nonsense(self) -> None:
+        case = read_sheet(CHEESE_SAUCE)
+        for school, choice, field in (
+            ("fat", "equal", "school"),
+            ("simmer", "ages", "choice"),
+            ("thickener", "roux", "school"),
+        ):
+            with self.assertRaises(BadInput) as caught:
+                switch(case, school, choice, KITCHEN)
+            self.assertEqual(caught.exception.problems[0].field, field)
+
+
+class Pans(unittest.TestCase):
+    PANS = [
+        Pan("16", "straight", 16, 9),
+        Pan("24", "sloped", 24, 8),
+        Pan("32", "straight", 32, 12),
+        Pan("cup", "bowl", 9, 5),
+        Pan("tray", "tray", 50, 6, width_cm=30),
+    ]
+
+    def test_a_wider_pan_is_quicker_and_a_cup_too_small(self) -> None:
+        case = next(s for s in STARTS if s.name == "Cream reduction")
+        found = {one.name: one for one in advise(case, self.PANS, KITCHEN)}
+        self.assertLess(found["32"].minutes, found["24"].minutes)
+        self.assertFalse(found["cup"].fits)
+        self.assertIn("too small", found["cup"].verdict)
+        self.assertIn("wide", found["tray"].verdict)
+        self.assertGreater(found["24"].minutes_doubled, 1.5 * found["24"].minutes)
+
+    def test_simmering_loses_more_in_a_wide_pan(self) -> None:
+        case = read_sheet(CHEESE_SAUCE)
+        found = {one.name: one for one in advise(case, self.PANS, KITCHEN)}
+        self.assertGreater(found["32"].boiled_off_g, found["24"].boiled_off_g)
+
+    def test_bare_metal_and_wine(self) -> None:
+        bare = {**CREAM_REDUCTION, "pan": {"diameter_cm": 24, "reactive": True}}
+        self.assertTrue(any("grey" in w for w in check(read_sheet(bare)).as_dict()["warnings"]))
