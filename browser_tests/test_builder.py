@@ -44,7 +44,7 @@ class Builder(BrowserTest):
         self.open()
         field = self.enter(MILK, "4 1/2 cups")
         field.send_keys(Keys.TAB)
-        self.wait(lambda: field.get_attribute("value") == "4 ½ cup", "the amount in cups")
+        self.wait(lambda: field.get_attribute("value") == "4 ½ cups", "the amount in cups")
 
     def test_nonsense_stays_in_its_field_and_the_picture_stands(self) -> None:
         sauce = self.open()
@@ -67,6 +67,7 @@ class Builder(BrowserTest):
         self.assertEqual(sauce.versions.count(), 1)
         self.enter(FLOUR, "90 g")
         self.see("changed since version 1")
+        self.find("summary").click()
         for label, text, words, good in (
             ("served at", "warm", "is not a number", "65"),
             ("salt, per 100 g", "-1", "too small", "0.9"),

@@ -88,7 +88,7 @@ class Places(BrowserTest):
             for path, words in (
                 ("/sauces", "cheese sauce"),
                 (f"/sauces/{sauce.pk}", "saved, version 1"),
-                ("/sauces/new?start=veloute", "not saved yet"),
+                ("/sauces/new?start=Velouté", "not saved yet"),
                 (f"/stove/{batch.pk}", "Step 1 of 5"),
                 ("/journal", "Journal"),
                 ("/larder", "Your pans"),

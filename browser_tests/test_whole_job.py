@@ -22,7 +22,7 @@ class ColdStart(BrowserTest):
         self.press("Open the kitchen")
 
         self.see("Start with a sauce")
-        self.driver.find_element("xpath", "//button[starts-with(., 'Cheese sauce')]").click()
+        self.driver.find_element("xpath", "//button[b='Cheese sauce']").click()
         self.see("Hard alpine cheese off the heat")
         self.choose("Use", "Cap on toast")
         self.see("10 slices · 50 mL = 500 mL")

@@ -10,13 +10,15 @@ from saucier.steps import Weighed
 
 @dataclass(frozen=True, slots=True)
 class Card:
-    """One step: ``title``, what to ``do``, the ``cue`` to look for, what is ``weighed`` for it,
+    """One step: ``title``, what to ``do``, the ``cue`` to look for, ``lines`` to go
+    through one by one, what is ``weighed`` for it,
     the ``remarks`` that belong to this step itself, ``timer_s`` seconds to run (None: no timer), and ``scale_g``, the reading of the scale with
     the pan on it afterwards (None where the pan's tare is not known)."""
 
     title: str
     do: str
     cue: str
+    lines: tuple[str, ...]
     weighed: tuple[Weighed, ...]
     remarks: tuple[str, ...]
     timer_s: int | None
@@ -39,6 +41,7 @@ def cards(checked: CheckedSheet, kitchen: Kitchen) -> list[Card]:
                 words.title,
                 words.do,
                 words.cue,
+                words.lines,
                 tuple(step.weighed_after(setting, before, state.pot)),
                 tuple(remark.text for remark in state.pot.remarks),
                 round(minutes * 60) if minutes else None,

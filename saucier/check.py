@@ -207,7 +207,8 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
             "sauce half as deep as the pan is wide",
         )
     capacity = pan.capacity_ml
-    states = tuple(_state(pot, sheet, pan, capacity) for pot in pots)
+    spread = vagueness(sheet)
+    states = tuple(_state(pot, sheet, pan, capacity, spread) for pot in pots)
     return CheckedSheet(sheet, states, pan, assumed)
 
 
@@ -237,8 +238,8 @@ def thickness_of(pot: Pot, serving_c: float, spread: float = 0.0) -> Thickness:
     )
 
 
-def _state(pot: Pot, sheet: Sheet, pan: Pan, capacity_ml: float) -> State:
-    thickness = thickness_of(pot, sheet.target.serving_c, vagueness(sheet))
+def _state(pot: Pot, sheet: Sheet, pan: Pan, capacity_ml: float, spread: float = 0.0) -> State:
+    thickness = thickness_of(pot, sheet.target.serving_c, spread)
     return State(pot, thickness, pot.remarks + _standing(pot, thickness, pan, capacity_ml), pan)
 
 

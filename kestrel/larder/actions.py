@@ -3,10 +3,10 @@
 from django.db import transaction
 
 from kestrel.accounts.models import Kitchen
-from kestrel.larder.models import Pan
+from kestrel.larder.models import Burner, Pan
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen as CoreKitchen
-from saucier.sheet import SheetPan, read_part
+from saucier.sheet import SheetBurner, SheetPan, read_part
 
 
 def core_kitchen(kitchen: Kitchen) -> CoreKitchen:
@@ -29,4 +29,18 @@ def add_pan(kitchen: Kitchen, **measures: object) -> Pan:
         diameter_cm=core.diameter_cm,
         depth_cm=core.depth_cm,
         tare_g=core.tare_g,
+        width_cm=core.width_cm,
+        reactive=core.reactive,
+        heavy=core.heavy,
+    )
+
+
+@transaction.atomic
+def add_burner(kitchen: Kitchen, name: str, **rating: object) -> Burner:
+    """A burner for ``kitchen``. Raises :class:`BadInput` by field."""
+    burner = read_part(SheetBurner, rating, "")
+    if not 1 <= len(name.strip()) <= 60:
+        raise BadInput.at("name", "is empty or too long", "Say what you call the ring")
+    return Burner.objects.create(
+        kitchen=kitchen, name=name.strip(), kind=burner.kind, watts=burner.watts
     )

@@ -10,11 +10,10 @@ from ninja import Router, Status
 
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.larder import actions
-from kestrel.larder.models import Pan
-from kestrel.larder.schemas import Catalogue, PanIn, PanOut
+from kestrel.larder.models import Burner, Pan
+from kestrel.larder.schemas import BurnerIn, BurnerOut, Catalogue, PanIn, PanOut
 from kestrel.problems import Message, Problems
 from saucier.demand import USES
-from saucier.heat import Pan as CorePan
 from saucier.larder import Ingredient
 from saucier.larder.ingredient import ORIGINS
 from saucier.thickness import GRADES, film_mm
@@ -37,6 +36,7 @@ def _ingredient(row: Ingredient) -> dict[str, Any]:
         "alcohol": round(100 * part.alcohol, 2),
         "density": row.density,
         "piece_g": row.piece_g,
+        "piece": row.piece,
         "allergens": sorted(row.allergens),
         "price_per_kg": row.price_per_kg,
         "origin": ORIGINS[row.origin],
@@ -45,8 +45,12 @@ def _ingredient(row: Ingredient) -> dict[str, Any]:
 
 
 def _pan(pan: Pan) -> dict[str, Any]:
-    core = CorePan(pan.name, cast(Any, pan.shape), pan.diameter_cm, pan.depth_cm, pan.tare_g)
+    core = pan.core()
     return {"id": pan.pk, "capacity_ml": round(core.capacity_ml), **asdict(core)}
+
+
+def _burner(burner: Burner) -> dict[str, Any]:
+    return {"id": burner.pk, "name": burner.name, "kind": burner.kind, "watts": burner.watts}
 
 
 @router.get("", response=Catalogue)
@@ -56,6 +60,7 @@ def catalogue(request: HttpRequest):
     return {
         "ingredients": [_ingredient(row) for row in actions.core_kitchen(kitchen).larder.values()],
         "pans": [_pan(pan) for pan in Pan.objects.filter(kitchen=kitchen)],
+        "burners": [_burner(burner) for burner in Burner.objects.filter(kitchen=kitchen)],
         "grades": [
             {
                 "key": g.key,
@@ -85,4 +90,18 @@ def remove_pan(request: HttpRequest, pan_id: int):
     """Sheets carry their pan with them, so taking one away changes no sauce."""
     kitchen = cast(KitchenRequest, request).kitchen
     get_object_or_404(Pan, kitchen=kitchen, pk=pan_id).delete()
+    return Status(204, None)
+
+
+@router.post("/burners", response={201: BurnerOut, 422: Problems})
+def add_burner(request: HttpRequest, given: BurnerIn):
+    kitchen = cast(KitchenRequest, request).kitchen
+    return Status(201, _burner(actions.add_burner(kitchen, **given.dict())))
+
+
+@router.delete("/burners/{burner_id}", response={204: None, 404: Message})
+def remove_burner(request: HttpRequest, burner_id: int):
+    """Sheets carry their burner with them, as they do their pan."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    get_object_or_404(Burner, kitchen=kitchen, pk=burner_id).delete()
     return Status(204, None)

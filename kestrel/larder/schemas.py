@@ -17,6 +17,7 @@ class IngredientOut(Schema):
     alcohol: float
     density: float
     piece_g: float
+    piece: bool
     allergens: list[str]
     price_per_kg: float
     origin: str
@@ -30,6 +31,9 @@ class PanOut(Schema):
     diameter_cm: float
     depth_cm: float
     tare_g: float
+    width_cm: float | None
+    reactive: bool
+    heavy: bool
     capacity_ml: float
 
 
@@ -39,6 +43,22 @@ class PanIn(Schema):
     diameter_cm: Any
     depth_cm: Any = None
     tare_g: Any = 0
+    width_cm: Any = None
+    reactive: bool = False
+    heavy: bool = True
+
+
+class BurnerOut(Schema):
+    id: int
+    name: str
+    kind: str
+    watts: float
+
+
+class BurnerIn(Schema):
+    name: str = ""
+    kind: Any = "gas"
+    watts: Any
 
 
 class GradeOut(Schema):
@@ -72,6 +92,7 @@ class Catalogue(Schema):
 
     ingredients: list[IngredientOut]
     pans: list[PanOut]
+    burners: list[BurnerOut]
     grades: list[GradeOut]
     uses: list[UseOut]
     units: list[str]

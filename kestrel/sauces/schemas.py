@@ -95,10 +95,21 @@ class CardOut(Schema):
     title: str
     do: str
     cue: str
+    lines: list[str] = []
     weighed: list[WeighedOut]
     remarks: list[str] = []
     timer_s: int | None
     scale_g: float | None
+
+
+class PieceOut(Schema):
+    name: str
+    mass_g: float
+
+
+class SetAsideOut(Schema):
+    purpose: str
+    mass_g: float
 
 
 class StateOut(Schema):
@@ -106,6 +117,11 @@ class StateOut(Schema):
 
     mass_g: float
     volume_ml: float
+    pieces_g: float = 0
+    total_g: float | None = None
+    total_ml: float | None = None
+    pieces: list[PieceOut] = []
+    set_aside: list[SetAsideOut] = []
     viscosity_pa_s: float | None
     viscosity_low_pa_s: float | None
     viscosity_high_pa_s: float | None
@@ -138,6 +154,7 @@ class PanShown(Schema):
     diameter_cm: float
     depth_cm: float
     tare_g: float
+    width_cm: float | None = None
 
 
 class FinalOut(StateOut):
@@ -151,6 +168,39 @@ class NeedOut(Schema):
     lines: list[str]
 
 
+class ChoiceOut(Schema):
+    key: str
+    name: str
+    why: str
+
+
+class SchoolOut(Schema):
+    """A question cooks answer differently, and what this sheet follows."""
+
+    key: str
+    question: str
+    followed: str
+    choices: list[ChoiceOut]
+
+
+class PanAdviceOut(Schema):
+    """A pan of the kitchen's for this sheet."""
+
+    name: str
+    fits: bool
+    minutes: float | None
+    fullest_share: float
+    boiled_off_g: float | None
+    minutes_doubled: float | None
+    verdict: str
+
+
+class SwitchIn(Schema):
+    sheet: dict[str, Any]
+    school: str
+    choice: str
+
+
 class Worked(Schema):
     """A sheet with all its consequences."""
 
@@ -162,6 +212,9 @@ class Worked(Schema):
     assumed: list[str]
     need: NeedOut | None
     free: str
+    schools: list[SchoolOut]
+    salt_remedies: list[str]
+    changes: list[str] = []
 
 
 class HaveIn(Schema):

@@ -8,6 +8,8 @@ from saucier.check import check, thickening_by
 from saucier.demand import need_for, with_serves
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
+from saucier.rescue import salt_remedies
+from saucier.schools import SCHOOLS, switch
 from saucier.sheet import Serves, Sheet, read_part
 from saucier.solve import Have, goal_of, rounded_for_kitchen, solve
 from saucier.steps.base import amount_field
@@ -29,6 +31,17 @@ def worked(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
         "assumed": found.pop("assumed"),
         "need": asdict(need_for(serves)) if serves else None,
         "free": thickening_by(sheet),
+        "schools": [
+            {
+                "key": school.key,
+                "question": school.question,
+                "followed": followed,
+                "choices": [asdict(choice) for choice in school.choices],
+            }
+            for school in SCHOOLS
+            if (followed := school.followed(sheet)) is not None
+        ],
+        "salt_remedies": salt_remedies(checked, kitchen),
     }
 
 
@@ -57,6 +70,12 @@ def solved(
     if have is not None:
         found = _yield_as_it_comes(found, kitchen)
     return worked(found, kitchen)
+
+
+def switched(sheet: Sheet, kitchen: Kitchen, school: str, choice: str) -> dict[str, Any]:
+    """``sheet`` after a switch of school, with what changed in words."""
+    found = switch(sheet, school, choice, kitchen)
+    return {**worked(found.sheet, kitchen), "changes": found.changes}
 
 
 def _have(have: tuple[str, Any]) -> Have:

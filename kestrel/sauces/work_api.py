@@ -1,5 +1,6 @@
 """Live work on a sheet: nothing is stored."""
 
+from dataclasses import asdict
 from typing import cast
 
 from django.http import HttpRequest
@@ -7,9 +8,11 @@ from ninja import Router
 
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.larder.actions import core_kitchen
+from kestrel.larder.models import Pan
 from kestrel.problems import Problems
-from kestrel.sauces.schemas import SheetIn, SolveIn, Worked
-from kestrel.sauces.work import solved, worked
+from kestrel.sauces.schemas import PanAdviceOut, SheetIn, SolveIn, SwitchIn, Worked
+from kestrel.sauces.work import solved, switched, worked
+from saucier.pans import advise
 from saucier.sheet import Sheet, read_sheet
 from saucier.starts import STARTS
 
@@ -29,6 +32,21 @@ def solve_sheet(request: HttpRequest, given: SolveIn):
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
     have = (given.have.ingredient, given.have.amount) if given.have else None
     return solved(read_sheet(given.sheet), kitchen, given.serves, have, given.exact)
+
+
+@router.post("/switch", response={200: Worked, 422: Problems})
+def switch_school(request: HttpRequest, given: SwitchIn):
+    """The sheet made another school's way, solved for the same target, with what changed."""
+    kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
+    return switched(read_sheet(given.sheet), kitchen, given.school, given.choice)
+
+
+@router.post("/pans", response={200: list[PanAdviceOut], 422: Problems})
+def which_pan(request: HttpRequest, given: SheetIn):
+    """The kitchen's own pans for the sheet, quickest first."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    pans = [pan.core() for pan in Pan.objects.filter(kitchen=kitchen)]
+    return [asdict(one) for one in advise(read_sheet(given.sheet), pans, core_kitchen(kitchen))]
 
 
 @router.get("/starts", response=list[Sheet])

@@ -3,15 +3,15 @@
 from saucier.constants import HEAT_CAPACITY
 from saucier.pot import Balance
 
+_WATER, _FAT = HEAT_CAPACITY["water"], HEAT_CAPACITY["fat"]
+_ALCOHOL, _DRY = HEAT_CAPACITY["alcohol"], HEAT_CAPACITY["dry"]
+
 
 def heat_capacity_j_per_k(balance: Balance) -> float:
     """J/K of everything in ``balance``, from its composition."""
-    return (
-        balance.water * HEAT_CAPACITY["water"]
-        + balance.fat * HEAT_CAPACITY["fat"]
-        + balance.alcohol * HEAT_CAPACITY["alcohol"]
-        + balance.dry_g * HEAT_CAPACITY["dry"]
-    )
+    water, fat, alcohol = balance.water, balance.fat, balance.alcohol
+    dry = balance.mass_g - water - fat - alcohol
+    return water * _WATER + fat * _FAT + alcohol * _ALCOHOL + dry * _DRY
 
 
 def mixed_temperature_c(

@@ -9,6 +9,7 @@ from pathlib import Path
 
 from saucier import constants as K
 from saucier.errors import BadInput
+from saucier.heat import heat_capacity_j_per_k
 from saucier.pot import Balance
 from saucier.units import Amount, Dimension, kitchen_round
 
@@ -47,7 +48,7 @@ class Ingredient:
     of one piece, 0 where it is not counted. ``power`` is the thickening of a gram of it as
     flour against wheat. ``spread_pct`` says how far such products differ from the row.
     ``piece``: it stays a piece in the sauce, apart from it, and gives back ``leak_share`` of its
-    weight as juice over a few minutes' heat.
+    weight as juice over a few minutes' heat. ``heat_j_per_gk`` is its heat capacity, J/(g·K).
     """
 
     key: str
@@ -64,6 +65,7 @@ class Ingredient:
     spread_pct: float
     piece: bool = False
     leak_share: float = 0.0
+    heat_j_per_gk: float = 0.0
 
     @property
     def spoken_name(self) -> str:
@@ -192,16 +194,17 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         raise BadInput.at(
             "allergens", f"{min(unknown)} is not on the list", f"Use {', '.join(ALLERGENS)}"
         )
+    balance = Balance(
+        **per_gram,
+        thickener=per_gram["flour"] * power,
+        acid=numbers["acid"] / 100.0,
+        sugar=numbers["sugar"] / 100.0,
+    )
     return Ingredient(
         key=row["key"],
         name=row["name"],
         role=row["role"],
-        per_gram=Balance(
-            **per_gram,
-            thickener=per_gram["flour"] * power,
-            acid=numbers["acid"] / 100.0,
-            sugar=numbers["sugar"] / 100.0,
-        ),
+        per_gram=balance,
         density=numbers["density"],
         cup_density=numbers["cup_density"],
         piece_g=numbers["piece_g"],
@@ -212,6 +215,7 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         spread_pct=numbers["spread_pct"],
         piece=row.get("form") == "piece",
         leak_share=numbers["leak_pct"] / 100.0,
+        heat_j_per_gk=heat_capacity_j_per_k(balance),
     )
 
 

@@ -2,7 +2,15 @@
 
 from dataclasses import dataclass
 
-from saucier import constants as K
+from saucier.constants import (
+    DENSITY_ALCOHOL,
+    DENSITY_DRY,
+    DENSITY_FAT,
+    DENSITY_SALT,
+    DENSITY_WATER,
+    DRY_SHARE_OF_FLOUR,
+    KCAL_PER_G,
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,7 +41,7 @@ class Balance:
         return (
             self.water
             + self.fat
-            + K.DRY_SHARE_OF_FLOUR * self.flour
+            + DRY_SHARE_OF_FLOUR * self.flour
             + self.thickening_protein
             + self.yolk_protein
             + self.solids
@@ -51,24 +59,24 @@ class Balance:
     def volume_ml(self) -> float:
         """Volume at 65 °C, mL (model.md 1)."""
         return (
-            self.water / K.DENSITY_WATER
-            + self.fat / K.DENSITY_FAT
+            self.water / DENSITY_WATER
+            + self.fat / DENSITY_FAT
             + (
-                K.DRY_SHARE_OF_FLOUR * self.flour
+                DRY_SHARE_OF_FLOUR * self.flour
                 + self.thickening_protein
                 + self.yolk_protein
                 + self.solids
                 + self.insoluble
             )
-            / K.DENSITY_DRY
-            + self.salt / K.DENSITY_SALT
-            + self.alcohol / K.DENSITY_ALCOHOL
+            / DENSITY_DRY
+            + self.salt / DENSITY_SALT
+            + self.alcohol / DENSITY_ALCOHOL
         )
 
     @property
     def kcal(self) -> float:
         """Food energy, kcal, by the usual labelling factors."""
-        k = K.KCAL_PER_G
+        k = KCAL_PER_G
         return (
             self.fat * k["fat"]
             + self.alcohol * k["alcohol"]

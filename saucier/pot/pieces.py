@@ -51,6 +51,8 @@ def leak_all(
     pieces: tuple[Piece, ...], balance: Balance, minutes: float
 ) -> tuple[tuple[Piece, ...], Balance]:
     """All ``pieces`` after ``minutes`` of heat, and ``balance`` with their juice in it."""
+    if not pieces:
+        return pieces, balance
     left = []
     for piece in pieces:
         piece, juice = leak(piece, minutes)

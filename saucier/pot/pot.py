@@ -73,7 +73,7 @@ class Pot:
 
     @property
     def pieces_g(self) -> float:
-        return sum(piece.mass_g for piece in self.pieces)
+        return sum(piece.mass_g for piece in self.pieces) if self.pieces else 0.0
 
     @property
     def total_g(self) -> float:
@@ -83,7 +83,10 @@ class Pot:
     @property
     def total_ml(self) -> float:
         """The room sauce and pieces take, mL."""
-        return self.balance.volume_ml + sum(piece.content.volume_ml for piece in self.pieces)
+        volume = self.balance.volume_ml
+        if self.pieces:
+            volume += sum(piece.content.volume_ml for piece in self.pieces)
+        return volume
 
     @property
     def flour_g_per_l(self) -> float:

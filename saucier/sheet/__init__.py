@@ -1,7 +1,7 @@
 """The sauce sheet: the open format everything else speaks (docs/formats)."""
 
 from saucier.sheet.differences import differences
-from saucier.sheet.document import Cover, Serves, Sheet, SheetPan, Target
+from saucier.sheet.document import Cover, Serves, Sheet, SheetBurner, SheetPan, Target
 from saucier.sheet.reading import (
     MAX_BYTES,
     json_schema,
@@ -16,6 +16,7 @@ __all__ = [
     "Cover",
     "Serves",
     "Sheet",
+    "SheetBurner",
     "SheetPan",
     "Target",
     "differences",

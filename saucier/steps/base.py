@@ -84,11 +84,13 @@ class Weighed:
 
 @dataclass(frozen=True, slots=True)
 class Words:
-    """A step told to a cook: ``title``, what to ``do``, the ``cue`` to look for."""
+    """A step told to a cook: ``title``, what to ``do``, the ``cue`` to look for, and ``lines``
+    to go through one by one."""
 
     title: str
     do: str
     cue: str
+    lines: tuple[str, ...] = ()
 
 
 def amount_field(value: Any) -> Amount:
@@ -240,12 +242,9 @@ def put_in(pot: Pot, row: Ingredient, grams: float, temperature_c: float | None)
     Pieces join the pieces; all else becomes sauce. The remarks are what putting it in brings on.
     """
     temperature = pot.temperature_c
-    if temperature_c is not None:
+    if temperature_c is not None and temperature_c != temperature:
         temperature = mixed_temperature_c(
-            pot_heat_j_per_k(pot),
-            temperature,
-            heat_capacity_j_per_k(row.per_gram) * grams,
-            temperature_c,
+            pot_heat_j_per_k(pot), temperature, row.heat_j_per_gk * grams, temperature_c
         )
     balance, pieces, remarks = pot.balance, pot.pieces, pot.remarks
     if row.piece:

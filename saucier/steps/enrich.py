@@ -156,19 +156,18 @@ class Liaison(StepBase):
         return [self.yolk.weighed(setting, "yolk"), self.cream.weighed(setting, "cream")]
 
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        ladles = self.ladles(setting, before)
-        told = "; ".join(
-            f"{ladle.sauce_g:.0f} g, then {ladle.temperature_c:.0f} °C" for ladle in ladles
+        lines = tuple(
+            f"{ladle.sauce_g:.0f} g sauce in: {ladle.temperature_c:.0f} °C"
+            for ladle in self.ladles(setting, before)
         )
-        do = "Whisk yolk and cream. Ladle hot sauce into them, whisking"
-        do += f": {told}. Then all of it back into the pot." if told else "."
+        do = "Whisk yolk and cream. Ladle hot sauce into them, whisking, then all of it back."
         if self.heat_to_c is not None:
             do += f" Warm to {self.heat_to_c:.0f} °C."
         may = before.flour_g_per_l >= K.LIAISON_FLOUR_G_PER_L
         cue = "thickens and takes a sheen; " + (
             "with this much flour it may simmer" if may else "it must not boil"
         )
-        return Words("Liaison", do, cue)
+        return Words("Liaison", do, cue, lines)
 
 
 class _OffTheHeat(StepBase):

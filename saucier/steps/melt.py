@@ -34,7 +34,7 @@ class Melt(Add):
                 remarks += (Remark("no-sauce", "no sauce to melt it into yet"),)
             else:
                 remarks += _risks(pot, dose, low)
-            hot = replace(pot, temperature_c=min(pot.temperature_c, ceiling))
+            hot = pot if pot.temperature_c <= ceiling else replace(pot, temperature_c=ceiling)
             mixed = put_in(hot, row, dose, temperature)
             after_c = K.CHEESE_MAX_C if low and pot.wetted else mixed.temperature_c
             if cheese and pot.wetted and after_c < K.CHEESE_MELTS_C:

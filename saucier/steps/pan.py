@@ -201,7 +201,7 @@ class Return(StepBase):
         row = setting.ingredient(self.ingredient)
         juice = after.balance.mass_g - before.balance.mass_g
         return Words(
-            f"{row.name} back in",
+            f"{row.name.partition(',')[0]} back in",
             "Lay it in, keep the sauce just under the boil, turn it once.",
             f"hot in the middle, still tender; about {max(0.0, juice):.0f} g juice joins the sauce",
         )

@@ -3,7 +3,30 @@
 import math
 from dataclasses import dataclass
 
-from saucier import constants as K
+from saucier.constants import (
+    DENSITY_FAT,
+    DENSITY_WATER,
+    EMULSION_CAUTION,
+    EMULSION_OILY,
+    EMULSION_SPLIT,
+    FAT_CROWDING,
+    FAT_CROWDING_LIMIT,
+    FAT_EXPONENT,
+    FLOUR_EXPONENT,
+    FLOUR_FACTOR,
+    MASS_UNCERTAINTY,
+    MAX_FAT_VOLUME_SHARE,
+    MAX_FLOUR_PER_100_WATER,
+    MAX_PROTEIN_SHARE,
+    PREDICTION_FACTOR,
+    PROTEIN_EXPONENT,
+    REFERENCE_C,
+    SETS_BELOW_C,
+    SOLIDS_EXPONENT,
+    TEMPERATURE_EXPONENT_K,
+    VISCOSITY_BASE,
+    YOLK_AS_FLOUR,
+)
 from saucier.pot import Balance
 from saucier.thickness.grades import grade_of
 
@@ -40,7 +63,7 @@ def raw_viscosity_pa_s(balance: Balance, flour_given: float = 1.0, yolk_set: boo
 
 def _thickening(balance: Balance, flour_given: float, yolk_set: bool) -> float:
     """Grams of wheat flour in a white roux that would thicken as much."""
-    yolk = K.YOLK_AS_FLOUR * balance.yolk_protein if yolk_set else 0.0
+    yolk = YOLK_AS_FLOUR * balance.yolk_protein if yolk_set else 0.0
     return balance.thickener * flour_given + yolk
 
 
@@ -55,13 +78,13 @@ def _formula(
     solids, protein = balance.solids, balance.thickening_protein
     aq = liquid + solids + protein
     c = 100.0 * thickening_g / liquid
-    phi = (balance.fat / K.DENSITY_FAT) / (volume_ml + extra_water_g / K.DENSITY_WATER)
-    f = min(K.FAT_CROWDING * phi, K.FAT_CROWDING_LIMIT)
-    exponent = (
-        K.SOLIDS_EXPONENT * solids + K.PROTEIN_EXPONENT * protein
-    ) / aq + K.FAT_EXPONENT * f / (1.0 - f)
-    by_flour = 1.0 + K.FLOUR_FACTOR * math.pow(c, K.FLOUR_EXPONENT)
-    return K.VISCOSITY_BASE * math.exp(exponent) * by_flour
+    phi = (balance.fat / DENSITY_FAT) / (volume_ml + extra_water_g / DENSITY_WATER)
+    f = min(FAT_CROWDING * phi, FAT_CROWDING_LIMIT)
+    exponent = (SOLIDS_EXPONENT * solids + PROTEIN_EXPONENT * protein) / aq + FAT_EXPONENT * f / (
+        1.0 - f
+    )
+    by_flour = 1.0 + FLOUR_FACTOR * math.pow(c, FLOUR_EXPONENT)
+    return VISCOSITY_BASE * math.exp(exponent) * by_flour
 
 
 def at_temperature(viscosity_pa_s: float, temperature_c: float) -> float:
@@ -71,7 +94,7 @@ def at_temperature(viscosity_pa_s: float, temperature_c: float) -> float:
     0.619
     """
     return viscosity_pa_s * math.exp(
-        K.TEMPERATURE_EXPONENT_K * (1.0 / (temperature_c + 273.0) - 1.0 / (K.REFERENCE_C + 273.0))
+        TEMPERATURE_EXPONENT_K * (1.0 / (temperature_c + 273.0) - 1.0 / (REFERENCE_C + 273.0))
     )
 
 
@@ -81,7 +104,7 @@ def assess(
     wetted: bool = True,
     flour_given: float = 1.0,
     yolk_set: bool = True,
-    temperature_c: float = K.REFERENCE_C,
+    temperature_c: float = REFERENCE_C,
     spread: float = 0.0,
 ) -> Thickness:
     """How thick ``balance`` is at ``temperature_c``, and within which limits.
@@ -91,7 +114,7 @@ def assess(
     mass, each side by itself: near the end of a cream reduction the thick side runs away.
     """
     volume, mass = balance.volume_ml, balance.mass_g
-    phi = balance.fat / K.DENSITY_FAT / volume if volume > 0.0 else 0.0
+    phi = balance.fat / DENSITY_FAT / volume if volume > 0.0 else 0.0
     liquid = balance.water + balance.alcohol
     thickening = _thickening(balance, flour_given, yolk_set)
     c = 100.0 * thickening / liquid if liquid > 0.0 else math.inf
@@ -102,10 +125,10 @@ def assess(
         return Thickness(None, None, None, None, reason, temperature_c, phi, shown_c, emulsion)
     raw = _formula(balance, volume, thickening, 0.0)
     eta = at_temperature(raw, temperature_c)
-    slip = min(K.MASS_UNCERTAINTY * mass, 0.9 * balance.water)
+    slip = min(MASS_UNCERTAINTY * mass, 0.9 * balance.water)
     wetter = _formula(balance, volume, thickening, slip)
     drier = _formula(balance, volume, thickening, -slip)
-    base = math.log(K.PREDICTION_FACTOR) ** 2 + spread**2
+    base = math.log(PREDICTION_FACTOR) ** 2 + spread**2
     low = eta * math.exp(-math.sqrt(base + math.log(wetter / raw) ** 2))
     high = eta * math.exp(math.sqrt(base + math.log(drier / raw) ** 2))
     return Thickness(eta, grade_of(eta), low, high, None, temperature_c, phi, c, emulsion)
@@ -113,11 +136,11 @@ def assess(
 
 def emulsion_state(fat_share: float) -> str:
     """How near a reduced cream is to turning: ``stable``, ``caution``, ``oily`` or ``split``."""
-    if fat_share >= K.EMULSION_SPLIT:
+    if fat_share >= EMULSION_SPLIT:
         return "split"
-    if fat_share >= K.EMULSION_OILY:
+    if fat_share >= EMULSION_OILY:
         return "oily"
-    if fat_share >= K.EMULSION_CAUTION:
+    if fat_share >= EMULSION_CAUTION:
         return "caution"
     return "stable"
 
@@ -135,12 +158,12 @@ def _why_not(
     aq = balance.water + balance.alcohol + balance.solids + balance.thickening_protein
     if aq <= 0.0 or balance.water + balance.alcohol <= 0.0:
         return "boiled dry"
-    if phi >= K.MAX_FAT_VOLUME_SHARE:
+    if phi >= MAX_FAT_VOLUME_SHARE:
         return "split cream: too little water left to hold the fat"
-    if c > K.MAX_FLOUR_PER_100_WATER:
+    if c > MAX_FLOUR_PER_100_WATER:
         return "a dough: more flour than a sauce can carry"
-    if balance.thickening_protein / aq > K.MAX_PROTEIN_SHARE:
+    if balance.thickening_protein / aq > MAX_PROTEIN_SHARE:
         return "melted cheese: too little sauce around it"
-    if temperature_c < K.SETS_BELOW_C and balance.flour > 0.0:
-        return f"set: below {K.SETS_BELOW_C:.0f} °C a roux sauce stiffens beyond what can be told"
+    if temperature_c < SETS_BELOW_C and balance.flour > 0.0:
+        return f"set: below {SETS_BELOW_C:.0f} °C a roux sauce stiffens beyond what can be told"
     return None

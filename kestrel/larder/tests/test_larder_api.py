@@ -21,6 +21,21 @@ class Larder(KitchenTest):
         self.assertEqual(self.client.call("DELETE", path).status_code, 204)
         self.assertFalse(Pan.objects.exists())
 
+    def test_burners_too(self) -> None:
+        body = {"name": "back ring", "kind": "induction", "watts": 2000}
+        made = self.client.call("POST", "/larder/burners", body)
+        self.assertEqual(made.status_code, 201)
+        path = f"/larder/burners/{made.body['id']}"
+        self.assertEqual(self.other.call("DELETE", path).status_code, 404)
+        for change, field in (
+            ({"watts": 0}, "watts"),
+            ({"kind": "coal"}, "kind"),
+            ({"name": ""}, "name"),
+        ):
+            refused = self.client.call("POST", "/larder/burners", {**body, **change})
+            self.assertIn(field, self.fields(refused))
+        self.assertEqual(self.client.call("DELETE", path).status_code, 204)
+
     def test_nonsense_names_the_field(self) -> None:
         for change, field in (
             ({"diameter_cm": -3}, "diameter_cm"),

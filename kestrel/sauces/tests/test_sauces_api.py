@@ -1,6 +1,8 @@
+from kestrel.larder.actions import add_pan
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.tests.clients import KitchenTest
 from saucier.sheet import read_sheet
+from saucier.sheet.document import FAMILIES
 from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION
 
 
@@ -133,9 +135,39 @@ class Working(KitchenTest):
         self.assertNotEqual(exact["sheet"]["steps"][0]["flour"]["amount"]["value"] % 5, 0)
         self.assertAlmostEqual(exact["final"]["volume_ml"], 2000, delta=0.1)
 
-    def test_starts_are_four_kinds(self) -> None:
-        families = [start["family"] for start in self.client.call("GET", "/work/starts").body]
-        self.assertEqual(families, ["white-sauce", "veloute", "cheese-sauce", "cream-reduction"])
+    def test_starts_are_of_every_family(self) -> None:
+        families = {start["family"] for start in self.client.call("GET", "/work/starts").body}
+        self.assertEqual(families, set(FAMILIES))
+
+    def test_switching_schools_says_what_changed(self) -> None:
+        body = {"sheet": CHEESE_SAUCE, "school": "fat-to-flour", "choice": "spoonfuls"}
+        found = self.client.call("POST", "/work/switch", body).body
+        self.assertTrue(any(change.startswith("fat ") for change in found["changes"]))
+        followed = {school["key"]: school["followed"] for school in found["schools"]}
+        self.assertEqual(followed["fat-to-flour"], "spoonfuls")
+        self.assertEqual(found["final"]["grade"], "binding")
+        refused = self.client.call("POST", "/work/switch", {**body, "choice": "plenty"})
+        self.assertEqual(self.fields(refused), ["choice"])
+
+    def test_which_pan(self) -> None:
+        for pan in ({"diameter_cm": 16}, {"diameter_cm": 28}):
+            add_pan(self.kitchen, name=f"pan {pan['diameter_cm']}", **pan)
+        found = self.client.call("POST", "/work/pans", {"sheet": CREAM_REDUCTION}).body
+        self.assertEqual([one["name"] for one in found], ["pan 28", "pan 16"])
+        self.assertEqual(self.other.call("POST", "/work/pans", {"sheet": CREAM_REDUCTION}).body, [])
+
+    def test_over_salted_gets_three_remedies(self) -> None:
+        steps = [
+            *CHEESE_SAUCE["steps"][:3],
+            {"op": "melt", "ingredient": "cheese-blue", "amount": {"value": 300, "unit": "g"}},
+        ]
+        target = {**CHEESE_SAUCE["target"], "salt_pct": 0.5}
+        sheet = changed(steps=steps, target=target)
+        found = self.client.call("POST", "/work/check", {"sheet": sheet}).body
+        self.assertEqual(len(found["salt_remedies"]), 3)
+        over = found["final"]["salt_over_g"]
+        self.assertIn(f"{over / 0.005:.0f} g unsalted", found["salt_remedies"][0])
+        self.assertIn("blue cheese", found["salt_remedies"][2])
 
 
 class BadInput(KitchenTest):

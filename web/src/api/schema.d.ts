@@ -138,6 +138,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/larder/burners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Burner */
+        post: operations["kestrel_larder_api_add_burner"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/burners/{burner_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Burner
+         * @description Sheets carry their burner with them, as they do their pan.
+         */
+        delete: operations["kestrel_larder_api_remove_burner"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sauces": {
         parameters: {
             query?: never;
@@ -289,6 +326,46 @@ export interface paths {
          * @description The sheet re-proportioned and scaled to its target.
          */
         post: operations["kestrel_sauces_work_api_solve_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/work/switch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Switch School
+         * @description The sheet made another school's way, solved for the same target, with what changed.
+         */
+        post: operations["kestrel_sauces_work_api_switch_school"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/work/pans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Which Pan
+         * @description The kitchen's own pans for the sheet, quickest first.
+         */
+        post: operations["kestrel_sauces_work_api_which_pan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -513,6 +590,17 @@ export interface components {
             /** Kitchen */
             kitchen: string;
         };
+        /** BurnerOut */
+        BurnerOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Watts */
+            watts: number;
+        };
         /**
          * Catalogue
          * @description What the interface offers to choose from.
@@ -522,6 +610,8 @@ export interface components {
             ingredients: components["schemas"]["IngredientOut"][];
             /** Pans */
             pans: components["schemas"]["PanOut"][];
+            /** Burners */
+            burners: components["schemas"]["BurnerOut"][];
             /** Grades */
             grades: components["schemas"]["GradeOut"][];
             /** Uses */
@@ -578,6 +668,8 @@ export interface components {
             density: number;
             /** Piece G */
             piece_g: number;
+            /** Piece */
+            piece: boolean;
             /** Allergens */
             allergens: string[];
             /** Price Per Kg */
@@ -601,6 +693,12 @@ export interface components {
             depth_cm: number;
             /** Tare G */
             tare_g: number;
+            /** Width Cm */
+            width_cm: number | null;
+            /** Reactive */
+            reactive: boolean;
+            /** Heavy */
+            heavy: boolean;
             /** Capacity Ml */
             capacity_ml: number;
         };
@@ -648,6 +746,33 @@ export interface components {
              * @default 0
              */
             tare_g: unknown;
+            /** Width Cm */
+            width_cm?: unknown;
+            /**
+             * Reactive
+             * @default false
+             */
+            reactive: boolean;
+            /**
+             * Heavy
+             * @default true
+             */
+            heavy: boolean;
+        };
+        /** BurnerIn */
+        BurnerIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Kind
+             * @default gas
+             */
+            kind: unknown;
+            /** Watts */
+            watts: unknown;
         };
         /**
          * Outcome
@@ -715,6 +840,47 @@ export interface components {
             temperature_c?: number | null;
         };
         /**
+         * Blend
+         * @description Pieces blended into the sauce; ``keep_share`` of them kept whole as garnish.
+         */
+        Blend: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "blend";
+            /**
+             * Keep Share
+             * @default 0
+             */
+            keep_share: number;
+        };
+        /**
+         * Cool
+         * @description Cooled to ``to_c``. How fast it may be is a rule of the kitchen's.
+         */
+        Cool: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "cool";
+            /**
+             * To C
+             * @default 5
+             */
+            to_c: number;
+            /**
+             * Minutes
+             * @default 0
+             */
+            minutes: number;
+        };
+        /**
          * Cover
          * @description Who made the sheet and what they want said about it; free text, never computed with.
          */
@@ -723,6 +889,182 @@ export interface components {
             author?: string | null;
             /** Text */
             text?: string | null;
+        };
+        /**
+         * Deglaze
+         * @description A liquid into the hot pan, the bottom scraped up.
+         */
+        Deglaze: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "deglaze";
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+            };
+        };
+        /**
+         * Dust
+         * @description Flour over the aromatics in their own fat, instead of a roux made apart.
+         */
+        Dust: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "dust";
+            /**
+             * Ingredient
+             * @default wheat-flour
+             */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+            };
+            /**
+             * Colour
+             * @default white
+             * @enum {string}
+             */
+            colour: "raw" | "white" | "blond" | "brown" | "dark";
+            /**
+             * Minutes
+             * @default 2
+             */
+            minutes: number;
+        };
+        /**
+         * Finish
+         * @description Something stirred in last, off the heat: soured cream, herbs, a purée, a reduction.
+         */
+        Finish: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "finish";
+            /**
+             * Temperature C
+             * @default 5
+             */
+            temperature_c: number;
+        };
+        /**
+         * Flame
+         * @description Spirit set alight. The flame dies with most of the alcohol still there.
+         */
+        Flame: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "flame";
+        };
+        /**
+         * Hold
+         * @description Held hot for ``minutes``, under film unless ``covered`` is false.
+         */
+        Hold: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "hold";
+            /** Minutes */
+            minutes: number;
+            /**
+             * Temperature C
+             * @default 65
+             */
+            temperature_c: number;
+            /**
+             * Covered
+             * @default true
+             */
+            covered: boolean;
+        };
+        /**
+         * Infuse
+         * @description Aromatics steeped under a lid; they stay in as pieces until strained out.
+         */
+        Infuse: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "infuse";
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+            };
+            /**
+             * Minutes
+             * @default 15
+             */
+            minutes: number;
+        };
+        /**
+         * InnerSauce
+         * @description Another sheet, as much of it as is cooked: its name and its steps.
+         */
+        InnerSauce: {
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: (components["schemas"]["Start"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
+        };
+        /**
+         * Liaison
+         * @description Yolk in cream, tempered into the sauce and warmed to ``heat_to_c`` (null: not heated).
+         */
+        Liaison: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "liaison";
+            yolk: components["schemas"]["Measured"];
+            cream: components["schemas"]["Measured"];
+            /**
+             * Heat To C
+             * @default 80
+             */
+            heat_to_c: number | null;
         };
         /**
          * Measured
@@ -760,6 +1102,12 @@ export interface components {
             };
             /** Temperature C */
             temperature_c?: number | null;
+            /**
+             * Heat
+             * @default off
+             * @enum {string}
+             */
+            heat: "off" | "low";
         };
         /**
          * Method
@@ -777,6 +1125,30 @@ export interface components {
             liquid_in: "cold-gradual" | "warm-stream" | "hot-at-once" | "cold-roux-into-boiling";
             /** Simmer Minutes */
             simmer_minutes?: number | null;
+        };
+        /**
+         * Mount
+         * @description Cold butter whisked in, off the heat, at the very end.
+         */
+        Mount: {
+            /** Note */
+            note?: string | null;
+            /**
+             * Ingredient
+             * @default butter-unsalted
+             */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "mount";
         };
         /**
          * Reduce
@@ -801,8 +1173,82 @@ export interface components {
             heat: "bare-simmer" | "simmer" | "lively" | "rolling";
         };
         /**
+         * Reheat
+         * @description Warmed again to ``to_c``. A roux sauce comes back from the fridge thicker.
+         */
+        Reheat: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "reheat";
+            /**
+             * To C
+             * @default 85
+             */
+            to_c: number;
+        };
+        /**
+         * Reserve
+         * @description A share set aside: for the top, for correcting, as garnish.
+         */
+        Reserve: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "reserve";
+            /** Share */
+            share: number;
+            /**
+             * Purpose
+             * @default top
+             * @enum {string}
+             */
+            purpose: "top" | "correcting" | "garnish" | "pass";
+        };
+        /**
+         * Return
+         * @description Seared or part-cooked food put back to finish: it brings heat or takes it, and gives
+         *     juice.
+         */
+        Return: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "return";
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+            };
+            /**
+             * Temperature C
+             * @default 45
+             */
+            temperature_c: number;
+            /**
+             * Minutes
+             * @default 4
+             */
+            minutes: number;
+            /** Juice Pct */
+            juice_pct?: number | null;
+        };
+        /**
          * Roux
-         * @description Fat and flour cooked together. The darker it gets, the less it thickens.
+         * @description Fat and flour cooked together; the darker, the less it thickens. Raw, kneaded cold, it is
+         *     beurre manié. Into a pot that holds liquid it goes ready-made.
          */
         Roux: {
             /** Note */
@@ -819,7 +1265,7 @@ export interface components {
              * @default white
              * @enum {string}
              */
-            colour: "white" | "blond" | "brown" | "dark";
+            colour: "raw" | "white" | "blond" | "brown" | "dark";
             /**
              * Minutes
              * @default 2
@@ -925,6 +1371,7 @@ export interface components {
              */
             target: components["schemas"]["Target"];
             pan?: components["schemas"]["SheetPan"] | null;
+            burner?: components["schemas"]["SheetBurner"] | null;
             /**
              * Lid
              * @default false
@@ -935,7 +1382,24 @@ export interface components {
              * Steps
              * @default []
              */
-            steps: (components["schemas"]["Roux"] | components["schemas"]["Add"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Melt"] | components["schemas"]["Season"])[];
+            steps: (components["schemas"]["Start"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
+        };
+        /**
+         * SheetBurner
+         * @description The ring it stands on: rated ``watts`` and ``kind``, which says how much reaches the pot.
+         */
+        SheetBurner: {
+            /**
+             * Kind
+             * @default gas
+             * @enum {string}
+             */
+            kind: "gas" | "electric" | "induction";
+            /**
+             * Watts
+             * @default 2500
+             */
+            watts: number;
         };
         /**
          * SheetPan
@@ -952,7 +1416,7 @@ export interface components {
              * @default straight
              * @enum {string}
              */
-            shape: "straight" | "sloped" | "bowl";
+            shape: "straight" | "sloped" | "bowl" | "tray" | "shell" | "dish";
             /** Diameter Cm */
             diameter_cm: number;
             /** Depth Cm */
@@ -962,6 +1426,18 @@ export interface components {
              * @default 0
              */
             tare_g: number;
+            /** Width Cm */
+            width_cm?: number | null;
+            /**
+             * Reactive
+             * @default false
+             */
+            reactive: boolean;
+            /**
+             * Heavy
+             * @default true
+             */
+            heavy: boolean;
         };
         /**
          * Simmer
@@ -988,6 +1464,21 @@ export interface components {
             lid?: boolean | null;
         };
         /**
+         * Start
+         * @description A used pan: the fat and the juices of what was seared in it, with their salt.
+         */
+        Start: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "start";
+            fat?: components["schemas"]["Measured"] | null;
+            juices?: components["schemas"]["Measured"] | null;
+        };
+        /**
          * Stop
          * @description Where to stop: exactly one of a ``share`` of the whole pot's mass, a ``mass``, a
          *     ``volume``.
@@ -1007,6 +1498,51 @@ export interface components {
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
             } | null;
+        };
+        /**
+         * Strain
+         * @description Pieces out; they hold back ``holds_back`` grams of sauce for each gram of their own.
+         */
+        Strain: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "strain";
+            /**
+             * Holds Back
+             * @default 0.25
+             */
+            holds_back: number;
+        };
+        /**
+         * Sweat
+         * @description Pieces softened in the fat of the pan without colour. They steam away some of their
+         *     water; their juice stays theirs until liquid comes.
+         */
+        Sweat: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "sweat";
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+            };
+            /**
+             * Minutes
+             * @default 8
+             */
+            minutes: number;
         };
         /**
          * Target
@@ -1037,6 +1573,28 @@ export interface components {
         ToSalt: {
             /** To Salt Pct */
             to_salt_pct: number;
+        };
+        /**
+         * Use
+         * @description So much of another sauce stirred in: the open format carries its sheet along.
+         */
+        Use: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "use";
+            sauce: components["schemas"]["InnerSauce"];
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+            };
+            /** Temperature C */
+            temperature_c?: number | null;
         };
         /**
          * SheetIn
@@ -1125,6 +1683,11 @@ export interface components {
             do: string;
             /** Cue */
             cue: string;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: string[];
             /** Weighed */
             weighed: components["schemas"]["WeighedOut"][];
             /**
@@ -1137,12 +1700,40 @@ export interface components {
             /** Scale G */
             scale_g: number | null;
         };
+        /** ChoiceOut */
+        ChoiceOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
         /** FinalOut */
         FinalOut: {
             /** Mass G */
             mass_g: number;
             /** Volume Ml */
             volume_ml: number;
+            /**
+             * Pieces G
+             * @default 0
+             */
+            pieces_g: number;
+            /** Total G */
+            total_g?: number | null;
+            /** Total Ml */
+            total_ml?: number | null;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: components["schemas"]["PieceOut"][];
+            /**
+             * Set Aside
+             * @default []
+             */
+            set_aside: components["schemas"]["SetAsideOut"][];
             /** Viscosity Pa S */
             viscosity_pa_s: number | null;
             /** Viscosity Low Pa S */
@@ -1217,6 +1808,36 @@ export interface components {
             depth_cm: number;
             /** Tare G */
             tare_g: number;
+            /** Width Cm */
+            width_cm?: number | null;
+        };
+        /** PieceOut */
+        PieceOut: {
+            /** Name */
+            name: string;
+            /** Mass G */
+            mass_g: number;
+        };
+        /**
+         * SchoolOut
+         * @description A question cooks answer differently, and what this sheet follows.
+         */
+        SchoolOut: {
+            /** Key */
+            key: string;
+            /** Question */
+            question: string;
+            /** Followed */
+            followed: string;
+            /** Choices */
+            choices: components["schemas"]["ChoiceOut"][];
+        };
+        /** SetAsideOut */
+        SetAsideOut: {
+            /** Purpose */
+            purpose: string;
+            /** Mass G */
+            mass_g: number;
         };
         /**
          * StateOut
@@ -1227,6 +1848,25 @@ export interface components {
             mass_g: number;
             /** Volume Ml */
             volume_ml: number;
+            /**
+             * Pieces G
+             * @default 0
+             */
+            pieces_g: number;
+            /** Total G */
+            total_g?: number | null;
+            /** Total Ml */
+            total_ml?: number | null;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: components["schemas"]["PieceOut"][];
+            /**
+             * Set Aside
+             * @default []
+             */
+            set_aside: components["schemas"]["SetAsideOut"][];
             /** Viscosity Pa S */
             viscosity_pa_s: number | null;
             /** Viscosity Low Pa S */
@@ -1308,6 +1948,15 @@ export interface components {
             need: components["schemas"]["NeedOut"] | null;
             /** Free */
             free: string;
+            /** Schools */
+            schools: components["schemas"]["SchoolOut"][];
+            /** Salt Remedies */
+            salt_remedies: string[];
+            /**
+             * Changes
+             * @default []
+             */
+            changes: string[];
         };
         /** HaveIn */
         HaveIn: {
@@ -1337,6 +1986,37 @@ export interface components {
              * @default false
              */
             exact: boolean;
+        };
+        /** SwitchIn */
+        SwitchIn: {
+            /** Sheet */
+            sheet: {
+                [key: string]: unknown;
+            };
+            /** School */
+            school: string;
+            /** Choice */
+            choice: string;
+        };
+        /**
+         * PanAdviceOut
+         * @description A pan of the kitchen's for this sheet.
+         */
+        PanAdviceOut: {
+            /** Name */
+            name: string;
+            /** Fits */
+            fits: boolean;
+            /** Minutes */
+            minutes: number | null;
+            /** Fullest Share */
+            fullest_share: number;
+            /** Boiled Off G */
+            boiled_off_g: number | null;
+            /** Minutes Doubled */
+            minutes_doubled: number | null;
+            /** Verdict */
+            verdict: string;
         };
         /**
          * BatchLine
@@ -1731,6 +2411,68 @@ export interface operations {
             };
         };
     };
+    kestrel_larder_api_add_burner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BurnerIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BurnerOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_remove_burner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                burner_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
     kestrel_sauces_api_list_sauces: {
         parameters: {
             query?: {
@@ -2044,6 +2786,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Worked"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_sauces_work_api_switch_school: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwitchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Worked"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_sauces_work_api_which_pan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanAdviceOut"][];
                 };
             };
             /** @description Unprocessable Entity */

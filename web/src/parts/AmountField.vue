@@ -2,7 +2,7 @@
 /** An amount edited in place: "80", "1 1/2 cups" and "½ l" are all read, by the core. */
 import { computed, ref, watch } from 'vue'
 import type { Problem } from '@/api/client'
-import { amountValue } from './format'
+import { amount as spoken } from './format'
 
 export interface TypedAmount {
   value: number | string
@@ -19,11 +19,8 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [amount: TypedAmount | string] }>()
 
 function written(amount: TypedAmount): string {
-  const value =
-    typeof amount.value === 'number'
-      ? amountValue({ value: amount.value, unit: amount.unit })
-      : amount.value
-  return `${value} ${amount.unit}`
+  const { value, unit } = amount
+  return typeof value === 'number' ? spoken({ value, unit }) : `${value} ${unit}`
 }
 const text = ref(written(props.amount))
 const typing = ref(false)

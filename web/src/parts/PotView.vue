@@ -19,15 +19,19 @@ const level = computed(() => Math.min(props.state?.level_mm ?? 0, depth.value))
 const layers = computed(() => {
   const state = props.state
   if (!state || !level.value) return []
+  const all = state.total_ml ?? state.volume_ml
+  const pieces = all > 0 ? (100 * (all - state.volume_ml)) / all : 0
+  const sauce = 1 - pieces / 100
   const parts = [
-    { name: 'flour', share: state.flour_pct, fill: '#d9b777' },
+    { name: 'pieces', share: pieces, fill: '#a8b08a' },
+    { name: 'flour', share: state.flour_pct * sauce, fill: '#d9b777' },
     {
       name: 'other solids',
-      share: Math.max(0, 100 - state.water_pct - state.fat_pct - state.flour_pct - state.alcohol_pct),
+      share: sauce * Math.max(0, 100 - state.water_pct - state.fat_pct - state.flour_pct - state.alcohol_pct),
       fill: '#e8cf97',
     },
-    { name: 'water', share: state.water_pct + state.alcohol_pct, fill: '#f3e8cc' },
-    { name: 'fat', share: state.fat_pct, fill: '#f0d060' },
+    { name: 'water', share: sauce * (state.water_pct + state.alcohol_pct), fill: '#f3e8cc' },
+    { name: 'fat', share: sauce * state.fat_pct, fill: '#f0d060' },
   ].filter((part) => part.share > 0.05)
   const total = parts.reduce((sum, part) => sum + part.share, 0)
   let at = 0
@@ -99,7 +103,7 @@ const wasDip = computed(() => (props.before ? depth.value - Math.min(props.befor
     </g>
     <text class="under" x="0" :y="depth + 1.7 * letter" :font-size="0.95 * letter" text-anchor="middle">
       {{ pan.name === 'assumed' ? `about ${Math.round(pan.diameter_cm)} cm wide` : pan.name }}
-      <template v-if="state"> · {{ millilitres(state.volume_ml) }}</template>
+      <template v-if="state"> · {{ millilitres(state.total_ml ?? state.volume_ml) }}</template>
     </text>
   </svg>
 </template>

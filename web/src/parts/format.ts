@@ -13,7 +13,12 @@ export function number(value: number): string {
 
 /** "1 ½ cup": spoons and cups in fractions, everything else in decimals. */
 export function amount(of: { value: number; unit: string }): string {
-  return `${amountValue(of)} ${of.unit}`
+  return `${amountValue(of)} ${unitName(of)}`
+}
+
+/** "1 cup", "2 cups": the unit as it is spoken. */
+export function unitName(of: { value: number; unit: string }): string {
+  return of.value > 1 && (of.unit === 'cup' || of.unit === 'piece') ? `${of.unit}s` : of.unit
 }
 
 export function amountValue(of: { value: number; unit: string }): string {

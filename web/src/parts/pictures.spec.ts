@@ -63,7 +63,7 @@ describe('the pot', () => {
 
 describe('words for numbers', () => {
   it('writes spoons in fractions and weights by size', () => {
-    expect(amount({ value: 1.5, unit: 'cup' })).toBe('1 ½ cup')
+    expect(amount({ value: 1.5, unit: 'cup' })).toBe('1 ½ cups')
     expect(amount({ value: 0.25, unit: 'tsp' })).toBe('¼ tsp')
     expect(amount({ value: 0.84, unit: 'L' })).toBe('0.84 L')
     expect(grams(2386)).toBe('2.39 kg')

@@ -44,11 +44,12 @@ export const useSession = defineStore('session', () => {
   const grades = computed(() => catalogue.value?.grades ?? [])
   const uses = computed(() => catalogue.value?.uses ?? [])
   const pans = computed(() => catalogue.value?.pans ?? [])
+  const burners = computed(() => catalogue.value?.burners ?? [])
   const gradeName = (key: string | null | undefined) =>
     grades.value.find((grade) => grade.key === key)?.name ?? key ?? ''
 
   return {
-    who, catalogue, ingredients, grades, uses, pans,
+    who, catalogue, ingredients, grades, uses, pans, burners,
     know, reload, enter, openKitchen, leave, gradeName,
   }
 })

@@ -13,7 +13,7 @@ from django.utils import timezone
 from kestrel.accounts.actions import open_kitchen
 from kestrel.accounts.models import User
 from kestrel.journal.actions import write_down
-from kestrel.larder.actions import add_pan
+from kestrel.larder.actions import add_burner, add_pan
 from kestrel.sauces.actions import save_new
 from kestrel.sauces.models import Sauce
 from kestrel.stove import actions as stove
@@ -42,6 +42,8 @@ def load(about: dict[str, Any]) -> User:
     kitchen = user.kitchens.get()
     for pan in about["pans"]:
         add_pan(kitchen, **pan)
+    for burner in about["burners"]:
+        add_burner(kitchen, **burner)
     sauces: dict[str, Sauce] = {}
     for path in sorted((DEMO / "sauces").glob("*.json")):
         sauces[path.stem] = save_new(kitchen, user, read_sheet(path.read_bytes()))

@@ -10,11 +10,12 @@ import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
 import { useSession } from '@/shell/session'
 import ConflictDialog from './ConflictDialog.vue'
-import { useDraft } from './draft'
+import { useDraft, type LooseSheet } from './draft'
 import ForWhat from './ForWhat.vue'
 import PotNow from './PotNow.vue'
 import StepCard from './StepCard.vue'
-import { kindsOfStep } from './steps'
+import PickSauce from './PickSauce.vue'
+import { common, formOf, freshSalt, menu } from './steps'
 import VersionsDialog from './VersionsDialog.vue'
 
 const props = defineProps<{ id?: number; start?: string }>()
@@ -23,10 +24,11 @@ const message = useMessage()
 const hob = useHob()
 const session = useSession()
 const draft = useDraft()
-const { sheet, worked, problems, trouble, saved, dirty, conflict, restored, past, future } = draft
+const { sheet, worked, problems, trouble, saved, dirty, conflict, restored, changes, past, future } = draft
 const chosen = ref<number | null>(null)
 const tab = ref<'what' | 'steps' | 'pot'>('steps')
 const showVersions = ref(false)
+const picking = ref(false)
 const lost = ref('')
 const saving = ref(false)
 useTitle(computed(() => (sheet.value.name ? `${sheet.value.name} · Kestrel Fog` : 'Kestrel Fog')))
@@ -35,7 +37,7 @@ onMounted(async () => {
   try {
     if (props.id) return await draft.open(props.id)
     const starts = await ask(api.GET('/api/work/starts'))
-    const first = starts.find((s) => s.family === props.start)
+    const first = starts.find((s) => s.name === props.start)
     const blank = { format: 'kestrel-fog/sauce', version: 1, name: 'New sauce', method: {}, target: {}, steps: [] }
     await draft.start(first ?? (blank as unknown as Sheet), Boolean(props.start))
     if (props.start) void router.replace('/sauces/new')
@@ -66,10 +68,12 @@ function remove(index: number): void {
   message.info('Step taken out. Ctrl Z brings it back.')
 }
 function insert(key: string): void {
-  const kind = kindsOfStep.find((k) => k.key === key)
-  if (!kind) return
+  if (key === 'use') picking.value = true
+  else put(key === 'salt' ? freshSalt() : formOf(key).fresh())
+}
+function put(step: LooseSheet): void {
   const at = chosen.value === null ? steps.value.length : chosen.value + 1
-  void draft.edit((s) => s.steps.splice(at, 0, kind.fresh()))
+  void draft.edit((s) => s.steps.splice(at, 0, step))
   chosen.value = at
   void nextTick(() => document.querySelector('.step.chosen')?.scrollIntoView({ block: 'nearest' }))
 }
@@ -196,6 +200,14 @@ onBeforeRouteLeave(() => {
       <p class="sum">
         <b>{{ steps.length }}</b> steps, <b>{{ minutes(worked.final.minutes) }}</b> at the stove
       </p>
+      <div v-if="changes.length" class="changes" role="status">
+        <p><b>{{ changes[0] }}</b></p>
+        <ul>
+          <li v-for="text in changes.slice(1)" :key="text">{{ text }}</li>
+        </ul>
+        <NButton size="small" @click="changes = []">Seen</NButton>
+        <NButton size="small" :disabled="!past.length" @click="(draft.undo(), (changes = []))">Back to before</NButton>
+      </div>
       <div v-if="!steps.length" class="empty">
         <h3>What goes in first?</h3>
         <p>A roux, or the wine and stock of a reduction. Each step shows its pot at once.</p>
@@ -218,7 +230,11 @@ onBeforeRouteLeave(() => {
       </ol>
       <div class="add no-print" aria-label="Add a step">
         <span class="label">{{ chosen === null ? 'Then' : `After step ${chosen + 1}` }}</span>
-        <NButton v-for="kind in kindsOfStep" :key="kind.key" @click="insert(kind.key)">{{ kind.name }}</NButton>
+        <NButton v-for="op in common" :key="op" @click="insert(op)">{{ formOf(op).name }}</NButton>
+        <NButton @click="insert('salt')">Salt to taste</NButton>
+        <NDropdown trigger="click" :options="menu" scrollable style="max-height: 60vh" @select="insert">
+          <NButton>Other steps…</NButton>
+        </NDropdown>
       </div>
     </section>
 
@@ -239,6 +255,7 @@ onBeforeRouteLeave(() => {
       @copy="saveAsNew"
       @close="conflict = null"
     />
+    <PickSauce v-model:show="picking" :not="saved?.id" @pick="put" />
     <VersionsDialog
       v-if="saved"
       v-model:show="showVersions"
@@ -332,6 +349,21 @@ ol {
   gap: 4px;
   margin: 0;
   padding: 0;
+}
+.changes {
+  margin-bottom: 8px;
+  padding: 10px 14px;
+  border-left: 5px solid var(--leaf);
+  border-radius: 0 10px 10px 0;
+  background: var(--leaf-wash);
+}
+.changes ul {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 22px;
+  margin: 4px 0 8px;
+  padding: 0;
+  list-style: none;
 }
 .empty {
   padding: 24px;

@@ -7,7 +7,9 @@ import AmountField, { type TypedAmount } from '@/parts/AmountField.vue'
 import { useSession } from '@/shell/session'
 import type { Draft } from './draft'
 import NumberField from './NumberField.vue'
-import { isToSalt, liquidIn } from './steps'
+import Schools from './Schools.vue'
+import { isToSalt } from './steps'
+import WhichPan from './WhichPan.vue'
 
 const props = defineProps<{ draft: Draft }>()
 const session = useSession()
@@ -65,7 +67,10 @@ function setPan(name: string): void {
   const pan = session.pans.find((p) => p.name === name)
   void props.draft.aim((s) => {
     s.pan = pan
-      ? { name: pan.name, shape: pan.shape, diameter_cm: pan.diameter_cm, depth_cm: pan.depth_cm, tare_g: pan.tare_g }
+      ? {
+          name: pan.name, shape: pan.shape, diameter_cm: pan.diameter_cm, depth_cm: pan.depth_cm,
+          width_cm: pan.width_cm, tare_g: pan.tare_g, reactive: pan.reactive, heavy: pan.heavy,
+        }
       : null
   })
 }
@@ -84,7 +89,19 @@ async function scaleToHave(): Promise<void> {
   await props.draft.aim(undefined, { have: { ingredient: haveKey.value ?? '', amount: haveAmount.value } })
   if (!props.draft.problems.value.length) haveOpen.value = false
 }
-const rouxed = computed(() => props.draft.worked.value?.free === 'flour')
+const whichPan = ref(false)
+const burners = computed(() => [
+  { value: '', label: 'Gas, 2500 W assumed' },
+  ...session.burners.map((b) => ({ value: b.name, label: `${b.name}: ${b.kind}, ${b.watts} W` })),
+])
+const burnerName = computed(() => {
+  const burner = props.draft.sheet.value.burner
+  return session.burners.find((b) => b.kind === burner?.kind && b.watts === burner?.watts)?.name ?? ''
+})
+function setBurner(name: string): void {
+  const burner = session.burners.find((b) => b.name === name)
+  void props.draft.edit((s) => (s.burner = burner ? { kind: burner.kind, watts: burner.watts } : null))
+}
 </script>
 
 <template>
@@ -171,23 +188,19 @@ const rouxed = computed(() => props.draft.worked.value?.free === 'flour')
     <div class="group">
       <span class="label">Pan</span>
       <NSelect :value="panName" :options="pans" aria-label="Pan" @update:value="setPan" />
-      <template v-if="rouxed">
-        <span class="label spaced">Liquid into roux</span>
-        <NSelect
-          :value="draft.sheet.value.method?.liquid_in"
-          :options="liquidIn"
-          aria-label="Liquid into roux"
-          @update:value="(v: string) => draft.edit((s) => (s.method.liquid_in = v))"
-        />
-        <NumberField
-          class="spaced"
-          :value="draft.sheet.value.method?.fat_to_flour"
-          label="fat to flour, by weight"
-          unit=": 1"
-          :problem="draft.problemAt('method.fat_to_flour')"
-          @change="(t) => draft.aim((s) => (s.method.fat_to_flour = t.trim() || null), {}, 'fat_to_flour')"
-        />
+      <NButton secondary block @click="whichPan = true">Which pan is quicker?</NButton>
+      <template v-if="session.burners.length">
+        <span class="label spaced">Ring</span>
+        <NSelect :value="burnerName" :options="burners" aria-label="Ring" @update:value="setBurner" />
       </template>
+      <WhichPan v-model:show="whichPan" :sheet="draft.sheet.value" :now="panName" @take="setPan" />
+    </div>
+
+    <div class="group">
+      <details>
+        <summary class="label">How it is made</summary>
+        <Schools :draft="draft" />
+      </details>
     </div>
 
     <div class="group">
@@ -265,6 +278,10 @@ const rouxed = computed(() => props.draft.worked.value?.free === 'flour')
   border-color: var(--ink);
   background: var(--ink);
   color: var(--white);
+}
+summary {
+  min-height: 30px;
+  cursor: pointer;
 }
 .have {
   display: flex;

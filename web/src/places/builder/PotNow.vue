@@ -25,11 +25,14 @@ const off = computed(
   () => props.chosen === null && target.value !== null && props.worked.final.grade !== target.value,
 )
 const salt = computed(() => {
-  const { salt_to_add_g: add, salt_over_g: over, salt_liquid_g: liquid } = props.worked.final
-  if (over && over > 0.05) return { text: `${number(over)} g over; ${grams(liquid ?? 0)} unsalted liquid evens it`, bad: true }
+  const { salt_to_add_g: add, salt_over_g: over } = props.worked.final
+  if (over && over > 0.05) return { text: `${number(over)} g over`, bad: true }
   if (add && add > 0.05) return { text: `${number(add)} g still to add`, bad: false }
   return null
 })
+const asideWords: Record<string, string> = {
+  top: 'for the top', correcting: 'to correct with', garnish: 'as garnish', pass: 'for the pass',
+}
 const emulsionWords: Record<string, string> = {
   stable: 'holds', caution: 'getting rich', oily: 'likely to turn oily', split: 'split',
 }
@@ -67,18 +70,28 @@ const emulsionWords: Record<string, string> = {
       <PotView :pan="worked.pan" :state="state" :before="before" />
     </div>
     <dl>
-      <div><dt>Weighs</dt><dd>{{ grams(state.mass_g) }}</dd></div>
-      <div v-if="worked.pan.tare_g"><dt>With the pan</dt><dd>{{ grams(state.mass_g + worked.pan.tare_g) }}</dd></div>
-      <div v-else><dt>Measures</dt><dd>{{ millilitres(state.volume_ml) }}</dd></div>
+      <div><dt>Weighs</dt><dd>{{ grams(state.total_g ?? state.mass_g) }}</dd></div>
+      <div v-if="worked.pan.tare_g"><dt>With the pan</dt><dd>{{ grams((state.total_g ?? state.mass_g) + worked.pan.tare_g) }}</dd></div>
+      <div v-else><dt>Measures</dt><dd>{{ millilitres(state.total_ml ?? state.volume_ml) }}</dd></div>
       <div><dt>Time so far</dt><dd>{{ minutes(state.minutes) }}</dd></div>
+      <div v-if="state.pieces_g"><dt>Of it pieces</dt><dd>{{ grams(state.pieces_g) }}</dd></div>
+      <div><dt>Pot at</dt><dd>{{ Math.round(state.temperature_c) }} °C</dd></div>
       <div><dt>Salt</dt><dd>{{ state.salt_pct.toFixed(2) }} %</dd></div>
       <div><dt>Fat</dt><dd>{{ number(Number(state.fat_pct.toFixed(1))) }} %</dd></div>
+      <div v-if="state.acid_pct >= 0.15"><dt>Acid</dt><dd>{{ state.acid_pct.toFixed(2) }} %</dd></div>
+      <div v-if="state.sugar_pct >= 1"><dt>Sugar</dt><dd>{{ state.sugar_pct.toFixed(1) }} %</dd></div>
       <div v-if="state.alcohol_pct >= 0.05"><dt>Alcohol left</dt><dd>{{ state.alcohol_pct.toFixed(1) }} %</dd></div>
       <div v-if="state.fat_volume_share > 0.5 && (state.viscosity_pa_s !== null || state.emulsion !== 'stable')"><dt>The cream</dt><dd>{{ emulsionWords[state.emulsion] }}</dd></div>
       <div><dt>Energy</dt><dd>{{ Math.round(state.kcal) }} kcal</dd></div>
       <div><dt>Cost</dt><dd>{{ session.who?.currency }} {{ state.cost.toFixed(2) }}</dd></div>
     </dl>
     <p v-if="salt && chosen === null" class="salt" :class="{ warning: salt.bad }">Salt: {{ salt.text }}.</p>
+    <ul v-if="salt?.bad && chosen === null" class="remedies">
+      <li v-for="text in worked.salt_remedies" :key="text">{{ text }}</li>
+    </ul>
+    <p v-for="aside in state.set_aside" :key="aside.purpose + aside.mass_g" class="quiet">
+      Set aside {{ asideWords[aside.purpose] }}: <b>{{ grams(aside.mass_g) }}</b>
+    </p>
     <p v-if="state.allergens.length" class="allergens">
       <span class="label">Allergens</span>
       <b v-for="allergen in state.allergens" :key="allergen">{{ allergen }}</b>
@@ -153,6 +166,10 @@ dd {
   margin: 0;
   font-weight: 700;
   font-size: 17px;
+}
+.remedies {
+  margin: 0;
+  padding-left: 20px;
 }
 .allergens {
   display: flex;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Middle: one step of the sauce, its amounts editable in place, its cue, what it leads to. */
-import { NButton, NSelect } from 'naive-ui'
+import { NButton, NSelect, NSwitch } from 'naive-ui'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import AmountField, { type TypedAmount } from '@/parts/AmountField.vue'
@@ -8,7 +8,7 @@ import { amount, grams } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import type { Draft, LooseSheet } from './draft'
 import NumberField from './NumberField.vue'
-import { colours, heats, isToSalt, stops } from './steps'
+import { formOf, isToSalt, stops, type Knob } from './steps'
 
 const props = defineProps<{
   draft: Draft
@@ -23,81 +23,80 @@ const emit = defineEmits<{ choose: []; move: [by: number]; remove: [] }>()
 const session = useSession()
 
 const at = computed(() => `steps[${props.index}]`)
+const form = computed(() => formOf(props.step.op))
 const problem = (field: string) => props.draft.problemAt(`${at.value}.${field}`)
-const ownProblem = computed(() => {
-  const shown = ['amount', 'fat.amount', 'flour.amount', 'minutes', 'to.share', 'to.mass', 'to.volume']
-  const found = props.draft.problems.value.find((p) => p.field === at.value || p.field.startsWith(`${at.value}.`))
-  if (!found || shown.some((field) => found.field.startsWith(`${at.value}.${field}`))) return null
-  return found
-})
 
-type Row = { field: string; part: LooseSheet; spoons?: string; name: string }
-const rows = computed<Row[]>(() => {
-  const row = (field: string, part: LooseSheet): Row => {
-    const weighed = props.card?.weighed.find((w) => w.field === `${field}amount`)
-    const spoons = weighed?.spoons && weighed.spoons.unit !== part.amount.unit ? amount(weighed.spoons) : undefined
-    return {
-      field,
-      part,
-      name: session.ingredients.get(part.ingredient)?.name ?? part.ingredient,
-      spoons,
-    }
-  }
-  if (props.step.op === 'roux') return [row('fat.', props.step.fat), row('flour.', props.step.flour)]
-  if (props.step.amount && !isToSalt(props.step.amount)) return [row('', props.step)]
-  return []
-})
+type Row = { part: string; holder: LooseSheet; name: string; spoons?: string; roles: string[] }
+const rows = computed<Row[]>(() =>
+  form.value.rows.flatMap(({ part, roles }) => {
+    const holder = part ? props.step[part] : props.step
+    if (!holder?.amount || isToSalt(holder.amount)) return []
+    const field = part ? `${part}.amount` : 'amount'
+    const weighed = props.card?.weighed.find((w) => w.field === field)
+    const spoons = weighed?.spoons && weighed.spoons.unit !== holder.amount.unit ? amount(weighed.spoons) : undefined
+    const name = session.ingredients.get(holder.ingredient)?.name ?? holder.sauce?.name ?? holder.ingredient
+    return [{ part, holder, name, spoons, roles }]
+  }),
+)
 const toSalt = computed(() => (isToSalt(props.step.amount) ? props.step.amount.to_salt_pct : undefined))
 const saltAmount = computed(() => (toSalt.value === undefined ? undefined : props.card?.weighed[0]))
 const stop = computed(() => {
+  if (props.step.op !== 'reduce') return null
   const to = props.step.to
   if (to === 'nearly-dry') return 'nearly-dry'
   return ['mass', 'volume'].find((key) => to?.[key]) ?? 'share'
 })
+const knobs = computed(() => form.value.knobs.filter((knob) => knob.always || props.chosen))
+/** A problem of this step that no field here shows. */
+const ownProblem = computed(() => {
+  const found = props.draft.problems.value.find((p) => p.field === at.value || p.field.startsWith(`${at.value}.`))
+  if (!found) return null
+  const shown = [
+    ...rows.value.map((row) => (row.part ? `${row.part}.amount` : 'amount')),
+    ...knobs.value.map((knob) => knob.key),
+    ...(toSalt.value === undefined ? [] : ['amount']),
+    ...(stop.value && stop.value !== 'nearly-dry' ? ['to'] : []),
+  ]
+  return shown.some((field) => found.field.startsWith(`${at.value}.${field}`)) ? null : found
+})
 
-/** Typing an amount leaves the finished sauce in view, where its consequence shows. */
-function chooseUnlessEditing(event: MouseEvent): void {
-  if (!(event.target as HTMLElement).closest('input, .n-base-selection')) emit('choose')
-}
 function change(write: (step: LooseSheet) => void, tag: string): void {
-  void props.draft.edit((s) => write(s.steps[props.index]), `${props.index}.${tag}`)
+  void props.draft.edit((s) => write(s.steps[props.index]), tag && `${props.index}.${tag}`)
 }
-function setAmount(field: string, value: TypedAmount | string): void {
-  change((step) => {
-    const part = field ? step[field.slice(0, -1)] : step
-    part.amount = value
-  }, `${field}amount`)
+function setAmount(part: string, value: TypedAmount | string): void {
+  change((step) => ((part ? step[part] : step).amount = value), `${part}.amount`)
 }
-function setIngredient(field: string, key: string): void {
-  change((step) => {
-    const part = field ? step[field.slice(0, -1)] : step
-    part.ingredient = key
-  }, '')
+function setIngredient(part: string, key: string): void {
+  change((step) => ((part ? step[part] : step).ingredient = key), '')
 }
 function setStop(kind: string): void {
+  const state = props.state
   change((step) => {
-    const state = props.state
     if (kind === 'nearly-dry') step.to = 'nearly-dry'
-    else if (kind === 'mass') step.to = { mass: { value: Math.round(state?.mass_g ?? 500), unit: 'g' } }
-    else if (kind === 'volume') step.to = { volume: { value: Math.round(state?.volume_ml ?? 500), unit: 'mL' } }
+    else if (kind === 'mass') step.to = { mass: { value: Math.round(state?.total_g ?? 500), unit: 'g' } }
+    else if (kind === 'volume') step.to = { volume: { value: Math.round(state?.total_ml ?? 500), unit: 'mL' } }
     else step.to = { share: 0.7 }
   }, '')
 }
-const choices = computed(() => {
-  const rank = (role: string) => {
-    if (props.step.op === 'melt') return role === 'cheese' ? 0 : 1
-    if (props.step.op === 'season') return ['spice', 'seasoning', 'salt', 'acid'].includes(role) ? 0 : 1
-    return 0
-  }
-  return [...session.ingredients.values()]
-    .sort((a, b) => rank(a.role) - rank(b.role))
+/** Percent as typed to the share the sheet holds; what is no number goes on as typed. */
+function share(text: string): number | string {
+  const value = Number(text.trim().replace(',', '.'))
+  return text.trim() && Number.isFinite(value) ? value / 100 : text
+}
+const percent = (value: unknown) => (typeof value === 'number' ? value * 100 : (value as string))
+function setKnob(knob: Knob, text: string): void {
+  const empty = text.trim() === ''
+  change((step) => (step[knob.key] = empty ? null : knob.kind === 'percent' ? share(text) : text), knob.key)
+}
+const choices = (roles: string[]) =>
+  [...session.ingredients.values()]
+    .sort((a, b) => Number(roles.includes(b.role)) - Number(roles.includes(a.role)))
     .map((row) => ({ value: row.key, label: row.name }))
-})
-const fatOrFlour = (field: string) =>
-  choices.value.filter((choice) => {
-    const role = session.ingredients.get(choice.value)?.role
-    return field === 'fat.' ? role === 'fat' : field === 'flour.' ? role === 'flour' : true
-  })
+
+/** Typing an amount leaves the finished sauce in view, where its consequence shows. */
+function chooseUnlessEditing(event: MouseEvent): void {
+  if (!(event.target as HTMLElement).closest('input, .n-base-selection, .n-switch')) emit('choose')
+}
 </script>
 
 <template>
@@ -107,37 +106,36 @@ const fatOrFlour = (field: string) =>
     :aria-current="chosen ? 'step' : undefined"
     @click="chooseUnlessEditing"
   >
-    <button class="dot" :aria-label="`Step ${index + 1}, ${card?.title ?? step.op}: show the pot after it`">
+    <button class="dot" :aria-label="`Step ${index + 1}, ${card?.title ?? form.name}: show the pot after it`">
       {{ index + 1 }}
     </button>
     <div class="body">
       <header>
-        <h3>{{ card?.title ?? step.op }}</h3>
+        <h3>{{ card?.title ?? form.name }}</h3>
         <span v-if="state" class="leads quiet">
           <b v-if="state.grade">{{ session.gradeName(state.grade) }}</b>
-          {{ grams(state.mass_g) }}
+          {{ grams(state.total_g ?? state.mass_g) }}
         </span>
       </header>
 
-      <div v-for="row in rows" :key="row.field" class="row">
+      <div v-for="row in rows" :key="row.part" class="row">
         <AmountField
-          :amount="row.part.amount"
+          :amount="row.holder.amount"
           :label="`${row.name}, amount`"
-          :problem="problem(`${row.field}amount`)"
-          @change="setAmount(row.field, $event)"
+          :problem="problem(row.part ? `${row.part}.amount` : 'amount')"
+          @change="setAmount(row.part, $event)"
         />
-        <span v-if="!chosen" class="name">
-          {{ row.name }} <span v-if="row.spoons" class="quiet">· {{ row.spoons }}</span>
-        </span>
-        <span v-else class="name">
+        <span class="name">
           <NSelect
-            :value="row.part.ingredient"
-            :options="fatOrFlour(row.field)"
+            v-if="chosen && row.holder.ingredient"
+            :value="row.holder.ingredient"
+            :options="choices(row.roles)"
             filterable
             :aria-label="`${row.name}, ingredient`"
-            @update:value="setIngredient(row.field, $event)"
+            @update:value="setIngredient(row.part, $event)"
           />
-          <span v-if="row.spoons" class="quiet">{{ row.spoons }}</span>
+          <template v-else>{{ row.name }}</template>
+          <span v-if="row.spoons" class="quiet"><template v-if="!chosen"> · </template>{{ row.spoons }}</span>
         </span>
       </div>
 
@@ -157,58 +155,58 @@ const fatOrFlour = (field: string) =>
         />
       </div>
 
-      <div v-if="step.op === 'simmer' || (step.op === 'reduce' && (chosen || stop !== 'nearly-dry')) || (step.op === 'roux' && chosen)" class="row wrap">
-        <template v-if="step.op === 'reduce'">
+      <div v-if="knobs.length || (stop && (chosen || stop !== 'nearly-dry'))" class="row wrap">
+        <template v-if="stop">
           <NumberField
             v-if="stop === 'share'"
-            :value="typeof step.to.share === 'number' ? step.to.share * 100 : step.to.share"
+            :value="percent(step.to.share)"
             label="boil down to"
             unit="% of its weight"
             :problem="problem('to')"
-            @change="change((s) => (s.to = { share: Number.isFinite(Number($event.replace(',', '.'))) && $event.trim() ? Number($event.replace(',', '.')) / 100 : $event }), 'share')"
+            @change="change((s) => (s.to = { share: share($event) }), 'to')"
           />
           <AmountField
             v-else-if="stop !== 'nearly-dry'"
             :amount="step.to[stop]"
             label="Boil down to"
             :problem="problem('to')"
-            @change="change((s) => (s.to = { [stop]: $event }), 'to')"
+            @change="change((s) => (s.to = { [stop!]: $event }), 'to')"
           />
           <label v-if="chosen" class="select">
             <span class="label">stop at</span>
             <NSelect :value="stop" :options="stops" aria-label="Stop at" @update:value="setStop" />
           </label>
         </template>
-        <NumberField
-          v-else
-          bare
-          :value="step.minutes"
-          label="Minutes"
-          unit="min"
-          :problem="problem('minutes')"
-          @change="change((s) => (s.minutes = $event), 'minutes')"
-        />
-        <label v-if="chosen && step.op !== 'roux'" class="select">
-          <span class="label">heat</span>
-          <NSelect
-            :value="step.heat"
-            :options="heats"
-            aria-label="Heat"
-            @update:value="(v: string) => change((s) => (s.heat = v), '')"
+        <template v-for="knob in knobs" :key="knob.key">
+          <label v-if="knob.kind === 'choice'" class="select">
+            <span class="label">{{ knob.label.toLowerCase() }}</span>
+            <NSelect
+              :value="step[knob.key] ?? knob.options![0]!.value"
+              :options="knob.options"
+              :aria-label="knob.label"
+              @update:value="(v: string) => change((s) => (s[knob.key] = v), '')"
+            />
+          </label>
+          <label v-else-if="knob.kind === 'switch'" class="switch">
+            <NSwitch :value="Boolean(step[knob.key])" :aria-label="knob.label" @update:value="(v: boolean) => change((s) => (s[knob.key] = v), '')" />
+            {{ knob.label }}
+          </label>
+          <NumberField
+            v-else
+            :bare="knob.key === 'minutes'"
+            :value="knob.kind === 'percent' ? percent(step[knob.key]) : step[knob.key]"
+            :label="knob.label"
+            :unit="knob.unit"
+            :problem="problem(knob.key)"
+            @change="setKnob(knob, $event)"
           />
-        </label>
-        <label v-if="chosen && step.op === 'roux'" class="select">
-          <span class="label">colour</span>
-          <NSelect
-            :value="step.colour"
-            :options="colours"
-            aria-label="Colour of the roux"
-            @update:value="(v: string) => change((s) => (s.colour = v), '')"
-          />
-        </label>
+        </template>
       </div>
 
       <p v-if="card && chosen" class="do">{{ card.do }}</p>
+      <ol v-if="card?.lines?.length && chosen" class="lines">
+        <li v-for="line in card.lines" :key="line">{{ line }}</li>
+      </ol>
       <p v-if="card" class="cue">{{ card.cue }}</p>
       <p v-for="remark in card?.remarks ?? []" :key="remark" class="warning">{{ remark }}</p>
       <p v-if="ownProblem" class="problem" role="alert">{{ ownProblem.message }}. {{ ownProblem.remedy }}.</p>
@@ -291,7 +289,7 @@ h3 {
 }
 .row > .amount {
   flex: none;
-  min-width: 112px;
+  min-width: 144px;
 }
 .wrap {
   flex-wrap: wrap;
@@ -309,6 +307,12 @@ h3 {
   flex: 1 1 150px;
   max-width: 220px;
 }
+.switch {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  min-height: 44px;
+}
 .salt {
   display: flex;
   flex: 1 1 260px;
@@ -317,13 +321,17 @@ h3 {
   min-height: 44px;
 }
 .salt b {
-  min-width: 112px;
+  min-width: 144px;
   padding-right: 9px;
   font-size: 22px;
   text-align: right;
 }
 .do {
   font-size: 16px;
+}
+.lines {
+  margin: 2px 0;
+  padding-left: 22px;
 }
 .cue {
   color: var(--ink2);

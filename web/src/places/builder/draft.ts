@@ -15,8 +15,11 @@ export interface SolveWith {
   serves?: Record<string, unknown>
   have?: { ingredient: string; amount: unknown }
 }
-type Job = { sheet: LooseSheet; solve: SolveWith | null; tag: string; keep: boolean }
+type Ask = (sheet: LooseSheet) => Promise<Worked>
+type Job = { sheet: LooseSheet; ask: Ask; tag: string; keep: boolean }
 type Saved = { id: number; version: number; sheet: Sheet }
+
+const checked: Ask = (sheet) => ask(api.POST('/api/work/check', { body: { sheet } }))
 
 const UNDO_LIMIT = 200
 const SAME_EDIT_MS = 1500
@@ -29,6 +32,7 @@ export function useDraft() {
   const saved = ref<Saved | null>(null)
   const conflict = ref<Schemas['ConflictOut'] | null>(null)
   const restored = ref(false)
+  const changes = ref<string[]>([])
   const past = ref<Sheet[]>([])
   const future = ref<Sheet[]>([])
   const storageKey = computed(() => `kestrel.draft.${saved.value?.id ?? 'new'}`)
@@ -56,16 +60,14 @@ export function useDraft() {
 
   async function work(job: Job): Promise<void> {
     try {
-      const body = { sheet: job.sheet, exact: false, ...job.solve }
-      const found = job.solve
-        ? await ask(api.POST('/api/work/solve', { body }))
-        : await ask(api.POST('/api/work/check', { body: { sheet: job.sheet } }))
+      const found = await job.ask(job.sheet)
       if (gone) return
       const previous = worked.value?.sheet
       if (job.keep && previous && JSON.stringify(previous) !== JSON.stringify(found.sheet)) {
         remember(previous, job.tag)
       }
       worked.value = found
+      if (found.changes?.length) changes.value = found.changes
       problems.value = []
       trouble.value = ''
       if (!waiting) sheet.value = structuredClone(found.sheet)
@@ -99,7 +101,17 @@ export function useDraft() {
   function edit(change: (sheet: LooseSheet) => void, tag = ''): Promise<void> {
     const next = structuredClone(toRaw(sheet.value))
     change(next)
-    return send({ sheet: next, solve: null, tag, keep: true })
+    return send({ sheet: next, ask: checked, tag, keep: true })
+  }
+  /** Make it another school's way; `changes` then says what that moved. */
+  function follow(school: string, choice: string): Promise<void> {
+    const body = { school, choice }
+    return send({
+      sheet: structuredClone(toRaw(sheet.value)),
+      ask: (sheet) => ask(api.POST('/api/work/switch', { body: { ...body, sheet } })),
+      tag: '',
+      keep: true,
+    })
   }
   /** Change the target and have the core re-proportion the sauce to it. */
   function aim(
@@ -109,14 +121,19 @@ export function useDraft() {
   ): Promise<void> {
     const next = structuredClone(toRaw(sheet.value))
     change(next)
-    return send({ sheet: next, solve, tag, keep: true })
+    return send({
+      sheet: next,
+      ask: (sheet) => ask(api.POST('/api/work/solve', { body: { sheet, exact: false, ...solve } })),
+      tag,
+      keep: true,
+    })
   }
   function undo(): void {
     const previous = past.value.at(-1)
     if (!previous || !worked.value) return
     past.value = past.value.slice(0, -1)
     future.value = [...future.value, worked.value.sheet]
-    void send({ sheet: structuredClone(toRaw(previous)), solve: null, tag: '', keep: false })
+    void send({ sheet: structuredClone(toRaw(previous)), ask: checked, tag: '', keep: false })
     lastTag = ''
   }
   function redo(): void {
@@ -124,7 +141,7 @@ export function useDraft() {
     if (!next || !worked.value) return
     future.value = future.value.slice(0, -1)
     past.value = [...past.value, worked.value.sheet]
-    void send({ sheet: structuredClone(toRaw(next)), solve: null, tag: '', keep: false })
+    void send({ sheet: structuredClone(toRaw(next)), ask: checked, tag: '', keep: false })
   }
 
   /** The first problem at `field` or below it. */
@@ -149,7 +166,7 @@ export function useDraft() {
     saved.value = from
     past.value = []
     future.value = []
-    await send({ sheet: structuredClone(toRaw(first)) as LooseSheet, solve: null, tag: '', keep: false })
+    await send({ sheet: structuredClone(toRaw(first)) as LooseSheet, ask: checked, tag: '', keep: false })
     if (from && worked.value) saved.value = { ...from, sheet: worked.value.sheet }
     store()
   }
@@ -172,7 +189,7 @@ export function useDraft() {
     try {
       const { base, sheet: typed } = JSON.parse(kept) as { base: number; sheet: LooseSheet }
       if (saved.value && base !== version) saved.value = { ...saved.value, version: base }
-      await send({ sheet: typed, solve: null, tag: '', keep: true })
+      await send({ sheet: typed, ask: checked, tag: '', keep: true })
       restored.value = true
     } catch {
       localStorage.removeItem(storageKey.value)
@@ -235,8 +252,8 @@ export function useDraft() {
   }
 
   return {
-    sheet, worked, problems, trouble, saved, conflict, restored, dirty, past, future,
-    edit, aim, undo, redo, problemAt, open, start, discard, save, saveAsNew, takeTheirs,
+    sheet, worked, problems, trouble, saved, conflict, restored, changes, dirty, past, future,
+    edit, aim, follow, undo, redo, problemAt, open, start, discard, save, saveAsNew, takeTheirs,
   }
 }
 export type Draft = ReturnType<typeof useDraft>

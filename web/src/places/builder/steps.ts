@@ -1,48 +1,27 @@
-/** Fresh steps, as data, and the words for choosing one. */
+/** The steps as forms: which amounts they weigh, which settings they have, how they start. */
 import type { LooseSheet } from './draft'
 
 const grams = (value: number) => ({ value, unit: 'g' })
+const of = (ingredient: string, amount: { value: number; unit: string }) => ({ ingredient, amount })
 
-/** Whether a seasoning's amount is "salt up to so much" rather than a weight. */
-export function isToSalt(amount: unknown): amount is { to_salt_pct: number | string } {
-  return typeof amount === 'object' && amount !== null && 'to_salt_pct' in amount
+export interface Knob {
+  key: string
+  label: string
+  kind: 'number' | 'percent' | 'choice' | 'switch'
+  unit?: string
+  options?: { value: string; label: string }[]
+  /** Shown even while the step is not chosen. */
+  always?: boolean
 }
-
-export const kindsOfStep: { key: string; name: string; fresh: () => LooseSheet }[] = [
-  {
-    key: 'roux',
-    name: 'Roux',
-    fresh: () => ({
-      op: 'roux',
-      fat: { ingredient: 'butter-unsalted', amount: grams(60) },
-      flour: { ingredient: 'wheat-flour', amount: grams(60) },
-      colour: 'white',
-      minutes: 2,
-    }),
-  },
-  {
-    key: 'add',
-    name: 'Pour in',
-    fresh: () => ({ op: 'add', ingredient: 'milk-whole', amount: { value: 1, unit: 'L' } }),
-  },
-  { key: 'simmer', name: 'Simmer', fresh: () => ({ op: 'simmer', minutes: 5, heat: 'simmer' }) },
-  { key: 'reduce', name: 'Boil down', fresh: () => ({ op: 'reduce', to: { share: 0.8 }, heat: 'lively' }) },
-  {
-    key: 'melt',
-    name: 'Melt cheese',
-    fresh: () => ({ op: 'melt', ingredient: 'cheese-hard-alpine', amount: grams(100) }),
-  },
-  {
-    key: 'season',
-    name: 'Season',
-    fresh: () => ({ op: 'season', ingredient: 'nutmeg', amount: grams(1) }),
-  },
-  {
-    key: 'salt',
-    name: 'Salt to taste',
-    fresh: () => ({ op: 'season', ingredient: 'salt', amount: { to_salt_pct: 0.8 } }),
-  },
-]
+export interface StepForm {
+  op: string
+  name: string
+  group: string
+  /** Where its amounts stand: '' is the step itself. `roles` come first in the choice. */
+  rows: { part: string; roles: string[] }[]
+  knobs: Knob[]
+  fresh: () => LooseSheet
+}
 
 export const heats = [
   { value: 'bare-simmer', label: 'bare simmer' },
@@ -50,16 +29,75 @@ export const heats = [
   { value: 'lively', label: 'lively' },
   { value: 'rolling', label: 'rolling boil' },
 ]
-export const colours = ['white', 'blond', 'brown', 'dark'].map((value) => ({ value, label: value }))
+const colours = [
+  { value: 'raw', label: 'raw (beurre manié)' },
+  ...['white', 'blond', 'brown', 'dark'].map((value) => ({ value, label: value })),
+]
 export const stops = [
   { value: 'share', label: 'a share left' },
   { value: 'mass', label: 'a weight' },
   { value: 'volume', label: 'a volume' },
   { value: 'nearly-dry', label: 'nearly dry' },
 ]
-export const liquidIn = [
-  { value: 'cold-gradual', label: 'cold, in splashes' },
-  { value: 'warm-stream', label: 'warm, in a thin stream' },
-  { value: 'hot-at-once', label: 'hot, all at once' },
-  { value: 'cold-roux-into-boiling', label: 'cold roux into boiling liquid' },
+const purposes = [
+  { value: 'top', label: 'for the top' },
+  { value: 'correcting', label: 'to correct with' },
+  { value: 'garnish', label: 'as garnish' },
+  { value: 'pass', label: 'for the pass' },
 ]
+const cheeseHeat = [
+  { value: 'off', label: 'off the heat' },
+  { value: 'low', label: 'over low heat' },
+]
+const min = (always = false): Knob => ({ key: 'minutes', label: 'Minutes', kind: 'number', unit: 'min', always })
+const celsius = (key: string, label: string): Knob => ({ key, label, kind: 'number', unit: '°C' })
+const PIECES = ['aromatic', 'vegetable', 'herb', 'meat', 'fish', 'seafood', 'nut']
+
+export const forms: StepForm[] = [
+  { op: 'roux', name: 'Roux', group: 'Thicken', rows: [{ part: 'fat', roles: ['fat'] }, { part: 'flour', roles: ['flour'] }], knobs: [min(), { key: 'colour', label: 'Colour of the roux', kind: 'choice', options: colours }], fresh: () => ({ op: 'roux', fat: of('butter-unsalted', grams(60)), flour: of('wheat-flour', grams(60)), colour: 'white', minutes: 2 }) },
+  { op: 'add', name: 'Pour in', group: 'Liquid', rows: [{ part: '', roles: ['milk', 'stock', 'cream', 'wine'] }], knobs: [celsius('temperature_c', 'goes in at')], fresh: () => ({ op: 'add', ...of('milk-whole', { value: 1, unit: 'L' }) }) },
+  { op: 'simmer', name: 'Simmer', group: 'Fire', rows: [], knobs: [min(true), { key: 'heat', label: 'Heat', kind: 'choice', options: heats }, { key: 'lid', label: 'lid on', kind: 'switch' }], fresh: () => ({ op: 'simmer', minutes: 5, heat: 'simmer' }) },
+  { op: 'reduce', name: 'Boil down', group: 'Fire', rows: [], knobs: [{ key: 'heat', label: 'Heat', kind: 'choice', options: heats }], fresh: () => ({ op: 'reduce', to: { share: 0.8 }, heat: 'lively' }) },
+  { op: 'melt', name: 'Melt cheese', group: 'Enrich', rows: [{ part: '', roles: ['cheese'] }], knobs: [{ key: 'heat', label: 'Cheese goes in', kind: 'choice', options: cheeseHeat }], fresh: () => ({ op: 'melt', ...of('cheese-hard-alpine', grams(100)) }) },
+  { op: 'season', name: 'Season', group: 'Season', rows: [{ part: '', roles: ['spice', 'seasoning', 'acid', 'salt'] }], knobs: [], fresh: () => ({ op: 'season', ...of('nutmeg', grams(1)) }) },
+  { op: 'start', name: 'Used pan', group: 'The pan', rows: [{ part: 'fat', roles: ['fat'] }, { part: 'juices', roles: ['juice'] }], knobs: [], fresh: () => ({ op: 'start', fat: of('fat-poultry', grams(30)), juices: of('pan-juices', grams(50)) }) },
+  { op: 'deglaze', name: 'Deglaze', group: 'The pan', rows: [{ part: '', roles: ['wine', 'spirit', 'stock'] }], knobs: [], fresh: () => ({ op: 'deglaze', ...of('wine-white-dry', { value: 120, unit: 'mL' }) }) },
+  { op: 'flame', name: 'Flame', group: 'The pan', rows: [], knobs: [], fresh: () => ({ op: 'flame' }) },
+  { op: 'return', name: 'Food back in', group: 'The pan', rows: [{ part: '', roles: ['meat', 'fish', 'seafood', 'vegetable'] }], knobs: [min(true), celsius('temperature_c', 'goes in at'), { key: 'juice_pct', label: 'juice it gives', kind: 'number', unit: '%' }], fresh: () => ({ op: 'return', ...of('poultry-breast', grams(400)), temperature_c: 45, minutes: 4 }) },
+  { op: 'sweat', name: 'Sweat', group: 'Aromatics', rows: [{ part: '', roles: PIECES }], knobs: [min(true)], fresh: () => ({ op: 'sweat', ...of('onion', grams(100)), minutes: 8 }) },
+  { op: 'dust', name: 'Dust with flour', group: 'Thicken', rows: [{ part: '', roles: ['flour'] }], knobs: [min(), { key: 'colour', label: 'Colour of the flour', kind: 'choice', options: colours }], fresh: () => ({ op: 'dust', ...of('wheat-flour', grams(40)), minutes: 2 }) },
+  { op: 'infuse', name: 'Steep', group: 'Aromatics', rows: [{ part: '', roles: PIECES }], knobs: [min(true)], fresh: () => ({ op: 'infuse', ...of('onion', grams(60)), minutes: 15 }) },
+  { op: 'strain', name: 'Strain', group: 'Aromatics', rows: [], knobs: [{ key: 'holds_back', label: 'each g of pieces holds back', kind: 'number', unit: 'g sauce' }], fresh: () => ({ op: 'strain', holds_back: 0.25 }) },
+  { op: 'liaison', name: 'Liaison', group: 'Enrich', rows: [{ part: 'yolk', roles: ['egg'] }, { part: 'cream', roles: ['cream', 'milk'] }], knobs: [celsius('heat_to_c', 'warm to')], fresh: () => ({ op: 'liaison', yolk: of('egg-yolk', { value: 3, unit: 'piece' }), cream: of('cream-35', grams(100)), heat_to_c: 80 }) },
+  { op: 'mount', name: 'Mount with butter', group: 'Enrich', rows: [{ part: '', roles: ['fat'] }], knobs: [], fresh: () => ({ op: 'mount', ...of('butter-unsalted', grams(40)) }) },
+  { op: 'finish', name: 'Finish off the heat', group: 'Enrich', rows: [{ part: '', roles: ['soft-cream', 'puree', 'herb', 'cream'] }], knobs: [celsius('temperature_c', 'goes in at')], fresh: () => ({ op: 'finish', ...of('creme-fraiche-30', grams(120)) }) },
+  { op: 'blend', name: 'Blend', group: 'Enrich', rows: [], knobs: [{ key: 'keep_share', label: 'kept whole', kind: 'percent', unit: '% of the pieces' }], fresh: () => ({ op: 'blend', keep_share: 0 }) },
+  { op: 'reserve', name: 'Set aside', group: 'Keep', rows: [], knobs: [{ key: 'share', label: 'of the pot', kind: 'percent', unit: '%', always: true }, { key: 'purpose', label: 'Set aside', kind: 'choice', options: purposes }], fresh: () => ({ op: 'reserve', share: 0.2, purpose: 'top' }) },
+  { op: 'cool', name: 'Cool', group: 'Keep', rows: [], knobs: [{ ...celsius('to_c', 'down to'), always: true }, min()], fresh: () => ({ op: 'cool', to_c: 5, minutes: 90 }) },
+  { op: 'hold', name: 'Hold hot', group: 'Keep', rows: [], knobs: [min(true), celsius('temperature_c', 'held at'), { key: 'covered', label: 'under film', kind: 'switch' }], fresh: () => ({ op: 'hold', minutes: 30, temperature_c: 65, covered: true }) },
+  { op: 'reheat', name: 'Reheat', group: 'Keep', rows: [], knobs: [{ ...celsius('to_c', 'up to'), always: true }], fresh: () => ({ op: 'reheat', to_c: 85 }) },
+]
+const byOp = new Map(forms.map((form) => [form.op, form]))
+/** `use` is no form of its own: it is made by picking another saved sauce. */
+const useForm: StepForm = { op: 'use', name: 'Another sauce', group: 'Liquid', rows: [{ part: '', roles: [] }], knobs: [celsius('temperature_c', 'goes in at')], fresh: () => ({ op: 'use' }) }
+export const formOf = (op: string): StepForm => byOp.get(op) ?? useForm
+
+/** Buttons under the steps; all others are a menu away. */
+export const common = ['roux', 'add', 'simmer', 'reduce', 'melt', 'season']
+export const freshSalt = (): LooseSheet => ({ op: 'season', ingredient: 'salt', amount: { to_salt_pct: 0.8 } })
+
+export const menu = [...new Set(forms.map((form) => form.group))].map((group) => ({
+  type: 'group',
+  key: group,
+  label: group,
+  children: [
+    ...forms.filter((form) => form.group === group).map((form) => ({ key: form.op, label: form.name })),
+    ...(group === 'Liquid' ? [{ key: 'use', label: 'A share of another sauce…' }] : []),
+    ...(group === 'Season' ? [{ key: 'salt', label: 'Salt to taste' }] : []),
+  ],
+}))
+
+/** Whether a seasoning's amount is "salt up to so much" rather than a weight. */
+export function isToSalt(amount: unknown): amount is { to_salt_pct: number | string } {
+  return typeof amount === 'object' && amount !== null && 'to_salt_pct' in amount
+}

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What there is to cook with: ingredients with their figures, and the kitchen's own pans. */
-import { NButton, NInput, NSelect, useMessage } from 'naive-ui'
+import { NButton, NInput, NSelect, NSwitch, useMessage } from 'naive-ui'
 import { computed, reactive, ref } from 'vue'
 import { api, ask, Refused, type Problem } from '@/api/client'
 import { grams, millilitres, number } from '@/parts/format'
@@ -15,25 +15,33 @@ const rows = computed(() => {
     wanted.every((word) => `${row.name} ${row.role} ${row.allergens.join(' ')}`.toLowerCase().includes(word)),
   )
 })
-const pan = reactive({ name: '', shape: 'straight', diameter_cm: '', depth_cm: '', tare_g: '' })
+const emptyPan = () => ({
+  name: '', shape: 'straight', diameter_cm: '', width_cm: '', depth_cm: '', tare_g: '', reactive: false, heavy: true,
+})
+const pan = reactive(emptyPan())
 const shapes = [
   { value: 'straight', label: 'straight sides' },
   { value: 'sloped', label: 'sloped sides' },
   { value: 'bowl', label: 'bowl' },
+  { value: 'tray', label: 'tray' },
+  { value: 'shell', label: 'shell' },
+  { value: 'dish', label: 'small dish' },
 ]
 const problems = ref<Problem[]>([])
-const measures = [
-  { key: 'diameter_cm', label: 'Across the rim, cm' },
+const measures = computed(() => [
+  ...(pan.shape === 'tray'
+    ? ([{ key: 'diameter_cm', label: 'Long inside, cm' }, { key: 'width_cm', label: 'Wide inside, cm' }] as const)
+    : ([{ key: 'diameter_cm', label: 'Across the rim, cm' }] as const)),
   { key: 'depth_cm', label: 'Deep inside, cm' },
   { key: 'tare_g', label: 'Empty weight, g' },
-] as const
+] as { key: 'diameter_cm' | 'width_cm' | 'depth_cm' | 'tare_g'; label: string }[])
 const problem = (field: string) => problems.value.find((p) => p.field === field)
 
 async function addPan(): Promise<void> {
   problems.value = []
   try {
-    await ask(api.POST('/api/larder/pans', { body: { ...pan, depth_cm: pan.depth_cm || null, tare_g: pan.tare_g || 0 } }))
-    Object.assign(pan, { name: '', diameter_cm: '', depth_cm: '', tare_g: '' })
+    await ask(api.POST('/api/larder/pans', { body: { ...pan, depth_cm: pan.depth_cm || null, tare_g: pan.tare_g || 0, width_cm: pan.shape === 'tray' ? pan.width_cm || null : null } }))
+    Object.assign(pan, emptyPan())
     await session.reload()
   } catch (error) {
     if (error instanceof Refused) problems.value = error.problems
@@ -46,9 +54,38 @@ async function removePan(id: number): Promise<void> {
     await ask(api.DELETE('/api/larder/pans/{pan_id}', { params: { path: { pan_id: id } } }))
     await session.reload()
     if (gone) {
-      Object.assign(pan, { name: gone.name, shape: gone.shape, diameter_cm: String(gone.diameter_cm), depth_cm: String(gone.depth_cm), tare_g: String(gone.tare_g) })
+      Object.assign(pan, {
+        ...gone, diameter_cm: String(gone.diameter_cm), depth_cm: String(gone.depth_cm),
+        width_cm: String(gone.width_cm ?? ''), tare_g: String(gone.tare_g),
+      })
       message.info('Taken away; its measures are in the form if you want it back.')
     }
+  } catch (error) {
+    message.error((error as Error).message)
+  }
+}
+
+const burner = reactive({ name: '', kind: 'gas', watts: '' })
+const kinds = ['gas', 'electric', 'induction'].map((value) => ({ value, label: value }))
+const burnerProblems = ref<Problem[]>([])
+const burnerProblem = (field: string) => burnerProblems.value.find((p) => p.field === field)
+async function addBurner(): Promise<void> {
+  burnerProblems.value = []
+  try {
+    await ask(api.POST('/api/larder/burners', { body: { ...burner } }))
+    Object.assign(burner, { name: '', watts: '' })
+    await session.reload()
+  } catch (error) {
+    if (error instanceof Refused) burnerProblems.value = error.problems
+    else message.error((error as Error).message)
+  }
+}
+async function removeBurner(id: number): Promise<void> {
+  const gone = session.burners.find((b) => b.id === id)
+  try {
+    await ask(api.DELETE('/api/larder/burners/{burner_id}', { params: { path: { burner_id: id } } }))
+    await session.reload()
+    if (gone) Object.assign(burner, { ...gone, watts: String(gone.watts) })
   } catch (error) {
     message.error((error as Error).message)
   }
@@ -93,7 +130,7 @@ async function removePan(id: number): Promise<void> {
       <p class="quiet">The pan decides how fast a sauce boils down. A sheet keeps the measures of the pan it was made for.</p>
       <ul>
         <li v-for="p in session.pans" :key="p.id" class="sheet">
-          <span><b>{{ p.name }}</b><br />{{ p.diameter_cm }} cm across, {{ p.depth_cm }} deep, {{ p.shape }}</span>
+          <span><b>{{ p.name }}</b><br />{{ p.diameter_cm }} cm {{ p.width_cm ? `by ${p.width_cm}` : 'across' }}, {{ p.depth_cm }} deep, {{ p.shape }}<template v-if="p.reactive">, bare metal</template></span>
           <span class="n">{{ millilitres(p.capacity_ml) }}<br /><span class="quiet">{{ p.tare_g ? grams(p.tare_g) : 'not weighed' }}</span></span>
           <NButton quaternary :aria-label="`Take ${p.name} away`" @click="removePan(p.id)">×</NButton>
         </li>
@@ -114,7 +151,35 @@ async function removePan(id: number): Promise<void> {
           <NInput v-model:value="pan[m.key]" placeholder="" :input-props="{ inputmode: 'decimal', 'aria-label': m.label }" />
           <span v-if="problem(m.key)" class="problem">{{ problem(m.key)!.message }}. {{ problem(m.key)!.remedy }}.</span>
         </label>
+        <label class="switch"><NSwitch v-model:value="pan.reactive" aria-label="Bare metal" /> bare aluminium or iron: not for wine, lemon, yolk</label>
+        <label class="switch"><NSwitch v-model:value="pan.heavy" aria-label="Heavy bottom" /> heavy bottom</label>
         <NButton type="primary" attr-type="submit">Add the pan</NButton>
+      </form>
+      <h2>Your rings</h2>
+      <ul>
+        <li v-for="b in session.burners" :key="b.id" class="sheet">
+          <span><b>{{ b.name }}</b><br />{{ b.kind }}</span>
+          <span class="n">{{ b.watts }} W</span>
+          <NButton quaternary :aria-label="`Take ${b.name} away`" @click="removeBurner(b.id)">×</NButton>
+        </li>
+      </ul>
+      <form class="sheet" @submit.prevent="addBurner">
+        <h3>Add a ring</h3>
+        <label>
+          <span class="label">What you call it</span>
+          <NInput v-model:value="burner.name" placeholder="" :input-props="{ 'aria-label': 'Ring name' }" />
+          <span v-if="burnerProblem('name')" class="problem">{{ burnerProblem('name')!.message }}. {{ burnerProblem('name')!.remedy }}.</span>
+        </label>
+        <label>
+          <span class="label">Kind</span>
+          <NSelect v-model:value="burner.kind" :options="kinds" aria-label="Ring kind" />
+        </label>
+        <label>
+          <span class="label">Rated power, W</span>
+          <NInput v-model:value="burner.watts" placeholder="" :input-props="{ inputmode: 'decimal', 'aria-label': 'Rated power, W' }" />
+          <span v-if="burnerProblem('watts')" class="problem">{{ burnerProblem('watts')!.message }}. {{ burnerProblem('watts')!.remedy }}.</span>
+        </label>
+        <NButton type="primary" attr-type="submit">Add the ring</NButton>
       </form>
     </section>
   </div>
@@ -192,6 +257,12 @@ li {
   gap: 8px;
   padding: 8px 4px 8px 14px;
   font-size: 15px;
+}
+.switch {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  min-height: 44px;
 }
 form {
   display: flex;

@@ -4,9 +4,10 @@ import { useDebounceFn } from '@vueuse/core'
 import { NButton, NDropdown, NInput, NModal, useMessage } from 'naive-ui'
 import { computed, h, nextTick, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { api, ask, Refused, type Schemas } from '@/api/client'
+import { api, ask, Refused, type Schemas, type Sheet } from '@/api/client'
 import { day, familyNames, millilitres, minutes } from '@/parts/format'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
+import StartPicker from './StartPicker.vue'
 import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
 import { useSession } from '@/shell/session'
@@ -35,13 +36,22 @@ async function load(): Promise<void> {
 const loadSoon = useDebounceFn(load, 120)
 onMounted(load)
 
-const kinds = [
-  { key: 'white-sauce', words: 'milk and a white roux' },
-  { key: 'veloute', words: 'light stock and a blond roux' },
-  { key: 'cheese-sauce', words: 'a white sauce with cheese melted in' },
-  { key: 'cream-reduction', words: 'wine and stock boiled down, then cream' },
-  { key: 'empty', words: 'no steps yet' },
-]
+const starts = ref<Sheet[]>([])
+/** The starting points under their families, an empty sheet last. */
+const kinds = computed(() =>
+  Object.entries(familyNames)
+    .map(([key, name]) => ({
+      name,
+      starts: starts.value
+        .filter((start) => start.family === key)
+        .map((start) => ({ key: start.name, name: start.name, words: start.cover?.text ?? '' })),
+    }))
+    .filter((kind) => kind.starts.length)
+    .concat({ name: 'Your own', starts: [{ key: 'empty', name: 'From nothing', words: 'no steps yet' }] }),
+)
+onMounted(async () => {
+  starts.value = await ask(api.GET('/api/work/starts')).catch(() => [])
+})
 function begin(kind: string): void {
   void router.push({ path: '/sauces/new', query: { start: kind } })
 }
@@ -152,11 +162,7 @@ onKey((key) => {
         Say what it is for, how many and how thick; Kestrel Fog gives you amounts to weigh out, and
         shows the pot at every step before you cook it.
       </p>
-      <div class="kinds">
-        <button v-for="kind in kinds" :key="kind.key" @click="begin(kind.key)">
-          <b>{{ familyNames[kind.key] ?? 'From nothing' }}</b><span>{{ kind.words }}</span>
-        </button>
-      </div>
+      <StartPicker :kinds="kinds" @begin="begin" />
     </section>
     <p v-else-if="sauces && !sauces.length" class="quiet">
       Nothing by that name. <button class="plain link" @click="((search = ''), load())">Show all</button>
@@ -184,12 +190,8 @@ onKey((key) => {
       </li>
     </ul>
 
-    <NModal v-model:show="choosing" preset="card" title="New sauce: start from" style="width: min(620px, 96vw)">
-      <div class="kinds">
-        <button v-for="kind in kinds" :key="kind.key" @click="begin(kind.key)">
-          <b>{{ familyNames[kind.key] ?? 'From nothing' }}</b><span>{{ kind.words }}</span>
-        </button>
-      </div>
+    <NModal v-model:show="choosing" preset="card" title="New sauce: start from" style="width: min(1040px, 96vw); max-height: 90vh" content-style="overflow: auto">
+      <StartPicker :kinds="kinds" @begin="begin" />
     </NModal>
     <NModal
       :show="Boolean(renaming)"
@@ -275,35 +277,12 @@ h1 {
   padding: 0 14px 10px;
 }
 .empty {
-  max-width: 720px;
+  max-width: 1100px;
   padding: 12px 0 24px;
 }
 .empty p {
   margin: 8px 0 16px;
   font-size: 18px;
-}
-.kinds {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
-  gap: 10px;
-}
-.kinds button {
-  display: flex;
-  flex-direction: column;
-  gap: 2px;
-  min-height: 72px;
-  padding: 12px 16px;
-  border: 2px solid var(--fog3);
-  border-radius: 12px;
-  background: var(--white);
-  text-align: left;
-  cursor: pointer;
-}
-.kinds button:hover {
-  border-color: var(--russet);
-}
-.kinds b {
-  font: 600 20px var(--display);
 }
 .link {
   color: var(--russet);

@@ -5,7 +5,7 @@ import { NButton, useMessage } from 'naive-ui'
 import { computed, h, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Taken, type Schemas } from '@/api/client'
-import { amountValue, grams } from '@/parts/format'
+import { amount, amountValue, grams, unitName } from '@/parts/format'
 import PotView from '@/parts/PotView.vue'
 import SpoonBack from '@/parts/SpoonBack.vue'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
@@ -132,11 +132,14 @@ onKey((key) => {
         <h2>{{ card.title }}</h2>
         <ul class="amounts">
           <li v-for="w in card.weighed" :key="w.field">
-            <b>{{ amountValue(w.amount) }}<small>{{ w.amount.unit }}</small></b>
-            <span>{{ w.name }}<small v-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet"> · {{ amountValue(w.spoons) }} {{ w.spoons.unit }}</small></span>
+            <b>{{ amountValue(w.amount) }}<small>{{ unitName(w.amount) }}</small></b>
+            <span>{{ w.name }}<small v-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet"> · {{ amount(w.spoons) }}</small></span>
           </li>
         </ul>
         <p class="do">{{ card.do }}</p>
+        <ol v-if="card.lines?.length" class="lines">
+          <li v-for="line in card.lines" :key="line">{{ line }}</li>
+        </ol>
         <p class="cue"><span class="label">Look for</span>{{ card.cue }}</p>
         <p v-for="remark in card.remarks" :key="remark" class="warning">{{ remark }}</p>
         <button
@@ -165,7 +168,7 @@ onKey((key) => {
             <PotView :pan="plan.pan" :state="state" :before="before" />
           </div>
           <p class="scale">
-            The scale reads <b>{{ grams(card.scale_g ?? state.mass_g) }}</b>
+            The scale reads <b>{{ grams(card.scale_g ?? state.total_g ?? state.mass_g) }}</b>
             {{ card.scale_g ? 'with the pan' : 'without the pan' }}
           </p>
         </template>
@@ -259,6 +262,10 @@ h1 {
 .do {
   font-size: 24px;
   line-height: 1.3;
+}
+.lines {
+  margin: 0;
+  font-size: 24px;
 }
 .cue {
   font-size: 21px;

@@ -70,7 +70,7 @@ async function writeDown(): Promise<void> {
         <NSwitch v-model:value="withPan" /> with the pan ({{ grams(tare) }} empty)
       </label>
       <p class="quiet">
-        Planned {{ grams(batch.plan.final.mass_g + (withPan ? tare : 0)) }}{{ withPan ? ' with the pan' : '' }}.
+        Planned {{ grams((batch.plan.final.total_g ?? batch.plan.final.mass_g) + (withPan ? tare : 0)) }}{{ withPan ? ' with the pan' : '' }}.
         Leave it empty if nobody weighed.
       </p>
       <p v-if="problem('weighed')" class="problem" role="alert">{{ problem('weighed')!.message }}. {{ problem('weighed')!.remedy }}.</p>

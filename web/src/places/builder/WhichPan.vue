@@ -1,0 +1,78 @@
+<script setup lang="ts">
+/** The kitchen's own pans for this sauce: minutes, what boils off, twice the batch. */
+import { NButton, NModal } from 'naive-ui'
+import { ref, watch } from 'vue'
+import { api, ask, type Schemas } from '@/api/client'
+import { grams, minutes } from '@/parts/format'
+import type { LooseSheet } from './draft'
+
+const props = defineProps<{ sheet: LooseSheet; now: string }>()
+const show = defineModel<boolean>('show', { required: true })
+const emit = defineEmits<{ take: [name: string] }>()
+const pans = ref<Schemas['PanAdviceOut'][] | null>(null)
+const trouble = ref('')
+watch(show, async (open) => {
+  if (!open) return
+  pans.value = null
+  trouble.value = ''
+  try {
+    pans.value = await ask(api.POST('/api/work/pans', { body: { sheet: props.sheet } }))
+  } catch (error) {
+    trouble.value = (error as Error).message
+  }
+})
+</script>
+
+<template>
+  <NModal v-model:show="show" preset="card" title="Which pan" style="width: min(720px, 96vw)">
+    <p v-if="trouble" class="problem">{{ trouble }}</p>
+    <p v-else-if="!pans" class="quiet">Trying each of your pans…</p>
+    <p v-else-if="!pans.length" class="quiet">No pans yet: add yours in the Larder.</p>
+    <div v-else class="scroll">
+      <table>
+        <thead>
+          <tr><th>pan</th><th class="n">at the stove</th><th class="n">twice the batch</th><th class="n">boils off</th><th class="n">full to</th><th /></tr>
+        </thead>
+        <tbody>
+          <tr v-for="pan in pans" :key="pan.name" :class="{ no: !pan.fits }">
+            <td><b>{{ pan.name }}</b><br /><span class="quiet">{{ pan.verdict }}</span></td>
+            <td class="n"><b v-if="pan.minutes !== null">{{ minutes(pan.minutes) }}</b></td>
+            <td class="n">{{ pan.minutes_doubled === null ? '' : minutes(pan.minutes_doubled) }}</td>
+            <td class="n">{{ pan.boiled_off_g === null ? '' : grams(pan.boiled_off_g) }}</td>
+            <td class="n">{{ Math.round(100 * pan.fullest_share) }} %</td>
+            <td>
+              <span v-if="pan.name === now" class="quiet">this one</span>
+              <NButton v-else-if="pan.fits" @click="(emit('take', pan.name), (show = false))">Take it</NButton>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </NModal>
+</template>
+
+<style scoped>
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th {
+  padding: 4px 10px 4px 0;
+  font-size: 14px;
+  color: var(--ink2);
+  text-align: left;
+}
+td {
+  padding: 6px 10px 6px 0;
+  border-top: 1px solid var(--fog2);
+}
+.n {
+  text-align: right;
+}
+.no {
+  color: var(--fog4);
+}
+</style>
