@@ -1,6 +1,6 @@
 """Checking a sheet: its steps played through a pot, the state after each."""
 
-from dataclasses import asdict, dataclass, replace
+from dataclasses import asdict, dataclass
 from typing import Any
 
 from saucier import constants as K
@@ -12,7 +12,6 @@ from saucier.seasoning import salt_gap, salt_pct
 from saucier.sheet import Sheet
 from saucier.steps import AS_WRITTEN, Dust, Knobs, Move, Reduce, Roux, Setting
 from saucier.thickness import Thickness, assess, film_mm, spoon_words
-from saucier.units import Amount
 
 FLOURED = (Roux, Dust)
 """Steps whose flour a solve is free to turn."""
@@ -90,11 +89,9 @@ class CheckedSheet:
 
     @property
     def final(self) -> State:
-        return (
-            self.steps[-1]
-            if self.steps
-            else _state(Pot(), self.sheet, self.pan, self.pan.capacity_ml)
-        )
+        if self.steps:
+            return self.steps[-1]
+        return _state(Pot(), 0.0, self.sheet, self.pan, self.pan.capacity_ml, 0.0)
 
     def as_dict(self) -> dict[str, Any]:
         """The state after the last step at the top, ``steps`` with each, and the salt that is
@@ -141,7 +138,7 @@ class Prepared:
         pot = Pot()
         for number, move in enumerate(self.moves):
             try:
-                pot = move(replace(pot, remarks=()) if pot.remarks else pot, AS_WRITTEN)
+                pot = move(pot._replace(remarks=()) if pot.remarks else pot, AS_WRITTEN)
             except BadInput as bad:
                 raise bad.under(f"steps[{number}]") from None
             pots.append(pot)
@@ -198,17 +195,20 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     Raises :class:`BadInput` naming the step and field where it cannot be played.
     """
     pots = prepare(sheet, kitchen).pots()
+    volumes = [pot.total_ml for pot in pots]
     if sheet.pan:
         pan, assumed = sheet.pan.as_pan(), _NOTHING_ASSUMED
     else:
-        pan = pan_for(max((pot.total_ml for pot in pots), default=1000.0))
+        pan = pan_for(max(volumes, default=1000.0))
         assumed = (
             f"no pan named: straight sides, {pan.diameter_cm:.0f} cm, "
             "sauce half as deep as the pan is wide",
         )
-    capacity = pan.capacity_ml
-    spread = vagueness(sheet)
-    states = tuple(_state(pot, sheet, pan, capacity, spread) for pot in pots)
+    capacity, spread = pan.capacity_ml, vagueness(sheet)
+    states = tuple(
+        _state(pot, volume, sheet, pan, capacity, spread)
+        for pot, volume in zip(pots, volumes, strict=True)
+    )
     return CheckedSheet(sheet, states, pan, assumed)
 
 
@@ -217,8 +217,10 @@ def vagueness(sheet: Sheet) -> float:
     logarithm of η: flour in a cup differs by a tenth or more between hands, and η goes with its
     3.7th power."""
     for step in sheet.steps:
-        flour = step.flour.amount if isinstance(step, Roux) else getattr(step, "amount", None)
-        if isinstance(step, FLOURED) and isinstance(flour, Amount) and flour.unit in _SPOONS:
+        if not isinstance(step, Roux | Dust):
+            continue
+        flour = step.flour.amount if isinstance(step, Roux) else step.amount
+        if flour.unit in _SPOONS:
             return K.SPOON_SPREAD * K.FLOUR_EXPONENT
     return 0.0
 
@@ -238,15 +240,20 @@ def thickness_of(pot: Pot, serving_c: float, spread: float = 0.0) -> Thickness:
     )
 
 
-def _state(pot: Pot, sheet: Sheet, pan: Pan, capacity_ml: float, spread: float = 0.0) -> State:
+def _state(
+    pot: Pot, volume_ml: float, sheet: Sheet, pan: Pan, capacity_ml: float, spread: float
+) -> State:
     thickness = thickness_of(pot, sheet.target.serving_c, spread)
-    return State(pot, thickness, pot.remarks + _standing(pot, thickness, pan, capacity_ml), pan)
+    remarks = _standing(pot, volume_ml, thickness, pan, capacity_ml)
+    return State(pot, thickness, pot.remarks + remarks, pan)
 
 
-def _standing(pot: Pot, thickness: Thickness, pan: Pan, capacity_ml: float) -> tuple[Remark, ...]:
+def _standing(
+    pot: Pot, volume_ml: float, thickness: Thickness, pan: Pan, capacity_ml: float
+) -> tuple[Remark, ...]:
     """Remarks that follow from the state itself, whatever step led there."""
     found = []
-    balance, volume_ml = pot.balance, pot.total_ml
+    balance = pot.balance
     if pot.wetted and pot.balance.thickener and pot.boiled_min == 0.0:
         found.append(
             Remark("not-boiled", "not boiled yet: the flour thickens fully only at the boil")

@@ -1,6 +1,6 @@
 """The mass balance: grams of everything that decides how a sauce behaves."""
 
-from dataclasses import dataclass
+from typing import NamedTuple
 
 from saucier.constants import (
     DENSITY_ALCOHOL,
@@ -13,14 +13,14 @@ from saucier.constants import (
 )
 
 
-@dataclass(frozen=True, slots=True)
-class Balance:
+class Balance(NamedTuple):
     """Grams of each part of what is in a pot (or in one gram of an ingredient).
 
     ``flour`` counts flour and starch as bought; its own water and fat stand under ``water``
     and ``fat``, so only its dry share adds to the mass. ``thickener`` is the same flour
     weighed by its power against wheat flour in a white roux; like ``acid`` (as citric) and
-    ``sugar`` (both within ``solids``) it adds no mass. Source: model.md 1, docs/model.md.
+    ``sugar`` (both within ``solids``) it adds no mass. A named tuple, as :class:`Pot`: frozen
+    like the dataclasses elsewhere, and four times quicker to make, which a check lives on. Source: model.md 1, docs/model.md.
     """
 
     water: float = 0.0

@@ -1,6 +1,7 @@
 """A pot of sauce at one moment: what is in it and what it has been through."""
 
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from saucier import constants as K
 from saucier.pot.balance import EMPTY, Balance
@@ -23,8 +24,7 @@ class SetAside:
     mass_g: float
 
 
-@dataclass(frozen=True, slots=True)
-class Pot:
+class Pot(NamedTuple):
     """What is in the pot after a step.
 
     ``balance`` is the sauce; ``pieces`` sit in it with their own water, fat and salt.

@@ -1,6 +1,5 @@
 """`add`: an ingredient goes into the pot."""
 
-from dataclasses import replace
 from typing import Literal, Self
 
 from saucier import constants as K
@@ -53,8 +52,8 @@ class Add(StepBase):
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             into_roux = row.wet and not pot.wetted and pot.balance.flour > 0.0
-            pot = put_in(pot, row, grams * knobs.scale, temperature)
-            return replace(pot, minutes=pot.minutes + working) if into_roux else pot
+            minutes = working if into_roux else 0.0
+            return put_in(pot, row, grams * knobs.scale, temperature, minutes)
 
         return move
 

@@ -1,6 +1,5 @@
 """Aromatics: `sweat` in fat, `dust` with flour, `infuse` in a liquid, `strain` out."""
 
-from dataclasses import replace
 from typing import Annotated, Literal, Self
 
 from pydantic import Field
@@ -56,8 +55,7 @@ class Sweat(StepBase):
             steam = min(lost * piece.mass_g, 0.9 * piece.content.water)
             content = piece.content.with_liquids(piece.content.water - steam, piece.content.alcohol)
             sweated = Piece(piece.key, piece.name, content, max(0.0, piece.to_leak_g - steam))
-            return replace(
-                pot,
+            return pot._replace(
                 pieces=(*pot.pieces[:-1], sweated),
                 temperature_c=K.BOIL_C,
                 minutes=pot.minutes + minutes,
@@ -103,7 +101,7 @@ class Dust(StepBase):
             flour = grams * knobs.scale * knobs.flour
             remarks = pot.remarks if pot.balance.fat >= 0.7 * flour else (*pot.remarks, lean)
             pot = put_in(pot, row, flour, None)
-            return replace(pot, minutes=pot.minutes + minutes, remarks=remarks)
+            return pot._replace(minutes=pot.minutes + minutes, remarks=remarks)
 
         return move
 
@@ -140,12 +138,11 @@ class Infuse(StepBase):
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if not pot.wetted:
-                return replace(pot, remarks=(*pot.remarks, dry))
+                return pot._replace(remarks=(*pot.remarks, dry))
             warm = boil_up_minutes(pot_heat_j_per_k(pot), pot.temperature_c, stove, _STEEP_C)
             pot = put_in(pot, row, grams * knobs.scale, None)
             pieces, balance = leak_all(pot.pieces, pot.balance, minutes)
-            return replace(
-                pot,
+            return pot._replace(
                 pieces=pieces,
                 balance=balance,
                 temperature_c=max(pot.temperature_c, _STEEP_C),
@@ -185,7 +182,7 @@ class Strain(StepBase):
         def move(pot: Pot, knobs: Knobs) -> Pot:
             mass = pot.balance.mass_g
             if not pot.pieces or not mass:
-                return replace(pot, remarks=(*pot.remarks, nothing))
+                return pot._replace(remarks=(*pot.remarks, nothing))
             kept = max(0.0, 1.0 - holds * pot.pieces_g / mass)
             if kept <= 0.0:
                 raise BadInput.at(
@@ -193,8 +190,8 @@ class Strain(StepBase):
                     f"the pieces would hold all {mass:.0f} g of sauce back",
                     "Press them: give less than 0.25",
                 )
-            return replace(
-                pot, pieces=(), balance=EMPTY.plus(pot.balance, kept), minutes=pot.minutes + 1.0
+            return pot._replace(
+                pieces=(), balance=EMPTY.plus(pot.balance, kept), minutes=pot.minutes + 1.0
             )
 
         return move

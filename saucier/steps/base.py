@@ -236,17 +236,25 @@ class StepBase(Part):
         raise NotImplementedError  # pragma: no cover - every step has its own
 
 
-def put_in(pot: Pot, row: Ingredient, grams: float, temperature_c: float | None) -> Pot:
-    """``pot`` with ``grams`` of ``row`` stirred in at ``temperature_c`` (None: the pot's own).
+def put_in(
+    pot: Pot,
+    row: Ingredient,
+    grams: float,
+    temperature_c: float | None,
+    minutes: float = 0.0,
+    remarks: tuple[Remark, ...] = (),
+) -> Pot:
+    """``pot`` with ``grams`` of ``row`` stirred in at ``temperature_c`` (None: the pot's own),
+    which takes ``minutes`` and calls for ``remarks``.
 
-    Pieces join the pieces; all else becomes sauce. The remarks are what putting it in brings on.
+    Pieces join the pieces; all else becomes sauce.
     """
     temperature = pot.temperature_c
     if temperature_c is not None and temperature_c != temperature:
         temperature = mixed_temperature_c(
             pot_heat_j_per_k(pot), temperature, row.heat_j_per_gk * grams, temperature_c
         )
-    balance, pieces, remarks = pot.balance, pot.pieces, pot.remarks
+    balance, pieces, remarks = pot.balance, pot.pieces, pot.remarks + remarks
     if row.piece:
         content = EMPTY.plus(row.per_gram, grams)
         pieces = (*pieces, Piece(row.key, row.name, content, row.leak_share * grams))
@@ -263,7 +271,7 @@ def put_in(pot: Pot, row: Ingredient, grams: float, temperature_c: float | None)
         max(pot.hottest_c, temperature) if balance.yolk_protein else 0.0,
         pot.allergens | row.allergens,
         pot.cost + grams / 1000.0 * row.price_per_kg,
-        pot.minutes,
+        pot.minutes + minutes,
         remarks,
         pieces,
         pot.set_aside,

@@ -1,6 +1,6 @@
 """Enriching: `liaison` of yolk and cream, `mount` with butter, `finish` off the heat, `blend`."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Annotated, Literal, Self
 
 from pydantic import Field
@@ -127,8 +127,7 @@ class Liaison(StepBase):
                 )
             if not starch:
                 remarks += (Remark("liaison-bare", _BARE),)
-            return replace(
-                pot,
+            return pot._replace(
                 temperature_c=reached,
                 hottest_c=reached,
                 minutes=pot.minutes + minutes,
@@ -201,9 +200,8 @@ class Mount(_OffTheHeat):
                 remarks += (Remark("no-sauce", "no sauce to mount it into yet"),)
             remarks += (Remark("mounted", _MOUNTED),)
             cooled = min(pot.temperature_c, K.MOUNT_MAX_C)
-            mounted = put_in(replace(pot, temperature_c=cooled), row, grams * knobs.scale, FRIDGE_C)
-            return replace(
-                mounted,
+            mounted = put_in(pot._replace(temperature_c=cooled), row, grams * knobs.scale, FRIDGE_C)
+            return mounted._replace(
                 minutes=pot.minutes + 2.0,
                 delicate=pot.delicate | {"mounted"},
                 remarks=remarks,
@@ -231,13 +229,13 @@ class Finish(_OffTheHeat):
         at, soft = self.temperature_c, splits_when_boiled(row)
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
-            cooled = replace(pot, temperature_c=min(pot.temperature_c, K.SOFT_CREAM_MAX_C))
+            cooled = pot._replace(temperature_c=min(pot.temperature_c, K.SOFT_CREAM_MAX_C))
             finished = put_in(cooled, row, grams * knobs.scale, at)
             delicate, remarks = pot.delicate, finished.remarks
             if soft and not pot.balance.thickener:
                 delicate |= {"soft-cream"}
                 remarks += (Remark("soft-cream", _SOFT),)
-            return replace(finished, minutes=pot.minutes + 1.0, delicate=delicate, remarks=remarks)
+            return finished._replace(minutes=pot.minutes + 1.0, delicate=delicate, remarks=remarks)
 
         return move
 
@@ -263,13 +261,13 @@ class Blend(StepBase):
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if not pot.pieces:
-                return replace(pot, remarks=(*pot.remarks, nothing))
+                return pot._replace(remarks=(*pot.remarks, nothing))
             balance = pot.balance
             for piece in pot.pieces:
                 balance = balance.plus(piece.content, 1.0 - keep)
             left = tuple(piece.share(keep) for piece in pot.pieces) if keep else ()
-            return replace(
-                pot, balance=balance, pieces=left, wetted=True, minutes=pot.minutes + 2.0
+            return pot._replace(
+                balance=balance, pieces=left, wetted=True, minutes=pot.minutes + 2.0
             )
 
         return move

@@ -1,6 +1,5 @@
 """Keeping: `cool`, `hold` and `reheat`."""
 
-from dataclasses import replace
 from typing import Annotated, Literal
 
 from pydantic import BeforeValidator, Field
@@ -41,8 +40,7 @@ class Cool(StepBase):
                 )
             chilled = pot.chilled or to_c <= K.CHILLED_BELOW_C
             remarks = (*pot.remarks, Remark("keeping", f"mind the clock: {_RULES}"))
-            return replace(
-                pot,
+            return pot._replace(
                 temperature_c=to_c,
                 minutes=pot.minutes + minutes,
                 chilled=chilled,
@@ -88,8 +86,7 @@ class Hold(StepBase):
                     )
                 balance = boil_off(balance, loss)
             remarks = (*pot.remarks, Remark("keeping", f"{at:.0f} °C: {_RULES}"))
-            return replace(
-                pot,
+            return pot._replace(
                 pieces=pieces,
                 balance=balance,
                 temperature_c=at,
@@ -123,10 +120,9 @@ class Reheat(StepBase):
         def move(pot: Pot, knobs: Knobs) -> Pot:
             balance = pot.balance
             if pot.chilled:
-                balance = replace(balance, thickener=balance.thickener * K.CHILLED_GAIN)
+                balance = balance._replace(thickener=balance.thickener * K.CHILLED_GAIN)
             minutes = boil_up_minutes(pot_heat_j_per_k(pot), pot.temperature_c, stove, to_c)
-            return replace(
-                pot,
+            return pot._replace(
                 balance=balance,
                 temperature_c=max(to_c, pot.temperature_c),
                 hottest_c=max(pot.hottest_c, to_c) if balance.yolk_protein else pot.hottest_c,

@@ -1,6 +1,5 @@
 """`melt`: cheese stirred into the hot sauce, off the heat or over low heat."""
 
-from dataclasses import replace
 from typing import Literal
 
 from saucier import constants as K
@@ -27,26 +26,25 @@ class Melt(Add):
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             dose = grams * knobs.scale
-            remarks = pot.remarks
+            remarks: tuple[Remark, ...] = ()
             if not cheese:
-                remarks += (Remark("not-cheese", f"{row.name} is not a cheese: add it instead"),)
+                remarks = (Remark("not-cheese", f"{row.name} is not a cheese: add it instead"),)
             elif not pot.wetted:
-                remarks += (Remark("no-sauce", "no sauce to melt it into yet"),)
+                remarks = (Remark("no-sauce", "no sauce to melt it into yet"),)
             else:
-                remarks += _risks(pot, dose, low)
-            hot = pot if pot.temperature_c <= ceiling else replace(pot, temperature_c=ceiling)
-            mixed = put_in(hot, row, dose, temperature)
-            after_c = K.CHEESE_MAX_C if low and pot.wetted else mixed.temperature_c
-            if cheese and pot.wetted and after_c < K.CHEESE_MELTS_C:
-                remarks += (
-                    Remark(
-                        "too-cool",
-                        f"the pot falls to {after_c:.0f} °C: warm it gently to melt the cheese",
-                    ),
-                )
-            return replace(
-                mixed, temperature_c=after_c, minutes=pot.minutes + _MINUTES, remarks=remarks
+                remarks = _risks(pot, dose, low)
+            hot = pot if pot.temperature_c <= ceiling else pot._replace(temperature_c=ceiling)
+            mixed = put_in(hot, row, dose, temperature, _MINUTES, remarks)
+            if not (cheese and pot.wetted):
+                return mixed
+            if low:
+                return mixed._replace(temperature_c=K.CHEESE_MAX_C)
+            if mixed.temperature_c >= K.CHEESE_MELTS_C:
+                return mixed
+            cool = (
+                f"the pot falls to {mixed.temperature_c:.0f} °C: warm it gently to melt the cheese"
             )
+            return mixed._replace(remarks=(*mixed.remarks, Remark("too-cool", cool)))
 
         return move
 

@@ -48,7 +48,7 @@ class Start(StepBase):
         def move(pot: Pot, knobs: Knobs) -> Pot:
             for row, grams in parts:
                 pot = put_in(pot, row, grams * knobs.scale, None)
-            return replace(pot, temperature_c=_USED_PAN_C)
+            return pot._replace(temperature_c=_USED_PAN_C)
 
         return move
 
@@ -85,7 +85,7 @@ class Deglaze(StepBase):
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             pot = put_in(pot, row, grams * knobs.scale, 20.0)
-            return pot if row.wet and not row.piece else replace(pot, remarks=(*pot.remarks, dry))
+            return pot if row.wet and not row.piece else pot._replace(remarks=(*pot.remarks, dry))
 
         return move
 
@@ -116,13 +116,13 @@ class Flame(StepBase):
             balance = pot.balance
             share = balance.alcohol / pot.total_g if pot.total_g else 0.0
             if share < 0.03:
-                return replace(pot, remarks=(*pot.remarks, nothing))
+                return pot._replace(remarks=(*pot.remarks, nothing))
             left = balance.with_liquids(balance.water, balance.alcohol * K.FLAMED_ALCOHOL_LEFT)
             remark = Remark(
                 "flamed", f"about {left.alcohol:.0f} g alcohol stays in it all the same"
             )
-            return replace(
-                pot, balance=left, minutes=pot.minutes + 1.0, remarks=(*pot.remarks, remark)
+            return pot._replace(
+                balance=left, minutes=pot.minutes + 1.0, remarks=(*pot.remarks, remark)
             )
 
         return move
@@ -166,8 +166,7 @@ class Return(StepBase):
                         "and probe the middle against your kitchen's own rule",
                     ),
                 )
-            return replace(
-                pot,
+            return pot._replace(
                 pieces=pieces,
                 balance=balance,
                 remarks=remarks,

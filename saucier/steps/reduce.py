@@ -1,7 +1,6 @@
 """`reduce`: boiling down to a share, a mass, a volume, or nearly dry."""
 
 from collections.abc import Callable
-from dataclasses import replace
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import Discriminator, Field, Tag, model_validator
@@ -64,7 +63,7 @@ class Reduce(StepBase):
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if not pot.wetted:
-                return replace(pot, remarks=(*pot.remarks, NOTHING_TO_BOIL))
+                return pot._replace(remarks=(*pot.remarks, NOTHING_TO_BOIL))
             mass = pot.total_g
             if free and knobs.share is not None:
                 loss = mass * (1.0 - knobs.share)

@@ -31,8 +31,10 @@ _CUES = {
 
 def powered(flour: Ingredient, colour: RouxColour) -> Ingredient:
     """``flour`` with the thickening power a roux of ``colour`` leaves it."""
+    if K.ROUX_POWER[colour] == 1.0:
+        return flour
     thickener = flour.per_gram.thickener * K.ROUX_POWER[colour]
-    return replace(flour, per_gram=replace(flour.per_gram, thickener=thickener))
+    return replace(flour, per_gram=flour.per_gram._replace(thickener=thickener))
 
 
 class Roux(StepBase):
@@ -63,14 +65,11 @@ class Roux(StepBase):
             ratio = knobs.fat_to_flour
             fat_now = fat_g * knobs.scale if ratio is None else flour_now * ratio
             pot = put_in(pot, fat_row, fat_now, None)
-            pot = put_in(pot, roux_flour, flour_now, None)
-            return replace(
-                pot,
-                # Ready-made roux or beurre manié goes into a liquid and takes its heat.
-                temperature_c=pot.temperature_c if pot.wetted else K.ROUX_C,
-                minutes=pot.minutes + minutes + (K.READY_ROUX_MINUTES if pot.wetted else 0.0),
-                remarks=pot.remarks + remarks,
-            )
+            if pot.wetted:  # ready-made roux or beurre manié goes into a liquid and takes its heat
+                took = minutes + K.READY_ROUX_MINUTES
+                return put_in(pot, roux_flour, flour_now, None, took, remarks)
+            pot = put_in(pot, roux_flour, flour_now, None, minutes, remarks)
+            return pot._replace(temperature_c=K.ROUX_C)
 
         return move
 

@@ -1,6 +1,5 @@
 """`season`: salt to a target, or a measured seasoning."""
 
-from dataclasses import replace
 from typing import Annotated, Literal, Self
 
 from pydantic import Discriminator, Tag
@@ -73,7 +72,7 @@ class Season(StepBase):
             remark = f"{over:.1f} g salt over {target:g} %: add none"
             if target:
                 remark += f"; {100.0 * over / target:.0f} g unsalted liquid or cream evens it out"
-            return replace(pot, remarks=(*pot.remarks, Remark("too-salty", remark)))
+            return pot._replace(remarks=(*pot.remarks, Remark("too-salty", remark)))
 
         return to_target
 

@@ -67,8 +67,7 @@ class Use(StepBase):
             mixed = mixed_temperature_c(
                 pot_heat_j_per_k(pot), pot.temperature_c, heat_capacity_j_per_k(added), temperature
             )
-            return replace(
-                pot,
+            return pot._replace(
                 balance=pot.balance.plus(added),
                 pieces=(*pot.pieces, *pieces),
                 temperature_c=mixed,
@@ -134,8 +133,7 @@ class Reserve(StepBase):
             if not pot.total_g:
                 raise BadInput.at("share", "nothing in the pot to set aside", "Put this step later")
             left = 1.0 - share
-            return replace(
-                pot,
+            return pot._replace(
                 balance=EMPTY.plus(pot.balance, left),
                 pieces=tuple(piece.share(left) for piece in pot.pieces),
                 set_aside=(*pot.set_aside, SetAside(purpose, share * pot.total_g)),

@@ -1,6 +1,5 @@
 """`simmer`: minutes at the boil, with what they boil off."""
 
-from dataclasses import replace
 from typing import Literal
 
 from saucier.errors import BadInput
@@ -25,8 +24,8 @@ class Simmer(StepBase):
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if not pot.wetted:
-                return replace(
-                    pot, minutes=pot.minutes + minutes, remarks=(*pot.remarks, NOTHING_TO_BOIL)
+                return pot._replace(
+                    minutes=pot.minutes + minutes, remarks=(*pot.remarks, NOTHING_TO_BOIL)
                 )
             pieces, balance = leak_all(pot.pieces, pot.balance, minutes)
             loss = evaporation_g_per_min(pot.total_ml, heat, stove, lid) * minutes

@@ -1,7 +1,7 @@
 """Viscosity of a balance at a temperature, with its validity and its uncertainty (model.md 3)."""
 
 import math
-from dataclasses import dataclass
+from typing import NamedTuple
 
 from saucier.constants import (
     DENSITY_FAT,
@@ -31,8 +31,7 @@ from saucier.pot import Balance
 from saucier.thickness.grades import grade_of
 
 
-@dataclass(frozen=True, slots=True)
-class Thickness:
+class Thickness(NamedTuple):
     """How thick a pot is at ``temperature_c``.
 
     ``viscosity_pa_s`` and ``grade`` are None with a ``reason`` in kitchen words where the

@@ -11,7 +11,10 @@ from saucier.sheet import Sheet
 from saucier.testing import add, grams, reduce_to, roux, roux_sheets, sheet
 
 liquids = st.builds(
-    Balance, water=st.floats(1, 5000), alcohol=st.floats(0, 800), fat=st.floats(0, 900)
+    lambda water, alcohol, fat: Balance(water=water, alcohol=alcohol, fat=fat),
+    st.floats(1, 5000),
+    st.floats(0, 800),
+    st.floats(0, 900),
 )
 
 
