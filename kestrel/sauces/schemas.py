@@ -164,8 +164,12 @@ class FinalOut(StateOut):
 
 
 class NeedOut(Schema):
+    """What is to be made, how that comes about, and energy and cost for each one served."""
+
     volume_ml: float
     lines: list[str]
+    each_kcal: float
+    each_cost: float
 
 
 class ChoiceOut(Schema):

@@ -29,7 +29,7 @@ def worked(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
         "cards": [asdict(card) for card in cards(checked, kitchen)],
         "pan": found.pop("pan"),
         "assumed": found.pop("assumed"),
-        "need": asdict(need_for(serves)) if serves else None,
+        "need": _need(serves, found) if serves else None,
         "free": thickening_by(sheet),
         "schools": [
             {
@@ -42,6 +42,15 @@ def worked(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
             if (followed := school.followed(sheet)) is not None
         ],
         "salt_remedies": salt_remedies(checked, kitchen),
+    }
+
+
+def _need(serves: Serves, final: dict[str, Any]) -> dict[str, Any]:
+    """The need behind the yield, and what each of those served comes to."""
+    return {
+        **asdict(need_for(serves)),
+        "each_kcal": final["kcal"] / serves.count,
+        "each_cost": final["cost"] / serves.count,
     }
 
 

@@ -1,6 +1,6 @@
 """The document itself, version 1."""
 
-from typing import Annotated, Literal, Self
+from typing import Annotated, Literal, Self, get_args
 
 from pydantic import Field, field_validator, model_validator
 
@@ -14,19 +14,6 @@ from saucier.steps.base import AmountField, Celsius, Part, Percent
 from saucier.thickness import grade_named
 from saucier.units import Dimension
 
-FAMILIES = (
-    "white-sauce",
-    "veloute",
-    "cheese-sauce",
-    "cream-veloute",
-    "liaison-sauce",
-    "cream-reduction",
-    "cream-with-roux",
-    "soft-cream",
-    "panade",
-    "sauce-in-sauce",
-    "flavoured-butter",
-)
 Family = Literal[
     "white-sauce",
     "veloute",
@@ -40,6 +27,7 @@ Family = Literal[
     "sauce-in-sauce",
     "flavoured-butter",
 ]
+FAMILIES: tuple[str, ...] = get_args(Family)
 MAX_STEPS = 120
 
 

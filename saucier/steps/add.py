@@ -1,23 +1,19 @@
 """`add`: an ingredient goes into the pot."""
 
-from typing import Literal, Self
+from typing import Literal
 
 from saucier import constants as K
 from saucier.larder import Ingredient
 from saucier.pot import Pot
 from saucier.steps.base import (
-    AmountField,
     Celsius,
-    IngredientKey,
     Knobs,
     Move,
+    OneIngredient,
     Setting,
-    StepBase,
-    Weighed,
     Words,
     grams_of,
     put_in,
-    weighed_of,
 )
 
 LiquidIn = Literal["cold-gradual", "warm-stream", "hot-at-once", "cold-roux-into-boiling"]
@@ -35,12 +31,10 @@ def _title(row: Ingredient) -> str:
     return row.name.partition(",")[0]
 
 
-class Add(StepBase):
+class Add(OneIngredient):
     """So much of an ingredient, at ``temperature_c`` (a kitchen's 20 °C where none is given)."""
 
     op: Literal["add"] = "add"
-    ingredient: IngredientKey
-    amount: AmountField
     temperature_c: Celsius | None = None
 
     def prepare(self, setting: Setting) -> Move:
@@ -56,12 +50,6 @@ class Add(StepBase):
             return put_in(pot, row, grams * knobs.scale, temperature, minutes)
 
         return move
-
-    def turned(self, knobs: Knobs, setting: Setting) -> Self:
-        return self.model_copy(update={"amount": self.amount.times(knobs.scale)})
-
-    def to_weigh(self, setting: Setting) -> list[Weighed]:
-        return [weighed_of(setting, self.ingredient, self.amount)]
 
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
         row = setting.ingredient(self.ingredient)

@@ -9,32 +9,28 @@ from saucier.errors import BadInput
 from saucier.heat import boil_up_minutes
 from saucier.pot import EMPTY, Piece, Pot, Remark, leak_all
 from saucier.steps.base import (
-    AmountField,
     IngredientKey,
     Knobs,
     Minutes,
     Move,
+    OneIngredient,
     Setting,
     StepBase,
-    Weighed,
     Words,
     grams_of,
     pot_heat_j_per_k,
     put_in,
-    weighed_of,
 )
 from saucier.steps.roux import RouxColour, powered
 
 _STEEP_C = 85.0
 
 
-class Sweat(StepBase):
+class Sweat(OneIngredient):
     """Pieces softened in the fat of the pan without colour. They steam away some of their
     water; their juice stays theirs until liquid comes."""
 
     op: Literal["sweat"] = "sweat"
-    ingredient: IngredientKey
-    amount: AmountField
     minutes: Minutes = 8
 
     def prepare(self, setting: Setting) -> Move:
@@ -64,12 +60,6 @@ class Sweat(StepBase):
 
         return move
 
-    def turned(self, knobs: Knobs, setting: Setting) -> Self:
-        return self.model_copy(update={"amount": self.amount.times(knobs.scale)})
-
-    def to_weigh(self, setting: Setting) -> list[Weighed]:
-        return [weighed_of(setting, self.ingredient, self.amount)]
-
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.minutes or None
 
@@ -82,12 +72,11 @@ class Sweat(StepBase):
         )
 
 
-class Dust(StepBase):
+class Dust(OneIngredient):
     """Flour over the aromatics in their own fat, instead of a roux made apart."""
 
     op: Literal["dust"] = "dust"
     ingredient: IngredientKey = "wheat-flour"
-    amount: AmountField
     colour: RouxColour = "white"
     minutes: Minutes = 2
 
@@ -108,9 +97,6 @@ class Dust(StepBase):
     def turned(self, knobs: Knobs, setting: Setting) -> Self:
         return self.model_copy(update={"amount": self.amount.times(knobs.scale * knobs.flour)})
 
-    def to_weigh(self, setting: Setting) -> list[Weighed]:
-        return [weighed_of(setting, self.ingredient, self.amount)]
-
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.minutes or None
 
@@ -122,12 +108,10 @@ class Dust(StepBase):
         )
 
 
-class Infuse(StepBase):
+class Infuse(OneIngredient):
     """Aromatics steeped under a lid; they stay in as pieces until strained out."""
 
     op: Literal["infuse"] = "infuse"
-    ingredient: IngredientKey
-    amount: AmountField
     minutes: Minutes = 15
 
     def prepare(self, setting: Setting) -> Move:
@@ -150,12 +134,6 @@ class Infuse(StepBase):
             )
 
         return move
-
-    def turned(self, knobs: Knobs, setting: Setting) -> Self:
-        return self.model_copy(update={"amount": self.amount.times(knobs.scale)})
-
-    def to_weigh(self, setting: Setting) -> list[Weighed]:
-        return [weighed_of(setting, self.ingredient, self.amount)]
 
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.minutes or None

@@ -236,6 +236,19 @@ class StepBase(Part):
         raise NotImplementedError  # pragma: no cover - every step has its own
 
 
+class OneIngredient(StepBase):
+    """A step about so much of one ingredient, which scales with the batch."""
+
+    ingredient: IngredientKey
+    amount: AmountField
+
+    def turned(self, knobs: Knobs, setting: Setting) -> Self:
+        return self.model_copy(update={"amount": self.amount.times(knobs.scale)})
+
+    def to_weigh(self, setting: Setting) -> list[Weighed]:
+        return [weighed_of(setting, self.ingredient, self.amount)]
+
+
 def put_in(
     pot: Pot,
     row: Ingredient,

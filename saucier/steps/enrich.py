@@ -10,12 +10,12 @@ from saucier.heat import boil_up_minutes, heat_capacity_j_per_k, mixed_temperatu
 from saucier.larder import Ingredient
 from saucier.pot import EMPTY, Balance, Pot, Remark
 from saucier.steps.base import (
-    AmountField,
     Celsius,
     IngredientKey,
     Knobs,
     Measured,
     Move,
+    OneIngredient,
     Setting,
     StepBase,
     Weighed,
@@ -23,7 +23,6 @@ from saucier.steps.base import (
     grams_of,
     pot_heat_j_per_k,
     put_in,
-    weighed_of,
 )
 
 FRIDGE_C = 5.0
@@ -169,20 +168,7 @@ class Liaison(StepBase):
         return Words("Liaison", do, cue, lines)
 
 
-class _OffTheHeat(StepBase):
-    """An ingredient stirred into the pot once it is off the heat."""
-
-    ingredient: IngredientKey
-    amount: AmountField
-
-    def turned(self, knobs: Knobs, setting: Setting) -> Self:
-        return self.model_copy(update={"amount": self.amount.times(knobs.scale)})
-
-    def to_weigh(self, setting: Setting) -> list[Weighed]:
-        return [weighed_of(setting, self.ingredient, self.amount)]
-
-
-class Mount(_OffTheHeat):
+class Mount(OneIngredient):
     """Cold butter whisked in, off the heat, at the very end."""
 
     op: Literal["mount"] = "mount"
@@ -217,7 +203,7 @@ class Mount(_OffTheHeat):
         )
 
 
-class Finish(_OffTheHeat):
+class Finish(OneIngredient):
     """Something stirred in last, off the heat: soured cream, herbs, a purée, a reduction."""
 
     op: Literal["finish"] = "finish"

@@ -10,20 +10,18 @@ from saucier.errors import BadInput
 from saucier.larder import Ingredient
 from saucier.pot import Pot, Remark, leak_all
 from saucier.steps.base import (
-    AmountField,
     Celsius,
-    IngredientKey,
     Knobs,
     Measured,
     Minutes,
     Move,
+    OneIngredient,
     Setting,
     StepBase,
     Weighed,
     Words,
     grams_of,
     put_in,
-    weighed_of,
 )
 
 _USED_PAN_C = 120.0
@@ -71,12 +69,10 @@ class Start(StepBase):
         )
 
 
-class Deglaze(StepBase):
+class Deglaze(OneIngredient):
     """A liquid into the hot pan, the bottom scraped up."""
 
     op: Literal["deglaze"] = "deglaze"
-    ingredient: IngredientKey
-    amount: AmountField
 
     def prepare(self, setting: Setting) -> Move:
         row = setting.ingredient(self.ingredient, "")
@@ -88,12 +84,6 @@ class Deglaze(StepBase):
             return pot if row.wet and not row.piece else pot._replace(remarks=(*pot.remarks, dry))
 
         return move
-
-    def turned(self, knobs: Knobs, setting: Setting) -> Self:
-        return self.model_copy(update={"amount": self.amount.times(knobs.scale)})
-
-    def to_weigh(self, setting: Setting) -> list[Weighed]:
-        return [weighed_of(setting, self.ingredient, self.amount)]
 
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
         row = setting.ingredient(self.ingredient)
@@ -136,13 +126,11 @@ class Flame(StepBase):
         )
 
 
-class Return(StepBase):
+class Return(OneIngredient):
     """Seared or part-cooked food put back to finish: it brings heat or takes it, and gives
     juice."""
 
     op: Literal["return"] = "return"
-    ingredient: IngredientKey
-    amount: AmountField
     temperature_c: Celsius = 45.0
     minutes: Minutes = 4
     juice_pct: Annotated[float, Field(ge=0, le=50)] | None = None
@@ -186,12 +174,6 @@ class Return(StepBase):
         if self.juice_pct is None:
             return row
         return replace(row, leak_share=self.juice_pct / 100.0)
-
-    def turned(self, knobs: Knobs, setting: Setting) -> Self:
-        return self.model_copy(update={"amount": self.amount.times(knobs.scale)})
-
-    def to_weigh(self, setting: Setting) -> list[Weighed]:
-        return [weighed_of(setting, self.ingredient, self.amount)]
 
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.minutes or None

@@ -12,6 +12,7 @@ from saucier.heat.evaporation import Heat
 from saucier.pot import Pot, boil_off, leak_all
 from saucier.steps.base import AmountField, Knobs, Move, Part, Setting, StepBase, Words
 from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, minutes_to_boil
+from saucier.thickness import mass_at_fat_share
 from saucier.units import Dimension
 
 
@@ -44,6 +45,18 @@ class Stop(Part):
         if self.volume and self.volume.dimension is not Dimension.VOLUME:
             raise BadInput.at("volume.unit", f"{self.volume.unit} is not a volume", "Use mL or L")
         return self
+
+
+def _where_it_turns(before: Pot, after: Pot) -> str:
+    """How far a cream can go, where it comes anywhere near."""
+    balance = after.balance
+    if after.balance.fat < 0.2 * after.balance.mass_g or before.balance.fat <= 0.0:
+        return ""
+    rich, oily = (
+        mass_at_fat_share(balance, share) + after.pieces_g
+        for share in (K.EMULSION_CAUTION, K.EMULSION_OILY)
+    )
+    return f"; watch it below {rich:.0f} g, oily from about {oily:.0f} g"
 
 
 class Reduce(StepBase):
@@ -154,5 +167,6 @@ class Reduce(StepBase):
         return Words(
             "Boil down",
             f"Boil down to {left:.0f} g, {100 * share:.0f} % of what is there; weigh it, pan and all.",
-            f"about {after.total_ml:.0f} mL left; bubbles grow larger and slower",
+            f"about {after.total_ml:.0f} mL left; bubbles grow larger and slower"
+            + _where_it_turns(before, after),
         )

@@ -2,7 +2,7 @@
 
 from saucier.thickness.grades import GRADES, Grade, grade_named, grade_of
 from saucier.thickness.spoon import film_mm, spoon_words
-from saucier.thickness.viscosity import Thickness, assess, raw_viscosity_pa_s
+from saucier.thickness.viscosity import Thickness, assess, mass_at_fat_share, raw_viscosity_pa_s
 
 __all__ = [
     "GRADES",
@@ -12,6 +12,7 @@ __all__ = [
     "film_mm",
     "grade_named",
     "grade_of",
+    "mass_at_fat_share",
     "raw_viscosity_pa_s",
     "spoon_words",
 ]

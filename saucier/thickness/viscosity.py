@@ -133,6 +133,15 @@ def assess(
     return Thickness(eta, grade_of(eta), low, high, None, temperature_c, phi, c, emulsion)
 
 
+def mass_at_fat_share(balance: Balance, fat_share: float) -> float:
+    """Grams ``balance`` weighs once boiling has brought its fat to ``fat_share`` of the volume:
+    where a reduction gets risky, told before it happens. Above its present mass when it is
+    past that already.
+    """
+    volume = balance.fat / DENSITY_FAT / fat_share
+    return balance.mass_g - (balance.volume_ml - volume) * DENSITY_WATER
+
+
 def emulsion_state(fat_share: float) -> str:
     """How near a reduced cream is to turning: ``stable``, ``caution``, ``oily`` or ``split``."""
     if fat_share >= EMULSION_SPLIT:

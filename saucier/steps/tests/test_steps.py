@@ -1,11 +1,14 @@
+import re
 import unittest
 from typing import Any
 
 from hypothesis import given
 from hypothesis import strategies as st
 
+from saucier.cards import cards
 from saucier.check import CheckedSheet, check
 from saucier.errors import BadInput
+from saucier.kitchen import Kitchen
 from saucier.larder import shipped_larder
 from saucier.pot import EMPTY
 from saucier.solve import goal_of, solve
@@ -231,6 +234,17 @@ class Enriching(unittest.TestCase):
         )
         low = made(roux(20, 20), add("milk-whole", 300), simmer(2), {**cheese, "heat": "low"})
         self.assertIn("hot-cheese", codes(low))
+
+
+class BeforeItHappens(unittest.TestCase):
+    def test_where_a_cream_turns_is_told_on_the_way(self) -> None:
+        """The weights told at 0.6 are those at which the check itself turns."""
+        words = cards(made(add("cream-35", 1000), reduce_to(share=0.6)), Kitchen())[-1].cue
+        rich, oily = (float(n) for n in re.findall(r"(\d+) g", words)[-2:])
+        for mass, above, below in ((rich, "stable", "caution"), (oily, "caution", "oily")):
+            for offset, state in ((4, above), (-4, below)):
+                stop = reduce_to(mass=grams(mass + offset))
+                self.assertEqual(made(add("cream-35", 1000), stop).final.emulsion, state)
 
 
 class Shares(unittest.TestCase):

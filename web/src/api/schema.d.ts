@@ -823,11 +823,6 @@ export interface components {
         Add: {
             /** Note */
             note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "add";
             /** Ingredient */
             ingredient: string;
             /** Amount */
@@ -836,6 +831,11 @@ export interface components {
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
             };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "add";
             /** Temperature C */
             temperature_c?: number | null;
         };
@@ -897,11 +897,6 @@ export interface components {
         Deglaze: {
             /** Note */
             note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "deglaze";
             /** Ingredient */
             ingredient: string;
             /** Amount */
@@ -910,6 +905,11 @@ export interface components {
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
             };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "deglaze";
         };
         /**
          * Dust
@@ -918,11 +918,6 @@ export interface components {
         Dust: {
             /** Note */
             note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "dust";
             /**
              * Ingredient
              * @default wheat-flour
@@ -934,6 +929,11 @@ export interface components {
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
             };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "dust";
             /**
              * Colour
              * @default white
@@ -1017,11 +1017,6 @@ export interface components {
         Infuse: {
             /** Note */
             note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "infuse";
             /** Ingredient */
             ingredient: string;
             /** Amount */
@@ -1030,6 +1025,11 @@ export interface components {
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
             };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "infuse";
             /**
              * Minutes
              * @default 15
@@ -1087,11 +1087,6 @@ export interface components {
         Melt: {
             /** Note */
             note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "melt";
             /** Ingredient */
             ingredient: string;
             /** Amount */
@@ -1100,6 +1095,11 @@ export interface components {
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
             };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "melt";
             /** Temperature C */
             temperature_c?: number | null;
             /**
@@ -1219,11 +1219,6 @@ export interface components {
         Return: {
             /** Note */
             note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "return";
             /** Ingredient */
             ingredient: string;
             /** Amount */
@@ -1232,6 +1227,11 @@ export interface components {
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
             };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "return";
             /**
              * Temperature C
              * @default 45
@@ -1525,11 +1525,6 @@ export interface components {
         Sweat: {
             /** Note */
             note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "sweat";
             /** Ingredient */
             ingredient: string;
             /** Amount */
@@ -1538,6 +1533,11 @@ export interface components {
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
             };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "sweat";
             /**
              * Minutes
              * @default 8
@@ -1789,12 +1789,19 @@ export interface components {
             /** Salt Liquid G */
             salt_liquid_g?: number | null;
         };
-        /** NeedOut */
+        /**
+         * NeedOut
+         * @description What is to be made, how that comes about, and energy and cost for each one served.
+         */
         NeedOut: {
             /** Volume Ml */
             volume_ml: number;
             /** Lines */
             lines: string[];
+            /** Each Kcal */
+            each_kcal: number;
+            /** Each Cost */
+            each_cost: number;
         };
         /** PanShown */
         PanShown: {

@@ -30,6 +30,11 @@ const salt = computed(() => {
   if (add && add > 0.05) return { text: `${number(add)} g still to add`, bad: false }
   return null
 })
+const creamy = computed(
+  () => state.value.fat_volume_share > 0.45 && (state.value.viscosity_pa_s !== null || state.value.emulsion !== 'stable'),
+)
+/** Where a fat share lies along the bar, which runs from 40 to 90 %. */
+const risk = (share: number) => Math.min(100, Math.max(0, (share - 0.4) * 200))
 const asideWords: Record<string, string> = {
   top: 'for the top', correcting: 'to correct with', garnish: 'as garnish', pass: 'for the pass',
 }
@@ -81,10 +86,21 @@ const emulsionWords: Record<string, string> = {
       <div v-if="state.acid_pct >= 0.15"><dt>Acid</dt><dd>{{ state.acid_pct.toFixed(2) }} %</dd></div>
       <div v-if="state.sugar_pct >= 1"><dt>Sugar</dt><dd>{{ state.sugar_pct.toFixed(1) }} %</dd></div>
       <div v-if="state.alcohol_pct >= 0.05"><dt>Alcohol left</dt><dd>{{ state.alcohol_pct.toFixed(1) }} %</dd></div>
-      <div v-if="state.fat_volume_share > 0.5 && (state.viscosity_pa_s !== null || state.emulsion !== 'stable')"><dt>The cream</dt><dd>{{ emulsionWords[state.emulsion] }}</dd></div>
       <div><dt>Energy</dt><dd>{{ Math.round(state.kcal) }} kcal</dd></div>
       <div><dt>Cost</dt><dd>{{ session.who?.currency }} {{ state.cost.toFixed(2) }}</dd></div>
     </dl>
+    <p v-if="worked.need && chosen === null" class="quiet">
+      Each: {{ Math.round(worked.need.each_kcal) }} kcal, {{ session.who?.currency }} {{ worked.need.each_cost.toFixed(2) }}
+    </p>
+    <div v-if="creamy" class="cream" :class="state.emulsion">
+      <span>The cream <b>{{ emulsionWords[state.emulsion] }}</b></span>
+      <svg viewBox="0 0 100 8" preserveAspectRatio="none" role="img" :aria-label="`Fat takes ${Math.round(100 * state.fat_volume_share)} % of the room`">
+        <rect width="100" height="8" rx="2" fill="#e0ddd7" />
+        <rect :width="risk(state.fat_volume_share)" height="8" rx="2" :fill="state.emulsion === 'stable' ? '#38684a' : state.emulsion === 'caution' ? '#e5b13a' : '#a3421b'" />
+        <line v-for="edge in [0.7, 0.77, 0.82]" :key="edge" :x1="risk(edge)" :x2="risk(edge)" y1="0" y2="8" stroke="#22292f" stroke-width="0.6" />
+      </svg>
+      <span class="quiet small">Fat takes {{ Math.round(100 * state.fat_volume_share) }} % of the room: rich from 70, oily from 77, split at 82.</span>
+    </div>
     <p v-if="salt && chosen === null" class="salt" :class="{ warning: salt.bad }">Salt: {{ salt.text }}.</p>
     <ul v-if="salt?.bad && chosen === null" class="remedies">
       <li v-for="text in worked.salt_remedies" :key="text">{{ text }}</li>
@@ -166,6 +182,15 @@ dd {
   margin: 0;
   font-weight: 700;
   font-size: 17px;
+}
+.cream {
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+}
+.cream svg {
+  width: 100%;
+  height: 10px;
 }
 .remedies {
   margin: 0;

@@ -3,7 +3,7 @@
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { Refused, type Problem } from '@/api/client'
+import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
 
 const session = useSession()
@@ -13,27 +13,15 @@ const first = computed(() => session.who?.first_visit ?? false)
 const kitchen = ref('')
 const username = ref('')
 const password = ref('')
-const problems = ref<Problem[]>([])
-const trouble = ref('')
-const busy = ref(false)
-const problem = (field: string) => problems.value.find((p) => p.field === field)
+const { trouble, busy, run, wrong } = useForm()
 
-async function go(): Promise<void> {
-  problems.value = []
-  trouble.value = ''
-  busy.value = true
-  try {
+const go = () =>
+  run(async () => {
     if (first.value) await session.openKitchen(kitchen.value, username.value, password.value)
     else await session.enter(username.value, password.value)
     const next = String(route.query.next ?? '/sauces')
     await router.push(next.startsWith('/') && !next.startsWith('//') ? next : '/sauces')
-  } catch (error) {
-    if (error instanceof Refused) problems.value = error.problems
-    else trouble.value = (error as Error).message
-  } finally {
-    busy.value = false
-  }
-}
+  })
 </script>
 
 <template>
@@ -47,12 +35,12 @@ async function go(): Promise<void> {
       <label v-if="first">
         <span class="label">Kitchen</span>
         <NInput v-model:value="kitchen" placeholder="The name over the pass" :input-props="{ 'aria-label': 'Kitchen' }" />
-        <span v-if="problem('kitchen')" class="problem">{{ problem('kitchen')!.message }}. {{ problem('kitchen')!.remedy }}.</span>
+        <span v-if="wrong('kitchen')" class="problem">{{ wrong('kitchen') }}</span>
       </label>
       <label>
         <span class="label">Name</span>
         <NInput v-model:value="username" placeholder="" :input-props="{ autocomplete: 'username', 'aria-label': 'Name', autofocus: true }" />
-        <span v-if="problem('username')" class="problem">{{ problem('username')!.message }}. {{ problem('username')!.remedy }}.</span>
+        <span v-if="wrong('username')" class="problem">{{ wrong('username') }}</span>
       </label>
       <label>
         <span class="label">Password</span>
@@ -62,7 +50,7 @@ async function go(): Promise<void> {
           placeholder=""
           :input-props="{ autocomplete: first ? 'new-password' : 'current-password', 'aria-label': 'Password' }"
         />
-        <span v-if="problem('password')" class="problem">{{ problem('password')!.message }}. {{ problem('password')!.remedy }}.</span>
+        <span v-if="wrong('password')" class="problem">{{ wrong('password') }}</span>
       </label>
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
       <NButton type="primary" size="large" block attr-type="submit" :loading="busy">

@@ -2,8 +2,9 @@
 /** What there is to cook with: ingredients with their figures, and the kitchen's own pans. */
 import { NButton, NInput, NSelect, NSwitch, useMessage } from 'naive-ui'
 import { computed, reactive, ref } from 'vue'
-import { api, ask, Refused, type Problem } from '@/api/client'
+import { api, ask } from '@/api/client'
 import { grams, millilitres, number } from '@/parts/format'
+import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
 
 const session = useSession()
@@ -27,7 +28,7 @@ const shapes = [
   { value: 'shell', label: 'shell' },
   { value: 'dish', label: 'small dish' },
 ]
-const problems = ref<Problem[]>([])
+const panForm = useForm()
 const measures = computed(() => [
   ...(pan.shape === 'tray'
     ? ([{ key: 'diameter_cm', label: 'Long inside, cm' }, { key: 'width_cm', label: 'Wide inside, cm' }] as const)
@@ -35,19 +36,13 @@ const measures = computed(() => [
   { key: 'depth_cm', label: 'Deep inside, cm' },
   { key: 'tare_g', label: 'Empty weight, g' },
 ] as { key: 'diameter_cm' | 'width_cm' | 'depth_cm' | 'tare_g'; label: string }[])
-const problem = (field: string) => problems.value.find((p) => p.field === field)
 
-async function addPan(): Promise<void> {
-  problems.value = []
-  try {
+const addPan = () =>
+  panForm.run(async () => {
     await ask(api.POST('/api/larder/pans', { body: { ...pan, depth_cm: pan.depth_cm || null, tare_g: pan.tare_g || 0, width_cm: pan.shape === 'tray' ? pan.width_cm || null : null } }))
     Object.assign(pan, emptyPan())
     await session.reload()
-  } catch (error) {
-    if (error instanceof Refused) problems.value = error.problems
-    else message.error((error as Error).message)
-  }
-}
+  })
 async function removePan(id: number): Promise<void> {
   const gone = session.pans.find((p) => p.id === id)
   try {
@@ -67,19 +62,13 @@ async function removePan(id: number): Promise<void> {
 
 const burner = reactive({ name: '', kind: 'gas', watts: '' })
 const kinds = ['gas', 'electric', 'induction'].map((value) => ({ value, label: value }))
-const burnerProblems = ref<Problem[]>([])
-const burnerProblem = (field: string) => burnerProblems.value.find((p) => p.field === field)
-async function addBurner(): Promise<void> {
-  burnerProblems.value = []
-  try {
+const ringForm = useForm()
+const addBurner = () =>
+  ringForm.run(async () => {
     await ask(api.POST('/api/larder/burners', { body: { ...burner } }))
     Object.assign(burner, { name: '', watts: '' })
     await session.reload()
-  } catch (error) {
-    if (error instanceof Refused) burnerProblems.value = error.problems
-    else message.error((error as Error).message)
-  }
-}
+  })
 async function removeBurner(id: number): Promise<void> {
   const gone = session.burners.find((b) => b.id === id)
   try {
@@ -140,7 +129,7 @@ async function removeBurner(id: number): Promise<void> {
         <label>
           <span class="label">What you call it</span>
           <NInput v-model:value="pan.name" placeholder="" :input-props="{ 'aria-label': 'Pan name' }" />
-          <span v-if="problem('name')" class="problem">{{ problem('name')!.message }}. {{ problem('name')!.remedy }}.</span>
+          <span v-if="panForm.wrong('name')" class="problem">{{ panForm.wrong('name') }}</span>
         </label>
         <label>
           <span class="label">Shape</span>
@@ -149,10 +138,11 @@ async function removeBurner(id: number): Promise<void> {
         <label v-for="m in measures" :key="m.key">
           <span class="label">{{ m.label }}</span>
           <NInput v-model:value="pan[m.key]" placeholder="" :input-props="{ inputmode: 'decimal', 'aria-label': m.label }" />
-          <span v-if="problem(m.key)" class="problem">{{ problem(m.key)!.message }}. {{ problem(m.key)!.remedy }}.</span>
+          <span v-if="panForm.wrong(m.key)" class="problem">{{ panForm.wrong(m.key) }}</span>
         </label>
         <label class="switch"><NSwitch v-model:value="pan.reactive" aria-label="Bare metal" /> bare aluminium or iron: not for wine, lemon, yolk</label>
         <label class="switch"><NSwitch v-model:value="pan.heavy" aria-label="Heavy bottom" /> heavy bottom</label>
+        <p v-if="panForm.trouble.value" class="problem" role="alert">{{ panForm.trouble.value }}</p>
         <NButton type="primary" attr-type="submit">Add the pan</NButton>
       </form>
       <h2>Your rings</h2>
@@ -168,7 +158,7 @@ async function removeBurner(id: number): Promise<void> {
         <label>
           <span class="label">What you call it</span>
           <NInput v-model:value="burner.name" placeholder="" :input-props="{ 'aria-label': 'Ring name' }" />
-          <span v-if="burnerProblem('name')" class="problem">{{ burnerProblem('name')!.message }}. {{ burnerProblem('name')!.remedy }}.</span>
+          <span v-if="ringForm.wrong('name')" class="problem">{{ ringForm.wrong('name') }}</span>
         </label>
         <label>
           <span class="label">Kind</span>
@@ -177,8 +167,9 @@ async function removeBurner(id: number): Promise<void> {
         <label>
           <span class="label">Rated power, W</span>
           <NInput v-model:value="burner.watts" placeholder="" :input-props="{ inputmode: 'decimal', 'aria-label': 'Rated power, W' }" />
-          <span v-if="burnerProblem('watts')" class="problem">{{ burnerProblem('watts')!.message }}. {{ burnerProblem('watts')!.remedy }}.</span>
+          <span v-if="ringForm.wrong('watts')" class="problem">{{ ringForm.wrong('watts') }}</span>
         </label>
+        <p v-if="ringForm.trouble.value" class="problem" role="alert">{{ ringForm.trouble.value }}</p>
         <NButton type="primary" attr-type="submit">Add the ring</NButton>
       </form>
     </section>

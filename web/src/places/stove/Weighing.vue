@@ -3,9 +3,10 @@
 import { NButton, NInput, NSwitch } from 'naive-ui'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, ask, Refused, type Problem, type Schemas } from '@/api/client'
+import { api, ask, type Schemas } from '@/api/client'
 import { grams } from '@/parts/format'
 import SpoonBack from '@/parts/SpoonBack.vue'
+import { useForm } from '@/shell/form'
 import { useHob } from '@/shell/hob'
 import { useSession } from '@/shell/session'
 
@@ -21,21 +22,15 @@ const withPan = ref(tare.value > 0)
 const reached = ref<number | null>(null)
 const verdict = ref('')
 const note = ref('')
-const problems = ref<Problem[]>([])
-const trouble = ref('')
-const busy = ref(false)
-const problem = (field: string) => problems.value.find((p) => p.field === field)
+const { trouble, busy, run, wrong } = useForm()
 
 const verdicts = [
   { key: 'again', words: 'Again just so' },
   { key: 'nearly', words: 'Nearly' },
   { key: 'not-so', words: 'Not like this' },
 ]
-async function writeDown(): Promise<void> {
-  busy.value = true
-  problems.value = []
-  trouble.value = ''
-  try {
+const writeDown = () =>
+  run(async () => {
     await ask(
       api.POST('/api/journal', {
         body: {
@@ -50,13 +45,7 @@ async function writeDown(): Promise<void> {
     )
     void hob.look().catch(() => undefined)
     await router.push('/journal')
-  } catch (error) {
-    if (error instanceof Refused) problems.value = error.problems
-    else trouble.value = (error as Error).message
-  } finally {
-    busy.value = false
-  }
-}
+  })
 </script>
 
 <template>
@@ -73,7 +62,7 @@ async function writeDown(): Promise<void> {
         Planned {{ grams((batch.plan.final.total_g ?? batch.plan.final.mass_g) + (withPan ? tare : 0)) }}{{ withPan ? ' with the pan' : '' }}.
         Leave it empty if nobody weighed.
       </p>
-      <p v-if="problem('weighed')" class="problem" role="alert">{{ problem('weighed')!.message }}. {{ problem('weighed')!.remedy }}.</p>
+      <p v-if="wrong('weighed')" class="problem" role="alert">{{ wrong('weighed') }}</p>
     </div>
     <div>
       <span id="which-spoon" class="label">Which spoon does it look like?</span>
@@ -100,12 +89,12 @@ async function writeDown(): Promise<void> {
           {{ v.words }}
         </button>
       </div>
-      <p v-if="problem('verdict')" class="problem" role="alert">A verdict {{ problem('verdict')!.message }}. {{ problem('verdict')!.remedy }}.</p>
+      <p v-if="wrong('verdict')" class="problem" role="alert">A verdict {{ wrong('verdict') }}</p>
     </div>
     <label>
       <span class="label">What to know next time</span>
       <NInput v-model:value="note" type="textarea" :rows="2" placeholder="what happened, what it needed, what the table said" :input-props="{ 'aria-label': 'Note' }" />
-      <span v-if="problem('note')" class="problem">The note {{ problem('note')!.message }}. {{ problem('note')!.remedy }}.</span>
+      <span v-if="wrong('note')" class="problem">The note {{ wrong('note') }}</span>
     </label>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <div class="moves">

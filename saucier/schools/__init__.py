@@ -1,0 +1,10 @@
+"""Schools: where good cooks disagree, and what switching from one to another changes.
+
+A switch rewrites the steps, then solves for the same target again, so that what it costs shows
+in amounts, minutes and risks (domain.md).
+"""
+
+from saucier.schools.school import Choice, School
+from saucier.schools.switching import SCHOOLS, Switched, consequences, switch
+
+__all__ = ["SCHOOLS", "Choice", "School", "Switched", "consequences", "switch"]

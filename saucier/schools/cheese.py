@@ -1,0 +1,74 @@
+"""Schools of cheese: on or off the heat, one or two."""
+
+from saucier.schools.school import Choice, School, grams_amount, index_of, with_steps
+from saucier.sheet import Sheet
+from saucier.steps import (
+    Melt,
+)
+
+
+# --- cheese ----------------------------------------------------------------------------
+def _cheese_heat_followed(sheet: Sheet) -> str | None:
+    at = index_of(sheet, Melt)
+    return None if at is None else getattr(sheet.steps[at], "heat", "off")
+
+
+def _cheese_heat_rewrite(sheet: Sheet, choice: str) -> Sheet:
+    return with_steps(
+        sheet,
+        [
+            step.model_copy(update={"heat": choice}) if isinstance(step, Melt) else step
+            for step in sheet.steps
+        ],
+    )
+
+
+_TASTE_CHEESE = "parmesan-style-hard"
+
+
+def _cheeses_followed(sheet: Sheet) -> str | None:
+    count = sum(isinstance(step, Melt) for step in sheet.steps)
+    return None if not count else "one" if count == 1 else "two"
+
+
+def _cheeses_rewrite(sheet: Sheet, choice: str) -> Sheet:
+    melts = [step for step in sheet.steps if isinstance(step, Melt)]
+    if (choice == "one") == (len(melts) == 1):
+        return sheet
+    first = melts[0]
+    at = index_of(sheet, Melt)
+    assert at is not None
+    others = [step for step in sheet.steps if not isinstance(step, Melt)]
+    if choice == "one":
+        amount = grams_amount(sum(step.amount.base for step in melts))
+        new = [first.model_copy(update={"amount": amount})]
+    else:
+        # One to melt, one for taste: a third of the weight in a drier, saltier cheese.
+        taste = _TASTE_CHEESE if first.ingredient != _TASTE_CHEESE else "cheese-semi-hard"
+        new = [
+            first.model_copy(update={"amount": first.amount.times(2 / 3)}),
+            first.model_copy(update={"ingredient": taste, "amount": first.amount.times(1 / 3)}),
+        ]
+    return with_steps(sheet, [*others[:at], *new, *others[at:]])
+
+
+CHEESE_HEAT = School(
+    "cheese-heat",
+    "Cheese goes in",
+    (
+        Choice("off", "off the heat", "under 85 °C nothing strings"),
+        Choice("low", "over low heat", "stays hotter; strings if it boils"),
+    ),
+    _cheese_heat_followed,
+    _cheese_heat_rewrite,
+)
+CHEESES = School(
+    "cheeses",
+    "How many cheeses",
+    (
+        Choice("one", "one", "one taste, one price"),
+        Choice("two", "two: one melts, one tastes", "more taste for its salt and its price"),
+    ),
+    _cheeses_followed,
+    _cheeses_rewrite,
+)

@@ -1,0 +1,146 @@
+"""Schools of infusion: plain, steeped, sweated in the roux, herb wine at the end."""
+
+from saucier.schools.roux import LIQUID_C
+from saucier.schools.school import Choice, School, grams_amount, index_of, with_steps
+from saucier.sheet import Sheet
+from saucier.steps import (
+    Add,
+    AnyStep,
+    Infuse,
+    Melt,
+    Reduce,
+    Roux,
+    Season,
+    Simmer,
+    Strain,
+    Sweat,
+    Use,
+)
+from saucier.steps.reduce import Stop
+from saucier.steps.share import InnerSauce
+
+# --- infusion --------------------------------------------------------------------------
+_STEEPED, _HERB_WINE = "Steeped ", "Herb wine, boiled down"
+
+
+def _main_liquid(sheet: Sheet) -> int | None:
+    """The liquid a roux sauce is made with: its largest plain addition."""
+    if index_of(sheet, Roux) is None:
+        return None
+    found = [
+        (step.amount.base, n)
+        for n, step in enumerate(sheet.steps)
+        if isinstance(step, Add)
+        and not isinstance(step, Melt)
+        and (step.ingredient.startswith(("milk", "stock")))
+    ]
+    return max(found)[1] if found else None
+
+
+def _infusion_followed(sheet: Sheet) -> str | None:
+    for step in sheet.steps:
+        if isinstance(step, Use) and step.sauce.name.startswith(_STEEPED):
+            return "steeped"
+        if isinstance(step, Use) and step.sauce.name == _HERB_WINE:
+            return "herb-wine"
+    at = index_of(sheet, Roux)
+    after = sheet.steps[at + 1] if at is not None and at + 1 < len(sheet.steps) else None
+    if isinstance(after, Sweat):
+        return "sweated"
+    return "plain" if _main_liquid(sheet) is not None else None
+
+
+def _plain(sheet: Sheet) -> Sheet:
+    """``sheet`` without any of the infusions below."""
+    steps: list[AnyStep] = []
+    sweated = _infusion_followed(sheet) == "sweated"
+    for number, step in enumerate(sheet.steps):
+        if isinstance(step, Use) and step.sauce.name.startswith(_STEEPED):
+            liquid = step.sauce.steps[0]
+            assert isinstance(liquid, Add)
+            steps.append(
+                liquid.model_copy(
+                    update={
+                        "amount": step.amount,
+                        "temperature_c": LIQUID_C[sheet.method.liquid_in],
+                    }
+                )
+            )
+        elif (isinstance(step, Use) and step.sauce.name == _HERB_WINE) or (
+            sweated and (isinstance(step, Strain) or (isinstance(step, Sweat) and number))
+        ):
+            continue
+        else:
+            steps.append(step)
+    return with_steps(sheet, steps)
+
+
+def _infusion_rewrite(sheet: Sheet, choice: str) -> Sheet:
+    sheet = _plain(sheet)
+    if choice == "plain":
+        return sheet
+    at = _main_liquid(sheet)
+    assert at is not None
+    liquid = sheet.steps[at]
+    assert isinstance(liquid, Add)
+    steps = list(sheet.steps)
+    litres = liquid.amount.base / 1000.0
+    if choice == "steeped":
+        inner = InnerSauce(
+            name=_STEEPED + liquid.ingredient.partition("-")[0],
+            steps=(
+                liquid.model_copy(
+                    update={"amount": liquid.amount.times(1.06), "temperature_c": 5.0}
+                ),
+                Infuse(ingredient="onion", amount=grams_amount(60 * litres), minutes=15),
+                Infuse(ingredient="bay-leaf", amount=grams_amount(0.4 * litres), minutes=0),
+                Strain(),
+            ),
+        )
+        steps[at] = Use(sauce=inner, amount=liquid.amount, temperature_c=60.0)
+    elif choice == "sweated":
+        roux = index_of(sheet, Roux)
+        assert roux is not None
+        steps.insert(
+            roux + 1, Sweat(ingredient="onion", amount=grams_amount(60 * litres), minutes=6)
+        )
+        simmered = next(
+            (n for n, s in enumerate(steps) if n > roux and isinstance(s, Simmer)), len(steps) - 1
+        )
+        steps.insert(simmered + 1, Strain())
+    else:
+        inner = InnerSauce(
+            name=_HERB_WINE,
+            steps=(
+                Add(ingredient="wine-white-dry", amount=grams_amount(150 * litres)),
+                Add(ingredient="shallot", amount=grams_amount(25 * litres)),
+                Reduce(to=Stop(share=0.35), heat="rolling"),
+                Strain(),
+            ),
+        )
+        salted = index_of(with_steps(sheet, steps), Season)
+        where = len(steps) if salted is None else salted
+        steps.insert(where, Use(sauce=inner, amount=grams_amount(35 * litres)))
+    return with_steps(sheet, steps)
+
+
+INFUSION = School(
+    "infusion",
+    "Infusion",
+    (
+        Choice("plain", "none", "as the liquid comes"),
+        Choice(
+            "steeped",
+            "aromatics steeped in the liquid",
+            "round; a quarter of an hour and a sieve",
+        ),
+        Choice("sweated", "aromatics sweated in the roux", "sweeter; strained after the simmer"),
+        Choice(
+            "herb-wine",
+            "boiled-down herb wine at the end",
+            "brings acid, and a little alcohol stays",
+        ),
+    ),
+    _infusion_followed,
+    _infusion_rewrite,
+)

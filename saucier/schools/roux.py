@@ -1,0 +1,164 @@
+"""Schools of the roux: its fat, how liquid meets it, how long it simmers."""
+
+from saucier.check import FLOURED
+from saucier.schools.school import Choice, School, index_of, with_method, with_steps
+from saucier.sheet import Sheet
+from saucier.steps import (
+    Add,
+    Melt,
+    Reduce,
+    Roux,
+    Simmer,
+    Use,
+)
+
+# --- fat to flour ----------------------------------------------------------------------
+_RATIOS = {"drier": 0.8, "equal": 1.0, "more-fat": 1.25, "spoonfuls": 1.75}
+
+
+def _fat_followed(sheet: Sheet) -> str | None:
+    at = index_of(sheet, Roux)
+    if at is None:
+        return None
+    roux = sheet.steps[at]
+    assert isinstance(roux, Roux)
+    ratio = sheet.method.fat_to_flour
+    if ratio is None:
+        ratio = roux.fat.amount.base / roux.flour.amount.base
+    return min(_RATIOS, key=lambda key: abs(_RATIOS[key] - ratio))
+
+
+def _fat_rewrite(sheet: Sheet, choice: str) -> Sheet:
+    return with_method(sheet, fat_to_flour=_RATIOS[choice])
+
+
+# --- liquid into roux ------------------------------------------------------------------
+LIQUID_C = {
+    "cold-gradual": 5.0,
+    "warm-stream": 60.0,
+    "hot-at-once": 90.0,
+    "cold-roux-into-boiling": 20.0,
+}
+
+
+def _liquids_after_roux(sheet: Sheet) -> tuple[int, int, int] | None:
+    """Index of the roux, and the stretch of liquids it meets, before or after it."""
+    at = index_of(sheet, Roux)
+    if at is None:
+        return None
+    end = at + 1
+    while end < len(sheet.steps) and isinstance(sheet.steps[end], Add | Use):
+        end += 1
+    if end > at + 1:
+        return at, at + 1, end
+    first = at
+    while first > 0 and isinstance(sheet.steps[first - 1], Add | Use | Simmer | Reduce):
+        first -= 1
+    return (at, first, at) if first < at else None
+
+
+def _liquid_followed(sheet: Sheet) -> str | None:
+    return sheet.method.liquid_in if _liquids_after_roux(sheet) else None
+
+
+def _liquid_rewrite(sheet: Sheet, choice: str) -> Sheet:
+    found = _liquids_after_roux(sheet)
+    assert found is not None
+    at, first, end = found
+    steps = list(sheet.steps)
+    roux = steps[at]
+    liquids = [
+        step.model_copy(update={"temperature_c": LIQUID_C[choice]})
+        if isinstance(step, Add | Use) and not isinstance(step, Melt)
+        else step
+        for step in steps[first:end]
+    ]
+    last = choice == "cold-roux-into-boiling"
+    both = [*liquids, roux] if last else [roux, *liquids]
+    rest_from, rest_to = min(at, first), max(at + 1, end)
+    steps[rest_from:rest_to] = both
+    return with_method(with_steps(sheet, steps), liquid_in=choice)
+
+
+# --- how long to simmer ----------------------------------------------------------------
+_SIMMERS = {"short": (2.0, "simmer"), "medium": (8.0, "simmer"), "long": (30.0, "bare-simmer")}
+
+
+def _floured_simmer(sheet: Sheet) -> int | None:
+    floured = index_of(sheet, FLOURED)
+    if floured is None:
+        return None
+    return next(
+        (n for n, s in enumerate(sheet.steps) if n > floured and isinstance(s, Simmer)), None
+    )
+
+
+def _simmer_followed(sheet: Sheet) -> str | None:
+    at = _floured_simmer(sheet)
+    if at is None:
+        return None
+    step = sheet.steps[at]
+    assert isinstance(step, Simmer)
+    return min(_SIMMERS, key=lambda key: abs(_SIMMERS[key][0] - step.minutes))
+
+
+def _simmer_rewrite(sheet: Sheet, choice: str) -> Sheet:
+    at = _floured_simmer(sheet)
+    assert at is not None
+    minutes, heat = _SIMMERS[choice]
+    steps = list(sheet.steps)
+    steps[at] = steps[at].model_copy(update={"minutes": minutes, "heat": heat})
+    return with_method(with_steps(sheet, steps), simmer_minutes=minutes)
+
+
+FAT_TO_FLOUR = School(
+    "fat-to-flour",
+    "Fat to flour",
+    (
+        Choice("drier", "drier roux, 0.8 : 1", "leaner; needs more stirring to work smooth"),
+        Choice("equal", "equal weights", "the plain rule: works smooth, carries no loose fat"),
+        Choice("more-fat", "more fat, 1.25 : 1", "works smooth easily; richer"),
+        Choice(
+            "spoonfuls",
+            "equal spoonfuls, about 1.75 : 1",
+            "easy by spoon; a film of fat may show",
+        ),
+    ),
+    _fat_followed,
+    _fat_rewrite,
+)
+LIQUID_IN = School(
+    "liquid-in",
+    "Liquid into roux",
+    (
+        Choice(
+            "cold-gradual",
+            "cold, in splashes",
+            "safest against lumps; longest to come to the boil",
+        ),
+        Choice("warm-stream", "warm, in a thin stream, off the heat", "few lumps, fewer minutes"),
+        Choice(
+            "hot-at-once",
+            "hot, all at once",
+            "quickest; lumps if it is not whisked hard at once",
+        ),
+        Choice(
+            "cold-roux-into-boiling",
+            "cold roux into boiling liquid",
+            "roux made ahead; whisk knob by knob",
+        ),
+    ),
+    _liquid_followed,
+    _liquid_rewrite,
+)
+SIMMER = School(
+    "simmer",
+    "How long to simmer",
+    (
+        Choice("short", "a minute or two", "quick; a taste of raw flour may stay"),
+        Choice("medium", "5–10 minutes", "the flour is cooked out"),
+        Choice("long", "20–40 minutes, skimmed", "glossy and clear of fat; boils off more"),
+    ),
+    _simmer_followed,
+    _simmer_rewrite,
+)

@@ -1,0 +1,45 @@
+"""What a school is: a question, its choices, how to tell and how to switch."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from saucier.sheet import Sheet
+from saucier.steps import (
+    AnyStep,
+)
+from saucier.units import Amount
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    key: str
+    name: str
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class School:
+    """A question cooks answer differently, with ``choices``; ``followed`` says which one a sheet
+    follows (None where the question does not arise), ``rewrite`` makes it follow another."""
+
+    key: str
+    question: str
+    choices: tuple[Choice, ...]
+    followed: Callable[[Sheet], str | None]
+    rewrite: Callable[[Sheet, str], Sheet]
+
+
+def with_steps(sheet: Sheet, steps: list[AnyStep]) -> Sheet:
+    return sheet.model_copy(update={"steps": tuple(steps)})
+
+
+def with_method(sheet: Sheet, **changes: object) -> Sheet:
+    return sheet.model_copy(update={"method": sheet.method.model_copy(update=changes)})
+
+
+def index_of(sheet: Sheet, kind: type | tuple[type, ...]) -> int | None:
+    return next((n for n, step in enumerate(sheet.steps) if isinstance(step, kind)), None)
+
+
+def grams_amount(value: float) -> Amount:
+    return Amount(round(value, 1), "g")
