@@ -57,15 +57,7 @@ def _advice(sheet: Sheet, pan: Pan, kitchen: Kitchen) -> PanAdvice:
 def _in_pan(sheet: Sheet, pan: Pan, times: float, kitchen: Kitchen) -> tuple[float, float, float]:
     """Minutes, fullest share and grams boiled off for ``times`` the batch in ``pan``."""
     volume = Amount(times * check(sheet, kitchen).final.pot.total_ml, "mL")
-    inside = SheetPan(
-        name=pan.name,
-        shape=pan.shape,
-        diameter_cm=pan.diameter_cm,
-        depth_cm=pan.depth_cm,
-        tare_g=pan.tare_g,
-        width_cm=pan.width_cm,
-    )
-    placed = sheet.model_copy(update={"pan": inside})
+    placed = sheet.model_copy(update={"pan": SheetPan.of(pan)})
     checked = check(solve(placed, goal_of(placed, volume=volume), kitchen).sheet, kitchen)
     fullest = max((s.pot.total_ml for s in checked.steps), default=0.0) / pan.capacity_ml
     masses = [0.0, *(s.pot.total_g for s in checked.steps)]

@@ -1,5 +1,7 @@
 """Writes on the larder, and the core's view of a kitchen."""
 
+from dataclasses import asdict
+
 from django.db import transaction
 
 from kestrel.accounts.models import Kitchen
@@ -22,17 +24,7 @@ def add_pan(kitchen: Kitchen, **measures: object) -> Pan:
     if not pan.name.strip():
         raise BadInput.at("name", "is empty", "Say what you call the pan")
     core = pan.as_pan()
-    return Pan.objects.create(
-        kitchen=kitchen,
-        name=core.name.strip(),
-        shape=core.shape,
-        diameter_cm=core.diameter_cm,
-        depth_cm=core.depth_cm,
-        tare_g=core.tare_g,
-        width_cm=core.width_cm,
-        reactive=core.reactive,
-        heavy=core.heavy,
-    )
+    return Pan.objects.create(kitchen=kitchen, **{**asdict(core), "name": core.name.strip()})
 
 
 @transaction.atomic

@@ -137,10 +137,6 @@ class Larder(Mapping[str, Ingredient]):
     def __contains__(self, key: object) -> bool:
         return key in self._rows
 
-    def with_rows(self, rows: Iterable[Ingredient]) -> "Larder":
-        """This larder with a kitchen's own rows in place of or beside the shipped ones."""
-        return Larder([*self._rows.values(), *rows])
-
 
 PARTS = (
     "water",

@@ -51,11 +51,6 @@ class Balance(NamedTuple):
         )
 
     @property
-    def dry_g(self) -> float:
-        """Everything that is neither water, fat nor alcohol."""
-        return self.mass_g - self.water - self.fat - self.alcohol
-
-    @property
     def volume_ml(self) -> float:
         """Volume at 65 °C, mL (model.md 1)."""
         return (

@@ -1,5 +1,6 @@
 """The document itself, version 1."""
 
+from dataclasses import asdict
 from typing import Annotated, Literal, Self, get_args
 
 from pydantic import Field, field_validator, model_validator
@@ -81,6 +82,11 @@ class SheetPan(Part):
     width_cm: Annotated[float, Field(ge=3, le=120)] | None = None
     reactive: bool = False
     heavy: bool = True
+
+    @classmethod
+    def of(cls, pan: Pan) -> "SheetPan":
+        """A kitchen's pan as a sheet carries it."""
+        return cls(**asdict(pan))
 
     def as_pan(self) -> Pan:
         depth = self.depth_cm or 0.5 * self.diameter_cm

@@ -3,6 +3,7 @@
 A new step is one class beside these, listed in ``saucier.steps``.
 """
 
+from abc import ABC, abstractmethod
 from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Annotated, Any, Self
@@ -198,14 +199,14 @@ class Measured(Part):
         return self.model_copy(update={"amount": self.amount.times(factor)})
 
 
-class StepBase(Part):
+class StepBase(Part, ABC):
     """Common to all steps. ``note`` is the cook's own word on it."""
 
     note: Annotated[str, Field(max_length=500)] | None = None
 
+    @abstractmethod
     def prepare(self, setting: Setting) -> Move:
         """This step with names and units resolved. Raises :class:`BadInput` by field."""
-        raise NotImplementedError  # pragma: no cover - every step has its own
 
     def turned(self, knobs: Knobs, setting: Setting) -> Self:
         """This step as data after a solve turned ``knobs``."""
@@ -231,9 +232,9 @@ class StepBase(Part):
         """Minutes a timer should run for it, None where the eye decides."""
         return None
 
+    @abstractmethod
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
         """What to tell the cook, knowing the pot before and after it."""
-        raise NotImplementedError  # pragma: no cover - every step has its own
 
 
 class OneIngredient(StepBase):

@@ -1,10 +1,13 @@
+import contextlib
+import io
 import json
 import subprocess
 import sys
 import unittest
 from pathlib import Path
-from tempfile import TemporaryDirectory
+from tempfile import NamedTemporaryFile, TemporaryDirectory
 
+from saucier.__main__ import main
 from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION
 
 
@@ -12,6 +15,16 @@ def run(*arguments: str, stdin: str = "") -> subprocess.CompletedProcess[str]:
     return subprocess.run(
         [sys.executable, "-m", "saucier", *arguments], input=stdin, capture_output=True, text=True
     )
+
+
+def in_process(command: str, text: str) -> tuple[str, int]:
+    """What the command says of ``text`` on standard error, and its status, without a process."""
+    said = io.StringIO()
+    with NamedTemporaryFile("w", suffix=".json") as file, contextlib.redirect_stderr(said):
+        file.write(text)
+        file.flush()
+        status = main([command, file.name])
+    return said.getvalue(), status
 
 
 class CommandLine(unittest.TestCase):
@@ -70,6 +83,52 @@ class CommandLine(unittest.TestCase):
                 self.assertEqual(len(ran.stderr.strip().splitlines()), 1, ran.stderr)
                 self.assertIn(field, ran.stderr)
                 self.assertNotIn("Traceback", ran.stderr)
+
+    def test_every_step_with_nonsense(self) -> None:
+        """Each kind of step, one setting wrong: exit 2 and one line that names it."""
+        milk = {"op": "add", "ingredient": "milk-whole", "amount": "1 L"}
+        part = {"ingredient": "butter-unsalted", "amount": "50 g"}
+        for step, field in (
+            ({"op": "start"}, "fat"),
+            ({"op": "start", "fat": {**part, "amount": "-1 g"}}, "fat.amount"),
+            ({"op": "sweat", **part}, "ingredient"),
+            ({"op": "dust", "ingredient": "wheat-flour", "amount": "5 moons"}, "amount"),
+            ({"op": "deglaze", "ingredient": "moonshine", "amount": "5 g"}, "ingredient"),
+            ({"op": "flame", "height": 3}, "height"),
+            (
+                {"op": "infuse", "ingredient": "onion", "amount": "60 g", "minutes": "long"},
+                "minutes",
+            ),
+            ({"op": "strain", "holds_back": 9}, "holds_back"),
+            ({"op": "melt", **part, "heat": "fierce"}, "heat"),
+            ({"op": "liaison", "yolk": part}, "cream"),
+            ({"op": "liaison", "yolk": part, "cream": part, "heat_to_c": 900}, "heat_to_c"),
+            ({"op": "mount", "amount": 3}, "amount"),
+            ({"op": "finish", **part, "temperature_c": "cold"}, "temperature_c"),
+            ({"op": "return", **part}, "ingredient"),
+            (
+                {"op": "return", "ingredient": "poultry-breast", "amount": "1 kg", "juice_pct": 99},
+                "juice_pct",
+            ),
+            ({"op": "use", "amount": "5 g"}, "sauce"),
+            ({"op": "use", "sauce": {"name": "x", "steps": []}, "amount": "5 g"}, "sauce.steps"),
+            (
+                {"op": "use", "sauce": {"name": "x", "steps": [milk]}, "amount": "2 pieces"},
+                "amount",
+            ),
+            ({"op": "blend", "keep_share": 1}, "keep_share"),
+            ({"op": "reserve", "share": 0}, "share"),
+            ({"op": "reserve", "share": 0.2, "purpose": "luck"}, "purpose"),
+            ({"op": "cool", "to_c": 99}, "to_c"),
+            ({"op": "hold", "minutes": -1}, "minutes"),
+            ({"op": "reheat", "to_c": "hot"}, "to_c"),
+        ):
+            with self.subTest(step):
+                text = json.dumps({"name": "x", "steps": [milk, step]})
+                out, status = in_process("check", text)
+                self.assertEqual(status, 2)
+                self.assertEqual(len(out.strip().splitlines()), 1, out)
+                self.assertIn(f"steps[1].{field}", out)
 
     def test_schema(self) -> None:
         self.assertIn("$defs", json.loads(run("schema").stdout))

@@ -32,9 +32,5 @@ class Amount:
     def times(self, factor: float) -> "Amount":
         return Amount(self.value * factor, self.unit)
 
-    def with_base(self, base: float) -> "Amount":
-        """The amount of ``base`` grams, millilitres or pieces, in this one's unit."""
-        return Amount(base / self.definition.size, self.unit)
-
     def __str__(self) -> str:
         return f"{self.value:g} {self.unit}"
