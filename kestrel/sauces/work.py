@@ -69,6 +69,8 @@ def solved(
     wanted = read_part(Serves, serves, "target.serves") if serves else sheet.target.serves
     if have is None and wanted is not None:
         sheet, _ = with_serves(sheet, wanted)
+    if not sheet.steps:  # a new sheet: the target is set before the first step
+        return worked(sheet, kitchen)
     goal = goal_of(sheet, have=_have(have) if have else None)
     try:
         found = solve(sheet, goal, kitchen).sheet

@@ -1,7 +1,7 @@
 """The document itself, version 1."""
 
 from dataclasses import asdict
-from typing import Annotated, Literal, Self, get_args
+from typing import Annotated, Any, Literal, Self, get_args
 
 from pydantic import Field, field_validator, model_validator
 
@@ -11,7 +11,7 @@ from saucier.heat import Pan
 from saucier.heat.pan import PanShape
 from saucier.method import Method
 from saucier.steps import AnyStep
-from saucier.steps.base import AmountField, Celsius, Part, Percent
+from saucier.steps.base import AmountField, Celsius, Part, Percent, amount_field
 from saucier.thickness import grade_named
 from saucier.units import Dimension
 
@@ -71,8 +71,35 @@ class Target(Part):
         return self
 
 
+_CM = {"cm": 1.0, "mm": 0.1, "m": 100.0, "in": 2.54}
+
+
+def _centimetres(value: Any, field: str) -> Any:
+    """A length with its unit in cm; a bare number is cm already."""
+    if not isinstance(value, dict):
+        return value
+    size, number = _CM.get(str(value.get("unit"))), value.get("value")
+    if size is None:
+        raise BadInput.at(f"{field}.unit", "is not a length", f"Use one of {', '.join(_CM)}")
+    return number * size if isinstance(number, int | float) else number
+
+
+def _tare_g(value: Any) -> float:
+    try:
+        amount = amount_field(value)
+    except BadInput as bad:
+        raise bad.under("tare") from None
+    if amount.dimension is not Dimension.WEIGHT:
+        raise BadInput.at("tare.unit", f"{amount.unit} is not a weight", "Use g, kg, oz or lb")
+    return amount.base
+
+
 class SheetPan(Part):
-    """The pan the sauce is made in, inner measures; depth defaults to half the diameter."""
+    """The pan the sauce is made in, inner measures; depth defaults to half the diameter.
+
+    Measures with a unit are read too: ``"diameter": {"value": 240, "unit": "mm"}``, ``"tare":
+    {"value": 1.2, "unit": "kg"}``; they are written back as ``diameter_cm`` and ``tare_g``.
+    """
 
     name: Annotated[str, Field(max_length=60)] = "pan"
     shape: PanShape = "straight"
@@ -82,6 +109,20 @@ class SheetPan(Part):
     width_cm: Annotated[float, Field(ge=3, le=120)] | None = None
     reactive: bool = False
     heavy: bool = True
+
+    @model_validator(mode="before")
+    @classmethod
+    def _with_units(cls, data: Any) -> Any:
+        if not isinstance(data, dict):
+            return data
+        data = dict(data)
+        for name in ("diameter", "depth", "width"):
+            if name in data and f"{name}_cm" not in data:
+                data[f"{name}_cm"] = _centimetres(data.pop(name), name)
+        if "tare" in data and "tare_g" not in data:
+            tare = data.pop("tare")
+            data["tare_g"] = tare if isinstance(tare, int | float) else _tare_g(tare)
+        return data
 
     @classmethod
     def of(cls, pan: Pan) -> "SheetPan":

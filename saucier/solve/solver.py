@@ -45,7 +45,7 @@ def solve(sheet: Sheet, goal: Goal, kitchen: Kitchen = DEFAULT_KITCHEN) -> Solve
     reached.
     """
     if not sheet.steps:
-        return Solved(sheet, "nothing", AS_WRITTEN)
+        raise BadInput.at("steps", "there are none to solve for", "Give the sauce its steps")
     prepared = prepare(sheet, kitchen)
     free = thickening_by(sheet)
     ratio = sheet.method.fat_to_flour if free == "flour" else None

@@ -120,6 +120,12 @@ class Working(KitchenTest):
         self.assertAlmostEqual(found["final"]["volume_ml"], 1030, delta=15)
         self.assertIn("20 slices · 50 mL = 1000 mL", found["need"]["lines"])
 
+    def test_a_target_may_be_set_before_the_first_step(self) -> None:
+        blank = {"name": "New sauce", "target": {"grade": "nappe"}, "steps": []}
+        found = self.client.call("POST", "/work/solve", {"sheet": blank})
+        self.assertEqual(found.status_code, 200)
+        self.assertEqual(found.body["final"]["mass_g"], 0)
+
     def test_solve_for_what_there_is(self) -> None:
         have = {"ingredient": "milk-whole", "amount": "900 ml"}
         found = self.client.call("POST", "/work/solve", {"sheet": CHEESE_SAUCE, "have": have}).body

@@ -49,6 +49,24 @@ class Reading(unittest.TestCase):
         (read,) = read_sheet({"name": "x", "steps": [typed]}).steps
         self.assertEqual(read.amount.value, 0.5)
 
+    def test_a_pans_measures_with_their_units(self) -> None:
+        pan = {
+            "shape": "sloped",
+            "diameter": {"value": 240, "unit": "mm"},
+            "tare": {"value": 1.2, "unit": "kg"},
+        }
+        read = read_sheet({"name": "x", "pan": pan}).pan
+        self.assertAlmostEqual(read.diameter_cm, 24)
+        self.assertEqual(read.tare_g, 1200)
+        self.assertEqual(read_sheet({"name": "x", "pan": {"diameter": 20}}).pan.diameter_cm, 20)
+        for change, field in (
+            ({"diameter": {"value": 24, "unit": "g"}}, "pan.diameter.unit"),
+            ({"diameter": {"value": "wide", "unit": "cm"}}, "pan.diameter_cm"),
+            ({"tare": {"value": 1, "unit": "L"}}, "pan.tare.unit"),
+            ({"tare": "heavy"}, "pan.tare"),
+        ):
+            self.assertIn(field, problems(pan={**pan, **change}))
+
     def test_every_problem_names_its_field(self) -> None:
         add = {"op": "add", "ingredient": "milk-whole"}
         for steps, field in (

@@ -156,6 +156,9 @@ class Unreachable(unittest.TestCase):
         wide = sheet(roux(60, 60), add("milk-whole", 1, "L"), simmer(10), pan={"diameter_cm": 40})
         self.assertEqual(self.problem(wide, volume=Amount(10, "mL")).field, "volume")
 
+    def test_no_steps(self) -> None:
+        self.assertEqual(self.problem(sheet(), grade="nappe").field, "steps")
+
     def test_have_must_be_in_the_sauce(self) -> None:
         found = self.problem(white_sauce(60), have=Have("brandy", Amount(50, "g")))
         self.assertEqual(found.field, "have.ingredient")

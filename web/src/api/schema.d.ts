@@ -1404,6 +1404,9 @@ export interface components {
         /**
          * SheetPan
          * @description The pan the sauce is made in, inner measures; depth defaults to half the diameter.
+         *
+         *     Measures with a unit are read too: ``"diameter": {"value": 240, "unit": "mm"}``, ``"tare":
+         *     {"value": 1.2, "unit": "kg"}``; they are written back as ``diameter_cm`` and ``tare_g``.
          */
         SheetPan: {
             /**
