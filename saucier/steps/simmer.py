@@ -5,9 +5,12 @@ from typing import Literal
 from saucier.errors import BadInput
 from saucier.heat import evaporation_g_per_min
 from saucier.heat.evaporation import Heat
-from saucier.pot import Pot, boil_off, leak_all
+from saucier.pot import Pot, Remark, boil_off, leak_all
 from saucier.steps.base import Knobs, Minutes, Move, Setting, StepBase, Words
 from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, minutes_to_boil
+
+
+_CATCHES = Remark("thin-bottom", "a thin bottom catches: lower heat, stir all over it")
 
 
 class Simmer(StepBase):
@@ -21,6 +24,7 @@ class Simmer(StepBase):
 
     def prepare(self, setting: Setting) -> Move:
         stove, minutes, heat, lid = setting.stove, self.minutes, self.heat, self.lid
+        thin_bottom = stove.pan is not None and not stove.pan.heavy
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if not pot.wetted:
@@ -37,6 +41,8 @@ class Simmer(StepBase):
                     f"Stay under {minutes * there / loss:.0f} min, put the lid on or take a narrower pan",
                 )
             took = minutes + minutes_to_boil(pot, stove)
+            if thin_bottom and balance.thickener:
+                pot = pot._replace(remarks=(*pot.remarks, _CATCHES))
             return boiled(pot, boil_off(balance, loss), pieces, minutes, took)
 
         return move

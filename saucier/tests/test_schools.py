@@ -115,6 +115,12 @@ class Pans(unittest.TestCase):
         found = {one.name: one for one in advise(case, self.PANS, KITCHEN)}
         self.assertGreater(found["32"].boiled_off_g, found["24"].boiled_off_g)
 
+    def test_a_thin_bottom_catches(self) -> None:
+        for heavy in (True, False):
+            pan = {"diameter_cm": 24, "heavy": heavy}
+            said = check(read_sheet({**CHEESE_SAUCE, "pan": pan})).as_dict()["warnings"]
+            self.assertEqual(any("thin bottom" in text for text in said), not heavy)
+
     def test_bare_metal_and_wine(self) -> None:
         bare = {**CREAM_REDUCTION, "pan": {"diameter_cm": 24, "reactive": True}}
         self.assertTrue(any("grey" in w for w in check(read_sheet(bare)).as_dict()["warnings"]))
