@@ -78,7 +78,10 @@ class Use(StepBase):
                 else pot.hottest_c,
                 allergens=pot.allergens | inner.allergens,
                 cost=pot.cost + inner.cost * times,
-                minutes=pot.minutes + (working if pot.balance.flour and not pot.wetted else 0.0),
+                # The other sauce has to be made as well, before or beside this one.
+                minutes=pot.minutes
+                + inner.minutes
+                + (working if pot.balance.flour and not pot.wetted else 0.0),
                 delicate=pot.delicate | inner.delicate,
             )
 

@@ -9,7 +9,6 @@ from saucier.pot import Pot, Remark, boil_off, leak_all
 from saucier.steps.base import Knobs, Minutes, Move, Setting, StepBase, Words
 from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, minutes_to_boil
 
-
 _CATCHES = Remark("thin-bottom", "a thin bottom catches: lower heat, stir all over it")
 
 

@@ -16,7 +16,7 @@ from saucier.starts import STARTS
 # Grade, minutes at the stove, and codes of the remarks its steps make ("" for none).
 EXPECTED: dict[str, tuple[str | None, float, str]] = {
     "White sauce": ("nappe", 17.0, ""),
-    "Infused white sauce": ("nappe", 15.1, ""),
+    "Infused white sauce": ("nappe", 38.3, ""),
     "Soft onion white sauce": ("nappe", 37.2, ""),
     "Velouté": ("nappe", 26.0, ""),
     "Velouté on poaching liquor": ("nappe", 29.7, ""),
@@ -41,8 +41,8 @@ EXPECTED: dict[str, tuple[str | None, float, str]] = {
     "Crème fraîche and mustard sauce": ("liquid", 11.7, ""),
     "Panade for croquettes": ("panade", 104.4, "keeping"),
     "Soufflé base": ("spreading", 18.3, ""),
-    "Onion purée bound with white sauce": ("light-coat", 6.0, ""),
-    "Soft fennel in velouté": ("light-coat", 48.5, "keeping"),
+    "Onion purée bound with white sauce": ("light-coat", 20.8, ""),
+    "Soft fennel in velouté": ("light-coat", 68.3, "keeping"),
     "Herb butter": (None, 2.0, ""),
     "Watercress purée": ("liquid", 5.3, ""),
 }
