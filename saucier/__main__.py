@@ -78,8 +78,8 @@ def _check(options: argparse.Namespace) -> int:
 
 
 def _solve(options: argparse.Namespace) -> int:
+    from saucier.sheet.salting import with_salt_target
     from saucier.solve import Have, goal_of, rounded_for_kitchen, solve
-    from saucier.solve.salt import with_salt_target
     from saucier.units import read_amount
 
     sheet = read_sheet(_read(options.sheet))

@@ -2,8 +2,7 @@
 
 from dataclasses import dataclass
 
-from saucier.check import CheckedSheet, prepare
-from saucier.kitchen import Kitchen
+from saucier.check import CheckedSheet
 from saucier.pot import Pot
 from saucier.steps import Weighed
 
@@ -25,13 +24,12 @@ class Card:
     scale_g: float | None
 
 
-def cards(checked: CheckedSheet, kitchen: Kitchen) -> list[Card]:
+def cards(checked: CheckedSheet) -> list[Card]:
     """The cards of a checked sheet, in order."""
     found = []
     before = Pot()
-    prepared = prepare(checked.sheet, kitchen)
     for step, setting, state in zip(
-        checked.sheet.steps, prepared.settings, checked.steps, strict=True
+        checked.sheet.steps, checked.settings, checked.steps, strict=True
     ):
         words = step.words(setting, before, state.pot)
         minutes = step.timer_minutes(before, state.pot)

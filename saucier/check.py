@@ -1,5 +1,6 @@
 """Checking a sheet: its steps played through a pot, the state after each."""
 
+from collections.abc import Iterator
 from dataclasses import asdict, dataclass
 from typing import Any
 
@@ -79,10 +80,11 @@ class State:
 
 @dataclass(frozen=True, slots=True)
 class CheckedSheet:
-    """A sheet with the state after each step, in ``pan``; ``assumed`` says what had to be taken
-    for granted."""
+    """A sheet with the ``settings`` of its steps and the state after each, in ``pan``;
+    ``assumed`` says what had to be taken for granted."""
 
     sheet: Sheet
+    settings: tuple[Setting, ...]
     steps: tuple[State, ...]
     pan: Pan
     assumed: tuple[str, ...]
@@ -122,27 +124,22 @@ class Prepared:
     settings: tuple[Setting, ...]
     moves: tuple[Move, ...]
 
-    def play(self, knobs: Knobs = AS_WRITTEN) -> Pot:
-        """The pot after the last step. Raises :class:`BadInput` under ``steps[i]``."""
+    def walk(self, knobs: Knobs = AS_WRITTEN) -> Iterator[Pot]:
+        """The pot after each step. Raises :class:`BadInput` under ``steps[i]``."""
         pot = Pot()
         for number, move in enumerate(self.moves):
             try:
-                pot = move(pot, knobs)
+                pot = move(pot._replace(remarks=()) if pot.remarks else pot, knobs)
             except BadInput as bad:
                 raise bad.under(f"steps[{number}]") from None
-        return pot
+            yield pot
 
-    def pots(self) -> list[Pot]:
-        """The pot after each step, as written. Raises as :meth:`play` does."""
-        pots: list[Pot] = []
+    def play(self, knobs: Knobs = AS_WRITTEN) -> Pot:
+        """The pot after the last step. Raises as :meth:`walk` does."""
         pot = Pot()
-        for number, move in enumerate(self.moves):
-            try:
-                pot = move(pot._replace(remarks=()) if pot.remarks else pot, AS_WRITTEN)
-            except BadInput as bad:
-                raise bad.under(f"steps[{number}]") from None
-            pots.append(pot)
-        return pots
+        for pot in self.walk(knobs):  # noqa: B007 - the last one is wanted
+            pass
+        return pot
 
 
 def free_reduction(sheet: Sheet) -> int | None:
@@ -194,7 +191,8 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
 
     Raises :class:`BadInput` naming the step and field where it cannot be played.
     """
-    pots = prepare(sheet, kitchen).pots()
+    prepared = prepare(sheet, kitchen)
+    pots = list(prepared.walk())
     volumes = [pot.total_ml for pot in pots]
     if sheet.pan:
         pan, assumed = sheet.pan.as_pan(), _NOTHING_ASSUMED
@@ -209,7 +207,7 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
         _state(pot, volume, sheet, pan, capacity, spread)
         for pot, volume in zip(pots, volumes, strict=True)
     )
-    return CheckedSheet(sheet, states, pan, assumed)
+    return CheckedSheet(sheet, prepared.settings, states, pan, assumed)
 
 
 def vagueness(sheet: Sheet) -> float:

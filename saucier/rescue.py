@@ -1,7 +1,8 @@
 """Remedies with a number: what mends a sauce that is not as it should be."""
 
-from saucier.check import CheckedSheet, prepare
+from saucier.check import CheckedSheet
 from saucier.kitchen import Kitchen
+from saucier.seasoning import salt_gap
 
 _CREAM = "cream-35"
 
@@ -15,11 +16,11 @@ def salt_remedies(checked: CheckedSheet, kitchen: Kitchen) -> tuple[str, ...]:
     target = checked.sheet.target.salt_pct
     if target is None:
         return ()
-    balance, share = checked.final.pot.balance, target / 100.0
-    over = balance.salt - share * balance.mass_g
+    gap = salt_gap(checked.final.pot.balance, target)
+    over, share = gap.over_g, target / 100.0
     if over <= 0.05 or share <= 0.0:
         return ()
-    told = [f"{over / share:.0f} g unsalted milk or stock let in"]
+    told = [f"{gap.liquid_g:.0f} g unsalted milk or stock let in"]
     cream = kitchen.larder[_CREAM].per_gram.salt
     if cream < share:
         told.append(f"or {over / (share - cream):.0f} g cream")
@@ -34,9 +35,7 @@ def salt_remedies(checked: CheckedSheet, kitchen: Kitchen) -> tuple[str, ...]:
 def _saltiest(checked: CheckedSheet, kitchen: Kitchen) -> tuple[str, float, float] | None:
     """Name, grams and salt share of the part that brings the most salt, salt itself apart."""
     brought: dict[str, float] = {}
-    for step, setting in zip(
-        checked.sheet.steps, prepare(checked.sheet, kitchen).settings, strict=True
-    ):
+    for step, setting in zip(checked.sheet.steps, checked.settings, strict=True):
         for weighed in step.to_weigh(setting):
             row = kitchen.larder.get(weighed.ingredient) if weighed.ingredient else None
             if row is not None and row.role != "salt":

@@ -23,6 +23,8 @@ PAGE = 50
 def _entry(entry: Entry) -> dict[str, Any]:
     batch = entry.batch
     final = batch.plan["final"]
+    # The scale has the pieces, too; plans from before they were told apart had none.
+    planned_g = final.get("total_g", final["mass_g"])
     reached = entry.reached_pa_s
     minutes = (batch.ended_at - batch.started_at).total_seconds() / 60 if batch.ended_at else None
     return {
@@ -31,7 +33,10 @@ def _entry(entry: Entry) -> dict[str, Any]:
         "sauce_id": batch.version.sauce_id,
         "version": batch.version.number,
         "made_at": entry.made_at,
-        "plan": {key: final[key] for key in ("mass_g", "viscosity_pa_s", "grade", "minutes")},
+        "plan": {
+            "mass_g": planned_g,
+            **{key: final[key] for key in ("viscosity_pa_s", "grade", "minutes")},
+        },
         "plan_low_pa_s": final["viscosity_low_pa_s"],
         "plan_high_pa_s": final["viscosity_high_pa_s"],
         "actual": {
@@ -40,6 +45,9 @@ def _entry(entry: Entry) -> dict[str, Any]:
             "grade": grade_of(reached) if reached is not None else None,
             "minutes": minutes,
         },
+        "mass_off_pct": 100.0 * (entry.weighed_g / planned_g - 1.0)
+        if entry.weighed_g is not None and planned_g
+        else None,
         "verdict": entry.verdict,
         "verdict_words": entry.get_verdict_display(),
         "note": entry.note,

@@ -34,6 +34,7 @@ class EntryOut(Schema):
     plan_low_pa_s: float | None
     plan_high_pa_s: float | None
     actual: Side
+    mass_off_pct: float | None
     verdict: str
     verdict_words: str
     note: str

@@ -16,7 +16,7 @@ from kestrel.problems import Message, Problems
 from saucier.demand import USES
 from saucier.larder import Ingredient
 from saucier.larder.ingredient import ORIGINS
-from saucier.thickness import GRADES, film_mm
+from saucier.thickness import EMULSION_EDGES, GRADES, film_mm
 from saucier.units import UNITS
 
 router = Router(tags=["larder"])
@@ -76,6 +76,7 @@ def catalogue(request: HttpRequest):
         ],
         "uses": [asdict(use) for use in USES.values()],
         "units": list(UNITS),
+        "emulsion_edges": EMULSION_EDGES,
     }
 
 

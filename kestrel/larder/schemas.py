@@ -78,6 +78,7 @@ class UseOut(Schema):
     key: str
     name: str
     counted_in: str
+    start_count: float
     per_ml: float
     low_ml: float
     high_ml: float
@@ -96,3 +97,4 @@ class Catalogue(Schema):
     grades: list[GradeOut]
     uses: list[UseOut]
     units: list[str]
+    emulsion_edges: list[float]

@@ -48,6 +48,12 @@ class SheetIn(Schema):
     sheet: dict[str, Any]
 
 
+class CheckIn(SheetIn):
+    """``resalt``: bring the step that salts to a target to the sheet's own target first."""
+
+    resalt: bool = False
+
+
 class SaveIn(SheetIn):
     base_version: int
 

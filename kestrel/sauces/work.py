@@ -26,7 +26,7 @@ def worked(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
         "sheet": sheet,
         "final": found,
         "steps": steps,
-        "cards": [asdict(card) for card in cards(checked, kitchen)],
+        "cards": [asdict(card) for card in cards(checked)],
         "pan": found.pop("pan"),
         "assumed": found.pop("assumed"),
         "need": _need(serves, found) if serves else None,

@@ -10,20 +10,24 @@ from kestrel.accounts.auth import KitchenRequest
 from kestrel.larder.actions import core_kitchen
 from kestrel.larder.models import Pan
 from kestrel.problems import Problems
-from kestrel.sauces.schemas import PanAdviceOut, SheetIn, SolveIn, SwitchIn, Worked
+from kestrel.sauces.schemas import CheckIn, PanAdviceOut, SheetIn, SolveIn, SwitchIn, Worked
 from kestrel.sauces.work import solved, switched, worked
 from saucier.pans import advise
 from saucier.sheet import Sheet, read_sheet
+from saucier.sheet.salting import with_salt_target
 from saucier.starts import STARTS
 
 router = Router(tags=["work"])
 
 
 @router.post("/check", response={200: Worked, 422: Problems})
-def check_sheet(request: HttpRequest, given: SheetIn):
+def check_sheet(request: HttpRequest, given: CheckIn):
     """The sheet as it stands, with all its consequences."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
-    return worked(read_sheet(given.sheet), kitchen)
+    sheet = read_sheet(given.sheet)
+    if given.resalt and sheet.target.salt_pct is not None:
+        sheet = with_salt_target(sheet, sheet.target.salt_pct, put_step=False)
+    return worked(sheet, kitchen)
 
 
 @router.post("/solve", response={200: Worked, 422: Problems})

@@ -42,7 +42,7 @@ def plan_of(kitchen: Kitchen, version: SauceVersion) -> dict[str, Any]:
         "target_grade": checked.sheet.target.grade,
         "final": {key: value for key, value in found.items() if key != "steps"},
         "states": found["steps"],
-        "cards": [asdict(card) for card in cards(checked, core)],
+        "cards": [asdict(card) for card in cards(checked)],
         "pan": found["pan"],
     }
 

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from saucier.demand.uses import Use, use_named
 from saucier.errors import BadInput
 from saucier.sheet import Serves, Sheet
+from saucier.sheet.salting import with_salt_target
 from saucier.units import Amount, kitchen_round
 
 FILM_ML = 30.0
@@ -50,9 +51,6 @@ def with_serves(sheet: Sheet, serves: Serves) -> tuple[Sheet, Need]:
     changes: dict[str, object] = {"serves": serves, "volume": volume}
     before = sheet.target.serves
     if before is None or before.use != serves.use or sheet.target.grade is None:
-        changes |= {
-            "grade": need.use.grade,
-            "salt_pct": need.use.salt_pct,
-            "serving_c": need.use.serving_c,
-        }
+        changes |= {"grade": need.use.grade, "serving_c": need.use.serving_c}
+        sheet = with_salt_target(sheet, need.use.salt_pct, put_step=False)
     return sheet.model_copy(update={"target": sheet.target.model_copy(update=changes)}), need

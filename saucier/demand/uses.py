@@ -10,12 +10,14 @@ from saucier.errors import BadInput
 
 @dataclass(frozen=True, slots=True)
 class Use:
-    """A use: counted in ``counted_in``, ``per_ml`` mL for each (usual range ``low_ml`` to
+    """A use: counted in ``counted_in``, ``start_count`` of them to
+    begin with, ``per_ml`` mL for each (usual range ``low_ml`` to
     ``high_ml``), with the grade, salt and serving temperature that go with it."""
 
     key: str
     name: str
     counted_in: str
+    start_count: float
     per_ml: float
     low_ml: float
     high_ml: float
@@ -26,7 +28,7 @@ class Use:
 
 
 def _read() -> dict[str, Use]:
-    numbers = ("per_ml", "low_ml", "high_ml", "salt_pct", "serving_c")
+    numbers = ("start_count", "per_ml", "low_ml", "high_ml", "salt_pct", "serving_c")
     with Path(__file__).with_name("uses.csv").open(encoding="utf-8", newline="") as file:
         return {
             row["key"]: Use(**{k: float(v) if k in numbers else v for k, v in row.items()})  # type: ignore[arg-type]

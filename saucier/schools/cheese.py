@@ -1,5 +1,6 @@
 """Schools of cheese: on or off the heat, one or two."""
 
+from saucier.kitchen import Kitchen
 from saucier.schools.school import Choice, School, grams_amount, index_of, with_steps
 from saucier.sheet import Sheet
 from saucier.steps import (
@@ -13,7 +14,7 @@ def _cheese_heat_followed(sheet: Sheet) -> str | None:
     return None if at is None else getattr(sheet.steps[at], "heat", "off")
 
 
-def _cheese_heat_rewrite(sheet: Sheet, choice: str) -> Sheet:
+def _cheese_heat_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
     return with_steps(
         sheet,
         [
@@ -31,7 +32,7 @@ def _cheeses_followed(sheet: Sheet) -> str | None:
     return None if not count else "one" if count == 1 else "two"
 
 
-def _cheeses_rewrite(sheet: Sheet, choice: str) -> Sheet:
+def _cheeses_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
     melts = [step for step in sheet.steps if isinstance(step, Melt)]
     if (choice == "one") == (len(melts) == 1):
         return sheet

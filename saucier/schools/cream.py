@@ -1,5 +1,6 @@
 """Schools of cream: what thickens it."""
 
+from saucier.kitchen import Kitchen
 from saucier.schools.school import Choice, School, grams_amount, index_of, with_steps
 from saucier.sheet import Sheet
 from saucier.steps import (
@@ -37,7 +38,7 @@ def _thickener_followed(sheet: Sheet) -> str | None:
     return "beurre-manie" if roux.colour == "raw" else "roux"
 
 
-def _thickener_rewrite(sheet: Sheet, choice: str) -> Sheet:
+def _thickener_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
     cream = _cream_at(sheet)
     assert cream is not None
     steps = list(sheet.steps)

@@ -1,5 +1,6 @@
 """Schools of infusion: plain, steeped, sweated in the roux, herb wine at the end."""
 
+from saucier.kitchen import Kitchen
 from saucier.schools.roux import LIQUID_C
 from saucier.schools.school import Choice, School, grams_amount, index_of, with_steps
 from saucier.sheet import Sheet
@@ -75,7 +76,7 @@ def _plain(sheet: Sheet) -> Sheet:
     return with_steps(sheet, steps)
 
 
-def _infusion_rewrite(sheet: Sheet, choice: str) -> Sheet:
+def _infusion_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
     sheet = _plain(sheet)
     if choice == "plain":
         return sheet

@@ -31,8 +31,8 @@ def _measuring_followed(sheet: Sheet) -> str | None:
     return "spoon" if amount.dimension is Dimension.VOLUME else "weight"
 
 
-def _measuring_rewrite(sheet: Sheet, choice: str) -> Sheet:
-    larder = Kitchen().larder
+def _measuring_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
+    larder = kitchen.larder
     steps: list[AnyStep] = []
     for step in sheet.steps:
         for part in _measured_parts(step):

@@ -1,6 +1,7 @@
 """Schools of the roux: its fat, how liquid meets it, how long it simmers."""
 
 from saucier.check import FLOURED
+from saucier.kitchen import Kitchen
 from saucier.schools.school import Choice, School, index_of, with_method, with_steps
 from saucier.sheet import Sheet
 from saucier.steps import (
@@ -28,7 +29,7 @@ def _fat_followed(sheet: Sheet) -> str | None:
     return min(_RATIOS, key=lambda key: abs(_RATIOS[key] - ratio))
 
 
-def _fat_rewrite(sheet: Sheet, choice: str) -> Sheet:
+def _fat_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
     return with_method(sheet, fat_to_flour=_RATIOS[choice])
 
 
@@ -61,7 +62,7 @@ def _liquid_followed(sheet: Sheet) -> str | None:
     return sheet.method.liquid_in if _liquids_after_roux(sheet) else None
 
 
-def _liquid_rewrite(sheet: Sheet, choice: str) -> Sheet:
+def _liquid_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
     found = _liquids_after_roux(sheet)
     assert found is not None
     at, first, end = found
@@ -102,7 +103,7 @@ def _simmer_followed(sheet: Sheet) -> str | None:
     return min(_SIMMERS, key=lambda key: abs(_SIMMERS[key][0] - step.minutes))
 
 
-def _simmer_rewrite(sheet: Sheet, choice: str) -> Sheet:
+def _simmer_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
     at = _floured_simmer(sheet)
     assert at is not None
     minutes, heat = _SIMMERS[choice]

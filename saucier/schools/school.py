@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
 from saucier.steps import (
     AnyStep,
@@ -26,7 +27,7 @@ class School:
     question: str
     choices: tuple[Choice, ...]
     followed: Callable[[Sheet], str | None]
-    rewrite: Callable[[Sheet, str], Sheet]
+    rewrite: Callable[[Sheet, str, Kitchen], Sheet]
 
 
 def with_steps(sheet: Sheet, steps: list[AnyStep]) -> Sheet:

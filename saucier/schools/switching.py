@@ -70,7 +70,7 @@ def switch(sheet: Sheet, school_key: str, choice: str, kitchen: Kitchen) -> Swit
         # No yield asked for: the batch stays as large as it is.
         goal = goal_of(sheet, volume=Amount(before.final.pot.total_ml, "mL"))
     followed = school.followed(sheet) == choice
-    rewritten = sheet if followed else school.rewrite(sheet, choice)
+    rewritten = sheet if followed else school.rewrite(sheet, choice, kitchen)
     turned = solve(rewritten, goal, kitchen).sheet
     turned = rounded_for_kitchen(turned, goal, kitchen).sheet
     why = next(option for option in school.choices if option.key == choice)

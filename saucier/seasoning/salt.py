@@ -4,9 +4,6 @@ from dataclasses import dataclass
 
 from saucier.pot import Balance
 
-DEFAULT_SALT_PCT = 0.8
-"""Target where a sheet gives none, g per 100 g."""
-
 
 @dataclass(frozen=True, slots=True)
 class SaltGap:

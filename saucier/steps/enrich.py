@@ -106,8 +106,6 @@ class Liaison(StepBase):
             if heat_to is not None and heat_to > reached:
                 minutes += boil_up_minutes(pot_heat_j_per_k(pot), reached, stove, heat_to)
                 reached = heat_to
-            if heat_to is not None and heat_to < reached:
-                reached = heat_to
             if not starch and reached > K.LIAISON_BARE_MAX_C:
                 remarks += (
                     Remark(

@@ -20,7 +20,7 @@ class CardsTellTheTruth(unittest.TestCase):
         for start in STARTS:
             with self.subTest(start.name):
                 checked = check(start)
-                told = cards(checked, KITCHEN)
+                told = cards(checked)
                 before = 0.0
                 for step, card, state in zip(start.steps, told, checked.steps, strict=True):
                     after = state.pot.total_g
@@ -48,7 +48,7 @@ class CardsTellTheTruth(unittest.TestCase):
 
     def test_timers_are_whole_seconds_and_reductions_include_the_boil_up(self) -> None:
         case = sheet(add("cream-35", 500), reduce_to(share=0.7), simmer(2), pan={"diameter_cm": 20})
-        first, second, third = cards(check(case), KITCHEN)
+        first, second, third = cards(check(case))
         self.assertIsNone(first.timer_s)
         self.assertEqual(third.timer_s, 120)
         minutes = check(case).steps[1].pot.minutes
@@ -56,7 +56,7 @@ class CardsTellTheTruth(unittest.TestCase):
 
     def test_liaison_lists_its_ladles(self) -> None:
         start = next(s for s in STARTS if s.name == "Gratin liaison")
-        card = next(c for c in cards(check(start), KITCHEN) if c.title == "Liaison")
+        card = next(c for c in cards(check(start)) if c.title == "Liaison")
         self.assertGreaterEqual(len(card.lines), 2)
         self.assertTrue(all("°C" in line for line in card.lines))
 
@@ -67,7 +67,7 @@ class CardsTellTheTruth(unittest.TestCase):
             ("warm-stream", "thin stream"),
         ):
             case = read_sheet({**CHEESE_SAUCE, "method": {"liquid_in": school}})
-            self.assertIn(words, cards(check(case), KITCHEN)[1].do)
+            self.assertIn(words, cards(check(case))[1].do)
 
 
 class States(unittest.TestCase):

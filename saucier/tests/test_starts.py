@@ -7,7 +7,6 @@ from pathlib import Path
 from saucier.cards import cards
 from saucier.check import CheckedSheet, check
 from saucier.errors import BadInput
-from saucier.kitchen import Kitchen
 from saucier.sheet import read_sheet, write_sheet
 from saucier.sheet.document import FAMILIES
 from saucier.solve import goal_of, solve
@@ -83,7 +82,7 @@ class Starts(unittest.TestCase):
     def test_each_is_told_step_by_step(self) -> None:
         for start in STARTS:
             with self.subTest(start.name):
-                told = cards(check(start), Kitchen())
+                told = cards(check(start))
                 self.assertTrue(all(card.title and card.do and card.cue for card in told))
                 self.assertTrue(start.cover and start.cover.text)
 

@@ -2,9 +2,16 @@
 
 from saucier.thickness.grades import GRADES, Grade, grade_named, grade_of
 from saucier.thickness.spoon import film_mm, spoon_words
-from saucier.thickness.viscosity import Thickness, assess, mass_at_fat_share, raw_viscosity_pa_s
+from saucier.thickness.viscosity import (
+    EMULSION_EDGES,
+    Thickness,
+    assess,
+    mass_at_fat_share,
+    raw_viscosity_pa_s,
+)
 
 __all__ = [
+    "EMULSION_EDGES",
     "GRADES",
     "Grade",
     "Thickness",

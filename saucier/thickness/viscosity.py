@@ -142,6 +142,10 @@ def mass_at_fat_share(balance: Balance, fat_share: float) -> float:
     return balance.mass_g - (balance.volume_ml - volume) * DENSITY_WATER
 
 
+EMULSION_EDGES = (EMULSION_CAUTION, EMULSION_OILY, EMULSION_SPLIT)
+"""Fat shares of volume where a cream turns rich, oily, split."""
+
+
 def emulsion_state(fat_share: float) -> str:
     """How near a reduced cream is to turning: ``stable``, ``caution``, ``oily`` or ``split``."""
     if fat_share >= EMULSION_SPLIT:

@@ -35,6 +35,8 @@ class Journal(KitchenTest):
         self.assertEqual(made.status_code, 201)
         self.assertAlmostEqual(made.body["actual"]["mass_g"], 1110)
         self.assertEqual(made.body["actual"]["grade"], "binding")
+        planned = made.body["plan"]["mass_g"]
+        self.assertAlmostEqual(made.body["mass_off_pct"], 100 * (1110 / planned - 1))
         self.assertEqual(made.body["plan"]["grade"], "binding")
         self.assertEqual(self.client.call("GET", "/stove").body, [])
         self.assertEqual(self.client.call("GET", "/journal").body["total"], 1)

@@ -111,6 +111,14 @@ class Working(KitchenTest):
         for figure in ("viscosity_pa_s", "film_mm", "level_mm", "viscosity_low_pa_s"):
             self.assertGreater(now[figure], was[figure])
 
+    def test_a_salt_target_brings_its_step_along_when_asked(self) -> None:
+        target = {**CHEESE_SAUCE["target"], "salt_pct": 0.7}
+        body = {"sheet": changed(target=target)}
+        left = self.client.call("POST", "/work/check", body).body
+        self.assertGreater(left["final"]["salt_over_g"], 0)
+        brought = self.client.call("POST", "/work/check", {**body, "resalt": True}).body
+        self.assertAlmostEqual(brought["final"]["salt_pct"], 0.7, places=3)
+
     def test_solve_from_use_and_portions(self) -> None:
         serves = {"use": "toast", "count": 20, "margin_pct": 0}
         body = {"sheet": CHEESE_SAUCE, "serves": serves}

@@ -4,7 +4,6 @@ from saucier.cards import cards
 from saucier.check import check
 from saucier.demand import USES, need_for, with_serves
 from saucier.errors import BadInput
-from saucier.kitchen import Kitchen
 from saucier.sheet import Serves, read_sheet
 from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION
 from saucier.thickness import grade_named
@@ -27,6 +26,9 @@ class Need(unittest.TestCase):
         toast, _ = with_serves(case, Serves(use="toast", count=20))
         self.assertEqual(toast.target.grade, "spreading")
         self.assertAlmostEqual(toast.target.volume.base, 1080)
+        self.assertEqual(toast.steps[-1].amount.to_salt_pct, toast.target.salt_pct)
+        hob, _ = with_serves(case, Serves(use="nap", count=20))
+        self.assertEqual(hob.steps[-1].amount.to_salt_pct, 0.8)
         kept = toast.model_copy(
             update={"target": toast.target.model_copy(update={"grade": "nappe"})}
         )
@@ -41,7 +43,7 @@ class Need(unittest.TestCase):
 
 class Cards(unittest.TestCase):
     def test_each_step_has_words_amounts_and_timer(self) -> None:
-        found = cards(check(read_sheet(CHEESE_SAUCE)), Kitchen())
+        found = cards(check(read_sheet(CHEESE_SAUCE)))
         self.assertEqual(len(found), 5)
         self.assertTrue(all(card.title and card.do and card.cue for card in found))
         self.assertEqual([w.grams for w in found[0].weighed], [80, 80])
@@ -52,6 +54,6 @@ class Cards(unittest.TestCase):
     def test_scale_target_counts_the_tare(self) -> None:
         with_pan = read_sheet({**CREAM_REDUCTION, "pan": {"diameter_cm": 24, "tare_g": 1200}})
         checked = check(with_pan)
-        card = cards(checked, Kitchen())[-1]
+        card = cards(checked)[-1]
         self.assertAlmostEqual(card.scale_g, 1200 + checked.final.pot.balance.mass_g)
         self.assertGreater(card.timer_s, 60)

@@ -8,7 +8,6 @@ from hypothesis import strategies as st
 from saucier.cards import cards
 from saucier.check import CheckedSheet, check
 from saucier.errors import BadInput
-from saucier.kitchen import Kitchen
 from saucier.larder import shipped_larder
 from saucier.pot import EMPTY
 from saucier.solve import goal_of, solve
@@ -209,6 +208,16 @@ class Enriching(unittest.TestCase):
         again = made(add("stock-fish", 500), simmer(2), liaison(54, 60, heat_to_c=78), simmer(2))
         self.assertIn("liaison-boiled", codes(again))
 
+    def test_a_hot_pot_is_not_cooler_for_being_told_so(self) -> None:
+        """Starchless stock at the boil is past 82 °C with a little liaison, whatever is asked."""
+        hot = made(add("stock-fish", 900), simmer(2), liaison(18, 20, heat_to_c=78))
+        self.assertGreater(hot.final.pot.temperature_c, 82)
+        self.assertIn("yolk-grains", codes(hot))
+        let_fall = made(
+            add("stock-fish", 900), simmer(2), step("cool", to_c=75), liaison(18, 20, heat_to_c=78)
+        )
+        self.assertNotIn("yolk-grains", codes(let_fall))
+
     def test_order_of_soft_cream_and_butter(self) -> None:
         soft = (add("stock-veal", 300), simmer(2), step("finish", "soured-cream-20", 150))
         self.assertNotIn("soft-cream-boiled", codes(made(*soft)))
@@ -239,7 +248,7 @@ class Enriching(unittest.TestCase):
 class BeforeItHappens(unittest.TestCase):
     def test_where_a_cream_turns_is_told_on_the_way(self) -> None:
         """The weights told at 0.6 are those at which the check itself turns."""
-        words = cards(made(add("cream-35", 1000), reduce_to(share=0.6)), Kitchen())[-1].cue
+        words = cards(made(add("cream-35", 1000), reduce_to(share=0.6)))[-1].cue
         rich, oily = (float(n) for n in re.findall(r"(\d+) g", words)[-2:])
         for mass, above, below in ((rich, "stable", "caution"), (oily, "caution", "oily")):
             for offset, state in ((4, above), (-4, below)):

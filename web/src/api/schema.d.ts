@@ -618,6 +618,8 @@ export interface components {
             uses: components["schemas"]["UseOut"][];
             /** Units */
             units: string[];
+            /** Emulsion Edges */
+            emulsion_edges: number[];
         };
         /**
          * GradeOut
@@ -710,6 +712,8 @@ export interface components {
             name: string;
             /** Counted In */
             counted_in: string;
+            /** Start Count */
+            start_count: number;
             /** Per Ml */
             per_ml: number;
             /** Low Ml */
@@ -1968,6 +1972,21 @@ export interface components {
              */
             changes: string[];
         };
+        /**
+         * CheckIn
+         * @description ``resalt``: bring the step that salts to a target to the sheet's own target first.
+         */
+        CheckIn: {
+            /** Sheet */
+            sheet: {
+                [key: string]: unknown;
+            };
+            /**
+             * Resalt
+             * @default false
+             */
+            resalt: boolean;
+        };
         /** HaveIn */
         HaveIn: {
             /** Ingredient */
@@ -2152,6 +2171,8 @@ export interface components {
             /** Plan High Pa S */
             plan_high_pa_s: number | null;
             actual: components["schemas"]["Side"];
+            /** Mass Off Pct */
+            mass_off_pct: number | null;
             /** Verdict */
             verdict: string;
             /** Verdict Words */
@@ -2752,7 +2773,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SheetIn"];
+                "application/json": components["schemas"]["CheckIn"];
             };
         };
         responses: {

@@ -8,7 +8,6 @@ import { useSession } from '@/shell/session'
 import type { Draft } from './draft'
 import NumberField from './NumberField.vue'
 import Schools from './Schools.vue'
-import { isToSalt } from './steps'
 import WhichPan from './WhichPan.vue'
 
 const props = defineProps<{ draft: Draft }>()
@@ -31,8 +30,7 @@ function startCount(key: string): number {
   const before = use.value?.counted_in
   const next = session.uses.find((u) => u.key === key)?.counted_in ?? ''
   if (before === next && serves.value) return serves.value.count
-  if (next.startsWith('cm²') || next.startsWith('g ')) return 1500
-  return 10
+  return session.uses.find((u) => u.key === key)?.start_count ?? 10
 }
 function setServes(field: string, text: string): void {
   const value = text.trim() === '' && field === 'per_ml' ? null : text
@@ -51,13 +49,6 @@ function setVolume(amount: TypedAmount | string): void {
     'volume',
   )
 }
-function setSalt(text: string): void {
-  void props.draft.edit((s) => {
-    s.target.salt_pct = text
-    for (const step of s.steps) if (isToSalt(step.amount)) step.amount = { to_salt_pct: text }
-  }, 'salt')
-}
-
 const pans = computed(() => [
   { value: '', label: 'No pan named' },
   ...session.pans.map((p) => ({ value: p.name, label: `${p.name} (${millilitres(p.capacity_ml)})` })),
@@ -180,7 +171,7 @@ function setBurner(name: string): void {
           label="salt, per 100 g"
           unit="g"
           :problem="draft.problemAt('target.salt_pct')"
-          @change="setSalt"
+          @change="draft.salt"
         />
       </div>
     </div>

@@ -33,6 +33,8 @@ const salt = computed(() => {
 const creamy = computed(
   () => state.value.fat_volume_share > 0.45 && (state.value.viscosity_pa_s !== null || state.value.emulsion !== 'stable'),
 )
+const edges = computed(() => session.catalogue?.emulsion_edges ?? [])
+const whole = (share = 0) => Math.round(100 * share)
 /** Where a fat share lies along the bar, which runs from 40 to 90 %. */
 const risk = (share: number) => Math.min(100, Math.max(0, (share - 0.4) * 200))
 const asideWords: Record<string, string> = {
@@ -97,9 +99,9 @@ const emulsionWords: Record<string, string> = {
       <svg viewBox="0 0 100 8" preserveAspectRatio="none" role="img" :aria-label="`Fat takes ${Math.round(100 * state.fat_volume_share)} % of the room`">
         <rect width="100" height="8" rx="2" fill="#e0ddd7" />
         <rect :width="risk(state.fat_volume_share)" height="8" rx="2" :fill="state.emulsion === 'stable' ? '#38684a' : state.emulsion === 'caution' ? '#e5b13a' : '#a3421b'" />
-        <line v-for="edge in [0.7, 0.77, 0.82]" :key="edge" :x1="risk(edge)" :x2="risk(edge)" y1="0" y2="8" stroke="#22292f" stroke-width="0.6" />
+        <line v-for="edge in edges" :key="edge" :x1="risk(edge)" :x2="risk(edge)" y1="0" y2="8" stroke="#22292f" stroke-width="0.6" />
       </svg>
-      <span class="quiet small">Fat takes {{ Math.round(100 * state.fat_volume_share) }} % of the room: rich from 70, oily from 77, split at 82.</span>
+      <span class="quiet small">Fat takes {{ Math.round(100 * state.fat_volume_share) }} % of the room: rich from {{ whole(edges[0]) }}, oily from {{ whole(edges[1]) }}, split at {{ whole(edges[2]) }}.</span>
     </div>
     <p v-if="salt && chosen === null" class="salt" :class="{ warning: salt.bad }">Salt: {{ salt.text }}.</p>
     <ul v-if="salt?.bad && chosen === null" class="remedies">

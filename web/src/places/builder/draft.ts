@@ -19,7 +19,7 @@ type Ask = (sheet: LooseSheet) => Promise<Worked>
 type Job = { sheet: LooseSheet; ask: Ask; tag: string; keep: boolean }
 type Saved = { id: number; version: number; sheet: Sheet }
 
-const checked: Ask = (sheet) => ask(api.POST('/api/work/check', { body: { sheet } }))
+const checked: Ask = (sheet) => ask(api.POST('/api/work/check', { body: { sheet, resalt: false } }))
 
 const UNDO_LIMIT = 200
 const SAME_EDIT_MS = 1500
@@ -102,6 +102,17 @@ export function useDraft() {
     const next = structuredClone(toRaw(sheet.value))
     change(next)
     return send({ sheet: next, ask: checked, tag, keep: true })
+  }
+  /** Change the salt target; the core brings the step that salts along. */
+  function salt(target: string): Promise<void> {
+    const next = structuredClone(toRaw(sheet.value))
+    next.target.salt_pct = target.trim() || null
+    return send({
+      sheet: next,
+      ask: (sheet) => ask(api.POST('/api/work/check', { body: { sheet, resalt: true } })),
+      tag: 'salt',
+      keep: true,
+    })
   }
   /** Make it another school's way; `changes` then says what that moved. */
   function follow(school: string, choice: string): Promise<void> {
@@ -253,7 +264,7 @@ export function useDraft() {
 
   return {
     sheet, worked, problems, trouble, saved, conflict, restored, changes, dirty, past, future,
-    edit, aim, follow, undo, redo, problemAt, open, start, discard, save, saveAsNew, takeTheirs,
+    edit, aim, salt, follow, undo, redo, problemAt, open, start, discard, save, saveAsNew, takeTheirs,
   }
 }
 export type Draft = ReturnType<typeof useDraft>

@@ -32,10 +32,8 @@ async function load(): Promise<void> {
 onMounted(load)
 
 function apart(entry: Schemas['EntryOut']): string {
-  const { plan, actual } = entry
-  if (!plan.mass_g || !actual.mass_g) return ''
-  const share = (actual.mass_g / plan.mass_g - 1) * 100
-  return `${share >= 0 ? '+' : '−'}${Math.abs(share).toFixed(1)} %`
+  const off = entry.mass_off_pct
+  return off === null ? '' : `${off >= 0 ? '+' : '−'}${Math.abs(off).toFixed(1)} %`
 }
 </script>
 

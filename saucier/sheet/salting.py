@@ -3,14 +3,14 @@
 import math
 
 from saucier.errors import BadInput
-from saucier.sheet import Sheet
+from saucier.sheet.document import Sheet
 from saucier.steps import Season
 from saucier.steps.season import ToSalt
 
 
-def with_salt_target(sheet: Sheet, target_pct: float | str) -> Sheet:
+def with_salt_target(sheet: Sheet, target_pct: float | str, *, put_step: bool = True) -> Sheet:
     """``sheet`` salted to ``target_pct`` g per 100 g: its last salt-to-target step moved, or one
-    put at the end. Raises :class:`BadInput` (field ``salt``) outside 0 to 20 %."""
+    put at the end unless ``put_step`` is false. Raises :class:`BadInput` (field ``salt``) outside 0 to 20 %."""
     try:
         value = float(target_pct)
     except ValueError:
@@ -26,6 +26,7 @@ def with_salt_target(sheet: Sheet, target_pct: float | str) -> Sheet:
             steps[number] = step.model_copy(update={"amount": ToSalt(to_salt_pct=value)})
             break
     else:
-        steps.append(Season(amount=ToSalt(to_salt_pct=value)))
+        if put_step:
+            steps.append(Season(amount=ToSalt(to_salt_pct=value)))
     target = sheet.target.model_copy(update={"salt_pct": value})
     return sheet.model_copy(update={"steps": tuple(steps), "target": target})
