@@ -1,5 +1,6 @@
 """Checking a sheet: its steps played through a pot, the state after each."""
 
+import math
 from collections.abc import Iterator
 from dataclasses import asdict, dataclass
 from typing import Any
@@ -11,8 +12,10 @@ from saucier.kitchen import Kitchen
 from saucier.pot import Pot, Remark
 from saucier.seasoning import salt_gap, salt_pct
 from saucier.sheet import Sheet
-from saucier.steps import AS_WRITTEN, Dust, Knobs, Move, Reduce, Roux, Setting
-from saucier.thickness import Thickness, assess, film_mm, spoon_words
+from saucier.steps import AS_WRITTEN, Dust, Knobs, Move, Reduce, Roux, Setting, StepBase
+from saucier.steps.base import amounts_in
+from saucier.thickness import Thickness, assess, film_mm, raw_viscosity_pa_s, spoon_words
+from saucier.units import SPOONS, Amount
 
 FLOURED = (Roux, Dust)
 """Steps whose flour a solve is free to turn."""
@@ -202,7 +205,8 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
             f"no pan named: straight sides, {pan.diameter_cm:.0f} cm, "
             "sauce half as deep as the pan is wide",
         )
-    capacity, spread = pan.capacity_ml, vagueness(sheet)
+    capacity = pan.capacity_ml
+    spread = vagueness(prepared, pots[-1]) if pots else 0.0
     states = tuple(
         _state(pot, volume, sheet, pan, capacity, spread)
         for pot, volume in zip(pots, volumes, strict=True)
@@ -210,20 +214,50 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     return CheckedSheet(sheet, prepared.settings, states, pan, assumed)
 
 
-def vagueness(sheet: Sheet) -> float:
-    """What measuring by spoon and cup adds to the uncertainty, as a standard share of the
-    logarithm of η: flour in a cup differs by a tenth or more between hands, and η goes with its
-    3.7th power."""
-    for step in sheet.steps:
-        if not isinstance(step, Roux | Dust):
+def vagueness(prepared: Prepared, final: Pot) -> float:
+    """What measures by hand, spoon and cup add to the uncertainty, as a standard share of the
+    logarithm of η.
+
+    Each vague amount is played again at its standard spread; what that does to the thickness
+    is its share. Flour in a cup differs by a tenth or more between hands, and η goes with its
+    3.7th power. Nothing is played where everything is weighed.
+    """
+    vague = [
+        (number, name, spread)
+        for number, step in enumerate(prepared.sheet.steps)
+        for name, key, amount in amounts_in(step)
+        if (spread := _spread_of(amount, key, prepared.settings[number]))
+    ]
+    if not vague or not final.wetted:
+        return 0.0
+    here = raw_viscosity_pa_s(final.balance, final.flour_given, final.yolk_set)
+    square = 0.0
+    for number, name, spread in vague:
+        step, setting = prepared.sheet.steps[number], prepared.settings[number]
+        more = step.with_amount(name, _amount_at(step, name).times(1.0 + spread))
+        moves = list(prepared.moves)
+        moves[number] = more.prepare(setting)
+        try:
+            pot = Prepared(prepared.sheet, prepared.settings, tuple(moves)).play()
+        except BadInput:  # so little that a spoon more or less decides whether it boils dry
             continue
-        flour = step.flour.amount if isinstance(step, Roux) else step.amount
-        if flour.unit in _SPOONS:
-            return K.SPOON_SPREAD * K.FLOUR_EXPONENT
+        there = raw_viscosity_pa_s(pot.balance, pot.flour_given, pot.yolk_set)
+        if 0.0 < here < math.inf and 0.0 < there < math.inf:
+            square += math.log(there / here) ** 2
+    return math.sqrt(square)
+
+
+def _amount_at(step: StepBase, name: str) -> Amount:
+    return next(amount for field, _, amount in amounts_in(step) if field == name)
+
+
+def _spread_of(amount: Amount, key: str, setting: Setting) -> float:
+    """Standard share by which ``amount`` differs between hands; nothing for what is weighed."""
+    if amount.measure:
+        return amount.measure.spread
+    if amount.unit in SPOONS and key and setting.kitchen.larder[key].role == "flour":
+        return K.SPOON_SPREAD
     return 0.0
-
-
-_SPOONS = ("tsp", "tbsp", "cup")
 
 
 def thickness_of(pot: Pot, serving_c: float, spread: float = 0.0) -> Thickness:

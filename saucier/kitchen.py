@@ -3,7 +3,7 @@
 from dataclasses import dataclass, field
 
 from saucier.heat import Stove
-from saucier.larder import Larder, shipped_larder
+from saucier.larder import Larder, Measures, shipped_larder, shipped_measures
 
 
 @dataclass(frozen=True, slots=True)
@@ -13,3 +13,4 @@ class Kitchen:
 
     larder: Larder = field(default_factory=shipped_larder)
     stove: Stove = field(default_factory=Stove)
+    measures: Measures = field(default_factory=shipped_measures)

@@ -14,8 +14,7 @@ from kestrel.larder.models import Burner, Pan
 from kestrel.larder.schemas import BurnerIn, BurnerOut, Catalogue, PanIn, PanOut
 from kestrel.problems import Message, Problems
 from saucier.demand import USES
-from saucier.larder import Ingredient
-from saucier.larder.ingredient import ORIGINS
+from saucier.larder import ORIGINS, Ingredient
 from saucier.thickness import EMULSION_EDGES, GRADES, film_mm
 from saucier.units import UNITS
 

@@ -1,5 +1,21 @@
 """The larder: what ingredients are made of, as a kitchen's own editable copy."""
 
-from saucier.larder.ingredient import ALLERGENS, Ingredient, Larder, shipped_larder
+from saucier.larder.ingredient import ALLERGENS, ORIGINS, ROLES, Ingredient
+from saucier.larder.larder import Larder, shipped_larder
+from saucier.larder.measures import Measure, Measures, measure_from_row, shipped_measures
+from saucier.larder.row import ingredient_from_row, row_of
 
-__all__ = ["ALLERGENS", "Ingredient", "Larder", "shipped_larder"]
+__all__ = [
+    "ALLERGENS",
+    "ORIGINS",
+    "ROLES",
+    "Ingredient",
+    "Larder",
+    "Measure",
+    "Measures",
+    "ingredient_from_row",
+    "measure_from_row",
+    "row_of",
+    "shipped_larder",
+    "shipped_measures",
+]

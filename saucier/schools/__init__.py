@@ -5,6 +5,6 @@ in amounts, minutes and risks (domain.md).
 """
 
 from saucier.schools.school import Choice, School
-from saucier.schools.switching import SCHOOLS, Switched, consequences, switch
+from saucier.schools.switching import SCHOOLS, Switched, switch
 
-__all__ = ["SCHOOLS", "Choice", "School", "Switched", "consequences", "switch"]
+__all__ = ["SCHOOLS", "Choice", "School", "Switched", "switch"]

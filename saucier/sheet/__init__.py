@@ -1,5 +1,6 @@
 """The sauce sheet: the open format everything else speaks (docs/formats)."""
 
+from saucier.sheet.by_hand import with_measures
 from saucier.sheet.differences import differences
 from saucier.sheet.document import Cover, Serves, Sheet, SheetBurner, SheetPan, Target
 from saucier.sheet.reading import (
@@ -24,5 +25,6 @@ __all__ = [
     "parse_json",
     "read_part",
     "read_sheet",
+    "with_measures",
     "write_sheet",
 ]

@@ -4,7 +4,7 @@ A new step is one class beside these, listed in ``saucier.steps``.
 """
 
 from abc import ABC, abstractmethod
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from typing import Annotated, Any, Self
 
@@ -24,7 +24,7 @@ from saucier.heat import Stove, heat_capacity_j_per_k, mixed_temperature_c
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
 from saucier.pot import EMPTY, Piece, Pot, Remark
-from saucier.units import UNITS, Amount, read_amount
+from saucier.units import UNITS, Amount, MeasuredBy, read_amount
 from saucier.units.reading import checked_amount
 
 
@@ -102,10 +102,11 @@ def amount_field(value: Any) -> Amount:
     if isinstance(value, str):
         return read_amount(value)
     if isinstance(value, dict):
-        if set(value) - {"value", "unit"}:
-            odd = sorted(set(value) - {"value", "unit"})[0]
-            raise BadInput.at(str(odd)[:40], "is not part of an amount", "Give value and unit")
+        odd = sorted(set(value) - {"value", "unit", "measure"})
+        if odd:
+            raise BadInput.at(str(odd[0])[:40], "is not part of an amount", "Give value and unit")
         number, unit = value.get("value"), value.get("unit")
+        by = None if value.get("measure") is None else _measured_by(value["measure"])
         if not isinstance(unit, str):
             raise BadInput.at("unit", "is missing", f"Give one of {', '.join(UNITS)}")
         if isinstance(number, str):
@@ -118,16 +119,45 @@ def amount_field(value: Any) -> Amount:
         if isinstance(number, bool) or not isinstance(number, int | float):
             raise BadInput.at("value", "is not a number", "Give a number above zero")
         try:
-            return checked_amount(float(number), unit)
+            amount = checked_amount(float(number), unit)
+            return Amount(amount.value, amount.unit, by) if by else amount
         except OverflowError:
             raise BadInput.at("value", "is far too large", "Give less than a tonne") from None
     raise BadInput.at("", "is not an amount", 'Write “250 g” or {"value": 250, "unit": "g"}')
 
 
+def _measured_by(value: Any) -> MeasuredBy:
+    """How an amount is measured by hand. Raises :class:`BadInput` under ``measure``."""
+    remedy = "Give name, count and spread_pct, as in docs/formats"
+    if not isinstance(value, dict) or set(value) != {"name", "count", "spread_pct"}:
+        raise BadInput.at("measure", "is not a measure", remedy)
+    name, count, spread = value["name"], value["count"], value["spread_pct"]
+    numbers = all(
+        isinstance(one, int | float) and not isinstance(one, bool) for one in (count, spread)
+    )
+    if not (isinstance(name, str) and 1 <= len(name) <= 40 and numbers):
+        raise BadInput.at("measure", "is not a measure", remedy)
+    if not (0 < count <= 100_000 and 0 <= spread <= 100):
+        raise BadInput.at("measure", "is out of reach", "A count above 0, a spread of 0 to 100 %")
+    return MeasuredBy(name, float(count), spread / 100.0)
+
+
+def written_amount(amount: Amount) -> dict[str, Any]:
+    """``amount`` as the sheet writes it."""
+    found: dict[str, Any] = {"value": amount.value, "unit": amount.unit}
+    if by := amount.measure:
+        found["measure"] = {
+            "name": by.name,
+            "count": by.count,
+            "spread_pct": round(100.0 * by.spread, 6),
+        }
+    return found
+
+
 AmountField = Annotated[
     Amount,
     PlainValidator(amount_field),
-    PlainSerializer(lambda amount: {"value": amount.value, "unit": amount.unit}),
+    PlainSerializer(written_amount),
     WithJsonSchema(
         {
             "title": "Amount",
@@ -137,6 +167,17 @@ AmountField = Annotated[
             "properties": {
                 "value": {"type": "number", "exclusiveMinimum": 0},
                 "unit": {"enum": list(UNITS)},
+                "measure": {
+                    "title": "Measured by hand",
+                    "type": "object",
+                    "required": ["name", "count", "spread_pct"],
+                    "additionalProperties": False,
+                    "properties": {
+                        "name": {"type": "string", "minLength": 1, "maxLength": 40},
+                        "count": {"type": "number", "exclusiveMinimum": 0},
+                        "spread_pct": {"type": "number", "minimum": 0, "maximum": 100},
+                    },
+                },
             },
         }
     ),
@@ -197,6 +238,15 @@ class Measured(Part):
 
     def times(self, factor: float) -> Self:
         return self.model_copy(update={"amount": self.amount.times(factor)})
+
+
+def amounts_in(step: "StepBase") -> Iterator[tuple[str, str, Amount]]:
+    """Every amount of ``step`` as written: its field, its ingredient's key, the amount."""
+    for name, value in step.__dict__.items():
+        if isinstance(value, Amount):
+            yield name, getattr(step, "ingredient", ""), value
+        elif isinstance(value, Measured):
+            yield f"{name}.amount", value.ingredient, value.amount
 
 
 class StepBase(Part, ABC):

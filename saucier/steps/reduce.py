@@ -9,8 +9,8 @@ from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.heat import evaporation_g_per_min
 from saucier.heat.evaporation import Heat
-from saucier.pot import Pot, boil_off, leak_all
-from saucier.steps.base import AmountField, Knobs, Move, Part, Setting, StepBase, Words
+from saucier.pot import Pot, Remark, boil_off, leak_all
+from saucier.steps.base import AmountField, Knobs, Minutes, Move, Part, Setting, StepBase, Words
 from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, minutes_to_boil
 from saucier.thickness import mass_at_fat_share
 from saucier.units import Dimension
@@ -59,9 +59,37 @@ def _where_it_turns(before: Pot, after: Pot) -> str:
     return f"; watch it below {rich:.0f} g, oily from about {oily:.0f} g"
 
 
+def _liquid_g(pot: Pot) -> float:
+    """Grams of liquid in the pot: without pieces, flour, and fat that swims on it."""
+    balance = pot.balance
+    mass = balance.mass_g
+    swims = balance.fat if balance.fat > _SWIMS * mass else 0.0
+    return mass - swims - K.DRY_SHARE_OF_FLOUR * balance.flour
+
+
+_SAME_TIME = 0.3
+_SWIMS = 0.02
+"""A stock carries so much fat at most; more of it swims, or is what something was sweated in."""
+
+
+def _two_rules(said: float, minutes: float, loss_g: float, pot: Pot) -> Remark:
+    """Two stopping rules that contradict each other, each with where it leads."""
+    gone = loss_g * said / minutes if minutes > 0.0 else 0.0
+    share = max(0.0, 1.0 - gone / pot.total_g)
+    then = f"{said:g} min would leave {100.0 * share:.0f} %"
+    if said > minutes:
+        then = f"{said:g} min would boil it much further"
+    return Remark(
+        "two-rules",
+        f"two rules that do not meet: the stop takes {minutes:.0f} min in this pan, {then}. "
+        "The stop is followed; go by the scale",
+    )
+
+
 class Reduce(StepBase):
-    """Boil down ``to`` a stop. Shares are of the whole pot's mass at this step; nearly dry
-    leaves a tenth of it."""
+    """Boil down ``to`` a stop. Shares are of the whole pot's mass at this step; nearly
+    dry leaves a tenth of the liquid. ``minutes`` is what a recipe says beside it: never followed, but where
+    it contradicts the stop both are told apart."""
 
     op: Literal["reduce"] = "reduce"
     to: Annotated[
@@ -69,9 +97,11 @@ class Reduce(StepBase):
         Discriminator(lambda value: "nearly-dry" if isinstance(value, str) else "stop"),
     ]
     heat: Heat = "lively"
+    minutes: Minutes | None = None
 
     def prepare(self, setting: Setting) -> Move:
         stove, heat, free = setting.stove, self.heat, setting.free_reduction
+        said = self.minutes
         wanted = self._wanted_loss()
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
@@ -102,6 +132,8 @@ class Reduce(StepBase):
             rate = 0.5 * (rate + evaporation_g_per_min(shrunk_ml, heat, stove))
             minutes = max(0.0, loss) / rate
             took = minutes + minutes_to_boil(pot, stove)
+            if said is not None and abs(minutes - said) > _SAME_TIME * max(minutes, said):
+                pot = pot._replace(remarks=(*pot.remarks, _two_rules(said, minutes, loss, pot)))
             # A pot boiled down for a minute has spent longer near the boil coming up to it and
             # going off it, so its flour has given all it has.
             return boiled(pot, reduced, pieces, max(minutes, K.BOILED_FULL_MIN), took)
@@ -111,7 +143,7 @@ class Reduce(StepBase):
     def _wanted_loss(self) -> Callable[[Pot, float], float]:
         """Grams the whole pot is to lose, from the pot and the batch's scale."""
         if self.to == "nearly-dry":
-            return lambda pot, scale: pot.total_g * (1.0 - K.NEARLY_DRY_SHARE)
+            return lambda pot, scale: _liquid_g(pot) * (1.0 - K.NEARLY_DRY_SHARE)
         stop = self.to
         assert isinstance(stop, Stop)
         if stop.share is not None:

@@ -5,15 +5,17 @@ loaded only when text has to be read or an unusual unit turned, so that a check 
 ordinary sheet pays nothing for it.
 """
 
-from saucier.units.amount import Amount
+from saucier.units.amount import Amount, MeasuredBy
 from saucier.units.reading import read_amount, read_temperature_c
 from saucier.units.rounding import kitchen_round
-from saucier.units.table import UNITS, Dimension, unit_named
+from saucier.units.table import SPOONS, UNITS, Dimension, unit_named
 
 __all__ = [
+    "SPOONS",
     "UNITS",
     "Amount",
     "Dimension",
+    "MeasuredBy",
     "kitchen_round",
     "read_amount",
     "read_temperature_c",

@@ -6,8 +6,19 @@ from saucier.units.table import Dimension, Unit, unit_named
 
 
 @dataclass(frozen=True, slots=True)
+class MeasuredBy:
+    """How an amount is measured where no scale is: ``count`` of a kitchen measure called
+    ``name``, which differs between hands by the standard share ``spread``."""
+
+    name: str
+    count: float
+    spread: float
+
+
+@dataclass(frozen=True, slots=True)
 class Amount:
     """``value`` of ``unit``; always finite and more than zero once read from a sheet.
+    ``measure`` says how it is measured by hand, None where it is weighed or poured.
 
     >>> Amount(1.5, "cup").base
     360.0
@@ -15,6 +26,7 @@ class Amount:
 
     value: float
     unit: str
+    measure: MeasuredBy | None = None
 
     @property
     def definition(self) -> Unit:
@@ -30,7 +42,16 @@ class Amount:
         return self.value * self.definition.size
 
     def times(self, factor: float) -> "Amount":
-        return Amount(self.value * factor, self.unit)
+        by = self.measure
+        if by is not None:
+            by = MeasuredBy(by.name, by.count * factor, by.spread)
+        return Amount(self.value * factor, self.unit, by)
 
     def __str__(self) -> str:
+        if self.measure:
+            return f"{self.measure.count:g} {self.measure.name}"
         return f"{self.value:g} {self.unit}"
+
+    def __repr__(self) -> str:
+        by = f", measure={self.measure!r}" if self.measure else ""
+        return f"Amount(value={self.value!r}, unit={self.unit!r}{by})"

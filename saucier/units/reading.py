@@ -33,6 +33,20 @@ def read_amount(text: str, unit: str | None = None) -> Amount:
 
     Raises :class:`BadInput` for what is no amount, is not above zero, or is absurd.
     """
+    value, written = split_amount(text)
+    if not written and unit is None:
+        raise BadInput.at("", f"“{text.strip()[:40]}” has no unit", _REMEDY)
+    return checked_amount(value, written or unit or "")
+
+
+def split_amount(text: str) -> tuple[float, str]:
+    """The number in front of ``text`` and the words of its unit, whatever they are.
+
+    >>> split_amount("1 ½ scooped cups")
+    (1.5, 'scooped cups')
+
+    Raises :class:`BadInput` where there is no number, or one that can be read two ways.
+    """
     shown = text.strip()[:40]
     match = _NUMBER.match(_spelled_out(text[:80]))
     if not match:
@@ -52,10 +66,7 @@ def read_amount(text: str, unit: str | None = None) -> Amount:
         if int(under) == 0:
             raise BadInput.at("", f"“{shown}” divides by zero", _REMEDY)
         value += int(over) / int(under)
-    written = (match["unit"] or "").strip()
-    if not written and unit is None:
-        raise BadInput.at("", f"“{shown}” has no unit", _REMEDY)
-    return checked_amount(value, written or unit or "")
+    return value, (match["unit"] or "").strip()
 
 
 def _spelled_out(text: str) -> str:

@@ -4,6 +4,7 @@ from saucier.units.amount import Amount
 from saucier.units.table import Dimension
 
 _SPOONS = {"tsp": 0.25, "tbsp": 0.25, "cup": 0.125, "fl oz": 0.25}
+_BY_HAND = 0.25
 
 
 def kitchen_step(amount: Amount, fineness: float = 1.0) -> float:
@@ -28,11 +29,15 @@ def kitchen_step(amount: Amount, fineness: float = 1.0) -> float:
 
 
 def kitchen_round(amount: Amount, fineness: float = 1.0) -> Amount:
-    """``amount`` to the nearest step a kitchen uses, never down to nothing.
+    """``amount`` to the nearest step a kitchen uses, never down to nothing. What is measured by
+    hand comes in quarters of its measure; where that is too coarse it is weighed after all.
 
     >>> kitchen_round(Amount(83.4, "g"))
     Amount(value=83.0, unit='g')
     """
+    if amount.measure and fineness >= 1.0:  # by hand: quarters of the measure
+        count = amount.measure.count
+        return amount.times(max(1, round(count / _BY_HAND)) * _BY_HAND / count)
     step = kitchen_step(amount, fineness)
     # Rounding to nine places takes off binary dust (0.30000000000000004 kg).
     return Amount(round(max(1, round(amount.value / step)) * step, 9), amount.unit)

@@ -46,6 +46,9 @@ UNITS: dict[str, Unit] = {
 """Sizes are pinned here so that the hot path needs no registry; a test holds them against
 pint's definitions."""
 
+SPOONS = ("tsp", "tbsp", "cup")
+"""Volumes that are spooned, so that packing matters."""
+
 _DIMENSION_OF_PINT = {
     "[weight]": Dimension.WEIGHT,
     "[bulk]": Dimension.VOLUME,

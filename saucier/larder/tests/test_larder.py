@@ -3,8 +3,8 @@ import unittest
 from pathlib import Path
 
 from saucier.errors import BadInput
-from saucier.larder import ALLERGENS, shipped_larder
-from saucier.larder.ingredient import ORIGINS, PARTS, closing_sum, ingredient_from_row
+from saucier.larder import ALLERGENS, ORIGINS, ingredient_from_row, shipped_larder
+from saucier.larder.row import PARTS, closing_sum
 from saucier.units import Amount
 
 ROWS = list(

@@ -1,0 +1,146 @@
+"""schema.org Recipe in JSON-LD: writing one, and finding one in what a cook pastes."""
+
+import json
+from collections.abc import Iterator
+from html.parser import HTMLParser
+from typing import Any
+
+from saucier.cards import Card, cards
+from saucier.check import check
+from saucier.kitchen import Kitchen
+from saucier.sheet import Sheet
+from saucier.units import Amount
+
+
+def to_json_ld(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
+    """``sheet`` as a schema.org Recipe. Salt to a target is written as it comes out."""
+    checked = check(sheet, kitchen)
+    told = cards(checked)
+    final = checked.final
+    found: dict[str, Any] = {
+        "@context": "https://schema.org",
+        "@type": "Recipe",
+        "name": sheet.name,
+        "recipeCategory": "Sauce",
+        "recipeYield": f"{final.pot.total_ml:.0f} mL",
+        "totalTime": f"PT{max(1, round(final.pot.minutes))}M",
+        "recipeIngredient": ingredient_lines(told),
+        "recipeInstructions": [
+            {"@type": "HowToStep", "name": card.title, "text": instruction(card)} for card in told
+        ],
+        "nutrition": {
+            "@type": "NutritionInformation",
+            "servingSize": "100 g",
+            "calories": f"{100 * final.as_dict()['kcal'] / max(final.pot.total_g, 1e-9):.0f} kcal",
+            "fatContent": f"{final.as_dict()['fat_pct']:.1f} g",
+        },
+    }
+    if sheet.cover and sheet.cover.text:
+        found["description"] = sheet.cover.text
+    if sheet.cover and sheet.cover.author:
+        found["author"] = {"@type": "Person", "name": sheet.cover.author}
+    if final.thickness.grade:
+        found["keywords"] = f"{final.thickness.grade.replace('-', ' ')}, sauce"
+    return found
+
+
+def ingredient_lines(told: list[Card]) -> list[str]:
+    """What to weigh, a line each, in cooking order; other sauces by their name."""
+    return [
+        f"{spoken(weighed.amount)} {_lower(weighed.name)}"
+        for card in told
+        for weighed in card.weighed
+    ]
+
+
+def spoken(amount: Amount) -> str:
+    """An amount as a recipe writes it: at most four digits, pieces without a word."""
+    if amount.measure:
+        return f"{_digits(amount.measure.count)} {amount.measure.name}"
+    if amount.unit == "piece":
+        return _digits(amount.value)
+    return f"{_digits(amount.value)} {amount.unit}"
+
+
+def _digits(value: float) -> str:
+    text = f"{value:.4g}"
+    return text if "e" not in text else f"{value:.0f}"
+
+
+def instruction(card: Card) -> str:
+    """A card's words in one line, with what it weighs."""
+    weighed = ", ".join(f"{spoken(w.amount)} {_lower(w.name)}" for w in card.weighed)
+    parts = [card.do, *card.lines, f"Until: {card.cue}."]
+    return " ".join([f"({weighed})", *parts] if weighed else parts)
+
+
+def _lower(name: str) -> str:
+    return name[:1].lower() + name[1:]
+
+
+def find_recipe(text: str) -> dict[str, Any] | None:
+    """The first schema.org Recipe in ``text``: JSON-LD as it is, or inside a saved web page;
+    None where there is none."""
+    for document in _documents(text):
+        for node in _nodes(document):
+            kinds = node.get("@type")
+            kinds = kinds if isinstance(kinds, list) else [kinds]
+            if any(str(kind).rpartition("/")[2] == "Recipe" for kind in kinds):
+                return node
+    return None
+
+
+def _documents(text: str) -> Iterator[Any]:
+    for part in (text, *_scripts(text)):
+        try:
+            yield json.loads(part)
+        except (ValueError, RecursionError):
+            continue
+
+
+def _nodes(document: Any, depth: int = 0) -> Iterator[dict[str, Any]]:
+    if depth > 8:
+        return
+    if isinstance(document, list):
+        for part in document:
+            yield from _nodes(part, depth + 1)
+    elif isinstance(document, dict):
+        yield document
+        for key in ("@graph", "mainEntity", "mainEntityOfPage"):
+            yield from _nodes(document.get(key), depth + 1)
+
+
+class _Scripts(HTMLParser):
+    def __init__(self) -> None:
+        super().__init__()
+        self.found: list[str] = []
+        self._inside = False
+
+    def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
+        self._inside = tag == "script" and ("type", "application/ld+json") in attrs
+
+    def handle_data(self, data: str) -> None:
+        if self._inside:
+            self.found.append(data)
+
+    def handle_endtag(self, tag: str) -> None:
+        self._inside = False
+
+
+def _scripts(text: str) -> list[str]:
+    if "<script" not in text.lower():
+        return []
+    parser = _Scripts()
+    parser.feed(text)
+    return parser.found
+
+
+def texts(value: Any) -> list[str]:
+    """The words in a field that may be a text, a list, or steps and sections of them."""
+    if isinstance(value, str):
+        return [line for line in value.splitlines() if line.strip()]
+    if isinstance(value, list):
+        return [line for part in value for line in texts(part)]
+    if isinstance(value, dict):
+        return texts(value.get("itemListElement") or value.get("text") or value.get("name"))
+    return []

@@ -1,0 +1,119 @@
+"""The larder as CSV: out, and in again with a report on every row."""
+
+import csv
+import io
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Literal
+
+from saucier.errors import BadInput, Problem
+from saucier.larder import Ingredient, Larder, ingredient_from_row, row_of
+from saucier.larder.row import COLUMNS
+
+MOST_ROWS = 2000
+
+
+@dataclass(frozen=True, slots=True)
+class RowRead:
+    """One row of a file: its ``line`` there, its ``key``, what became of it, and the
+    ``problems`` for which it was refused. ``changed`` names columns that differ."""
+
+    line: int
+    key: str
+    status: Literal["new", "changed", "same", "refused"]
+    changed: tuple[str, ...] = ()
+    problems: tuple[Problem, ...] = ()
+    ingredient: Ingredient | None = None
+
+
+def write_larder_csv(rows: Iterable[Ingredient]) -> str:
+    """``rows`` as CSV with a header, parts per 100 g."""
+    out = io.StringIO()
+    writer = csv.DictWriter(out, COLUMNS, lineterminator="\n")
+    writer.writeheader()
+    writer.writerows(row_of(row) for row in rows)
+    return out.getvalue()
+
+
+def read_larder_csv(text: str, larder: Larder) -> list[RowRead]:
+    """Every row of ``text`` against ``larder``. Columns that are left out keep what the larder
+    has; good rows are read though others are refused.
+
+    Raises :class:`BadInput` (field ``csv``) where it is no such table at all.
+    """
+    sample = text.lstrip("\ufeff")
+    head = sample.partition("\n")[0]
+    reader = csv.DictReader(
+        io.StringIO(sample, newline=""), delimiter=";" if head.count(";") > head.count(",") else ","
+    )
+    columns = [name.strip() for name in reader.fieldnames or []]
+    reader.fieldnames = columns
+    if "key" not in columns:
+        raise BadInput.at(
+            "csv", "has no column called key", f"Its first line names columns: {', '.join(COLUMNS)}"
+        )
+    if odd := [name for name in columns if name not in COLUMNS]:
+        raise BadInput.at(
+            "csv", f"has a column “{odd[0][:40]}” nobody knows", f"Use {', '.join(COLUMNS)}"
+        )
+    found: list[RowRead] = []
+    seen: set[str] = set()
+    try:
+        for given in reader:
+            if len(found) >= MOST_ROWS:
+                raise BadInput.at("csv", f"has over {MOST_ROWS} rows", "Split it")
+            found.append(_read(reader.line_num, given, larder, seen))
+    except csv.Error as bad:
+        raise BadInput.at("csv", f"cannot be read: {bad}", "Save it as plain CSV") from None
+    if not found:
+        raise BadInput.at("csv", "has no rows", "Give one row an ingredient")
+    return found
+
+
+def _read(line: int, given: dict[str, str], larder: Larder, seen: set[str]) -> RowRead:
+    key = (given.get("key") or "").strip()
+    if None in given:
+        problem = Problem("row", "has more cells than columns", "Quote cells that hold a comma")
+        return RowRead(line, key, "refused", (), (problem,))
+    if key in seen:
+        problem = Problem("key", f"“{key}” comes twice", "Keep one of the two rows")
+        return RowRead(line, key, "refused", (), (problem,))
+    seen.add(key)
+    before = row_of(larder[key]) if key in larder else {}
+    wanted = {
+        **before,
+        **{name: (value or "").strip() for name, value in given.items() if value is not None},
+    }
+    if before and "insoluble" not in given and _moves_parts(before, wanted):
+        wanted["insoluble"] = _rest(wanted, before)
+    try:
+        row = ingredient_from_row(wanted)
+    except BadInput as bad:
+        return RowRead(line, key, "refused", (), bad.problems)
+    after = row_of(row)
+    changed = tuple(name for name in COLUMNS if before.get(name, "") != after[name])
+    status: Literal["new", "changed", "same"] = (
+        "new" if not before else "changed" if changed else "same"
+    )
+    return RowRead(line, key, status, changed if before else (), (), row)
+
+
+_GIVES_WAY = ("water", "fat", "salt", "solids", "alcohol", "thickening_protein", "yolk_protein")
+
+
+def _moves_parts(before: dict[str, str], wanted: dict[str, str]) -> bool:
+    return any(before.get(name, "") != wanted.get(name, "") for name in _GIVES_WAY)
+
+
+def _rest(wanted: dict[str, str], before: dict[str, str]) -> str:
+    """Insoluble matter gives way for a part that changed, so that a row with only its salt or
+    fat corrected still closes; never below nothing."""
+
+    def number(row: dict[str, str], name: str) -> float:
+        try:
+            return float((row.get(name) or "0").replace(",", "."))
+        except ValueError:
+            return 0.0
+
+    moved = sum(number(wanted, name) - number(before, name) for name in _GIVES_WAY)
+    return f"{max(0.0, number(before, 'insoluble') - moved):g}"

@@ -1,0 +1,315 @@
+"""One ingredient line of a recipe: its amount, its ingredient, or what could not be read."""
+
+import re
+import unicodedata
+from dataclasses import dataclass
+from typing import Literal
+
+from saucier.errors import BadInput
+from saucier.kitchen import Kitchen
+from saucier.larder import Ingredient, Larder
+from saucier.units import Amount
+from saucier.units.reading import checked_amount, split_amount
+
+Status = Literal["read", "settle", "unread"]
+NEAR = 80.0
+"""Likeness (0 to 100) from which a name is offered as a guess for the cook to settle."""
+
+
+@dataclass(frozen=True, slots=True)
+class ReadLine:
+    """``text`` as it stood. ``status``: ``read`` and nothing to settle; ``settle`` with a guess
+    or a gap that ``why`` tells; ``unread`` with neither. ``to_taste``: salted by tongue.
+    ``guesses`` are keys that may be meant, the likeliest first."""
+
+    text: str
+    status: Status
+    ingredient: str | None
+    amount: Amount | None
+    why: str = ""
+    to_taste: bool = False
+    guesses: tuple[str, ...] = ()
+
+
+_BULLET = re.compile(r"^[\s\-–•*·▢□]+")
+_RANGE = re.compile(r"^(\d+(?:[.,/]\d+)?)\s*(?:-|–|to|or)\s*(\d+(?:[.,/]\d+)?)\b")
+_BESIDE = re.compile(r"^([\d.,/ ]+\s*[a-zA-Z]+)\s*/\s*[\d., /]+\s*(?:fl\.? )?[a-zA-Z]+")
+_BRACKETS = re.compile(r"\(([^()]*)\)")
+_WORD_NUMBERS = {"half a": "0.5", "half an": "0.5", "a": "1", "an": "1", "one": "1", "two": "2"} | {
+    word: str(n)
+    for n, word in enumerate(("three", "four", "five", "six", "seven", "eight", "nine", "ten"), 3)
+}
+_TO_TASTE = re.compile(r"\b(to taste|as needed|to season|for seasoning)\b", re.IGNORECASE)
+_JUICE = re.compile(r"^(?:the )?(juice|zest)(?: and zest)? of (.+?) lemons?\b.*$", re.IGNORECASE)
+_PLAIN = frozenset(
+    [
+        "fresh",
+        "freshly",
+        "finely",
+        "coarsely",
+        "roughly",
+        "thinly",
+        "chopped",
+        "sliced",
+        "diced",
+        "grated",
+        "shredded",
+        "minced",
+        "crushed",
+        "peeled",
+        "trimmed",
+        "washed",
+        "cold",
+        "hot",
+        "warm",
+        "soft",
+        "softened",
+        "melted",
+        "cubed",
+        "large",
+        "small",
+        "medium",
+        "good",
+        "quality",
+        "ripe",
+        "dry",
+        "whole",
+        "ground",
+        "plus",
+        "extra",
+        "more",
+        "for",
+        "of",
+        "the",
+        "and",
+        "or",
+        "at",
+        "room",
+        "temperature",
+        "sifted",
+        "level",
+        "heaped",
+        "heaping",
+        "organic",
+        "thick",
+        "thin",
+        "a",
+        "few",
+        "some",
+        "into",
+        "pieces",
+        "cut",
+        "lightly",
+        "beaten",
+        "picked",
+        "leaves",
+        "only",
+        "about",
+        "approx",
+        "leftover",
+        "homemade",
+        "drained",
+        "rinsed",
+    ]
+)
+"""Words that do not change which ingredient is meant."""
+
+
+def read_line(text: str, kitchen: Kitchen) -> ReadLine:
+    """What ``text``, a line such as "100 g plain flour, sifted", asks for.
+
+    Never raises: what cannot be read says so. A range, a second unit that disagrees, a name
+    only alike and a missing amount are for the cook to settle.
+    """
+    shown = " ".join(text.split())[:200]
+    line = _BULLET.sub("", _spelled(shown))
+    if not line:
+        return ReadLine(shown, "unread", None, None, "empty")
+    if fruit := _JUICE.match(line):
+        line = f"{fruit[2]} lemon {fruit[1]}"
+    to_taste = bool(_TO_TASTE.search(line))
+    line = _TO_TASTE.sub("", line)
+    inside = " ".join(_BRACKETS.findall(line))
+    line = " ".join(_BRACKETS.sub(" ", line).split())
+    for words, number in _WORD_NUMBERS.items():
+        if line.lower().startswith(f"{words} "):
+            line = f"{number} {line[len(words) + 1 :]}"
+            break
+    doubt = ""
+    if spread := _RANGE.match(line):
+        low, high = (_value(spread[n]) for n in (1, 2))
+        doubt = f"“{spread[0]}” is a range: {0.5 * (low + high):g} is its middle"
+        line = f"{0.5 * (low + high):g} {line[spread.end() :]}"
+    if both := _BESIDE.match(line):
+        line = both[1] + line[both.end() :]
+    return _matched(shown, line, inside, to_taste, doubt, kitchen)
+
+
+def _matched(
+    shown: str, line: str, inside: str, to_taste: bool, doubt: str, kitchen: Kitchen
+) -> ReadLine:
+    count: float | None = None
+    rest = line
+    try:
+        count, rest = split_amount(line)
+    except BadInput:
+        pass
+    unit, name = _unit_and_name(rest, kitchen) if count is not None else ("", rest)
+    key, sure, guesses = ingredient_named(name, kitchen.larder)
+    if key is None:
+        why = "not in the larder" if not guesses else "not in the larder by that name"
+        amount = _amount(count, unit, None, kitchen) if count and unit else None
+        return ReadLine(
+            shown, "settle" if guesses else "unread", None, amount, why, to_taste, guesses
+        )
+    row = kitchen.larder[key]
+    amount = None if count is None else _amount(count, unit, row, kitchen)
+    if inside and (amount is None or amount.unit == "piece" or amount.measure):
+        amount, doubt = _from_brackets(inside, count or 1.0, row, kitchen, amount, doubt)
+    # Salt and pepper without a number are seasoned by tongue in every kitchen.
+    to_taste = to_taste or (count is None and row.role in ("salt", "spice"))
+    if amount is None and to_taste:
+        return ReadLine(
+            shown,
+            "read" if sure else "settle",
+            key,
+            None,
+            "" if sure else "is this meant?",
+            True,
+            guesses,
+        )
+    if amount is None:
+        why = "no amount" if count is None else f"“{unit or 'pieces'}” of it cannot be weighed"
+        return ReadLine(shown, "settle", key, None, why, to_taste, guesses)
+    if not sure:
+        return ReadLine(shown, "settle", key, amount, "is this meant?", to_taste, guesses)
+    return ReadLine(shown, "settle" if doubt else "read", key, amount, doubt, to_taste, guesses)
+
+
+def _from_brackets(
+    inside: str,
+    count: float,
+    row: Ingredient,
+    kitchen: Kitchen,
+    amount: Amount | None,
+    doubt: str,
+) -> tuple[Amount | None, str]:
+    """A weight in brackets is the better word: "1 (400 g) tin", "1 onion (150 g)"."""
+    try:
+        value, rest = split_amount(inside)
+        unit, _ = _unit_and_name(rest, kitchen)
+        found = _amount(value * count, unit, row, kitchen) if unit else None
+    except BadInput:
+        found = None
+    if found is None or found.measure:
+        return amount, doubt
+    return found, doubt
+
+
+def _value(text: str) -> float:
+    over, _, under = text.replace(",", ".").partition("/")
+    return float(over) / float(under or 1)
+
+
+def _spelled(text: str) -> str:
+    """One kind of dash and of fraction; "250ml" and "250 ml" alike."""
+    found = "".join(
+        f" {unicodedata.normalize('NFKC', sign)}"
+        if unicodedata.decomposition(sign).startswith("<fraction>")
+        else sign
+        for sign in text
+    ).replace("⁄", "/")
+    found = re.sub(r"(\d)(?=[a-zA-Z])", r"\1 ", found)
+    return re.sub(r"[‐‑‒–—]", "-", found).strip()
+
+
+def _unit_and_name(rest: str, kitchen: Kitchen) -> tuple[str, str]:
+    """The unit at the head of ``rest`` ('' for pieces) and the name behind it."""
+    words = rest.split()
+    names = {measure.name for measure in kitchen.measures}
+    for length in (3, 2, 1):
+        head = " ".join(words[:length]).strip(".,").lower()
+        after = " ".join(words[length:])
+        if len(words) <= length:
+            continue
+        singular = head.removesuffix("s")
+        if head in names or singular in names or f"{head[:-2]}" in names:
+            # "1 walnut" is a nut; "1 walnut of butter" a measure. "1 stick celery" either way.
+            if not (after.startswith("of ") or singular not in {"walnut"}):
+                continue
+            return singular if singular in names else head, after.removeprefix("of ")
+        if length < 3 and _is_unit(head):
+            return head, after.removeprefix("of ")
+    return "", rest
+
+
+def _is_unit(text: str) -> bool:
+    try:
+        checked_amount(1.0, text)
+    except BadInput:
+        return False
+    return True
+
+
+def _amount(count: float, unit: str, row: Ingredient | None, kitchen: Kitchen) -> Amount | None:
+    """``count`` of ``unit`` of ``row``; None where it cannot be weighed."""
+    try:
+        if row is not None and unit and (measure := kitchen.measures.named(unit, row)):
+            return measure.amount(count, row)
+        amount = checked_amount(count, unit or "piece")
+        if row is not None:
+            row.grams(amount)
+    except BadInput:
+        return None
+    return amount
+
+
+def plain(name: str) -> str:
+    """``name`` without accents, case, punctuation and a plural's s at its end."""
+    folded = unicodedata.normalize("NFKD", name.lower())
+    bare = "".join(sign for sign in folded if not unicodedata.combining(sign))
+    return " ".join(re.sub(r"[^a-z0-9% ]+", " ", bare.replace("'", "")).split())
+
+
+def ingredient_named(name: str, larder: Larder) -> tuple[str | None, bool, tuple[str, ...]]:
+    """The key meant by ``name``, whether that is sure, and guesses where it is not.
+
+    Sure is a whole name or alias, with nothing beside it but words that change nothing.
+    """
+    known = _names(larder)
+    for part in (name, name.partition(",")[0]):
+        words = plain(part)
+        if words in known:
+            return known[words], True, ()
+    words = plain(name.partition(",")[0])
+    best = ""
+    for alias in known:
+        if len(alias) > len(best) and re.search(rf"\b{re.escape(alias)}s?\b", words):
+            best = alias
+    if best:
+        left = set(words.split()) - set(best.split()) - {f"{best.split()[-1]}s"}
+        if left <= _PLAIN:
+            return known[best], True, ()
+        return known[best], False, (known[best], *_alike(words, known, known[best]))
+    guesses = _alike(words, known, None)
+    return None, False, guesses
+
+
+def _alike(words: str, known: dict[str, str], but: str | None) -> tuple[str, ...]:
+    # Imported where it is used: the command line's plain check never needs it.
+    from rapidfuzz import fuzz, process
+
+    found = process.extract(words, known.keys(), scorer=fuzz.WRatio, limit=8, score_cutoff=NEAR)
+    keys = dict.fromkeys(known[alias] for alias, _, _ in found)
+    return tuple(key for key in keys if key != but)[:3]
+
+
+def _names(larder: Larder) -> dict[str, str]:
+    """Every name and alias in plain words, to its key; a row's own name counts before aliases."""
+    found: dict[str, str] = {}
+    for row in larder.values():
+        found.setdefault(plain(row.name), row.key)
+    for row in larder.values():
+        for alias in row.aliases:
+            found.setdefault(plain(alias), row.key)
+    return found

@@ -1,0 +1,332 @@
+"""A recipe from elsewhere made into a sheet, with everything that could not be read on show."""
+
+import re
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from saucier.check import check
+from saucier.errors import BadInput
+from saucier.exchange.json_ld import find_recipe, texts
+from saucier.exchange.lines import ReadLine, read_line
+from saucier.exchange.sentences import Method, Stop, read_method, sentences_of
+from saucier.kitchen import Kitchen
+from saucier.sheet import MAX_BYTES, Sheet, read_sheet
+from saucier.steps.base import written_amount
+from saucier.units import Amount
+
+MOST_LINES = 80
+_USUAL_SIMMER_MIN = 5.0
+_USUAL_SWEAT_MIN = 8.0
+_USUAL_SALT_PCT = 0.8
+_METHOD_HEAD = re.compile(
+    r"^\W*(method|directions|instructions|preparation|steps|how to)\b.*$", re.IGNORECASE
+)
+_INGREDIENTS_HEAD = re.compile(r"^\W*(ingredients|you need|what you need)\b\W*$", re.IGNORECASE)
+_NUMBERED = re.compile(r"^\s*\d+[.)]\s+")
+
+
+@dataclass(frozen=True, slots=True)
+class Settled:
+    """How a cook settled a line: so much of an ingredient, or left out (``ingredient`` None)."""
+
+    ingredient: str | None
+    amount: Amount | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """``lines`` as read, the ``sheet`` made of what is settled (None until something is),
+    ``assumed`` what had to be taken for granted, ``unused`` the sentences nothing was taken
+    from, ``beside`` the lines that go with the sauce and not into it. ``makes`` is what the
+    recipe says it yields, in its own words."""
+
+    name: str
+    lines: tuple[ReadLine, ...]
+    sheet: Sheet | None
+    assumed: tuple[str, ...]
+    unused: tuple[str, ...]
+    beside: tuple[str, ...]
+    makes: str
+
+    @property
+    def open_lines(self) -> int:
+        return sum(line.status != "read" for line in self.lines)
+
+
+def read_recipe(
+    text: str, kitchen: Kitchen, settled: Mapping[int, Settled] | None = None
+) -> Reading:
+    """The recipe in ``text``: our own sheet, JSON-LD, a saved page that holds it, or plain text
+    with a name, ingredient lines and a method. ``settled`` holds what the cook said of lines,
+    by number from 0. Nothing is guessed silently: lines to settle stay out of the sheet.
+
+    Raises :class:`BadInput` (field ``text`` or ``settled[i]``).
+    """
+    if not text.strip():
+        raise BadInput.at(
+            "text", "is empty", "Paste a recipe: its name, its ingredients, its method"
+        )
+    if len(text) > MAX_BYTES * 4:
+        raise BadInput.at("text", "is too long", f"At most {MAX_BYTES * 4 // 1024} kB")
+    if '"kestrel-fog/sauce"' in text:
+        ours = read_sheet(text)
+        return Reading(ours.name, (), ours, (), (), (), "")
+    node = find_recipe(text)
+    name, given, told, makes = _from_json_ld(node) if node else _from_text(text)
+    if not given:
+        raise BadInput.at(
+            "text",
+            "has no ingredient lines",
+            "Give one ingredient a line, such as “60 g butter”, then the method",
+        )
+    lines = tuple(read_line(line, kitchen) for line in given[:MOST_LINES])
+    lines = _with_settled(lines, settled or {}, kitchen)
+    method = read_method(sentences_of(told))
+    sheet, assumed, beside = _sheet(name, lines, method, kitchen)
+    if len(given) > MOST_LINES:
+        assumed = (*assumed, f"only the first {MOST_LINES} lines were read")
+    return Reading(name, lines, sheet, assumed, method.unused, beside, makes)
+
+
+def _from_json_ld(node: Mapping[str, Any]) -> tuple[str, list[str], list[str], str]:
+    made = texts(node.get("recipeYield"))
+    return (
+        str(node.get("name") or "Recipe").strip()[:120] or "Recipe",
+        texts(node.get("recipeIngredient") or node.get("ingredients")),
+        texts(node.get("recipeInstructions")),
+        made[0][:80] if made else "",
+    )
+
+
+def _from_text(text: str) -> tuple[str, list[str], list[str], str]:
+    lines = [line.strip() for line in text.splitlines()]
+    lines = [line for line in lines if line]
+    name, rest = lines[0].strip("# *")[:120], lines[1:]
+    if re.match(r"^[\W\d]*\d", lines[0]):  # no name: the first line is an ingredient
+        name, rest = "Recipe", lines
+    given: list[str] = []
+    told: list[str] = []
+    method = False
+    for line in rest:
+        if _METHOD_HEAD.match(line):
+            method = True
+        elif _INGREDIENTS_HEAD.match(line):
+            method = False
+        elif method or (given and _NUMBERED.match(line)) or len(line) > 120:
+            method = True
+            told.append(_NUMBERED.sub("", line))
+        else:
+            given.append(line)
+    return name, given, told, ""
+
+
+def _with_settled(
+    lines: tuple[ReadLine, ...], settled: Mapping[int, Settled], kitchen: Kitchen
+) -> tuple[ReadLine, ...]:
+    found = list(lines)
+    for number, said in settled.items():
+        field = f"settled[{number}]"
+        if not 0 <= number < len(found):
+            raise BadInput.at(
+                field, "is no line of it", f"Lines are numbered 0 to {len(found) - 1}"
+            )
+        line = found[number]
+        if said.ingredient is None:
+            found[number] = ReadLine(line.text, "read", None, None, "left out")
+            continue
+        try:
+            row = kitchen.larder[said.ingredient]
+            amount = said.amount or line.amount
+            if amount is not None:
+                row.grams(amount)
+        except BadInput as bad:
+            raise bad.under(field) from None
+        if amount is None and row.role != "salt":
+            raise BadInput.at(f"{field}.amount", "is missing", "Say how much of it")
+        found[number] = ReadLine(line.text, "read", row.key, amount, "", amount is None)
+    return tuple(found)
+
+
+@dataclass
+class _Draft:
+    """Lines sorted by what they do, and the steps made of them."""
+
+    steps: list[dict[str, Any]]
+    assumed: list[str]
+
+    def put(self, op: str, line: ReadLine, **rest: Any) -> None:
+        assert line.amount is not None
+        amount = written_amount(line.amount)
+        self.steps.append({"op": op, "ingredient": line.ingredient, "amount": amount, **rest})
+
+    def part(self, line: ReadLine) -> dict[str, Any]:
+        assert line.amount is not None
+        return {"ingredient": line.ingredient, "amount": written_amount(line.amount)}
+
+
+_NOT_SAUCE = ("solid", "meat", "fish", "seafood")
+
+
+def _sheet(
+    name: str, lines: Sequence[ReadLine], method: Method, kitchen: Kitchen
+) -> tuple[Sheet | None, tuple[str, ...], tuple[str, ...]]:
+    """The sheet of the lines that are read, in the order sauces are made."""
+    by_role: dict[str, list[ReadLine]] = {}
+    beside, tasted = [], False
+    for line in lines:
+        if line.status != "read" or line.ingredient is None:
+            continue
+        role = kitchen.larder[line.ingredient].role
+        if line.amount is None:
+            tasted = tasted or role == "salt"
+            if role != "salt":
+                beside.append(f"{line.text}: to taste")
+        elif role in _NOT_SAUCE:
+            beside.append(f"{line.text}: with the sauce, not in it")
+        else:
+            by_role.setdefault(role, []).append(line)
+    draft = _Draft([], [f"“{text}” is a range: its middle was taken" for text in method.ranges])
+    _base(draft, by_role, method)
+    _enrich(draft, by_role, method)
+    if tasted:
+        draft.steps.append({"op": "season", "amount": {"to_salt_pct": _USUAL_SALT_PCT}})
+        draft.assumed.append(f"salt to taste: {_USUAL_SALT_PCT:g} g in 100 g")
+    if not draft.steps:
+        return None, tuple(draft.assumed), tuple(beside)
+    sheet = _playable({"name": name, "steps": draft.steps}, draft, kitchen)
+    return sheet, tuple(draft.assumed), tuple(beside)
+
+
+def _playable(document: dict[str, Any], draft: _Draft, kitchen: Kitchen) -> Sheet | None:
+    """The sheet, with what cannot be done in it taken back and told: a reduction beyond what can
+    boil away is stopped short, any other step that cannot be taken is left out."""
+    steps: list[dict[str, Any]] = document["steps"]
+    for _ in range(2 * len(steps)):
+        if not steps:
+            return None
+        sheet = read_sheet(document)
+        try:
+            check(sheet, kitchen)
+        except BadInput as bad:
+            problem = bad.problems[0]
+            at = int(re.sub(r"^steps\[(\d+)\].*$", r"\1", problem.field))
+            floor = re.search(r"a share of ([\d.]+)", problem.remedy)
+            step = steps[at]
+            if step["op"] == "reduce" and floor and float(floor[1]) < 0.98:
+                share = round(float(floor[1]) + _OFF_THE_FLOOR * (1.0 - float(floor[1])), 2)
+                was = (
+                    "nearly dry"
+                    if step["to"] == "nearly-dry"
+                    else f"{100 * step['to']['share']:.0f} %"
+                )
+                steps[at] = {**step, "to": {"share": share}}
+                draft.assumed.append(
+                    f"boiled down to {was}: there is not that much water in it; {100 * share:.0f} % taken"
+                )
+            else:
+                del steps[at]
+                draft.assumed.append(f"a step was left out: {problem.message}")
+            continue
+        return sheet
+    return None
+
+
+_OFF_THE_FLOOR = 0.35
+"""Where a reduction that cannot be is stopped instead: so far above boiled dry."""
+
+
+def _take(by_role: dict[str, list[ReadLine]], *roles: str) -> list[ReadLine]:
+    return [line for role in roles for line in by_role.pop(role, [])]
+
+
+def _base(draft: _Draft, by_role: dict[str, list[ReadLine]], method: Method) -> None:
+    """Aromatics, roux, wine boiled down, the liquids, the simmer."""
+    flour, fat = _take(by_role, "flour"), _take(by_role, "fat")
+    aromatics = _take(by_role, "aromatic", "vegetable")
+    wine = _take(by_role, "wine", "spirit")
+    stops = list(method.stops)
+    sweating = bool(aromatics)
+    if sweating or not flour:
+        for line in fat:
+            draft.put("add", line)
+        for line in aromatics:
+            minutes = method.sweat_minutes or _USUAL_SWEAT_MIN
+            draft.put("sweat", line, minutes=minutes)
+        if sweating and method.sweat_minutes is None:
+            draft.assumed.append(f"sweated {_USUAL_SWEAT_MIN:g} min: the method does not say")
+    roux_minutes = 2.0 if method.roux_minutes is None else min(30.0, method.roux_minutes)
+    for number, line in enumerate(flour):
+        colour = method.roux_colour
+        if sweating or not fat or number:
+            draft.put("dust", line, colour=colour, minutes=roux_minutes)
+            continue
+        first, *others = fat
+        draft.steps.append(
+            {
+                "op": "roux",
+                "fat": draft.part(first),
+                "flour": draft.part(line),
+                "colour": colour,
+                "minutes": roux_minutes,
+            }
+        )
+        for more in others:
+            draft.put("add", more)
+    if flour and method.roux_minutes is None:
+        draft.assumed.append("roux cooked 2 min: the method does not say")
+    for line in wine:
+        draft.put("deglaze" if draft.steps else "add", line)
+    cream_after = bool(flour)
+    liquids = _take(by_role, "milk", "stock", "water", "juice")
+    liquids += [] if cream_after else _take(by_role, "cream")
+    if wine and not flour and stops and liquids:
+        draft.steps.append(_reduce(stops.pop(0)))
+    for line in liquids:
+        draft.put("add", line)
+    for stop in stops[:1]:
+        if liquids or wine:
+            draft.steps.append(_reduce(stop))
+    draft.assumed += [f"a further “{_said(stop)}” was left out" for stop in stops[1:]]
+    if flour and liquids:
+        simmer = method.simmer_minutes
+        if simmer is None:
+            simmer = _USUAL_SIMMER_MIN
+            draft.assumed.append(f"simmered {simmer:g} min: the method does not say")
+        draft.steps.append({"op": "simmer", "minutes": min(simmer, 240.0)})
+
+
+def _said(stop: Stop) -> str:
+    return (
+        "reduce until nearly dry" if stop.share is None else f"reduce to {100 * stop.share:.0f} %"
+    )
+
+
+def _reduce(stop: Stop) -> dict[str, Any]:
+    to = "nearly-dry" if stop.share is None else {"share": round(stop.share, 4)}
+    step: dict[str, Any] = {"op": "reduce", "to": to}
+    if stop.minutes is not None:
+        step["minutes"] = stop.minutes
+    return step
+
+
+def _enrich(draft: _Draft, by_role: dict[str, list[ReadLine]], method: Method) -> None:
+    """Cream and cheese, yolks, soft cream, purées, seasoning: the end of the sauce."""
+    cream = _take(by_role, "cream")
+    yolks = _take(by_role, "egg")
+    if yolks and cream:
+        draft.steps.append(
+            {"op": "liaison", "yolk": draft.part(yolks[0]), "cream": draft.part(cream[0])}
+        )
+        yolks, cream = yolks[1:], cream[1:]
+        draft.assumed.append("yolks and cream made into a liaison")
+    for line in cream:
+        draft.put("add", line)
+    for line in _take(by_role, "cheese"):
+        draft.put("melt", line)
+    for line in [*yolks, *_take(by_role, "soft-cream", "puree", "herb", "nut")]:
+        draft.put("finish", line)
+    for line in _take(by_role, "seasoning", "spice", "acid", "salt"):
+        draft.put("season", line)
+    for line in [one for lines in by_role.values() for one in lines]:
+        draft.put("add", line)

@@ -1,0 +1,108 @@
+"""What a recipe's method says that a sheet can hold: minutes, how far to boil down, a grade of
+heat. The rest stays words."""
+
+import re
+from dataclasses import dataclass
+
+_MINUTES = re.compile(
+    r"(?:for\s+)?(?:about\s+|another\s+)?(\d+(?:[.,]\d+)?)(?:\s*(?:-|–|to)\s*(\d+(?:[.,]\d+)?))?\s*"
+    r"(?:min(?:ute)?s?\b)",
+    re.IGNORECASE,
+)
+_REDUCE = re.compile(r"\b(reduc\w*|boil\w* down|cook\w* down)\b", re.IGNORECASE)
+_SHARES = (
+    (re.compile(r"\bby (?:a |one )?half\b|\bto half\b|\bby 50 ?%", re.IGNORECASE), 0.5),
+    (re.compile(r"\bby (?:a|one) third\b|\bto two[ -]thirds\b", re.IGNORECASE), 2 / 3),
+    (re.compile(r"\bby two[ -]thirds\b|\bto (?:a|one) third\b", re.IGNORECASE), 1 / 3),
+    (re.compile(r"\bby (?:a|one) quarter\b|\bto three[ -]quarters\b", re.IGNORECASE), 0.75),
+    (re.compile(r"\bby three[ -]quarters\b|\bto (?:a|one) quarter\b", re.IGNORECASE), 0.25),
+)
+_DRY = re.compile(r"\b(nearly|almost) (dry|gone|evaporated)\b|\bau sec\b|\bsyrup", re.IGNORECASE)
+_SIMMER = re.compile(r"\b(simmer\w*|bubbl\w*|boil\w*|thicken\w*|cook\w*)\b", re.IGNORECASE)
+_ROUX = re.compile(r"\b(roux|flour)\b", re.IGNORECASE)
+_SWEAT = re.compile(r"\b(sweat\w*|soften\w*|fry|saut\w*|translucent)\b", re.IGNORECASE)
+_COLOURS = (
+    ("blond", re.compile(r"\b(blond|straw|golden)\b", re.IGNORECASE)),
+    ("brown", re.compile(r"\b(brown roux|brown(?:s|ed)?)\b", re.IGNORECASE)),
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Stop:
+    """A reduction: to a ``share`` of the pot (None: nearly dry), with the ``minutes`` said beside."""
+
+    share: float | None
+    minutes: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Method:
+    """What the sentences say. Minutes None where nothing was said; ``unused`` are sentences that
+    nothing was taken from."""
+
+    roux_minutes: float | None
+    roux_colour: str
+    simmer_minutes: float | None
+    sweat_minutes: float | None
+    stops: tuple[Stop, ...]
+    unused: tuple[str, ...]
+    ranges: tuple[str, ...]
+
+
+def sentences_of(texts: list[str]) -> list[str]:
+    """Single sentences out of paragraphs."""
+    return [
+        part.strip()
+        for text in texts
+        for part in re.split(r"(?<=[.!?])\s+(?=[A-Z“\"(])", text)
+        if part.strip()
+    ]
+
+
+def read_method(sentences: list[str]) -> Method:
+    """The method in ``sentences``. Never raises: what says nothing is handed back unused."""
+    roux = simmer = sweat = None
+    colour = "white"
+    stops: list[Stop] = []
+    unused: list[str] = []
+    ranges: list[str] = []
+    for sentence in sentences:
+        minutes = _minutes(sentence, ranges)
+        used = True
+        if _REDUCE.search(sentence) and (stop := _stop(sentence, minutes)):
+            stops.append(stop)
+        elif _ROUX.search(sentence) and minutes is not None and roux is None:
+            roux = minutes
+        elif _SWEAT.search(sentence) and minutes is not None and sweat is None:
+            sweat = minutes
+        elif _SIMMER.search(sentence) and minutes is not None and simmer is None:
+            simmer = minutes
+        else:
+            used = False
+        for name, words in _COLOURS:
+            if _ROUX.search(sentence) and words.search(sentence):
+                colour, used = name, True
+        if not used:
+            unused.append(sentence)
+    return Method(roux, colour, simmer, sweat, tuple(stops), tuple(unused), tuple(ranges))
+
+
+def _minutes(sentence: str, ranges: list[str]) -> float | None:
+    found = _MINUTES.search(sentence)
+    if not found:
+        return None
+    low = float(found[1].replace(",", "."))
+    if found[2] is None:
+        return low
+    ranges.append(found[0].strip())
+    return 0.5 * (low + float(found[2].replace(",", ".")))
+
+
+def _stop(sentence: str, minutes: float | None) -> Stop | None:
+    """Where the sentence stops a reduction; None where it does not say how far."""
+    if _DRY.search(sentence):
+        return Stop(None, minutes)
+    for words, share in _SHARES:
+        if words.search(sentence):
+            return Stop(share, minutes)
+    return None

@@ -1,0 +1,50 @@
+"""Ingredients by key, and the larder that ships, read from ``ingredients.csv``."""
+
+import csv
+from collections.abc import Iterable, Iterator, Mapping
+from difflib import get_close_matches
+from functools import lru_cache
+from pathlib import Path
+
+from saucier.errors import BadInput
+from saucier.larder.ingredient import Ingredient
+from saucier.larder.row import ingredient_from_row
+
+
+class Larder(Mapping[str, Ingredient]):
+    """Ingredients by key. Looking up what is not there raises :class:`BadInput` with the
+    nearest keys."""
+
+    def __init__(self, rows: Iterable[Ingredient]) -> None:
+        self._rows = {row.key: row for row in rows}
+
+    def __getitem__(self, key: str) -> Ingredient:
+        try:
+            return self._rows[key]
+        except KeyError:
+            near = get_close_matches(key, self._rows, n=3, cutoff=0.5)
+            raise BadInput.at(
+                "ingredient",
+                f"“{key[:60]}” is not in the larder",
+                f"Did you mean {' or '.join(near)}?" if near else "Pick one from the larder",
+            ) from None
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(self._rows)
+
+    def __len__(self) -> int:
+        return len(self._rows)
+
+    def __contains__(self, key: object) -> bool:
+        return key in self._rows
+
+    def with_rows(self, rows: Iterable[Ingredient]) -> "Larder":
+        """This larder with ``rows`` in place of those of the same keys, new ones last."""
+        return Larder([*self._rows.values(), *rows])
+
+
+@lru_cache(maxsize=1)
+def shipped_larder() -> Larder:
+    """The larder that comes with Kestrel Fog."""
+    with Path(__file__).with_name("ingredients.csv").open(encoding="utf-8", newline="") as file:
+        return Larder([ingredient_from_row(row) for row in csv.DictReader(file)])

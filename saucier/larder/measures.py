@@ -1,0 +1,145 @@
+"""Kitchen measures: knobs, glasses, scooped cups, ladles. What each holds, and how vaguely."""
+
+import csv
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+from functools import lru_cache
+from pathlib import Path
+
+from saucier.errors import BadInput, Problem
+from saucier.larder.ingredient import ROLES, Ingredient
+from saucier.units import Amount, MeasuredBy
+from saucier.units.reading import split_amount
+
+KINDS = ("hand", "spoon", "ladle", "pack")
+
+
+@dataclass(frozen=True, slots=True)
+class Measure:
+    """One ``name`` holds ``size`` of ``unit`` (g or mL), packed ``packing`` times as tightly as
+    spooned. ``of`` is the ingredient or role it is for, empty for anything. ``spread`` is the
+    standard share by which hands differ. ``kind`` is one of :data:`KINDS`.
+    """
+
+    name: str
+    of: str
+    size: float
+    unit: str
+    packing: float
+    spread: float
+    kind: str
+    words: str = ""
+
+    def amount(self, count: float, row: Ingredient) -> Amount:
+        """``count`` of these of ``row``: a volume for what pours, else a weight.
+
+        >>> from saucier.larder import shipped_larder
+        >>> scoop = Measure("scooped cup", "flour", 240, "mL", 1.2, 0.1, "spoon")
+        >>> round(scoop.amount(1, shipped_larder()["wheat-flour"]).value, 2)
+        152.64
+        """
+        by = MeasuredBy(self.name, count, self.spread)
+        value = count * self.size
+        if self.unit == "mL" and (not row.wet or row.piece or self.packing != 1.0):
+            return Amount(round(value * row.cup_density * self.packing, 6), "g", by)
+        return Amount(value, self.unit, by)
+
+
+class Measures:
+    """A kitchen's measures. The most particular one that fits an ingredient is taken: its own,
+    then its role's, then anything's; of two alike the later, so that a kitchen's own count."""
+
+    def __init__(self, rows: Iterable[Measure]) -> None:
+        self._rows: dict[tuple[str, str], Measure] = {(row.name, row.of): row for row in rows}
+        self._names = {row.name for row in self._rows.values()}
+
+    def __iter__(self) -> Iterator[Measure]:
+        return iter(self._rows.values())
+
+    def named(self, name: str, row: Ingredient) -> Measure | None:
+        """The measure called ``name`` (one or many of it) for ``row``; None where there is none.
+
+        >>> from saucier.larder import shipped_larder
+        >>> shipped_measures().named("Knobs", shipped_larder()["butter-unsalted"]).size
+        15.0
+        """
+        written = " ".join(name.lower().split())
+        for spelling in (written, written.removesuffix("s"), written.removesuffix("es")):
+            if spelling in self._names:
+                for of in (row.key, row.role, ""):
+                    if found := self._rows.get((spelling, of)):
+                        return found
+        return None
+
+    def read(self, text: str, row: Ingredient) -> Amount | None:
+        """The amount in "2 knobs" or "1 scooped cup" of ``row``; None where it names no measure
+        of this kitchen's. Raises :class:`BadInput` for a number that cannot be read."""
+        count, unit = split_amount(text)
+        measure = self.named(unit, row) if unit else None
+        return measure.amount(count, row) if measure else None
+
+    def ladles(self) -> list[Measure]:
+        """What this kitchen ladles with, smallest first."""
+        return sorted(
+            (row for row in self if row.kind == "ladle" and row.unit == "mL"),
+            key=lambda row: row.size,
+        )
+
+    def with_rows(self, rows: Iterable[Measure]) -> "Measures":
+        return Measures([*self._rows.values(), *rows])
+
+
+def measure_from_row(row: dict[str, str]) -> Measure:
+    """A measure from a row of text as in ``measures.csv``. Raises :class:`BadInput` by column."""
+    problems: list[Problem] = []
+
+    def number(column: str, low: float, high: float, given_in: str) -> float:
+        try:
+            value = float((row.get(column) or "").strip().replace(",", "."))
+        except ValueError:
+            value = -1.0
+        if not low <= value <= high:
+            shown = (row.get(column) or "")[:20]
+            problems.append(
+                Problem(
+                    column, f"“{shown}” cannot be used", f"Give {low:g} to {high:g}, in {given_in}"
+                )
+            )
+        return value
+
+    name = " ".join((row.get("name") or "").lower().split())
+    if not 2 <= len(name) <= 40 or any(sign.isdigit() for sign in name):
+        problems.append(
+            Problem("name", f"“{name[:40]}” is no name", "Two letters or more, no digits")
+        )
+    size = number("size", 0.01, 20_000, "g or mL")
+    packing = number("packing", 0.2, 5, "times as tightly as spooned")
+    spread = number("spread_pct", 0, 100, "percent")
+    unit, kind = row.get("unit") or "", row.get("kind") or ""
+    if unit not in ("g", "mL"):
+        problems.append(Problem("unit", f"“{unit[:20]}” is not g or mL", "Use g or mL"))
+    if kind not in KINDS:
+        problems.append(
+            Problem("kind", f"“{kind[:20]}” is not known here", f"Use one of {', '.join(KINDS)}")
+        )
+    if problems:
+        raise BadInput(*problems)
+    of = (row.get("of") or "").strip()
+    return Measure(name, of, size, unit, packing, spread / 100.0, kind, row.get("words") or "")
+
+
+def measure_fits(measure: Measure, larder: Iterable[str]) -> None:
+    """Raises :class:`BadInput` (field ``of``) where it is for nothing in the larder."""
+    if measure.of and measure.of not in ROLES and measure.of not in set(larder):
+        raise BadInput.at(
+            "of",
+            f"“{measure.of[:40]}” is neither an ingredient nor a kind of one",
+            "Leave it empty for anything",
+        )
+
+
+@lru_cache(maxsize=1)
+def shipped_measures() -> Measures:
+    """The measures that come with Kestrel Fog."""
+    with Path(__file__).with_name("measures.csv").open(encoding="utf-8", newline="") as file:
+        return Measures([measure_from_row(row) for row in csv.DictReader(file)])

@@ -1,0 +1,208 @@
+"""A row of the larder as text, per 100 g: how it is kept, edited and exchanged."""
+
+import math
+import re
+from collections.abc import Mapping
+
+from saucier import constants as K
+from saucier.errors import BadInput, Problem
+from saucier.heat import heat_capacity_j_per_k
+from saucier.larder.ingredient import ALLERGENS, ORIGINS, ROLES, Ingredient
+from saucier.pot import Balance
+
+PARTS = (
+    "water",
+    "fat",
+    "flour",
+    "thickening_protein",
+    "yolk_protein",
+    "solids",
+    "salt",
+    "alcohol",
+    "insoluble",
+)
+"""Columns that close to 100 g, flour counting its dry share only."""
+
+_LIMITS: dict[str, tuple[float, float, str]] = {
+    **dict.fromkeys(PARTS, (0.0, 115.0, "g per 100 g")),
+    "acid": (0.0, 100.0, "g per 100 g"),
+    "sugar": (0.0, 100.0, "g per 100 g"),
+    "density": (0.05, 3.0, "g/mL"),
+    "cup_density": (0.05, 3.0, "g/mL"),
+    "piece_g": (0.0, 20_000.0, "g a piece, or nothing"),
+    "power": (0.0, 5.0, "times wheat flour"),
+    "price_per_kg": (0.0, 10_000.0, "money per kg"),
+    "spread_pct": (0.0, 100.0, "percent"),
+    "leak_pct": (0.0, 90.0, "percent of its weight"),
+    "usable_pct": (1.0, 100.0, "percent of the bought weight"),
+    "drained_pct": (5.0, 500.0, "percent of the usable weight"),
+    "pack_g": (0.0, 100_000.0, "g a pack, or nothing"),
+}
+"""Lowest and highest value of each number column, and what it is given in."""
+_WHEN_EMPTY = {"usable_pct": 100.0, "drained_pct": 100.0}
+COLUMNS = (
+    "key",
+    "name",
+    "role",
+    *PARTS,
+    "acid",
+    "sugar",
+    "density",
+    "cup_density",
+    "piece_g",
+    "power",
+    "allergens",
+    "price_per_kg",
+    "origin",
+    "spread_pct",
+    "form",
+    "leak_pct",
+    "usable_pct",
+    "drained_pct",
+    "pack_g",
+    "aliases",
+)
+CLOSES_WITHIN = 2.0
+
+
+def closing_sum(row: Mapping[str, float]) -> float:
+    """What the parts of a row add up to, g per 100 g (should be 100 ± 2)."""
+    return sum(
+        row.get(part, 0.0) * (K.DRY_SHARE_OF_FLOUR if part == "flour" else 1.0) for part in PARTS
+    )
+
+
+def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
+    """An ingredient from a row of text, per 100 g as in ``ingredients.csv``.
+
+    What the parts leave open to 100 g is counted as insoluble, so that a pot weighs what was
+    put in it. Raises :class:`BadInput` naming every column that is wrong.
+    """
+    problems: list[Problem] = []
+    numbers = {column: _number(column, row, problems) for column in _LIMITS}
+    key, name = (row.get("key") or "").strip(), (row.get("name") or "").strip()
+    if not re.fullmatch(r"[a-z0-9]+(-[a-z0-9]+)*", key) or len(key) > 60:
+        problems.append(
+            Problem(
+                "key", f"“{key[:40]}” is no key", "Small letters, digits and hyphens, as milk-whole"
+            )
+        )
+    if not 1 <= len(name) <= 80:
+        problems.append(Problem("name", "is empty or too long", "Give 1 to 80 characters"))
+    for column, known in (("role", ROLES), ("origin", ORIGINS)):
+        if row.get(column) not in known:
+            problems.append(
+                Problem(
+                    column,
+                    f"“{(row.get(column) or '')[:40]}” is not known here",
+                    f"Use one of {', '.join(known)}",
+                )
+            )
+    if (row.get("form") or "") not in ("", "piece"):
+        problems.append(Problem("form", "is not known here", "Leave it empty, or write piece"))
+    allergens = frozenset((row.get("allergens") or "").replace(",", " ").split())
+    if unknown := allergens - set(ALLERGENS):
+        problems.append(
+            Problem(
+                "allergens", f"{min(unknown)} is not on the list", f"Use {', '.join(ALLERGENS)}"
+            )
+        )
+    total = closing_sum(numbers)
+    if abs(total - 100.0) > CLOSES_WITHIN and not problems:
+        problems.append(
+            Problem(
+                "composition",
+                f"{key} adds up to {total:.1f} g",
+                f"It should close to 100 ± {CLOSES_WITHIN:g} g",
+            )
+        )
+    if problems:
+        raise BadInput(*problems)
+    per_gram = {part: numbers[part] / 100.0 for part in PARTS}
+    per_gram["insoluble"] += (100.0 - total) / 100.0
+    power = numbers["power"]
+    balance = Balance(
+        **per_gram,
+        thickener=per_gram["flour"] * power,
+        acid=numbers["acid"] / 100.0,
+        sugar=numbers["sugar"] / 100.0,
+    )
+    return Ingredient(
+        key=key,
+        name=name,
+        role=row["role"],
+        per_gram=balance,
+        density=numbers["density"],
+        cup_density=numbers["cup_density"],
+        piece_g=numbers["piece_g"],
+        power=power,
+        allergens=allergens,
+        price_per_kg=numbers["price_per_kg"],
+        origin=row["origin"],
+        spread_pct=numbers["spread_pct"],
+        piece=row.get("form") == "piece",
+        leak_share=numbers["leak_pct"] / 100.0,
+        heat_j_per_gk=heat_capacity_j_per_k(balance),
+        usable_share=numbers["usable_pct"] / 100.0,
+        drained_share=numbers["drained_pct"] / 100.0,
+        pack_g=numbers["pack_g"],
+        aliases=tuple(a.strip() for a in (row.get("aliases") or "").split(";") if a.strip()),
+    )
+
+
+def row_of(row: Ingredient) -> dict[str, str]:
+    """``row`` as text again; :func:`ingredient_from_row` reads it back."""
+    part = row.per_gram
+    numbers = {name: 100.0 * getattr(part, name) for name in (*PARTS, "acid", "sugar")} | {
+        "density": row.density,
+        "cup_density": row.cup_density,
+        "piece_g": row.piece_g,
+        "power": row.power,
+        "price_per_kg": row.price_per_kg,
+        "spread_pct": row.spread_pct,
+        "leak_pct": 100.0 * row.leak_share,
+        "usable_pct": 100.0 * row.usable_share,
+        "drained_pct": 100.0 * row.drained_share,
+        "pack_g": row.pack_g,
+    }
+    words = {
+        "key": row.key,
+        "name": row.name,
+        "role": row.role,
+        "allergens": " ".join(sorted(row.allergens)),
+        "origin": row.origin,
+        "form": "piece" if row.piece else "",
+        "aliases": "; ".join(row.aliases),
+    }
+    told = {column: _told(value) for column, value in numbers.items()}
+    return {column: words.get(column, told.get(column, "")) for column in COLUMNS}
+
+
+def _told(value: float) -> str:
+    """Six decimals at most; nothing for what is not there."""
+    return f"{round(value, 6):g}" if abs(value) > 5e-7 else ""
+
+
+def _number(column: str, row: Mapping[str, str], problems: list[Problem]) -> float:
+    text = (row.get(column) or "").strip().replace(",", ".")
+    low, high, given_in = _LIMITS[column]
+    if not text:
+        if low > 0.0 and column not in _WHEN_EMPTY:
+            problems.append(Problem(column, "is missing", f"Give {given_in}"))
+        return _WHEN_EMPTY.get(column, 0.0)
+    try:
+        value = float(text)
+    except ValueError:
+        value = math.nan
+    if not math.isfinite(value):
+        problems.append(Problem(column, f"“{text[:20]}” is not a number", f"Give {given_in}"))
+        return 0.0
+    # A balance rounded to 100 may leave a hair less than nothing.
+    if not low - 0.01 <= value <= high and not (column == "insoluble" and value >= -CLOSES_WITHIN):
+        problems.append(
+            Problem(
+                column, f"{value:g} is out of reach", f"Give {low:g} to {high:g}, in {given_in}"
+            )
+        )
+        return 0.0
+    return value

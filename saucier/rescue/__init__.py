@@ -1,0 +1,24 @@
+"""Fix it: what mends a sauce that is not as it should be, with amounts, minutes and money."""
+
+from saucier.rescue.case import Case, case_at, case_of, seen_pot
+from saucier.rescue.remedy import Remedy, applied
+from saucier.rescue.salt import salt_remedies
+from saucier.rescue.seen import KINDS, Seen
+from saucier.rescue.signs import SIGNS, Sign, likely, remedies, sign_named
+
+__all__ = [
+    "KINDS",
+    "SIGNS",
+    "Case",
+    "Remedy",
+    "Seen",
+    "Sign",
+    "applied",
+    "case_at",
+    "case_of",
+    "likely",
+    "remedies",
+    "salt_remedies",
+    "seen_pot",
+    "sign_named",
+]

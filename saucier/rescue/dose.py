@@ -1,0 +1,70 @@
+"""How much of something brings a pot to the thickness wanted."""
+
+import itertools
+import math
+from collections.abc import Callable, Sequence
+
+from saucier.errors import BadInput
+from saucier.pot import Pot
+from saucier.rescue.case import Case, lands
+from saucier.solve.roots import find_root
+from saucier.steps import AS_WRITTEN, AnyStep
+from saucier.thickness import raw_viscosity_pa_s
+from saucier.thickness.viscosity import at_temperature
+
+Steps = Callable[[float], Sequence[AnyStep]]
+"""The steps of a remedy at a dose in g."""
+
+_POINTS = 24
+
+
+def after(case: Case, steps: Sequence[AnyStep]) -> Pot:
+    """The pot after ``steps`` more. Raises :class:`BadInput`."""
+    pot = case.pot
+    for step in steps:
+        pot = step.prepare(case.setting)(pot, AS_WRITTEN)
+    return pot
+
+
+def dose_for(case: Case, steps_at: Steps, least_g: float, most_g: float) -> float | None:
+    """The smallest dose between ``least_g`` and ``most_g`` at which the pot is as thick as
+    wanted; None where none does it. Looked for along a logarithmic row of doses first, as
+    cheese and yolk thicken to a point and thin beyond it."""
+    wanted = case.wanted_pa_s
+    if wanted is None:
+        return None
+
+    def excess(log_dose: float) -> float:
+        """log(η / wanted); NaN where the pot cannot be taken there."""
+        try:
+            pot = after(case, steps_at(math.exp(log_dose)))
+        except BadInput:
+            return math.nan
+        eta = raw_viscosity_pa_s(pot.balance, pot.flour_given, pot.yolk_set)
+        if not 0.0 < eta < math.inf:
+            return math.nan
+        return math.log(at_temperature(eta, case.serving_c) / wanted)
+
+    low, high = math.log(least_g), math.log(most_g)
+    at = [low + (high - low) * n / _POINTS for n in range(_POINTS + 1)]
+    here = excess(at[0])
+    for left, right in itertools.pairwise(at):
+        there = excess(right)
+        if not math.isnan(here) and not math.isnan(there) and (here > 0.0) != (there > 0.0):
+            return math.exp(find_root(excess, left, right, 1e-6))
+        here = there
+    return None
+
+
+def kitchen_dose(case: Case, steps_at: Steps, dose: float, step: float) -> float:
+    """``dose`` to the coarsest of a few fractions of ``step`` that keeps the grade; as it is
+    where none does."""
+    for fineness in (1.0, 0.5, 0.2, 0.1):
+        size = step * fineness
+        rounded = max(1, round(dose / size)) * size
+        try:
+            if lands(case, after(case, steps_at(rounded))):
+                return round(rounded, 6)
+        except BadInput:
+            continue
+    return dose

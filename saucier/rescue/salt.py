@@ -1,0 +1,108 @@
+"""Too salty: what brings a sauce back to its target, as words and as remedies."""
+
+from saucier.check import CheckedSheet, check
+from saucier.kitchen import Kitchen
+from saucier.rescue.case import Case
+from saucier.rescue.remedy import Remedy, refused, remedy_of
+from saucier.seasoning import salt_gap
+from saucier.steps import Add, Season, Use
+from saucier.steps.share import InnerSauce
+from saucier.units import Amount, kitchen_round
+
+_CREAM = "cream-35"
+_HOT_C = 80.0
+
+
+def salt_remedies(checked: CheckedSheet, kitchen: Kitchen) -> tuple[str, ...]:
+    """Three ways to bring a sauce that is over its salt target back to it; none where it is not.
+
+    Amounts by mass balance: x of salt share q brings mass m with salt s to p where
+    x = (s − p·m)/(p − q).
+    """
+    target = checked.sheet.target.salt_pct
+    if target is None:
+        return ()
+    gap = salt_gap(checked.final.pot.balance, target)
+    over, share = gap.over_g, target / 100.0
+    if over <= 0.05 or share <= 0.0:
+        return ()
+    told = [f"{gap.liquid_g:.0f} g unsalted milk or stock let in"]
+    cream = kitchen.larder[_CREAM].per_gram.salt
+    if cream < share:
+        told.append(f"or {over / (share - cream):.0f} g cream")
+    salty = _saltiest(checked, kitchen)
+    if salty is not None:
+        name, grams, content = salty
+        less = min(grams, over / (content - share)) if content > share else grams
+        told.append(f"or {less:.0f} g less of the {name}, or a less salty one, next time")
+    return tuple(told)
+
+
+def _saltiest(checked: CheckedSheet, kitchen: Kitchen) -> tuple[str, float, float] | None:
+    """Name, grams and salt share of the part that brings the most salt, salt itself apart."""
+    brought: dict[str, float] = {}
+    for step, setting in zip(checked.sheet.steps, checked.settings, strict=True):
+        for weighed in step.to_weigh(setting):
+            row = kitchen.larder.get(weighed.ingredient) if weighed.ingredient else None
+            if row is not None and row.role != "salt":
+                brought[row.key] = brought.get(row.key, 0.0) + weighed.grams
+    best = max(
+        brought, key=lambda key: brought[key] * kitchen.larder[key].per_gram.salt, default=""
+    )
+    if not best or kitchen.larder[best].per_gram.salt <= 0.0:
+        return None
+    row = kitchen.larder[best]
+    return row.spoken_name, brought[best], row.per_gram.salt
+
+
+def too_salty(case: Case) -> list[Remedy]:
+    """Unsalted liquid, cream, or more of the sauce itself made without salt; each keeps an eye on
+    the thickness."""
+    target = case.salt_target_pct
+    share = (target if target is not None else 0.8) / 100.0
+    balance = case.pot.balance
+    over = balance.salt - share * balance.mass_g
+    if over <= 0.05:
+        return [
+            refused("salt", "Less salt", f"it is not over {100 * share:g} %: nothing to take back")
+        ]
+    ways = []
+    for row in (case.liquid, case.kitchen.larder[_CREAM]):
+        if row.per_gram.salt >= share:
+            continue
+        grams = kitchen_round(Amount(over / (share - row.per_gram.salt), "g")).value
+        step = Add(ingredient=row.key, amount=Amount(grams, "g"), temperature_c=_HOT_C)
+        do = (
+            f"Whisk in {grams:.4g} g unsalted {row.spoken_name}, hot.",
+            "Then look at the spoon: it is thinner now; thicken it if it must be.",
+        )
+        title = f"{grams:.4g} g unsalted {row.spoken_name}"
+        ways.append(remedy_of(case, f"salt-{row.key}", title, do, (step,)))
+    ways.append(_more_unsalted(case, over, share))
+    return ways
+
+
+def _more_unsalted(case: Case, over_g: float, share: float) -> Remedy:
+    """The same sauce again without its salt: dilutes the salt and nothing else."""
+    salts = [
+        isinstance(step, Season) and case.kitchen.larder[step.ingredient].role == "salt"
+        for step in case.sheet.steps
+    ]
+    plain = tuple(
+        step for step, is_salt in zip(case.sheet.steps, salts, strict=True) if not is_salt
+    )
+    title = "More of the same sauce, unsalted"
+    if not plain or len(plain) > 60:
+        return refused("salt-more", title, "nothing of it is known but the salt")
+    unsalted = check(case.sheet.model_copy(update={"steps": plain}), case.kitchen).final.pot.balance
+    own = unsalted.salt / unsalted.mass_g if unsalted.mass_g else 1.0
+    if own >= 0.9 * share:
+        return refused("salt-more", title, "the sauce is that salty without any salt added")
+    grams = kitchen_round(Amount(over_g / (share - own), "g")).value
+    inner = InnerSauce(name=f"{case.sheet.name[:100]}, unsalted", steps=plain)
+    do = (
+        f"Make {grams:.4g} g more of it without salt and stir the two together: same thickness, "
+        "more of it.",
+    )
+    step = Use(sauce=inner, amount=Amount(grams, "g"))
+    return remedy_of(case, "salt-more", f"{grams:.4g} g more, unsalted", do, (step,))

@@ -1,0 +1,165 @@
+"""“I haven't got…”: what may stand in for an ingredient, re-solved for grade, yield and salt."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from saucier.check import check
+from saucier.consequences import consequences
+from saucier.errors import BadInput
+from saucier.kitchen import Kitchen
+from saucier.larder import Ingredient
+from saucier.sheet import Sheet
+from saucier.solve import goal_of, rounded_for_kitchen, solve
+from saucier.steps import AnyStep, Reduce, Simmer, Use
+from saucier.steps.base import Measured, amounts_in
+from saucier.steps.enrich import splits_when_boiled
+from saucier.units import Amount
+
+MOST = 12
+_TOO_MUCH, _TOO_LONG = 2.5, 3.0
+"""A swap that takes so many times the weight or the time is none."""
+_BESIDE: dict[str, tuple[str, ...]] = {
+    "milk": ("stock", "cream"),
+    "stock": ("milk", "water"),
+    "cream": ("soft-cream", "milk"),
+    "soft-cream": ("cream",),
+    "wine": ("spirit", "stock"),
+    "spirit": ("wine",),
+    "juice": ("stock",),
+    "fish": ("seafood",),
+    "seafood": ("fish",),
+    "meat": ("fish",),
+}
+"""Roles that stand in for one another, beside a role's own."""
+_BY_WHAT_IT_BRINGS = {"acid": "acid", "salt": "salt", "fat": "fat"}
+"""Roles swapped gram for gram of what they are there for."""
+
+
+@dataclass(frozen=True, slots=True)
+class Swap:
+    """``ingredient`` in place of another: the ``sheet`` solved again, ``changes`` in words, the
+    allergens it ``gains`` and ``loses``; ``refused`` says why it does not go, with no sheet."""
+
+    ingredient: str
+    name: str
+    same_role: bool
+    sheet: Sheet | None = None
+    changes: tuple[str, ...] = ()
+    gains: tuple[str, ...] = ()
+    loses: tuple[str, ...] = ()
+    refused: str | None = None
+
+
+def swaps_for(sheet: Sheet, key: str, kitchen: Kitchen) -> list[Swap]:
+    """What may stand in for ``key`` in ``sheet``: its own role first, the nearest in fat and
+    water on top, at most :data:`MOST`; those that do not go last.
+
+    Raises :class:`BadInput` (field ``ingredient``) for what is not in the sheet.
+    """
+    larder = kitchen.larder
+    missing = larder[key]
+    if key not in {found for step in sheet.steps for _, found, _ in amounts_in(step)}:
+        raise BadInput.at(
+            "ingredient", f"{missing.name} is not in this sauce", "Pick one of its ingredients"
+        )
+    roles = (missing.role, *_BESIDE.get(missing.role, ()))
+    candidates = [row for row in larder.values() if row.role in roles and row.key != key]
+    candidates.sort(key=lambda row: (roles.index(row.role), _distance(missing, row)))
+    found = [_swap(sheet, missing, row, kitchen) for row in candidates[:MOST]]
+    return sorted(found, key=lambda swap: swap.refused is not None)
+
+
+def _distance(a: Ingredient, b: Ingredient) -> float:
+    parts = zip(a.per_gram, b.per_gram, strict=True)
+    return sum(abs(x - y) for x, y in parts) + (0.5 if a.piece != b.piece else 0.0)
+
+
+def _swap(sheet: Sheet, missing: Ingredient, row: Ingredient, kitchen: Kitchen) -> Swap:
+    same = row.role == missing.role
+    name = row.name
+    try:
+        swapped = sheet.model_copy(
+            update={"steps": tuple(_put(step, missing, row) for step in sheet.steps)}
+        )
+        before, there = check(sheet, kitchen), check(swapped, kitchen)
+        goal = goal_of(sheet, volume=Amount(before.final.pot.total_ml, "mL"))
+        solved = solve(swapped, goal, kitchen).sheet
+        solved = rounded_for_kitchen(solved, goal, kitchen).sheet
+    except BadInput as bad:
+        problem = bad.problems[0]
+        return Swap(row.key, name, same, refused=f"{problem.message}. {problem.remedy}")
+    old, new = _grams(sheet, missing.key, kitchen), _grams(solved, row.key, kitchen)
+    new -= _grams(sheet, row.key, kitchen)
+    hours = check(solved, kitchen).final.pot.minutes / max(before.final.pot.minutes, 10.0)
+    if new > _TOO_MUCH * old or hours > _TOO_LONG:
+        why = f"it would take {new:.0f} g and {hours:.1f} times as long: too thin for this sauce"
+        return Swap(row.key, name, same, refused=why)
+    was, now = before.final.pot.allergens, there.final.pot.allergens
+    first = f"{old:.0f} g {missing.spoken_name} → {new:.0f} g {row.spoken_name}"
+    told = (first, *consequences(sheet, solved, kitchen))
+    return Swap(
+        row.key,
+        name,
+        same,
+        solved,
+        (*told, *_may_boil(solved, row)),
+        tuple(sorted(now - was)),
+        tuple(sorted(was - now)),
+    )
+
+
+def _put(step: AnyStep, missing: Ingredient, row: Ingredient) -> AnyStep:
+    """``step`` with ``row`` wherever ``missing`` stood, so much of it as does the same."""
+    changes: dict[str, Any] = {}
+    for name, value in step.__dict__.items():
+        if isinstance(value, Measured) and value.ingredient == missing.key:
+            amount = _as_much(value.amount, missing, row)
+            changes[name] = value.model_copy(update={"ingredient": row.key, "amount": amount})
+    if getattr(step, "ingredient", None) == missing.key:
+        changes["ingredient"] = row.key
+        written = getattr(step, "amount", None)
+        if isinstance(written, Amount):
+            changes["amount"] = _as_much(written, missing, row)
+    if isinstance(step, Use):
+        inside = tuple(_put(inner, missing, row) for inner in step.sauce.steps)
+        changes["sauce"] = step.sauce.model_copy(update={"steps": inside})
+    return step.model_copy(update=changes) if changes else step
+
+
+def _as_much(amount: Amount, missing: Ingredient, row: Ingredient) -> Amount:
+    grams = missing.grams(amount)
+    part = _BY_WHAT_IT_BRINGS.get(missing.role)
+    if part and row.role == missing.role:
+        there, here = getattr(missing.per_gram, part), getattr(row.per_gram, part)
+        if there > 0.0 and here > 0.0:
+            return Amount(grams * there / here, "g")
+    if missing.wet and row.wet and not missing.piece and not row.piece:
+        return Amount(grams / missing.density, "mL")
+    return Amount(grams, "g")
+
+
+def _grams(sheet: Sheet, key: str, kitchen: Kitchen) -> float:
+    row = kitchen.larder[key]
+    return sum(
+        row.grams(amount)
+        for step in sheet.steps
+        for _, found, amount in amounts_in(step)
+        if found == key
+    )
+
+
+def _may_boil(sheet: Sheet, row: Ingredient) -> tuple[str, ...]:
+    """Whether what came in may boil, where that is the question."""
+    if row.role not in ("cream", "soft-cream"):
+        return ()
+    at = max(
+        n for n, step in enumerate(sheet.steps) for _, key, _ in amounts_in(step) if key == row.key
+    )
+    boils = any(isinstance(step, Simmer | Reduce) for step in sheet.steps[at + 1 :])
+    if not splits_when_boiled(row):
+        return (f"{row.spoken_name} of 30 % fat or more may simmer",)
+    if boils:
+        return (
+            f"{row.spoken_name} splits at the boil without starch: here it would boil; stir it in last",
+        )
+    return (f"{row.spoken_name} must not boil from here on",)

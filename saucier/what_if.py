@@ -1,0 +1,122 @@
+"""What if: pull a lever of a sauce and see what follows, before anything is cooked."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from saucier.check import CheckedSheet, free_reduction, prepare, thickening_by, thickness_of
+from saucier.errors import BadInput
+from saucier.kitchen import Kitchen
+from saucier.pot import Pot
+from saucier.sheet import Sheet
+from saucier.steps import Knobs, Melt, Simmer
+
+
+@dataclass(frozen=True, slots=True)
+class Lever:
+    """Something to pull: its ``value`` now, between ``low`` and ``high`` in steps of ``step``."""
+
+    key: str
+    name: str
+    unit: str
+    value: float
+    low: float
+    high: float
+    step: float
+
+
+def levers(sheet: Sheet, kitchen: Kitchen) -> list[Lever]:
+    """What can be pulled in ``sheet``. Raises :class:`BadInput` as a check does."""
+    found = []
+    if thickening_by(sheet) == "flour":
+        found.append(Lever("flour", "Flour", "%", 100, 40, 180, 1))
+    at = free_reduction(sheet)
+    if at is not None:
+        pots = list(prepare(sheet, kitchen).walk())
+        before = pots[at - 1].total_g if at else 0.0
+        share = 100.0 * pots[at].total_g / before if before else 50.0
+        floor = max(30.0, 100.0 * _floor(pots[at], before) + 4.0)
+        found.append(Lever("reduction", "Boiled down to", "%", round(share), round(floor), 100, 1))
+    if (number := _longest_simmer(sheet)) is not None:
+        step = sheet.steps[number]
+        assert isinstance(step, Simmer)
+        most = max(40.0, 2.0 * step.minutes)
+        found.append(Lever("simmer", "Simmered", "min", step.minutes, 0, most, 1))
+    if any(isinstance(step, Melt) for step in sheet.steps):
+        found.append(Lever("cheese", "Cheese", "%", 100, 0, 250, 5))
+    if sheet.steps:
+        found.append(Lever("yield", "Batch", "%", 100, 25, 400, 5))
+        found.append(Lever("serving", "Served at", "°C", sheet.target.serving_c, 20, 95, 1))
+    return found
+
+
+def pulled(sheet: Sheet, pulls: Mapping[str, float], kitchen: Kitchen) -> Sheet:
+    """``sheet`` with levers pulled to the values of ``pulls``. Nothing is solved: that is the
+    point. Raises :class:`BadInput` (field ``pulls.KEY``) for what cannot be pulled so."""
+    there = {lever.key: lever for lever in levers(sheet, kitchen)}
+    for key, value in pulls.items():
+        if key not in there:
+            raise BadInput.at(
+                f"pulls.{key[:40]}", "there is no such lever here", f"Use {', '.join(there)}"
+            )
+        lever = there[key]
+        if not lever.low <= value <= lever.high:
+            raise BadInput.at(
+                f"pulls.{key}",
+                f"{value:g} {lever.unit} is out of reach",
+                f"Pull it between {lever.low:g} and {lever.high:g} {lever.unit}",
+            )
+    steps = list(sheet.steps)
+    longest = _longest_simmer(sheet)
+    for number, step in enumerate(steps):
+        if isinstance(step, Simmer) and number == longest and "simmer" in pulls:
+            steps[number] = step.model_copy(update={"minutes": pulls["simmer"]})
+        if isinstance(step, Melt) and "cheese" in pulls:
+            # Never quite none: an amount is more than zero.
+            dose = max(pulls["cheese"] / 100.0, 1e-3)
+            steps[number] = step.model_copy(update={"amount": step.amount.times(dose)})
+    prepared = prepare(sheet.model_copy(update={"steps": tuple(steps)}), kitchen)
+    knobs = Knobs(
+        scale=pulls.get("yield", 100.0) / 100.0,
+        flour=pulls.get("flour", 100.0) / 100.0,
+        fat_to_flour=sheet.method.fat_to_flour if "flour" in pulls else None,
+        share=pulls["reduction"] / 100.0 if "reduction" in pulls else None,
+    )
+    turned = tuple(
+        step.turned(knobs, setting) for step, setting in zip(steps, prepared.settings, strict=True)
+    )
+    target = sheet.target
+    if "serving" in pulls:
+        target = target.model_copy(update={"serving_c": pulls["serving"]})
+    return sheet.model_copy(update={"steps": turned, "target": target})
+
+
+@dataclass(frozen=True, slots=True)
+class AtTemperature:
+    """How thick a sauce is at ``temperature_c``; None with ``set_`` true where it has set."""
+
+    temperature_c: float
+    viscosity_pa_s: float | None
+    set: bool
+
+
+def thickness_curve(checked: CheckedSheet) -> list[AtTemperature]:
+    """The finished sauce from the fridge to the boil, every 5 °C."""
+    pot = checked.final.pot
+    return [_at(pot, 5.0 * n) for n in range(1, 20)]
+
+
+def _at(pot: Pot, temperature_c: float) -> AtTemperature:
+    found = thickness_of(pot, temperature_c)
+    has_set = bool(found.reason and found.reason.startswith("set"))
+    return AtTemperature(temperature_c, found.viscosity_pa_s, has_set)
+
+
+def _longest_simmer(sheet: Sheet) -> int | None:
+    found = [(step.minutes, -n) for n, step in enumerate(sheet.steps) if isinstance(step, Simmer)]
+    return -max(found)[1] if found else None
+
+
+def _floor(pot: Pot, before_g: float) -> float:
+    """The share of its mass that a reduction leaves when all its liquid is gone."""
+    dry = pot.total_g - pot.balance.water - pot.balance.alcohol
+    return dry / before_g if before_g else 0.0
