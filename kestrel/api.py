@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from django.conf import settings
 from django.http import HttpRequest
 from ninja import NinjaAPI
 from ninja.parser import Parser
@@ -18,10 +19,10 @@ from saucier.sheet import parse_json
 
 
 class StrictParser(Parser):
-    """JSON as the core reads it: no NaN, not larger than a sheet can be."""
+    """JSON as the core reads it: no NaN, not larger than what a cook pastes (settings)."""
 
     def parse_body(self, request: HttpRequest) -> Any:
-        return parse_json(request.body)
+        return parse_json(request.body, settings.DATA_UPLOAD_MAX_MEMORY_SIZE)
 
 
 api = NinjaAPI(

@@ -51,6 +51,7 @@ def _entry(entry: Entry) -> dict[str, Any]:
         "verdict": entry.verdict,
         "verdict_words": entry.get_verdict_display(),
         "note": entry.note,
+        "mends": [f"{mend['sign']}: {mend['title']}" for mend in batch.mends],
     }
 
 

@@ -38,6 +38,7 @@ class EntryOut(Schema):
     verdict: str
     verdict_words: str
     note: str
+    mends: list[str]
 
 
 class EntryPage(Schema):

@@ -1,20 +1,109 @@
 """Writes on the larder, and the core's view of a kitchen."""
 
-from dataclasses import asdict
+from collections.abc import Iterable, Mapping
+from dataclasses import asdict, replace
 
 from django.db import transaction
+from django.db.models import F
 
 from kestrel.accounts.models import Kitchen
-from kestrel.larder.models import Burner, Pan
+from kestrel.larder.models import Burner, OwnIngredient, OwnMeasure, Pan
+from kestrel.problems import Conflict
 from saucier.errors import BadInput
+from saucier.exchange import RowRead
 from saucier.kitchen import Kitchen as CoreKitchen
+from saucier.larder import (
+    ingredient_from_row,
+    measure_from_row,
+    row_of,
+    shipped_larder,
+    shipped_measures,
+)
+from saucier.larder.measures import measure_fits
 from saucier.sheet import SheetBurner, SheetPan, read_part
 
 
 def core_kitchen(kitchen: Kitchen) -> CoreKitchen:
-    """What the core needs to know of ``kitchen``. All kitchens cook from the shipped larder
-    until they can edit their own copy."""
-    return CoreKitchen()
+    """What the core needs to know of ``kitchen``: the shipped larder and measures with the
+    kitchen's own rows in their place."""
+    rows = OwnIngredient.objects.filter(kitchen=kitchen).values_list("row", flat=True)
+    own = OwnMeasure.objects.filter(kitchen=kitchen).values_list("row", flat=True)
+    larder, measures = shipped_larder(), shipped_measures()
+    if rows:
+        larder = larder.with_rows(ingredient_from_row(row) for row in rows)
+    if own:
+        measures = measures.with_rows(measure_from_row(row) for row in own)
+    return CoreKitchen(larder, measures=measures)
+
+
+def proposed(kitchen: Kitchen, rows: Iterable[Mapping[str, str]]) -> CoreKitchen:
+    """:func:`core_kitchen` as it would be with ``rows`` in it; nothing is stored.
+    Raises :class:`BadInput` by column."""
+    core = core_kitchen(kitchen)
+    larder = core.larder.with_rows(ingredient_from_row(row) for row in rows)
+    return replace(core, larder=larder)
+
+
+@transaction.atomic
+def save_ingredient(kitchen: Kitchen, row: Mapping[str, str], revision: int) -> OwnIngredient:
+    """Keep ``row`` as this kitchen's own. ``revision`` is the one it was made from, 0 for a row
+    the kitchen has not touched yet.
+
+    Raises :class:`BadInput` by column, :class:`Conflict` when it was changed meanwhile.
+    """
+    read = ingredient_from_row(row)
+    there = OwnIngredient.objects.select_for_update().filter(kitchen=kitchen, key=read.key).first()
+    if (there.revision if there else 0) != revision:
+        raise Conflict(
+            {
+                "message": f"{read.name} was changed from another window.",
+                "row": there.row if there else row_of(shipped_larder()[read.key]),
+                "revision": there.revision if there else 0,
+            }
+        )
+    own = there or OwnIngredient(kitchen=kitchen, key=read.key, revision=0)
+    own.row, own.retired, own.revision = row_of(read), False, own.revision + 1
+    own.save()
+    return own
+
+
+@transaction.atomic
+def back_to_shipped(kitchen: Kitchen, key: str) -> None:
+    """Take this kitchen's own row of ``key`` away: a shipped one is as it came, one of the
+    kitchen's own is no longer offered while sauces with it stay as they are."""
+    rows = OwnIngredient.objects.filter(kitchen=kitchen, key=key)
+    if key in shipped_larder():
+        rows.delete()
+    else:
+        rows.update(retired=True, revision=F("revision") + 1)
+
+
+@transaction.atomic
+def take_in(kitchen: Kitchen, found: Iterable[RowRead]) -> int:
+    """Keep the rows of a file that are new or changed; how many that were."""
+    kept = 0
+    for one in found:
+        if one.ingredient is None or one.status == "same":
+            continue
+        own, _ = OwnIngredient.objects.get_or_create(
+            kitchen=kitchen, key=one.key, defaults={"row": {}, "revision": 0}
+        )
+        own.row, own.retired, own.revision = row_of(one.ingredient), False, own.revision + 1
+        own.save()
+        kept += 1
+    return kept
+
+
+@transaction.atomic
+def save_measure(kitchen: Kitchen, row: Mapping[str, str]) -> OwnMeasure:
+    """Keep ``row`` as this kitchen's own measure, in place of the one of its name for the same
+    thing. Raises :class:`BadInput` by column."""
+    read = measure_from_row(dict(row))
+    measure_fits(read, core_kitchen(kitchen).larder)
+    own, _ = OwnMeasure.objects.update_or_create(
+        kitchen=kitchen, name=read.name, of=read.of, defaults={"row": {**row, "name": read.name}}
+    )
+    return own
 
 
 @transaction.atomic

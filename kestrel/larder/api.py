@@ -4,24 +4,49 @@ import math
 from dataclasses import asdict
 from typing import Any, cast
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
 
 from kestrel.accounts.auth import KitchenRequest
+from kestrel.accounts.models import Kitchen
 from kestrel.larder import actions
-from kestrel.larder.models import Burner, Pan
-from kestrel.larder.schemas import BurnerIn, BurnerOut, Catalogue, PanIn, PanOut
+from kestrel.larder.models import Burner, OwnIngredient, OwnMeasure, Pan
+from kestrel.larder.schemas import (
+    BurnerIn,
+    BurnerOut,
+    Catalogue,
+    CsvIn,
+    CsvReport,
+    MeasureIn,
+    MeasureOut,
+    PanIn,
+    PanOut,
+    RowIn,
+    RowOut,
+    RowTaken,
+)
 from kestrel.problems import Message, Problems
 from saucier.demand import USES
-from saucier.larder import ORIGINS, Ingredient
+from saucier.exchange import read_larder_csv, write_larder_csv
+from saucier.larder import (
+    ALLERGENS,
+    ORIGINS,
+    ROLES,
+    Ingredient,
+    Measure,
+    Measures,
+    measure_from_row,
+    row_of,
+    shipped_larder,
+)
 from saucier.thickness import EMULSION_EDGES, GRADES, film_mm
 from saucier.units import UNITS
 
 router = Router(tags=["larder"])
 
 
-def _ingredient(row: Ingredient) -> dict[str, Any]:
+def _ingredient(row: Ingredient, own: bool) -> dict[str, Any]:
     part = row.per_gram
     return {
         "key": row.key,
@@ -40,6 +65,29 @@ def _ingredient(row: Ingredient) -> dict[str, Any]:
         "price_per_kg": row.price_per_kg,
         "origin": ORIGINS[row.origin],
         "spread_pct": row.spread_pct,
+        "usable_pct": round(100 * row.usable_share, 2),
+        "drained_pct": round(100 * row.drained_share, 2),
+        "pack_g": row.pack_g,
+        "own": own,
+    }
+
+
+def _measures(kitchen: Kitchen, measures: Measures) -> list[dict[str, Any]]:
+    own = {(row.name, row.of): row.pk for row in OwnMeasure.objects.filter(kitchen=kitchen)}
+    return [_measure(row, own.get((row.name, row.of))) for row in measures]
+
+
+def _measure(row: Measure, own: int | None) -> dict[str, Any]:
+    return {
+        "id": own,
+        "name": row.name,
+        "of": row.of,
+        "size": row.size,
+        "unit": row.unit,
+        "packing": row.packing,
+        "spread_pct": round(100 * row.spread, 2),
+        "kind": row.kind,
+        "words": row.words,
     }
 
 
@@ -56,8 +104,14 @@ def _burner(burner: Burner) -> dict[str, Any]:
 def catalogue(request: HttpRequest):
     """Everything a cook chooses from, in one go."""
     kitchen = cast(KitchenRequest, request).kitchen
+    core = actions.core_kitchen(kitchen)
+    own = dict(OwnIngredient.objects.filter(kitchen=kitchen).values_list("key", "retired"))
     return {
-        "ingredients": [_ingredient(row) for row in actions.core_kitchen(kitchen).larder.values()],
+        "ingredients": [
+            _ingredient(row, row.key in own)
+            for row in core.larder.values()
+            if not own.get(row.key, False)
+        ],
         "pans": [_pan(pan) for pan in Pan.objects.filter(kitchen=kitchen)],
         "burners": [_burner(burner) for burner in Burner.objects.filter(kitchen=kitchen)],
         "grades": [
@@ -76,7 +130,79 @@ def catalogue(request: HttpRequest):
         "uses": [asdict(use) for use in USES.values()],
         "units": list(UNITS),
         "emulsion_edges": EMULSION_EDGES,
+        "measures": _measures(kitchen, core.measures),
+        "roles": ROLES,
+        "allergens": ALLERGENS,
+        "origins": ORIGINS,
     }
+
+
+def _row(kitchen: Kitchen, key: str) -> dict[str, Any]:
+    """The row of ``key`` to edit. Raises :class:`BadInput` where there is none."""
+    own = OwnIngredient.objects.filter(kitchen=kitchen, key=key).first()
+    shipped = shipped_larder()
+    return {
+        "row": own.row if own else row_of(shipped[key]),
+        "shipped": row_of(shipped[key]) if key in shipped else None,
+        "revision": own.revision if own else 0,
+    }
+
+
+@router.get("/ingredients/{key}", response={200: RowOut, 422: Problems})
+def ingredient(request: HttpRequest, key: str):
+    """A row as text, to edit."""
+    return _row(cast(KitchenRequest, request).kitchen, key)
+
+
+@router.put("/ingredients", response={200: RowOut, 409: RowTaken, 422: Problems})
+def save_ingredient(request: HttpRequest, given: RowIn):
+    """Keep a corrected row, or one of the kitchen's own under a new key."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    own = actions.save_ingredient(kitchen, given.row, given.revision)
+    return _row(kitchen, own.key)
+
+
+@router.delete("/ingredients/{key}", response={204: None})
+def back_to_shipped(request: HttpRequest, key: str):
+    """The shipped row again; a row of the kitchen's own is no longer offered."""
+    actions.back_to_shipped(cast(KitchenRequest, request).kitchen, key)
+    return Status(204, None)
+
+
+@router.get("/csv", include_in_schema=False)
+def csv_out(request: HttpRequest):
+    """The larder as CSV, with the kitchen's own rows."""
+    core = actions.core_kitchen(cast(KitchenRequest, request).kitchen)
+    answer = HttpResponse(write_larder_csv(core.larder.values()), content_type="text/csv")
+    answer["Content-Disposition"] = 'attachment; filename="larder.csv"'
+    return answer
+
+
+@router.post("/csv", response={200: CsvReport, 422: Problems})
+def csv_in(request: HttpRequest, given: CsvIn):
+    """A larder from CSV, told row by row; good rows are kept though others are refused."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    found = read_larder_csv(given.text, actions.core_kitchen(kitchen).larder)
+    kept = actions.take_in(kitchen, found) if given.keep else 0
+    return {"rows": found, "kept": kept}
+
+
+@router.put("/measures", response={200: MeasureOut, 422: Problems})
+def save_measure(request: HttpRequest, given: MeasureIn):
+    """A measure of the kitchen's own: a ladle, a spoon of 20 mL, its idea of a knob."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    row = {name: str(value) for name, value in given.dict().items()}
+    own = actions.save_measure(kitchen, row)
+    return _measure(measure_from_row(own.row), own.pk)
+
+
+@router.delete("/measures/{measure_id}", response={204: None, 404: Message})
+def remove_measure(request: HttpRequest, measure_id: int):
+    """Take the kitchen's own away; a shipped one of the same name counts again. Sheets carry
+    what their measures held."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    get_object_or_404(OwnMeasure, kitchen=kitchen, pk=measure_id).delete()
+    return Status(204, None)
 
 
 @router.post("/pans", response={201: PanOut, 422: Problems})

@@ -1,4 +1,4 @@
-"""What a kitchen owns: its pans and its burners."""
+"""What a kitchen owns: its pans, its burners, and its own rows of the larder."""
 
 from typing import Any, cast
 
@@ -62,6 +62,48 @@ class Burner(OfKitchen):
 
     class Meta:
         ordering = ["watts", "name"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class OwnIngredient(OfKitchen):
+    """A row of the larder as this kitchen has it: a shipped one it corrected, or one of its own.
+
+    ``row`` holds the columns of ``ingredients.csv`` as text. ``retired``: no longer offered, but
+    sauces that use it still know it. ``revision`` counts changes, so that two windows do not
+    overwrite each other.
+    """
+
+    key = models.CharField(max_length=60)
+    row = models.JSONField()
+    retired = models.BooleanField(default=False)
+    revision = models.PositiveIntegerField(default=1)
+    updated_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["kitchen", "key"], name="one_row_of_each_ingredient")
+        ]
+
+    def __str__(self) -> str:
+        return self.key
+
+
+class OwnMeasure(OfKitchen):
+    """A measure of this kitchen's: its own ladle, its own idea of a knob. ``row`` holds the columns
+    of ``measures.csv`` as text."""
+
+    name = models.CharField(max_length=40)
+    of = models.CharField(max_length=60, blank=True)
+    row = models.JSONField()
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["kitchen", "name", "of"], name="one_of_each_measure")
+        ]
 
     def __str__(self) -> str:
         return self.name

@@ -2,6 +2,8 @@ from typing import Any
 
 from ninja import Schema
 
+from kestrel.problems import ProblemOut
+
 
 class IngredientOut(Schema):
     """A row of the larder; parts per 100 g."""
@@ -22,6 +24,79 @@ class IngredientOut(Schema):
     price_per_kg: float
     origin: str
     spread_pct: float
+    usable_pct: float
+    drained_pct: float
+    pack_g: float
+    own: bool
+
+
+class RowOut(Schema):
+    """A row of the larder as text, to edit: ``shipped`` as it came (None: the kitchen's own),
+    ``revision`` to send back with a change (0: untouched)."""
+
+    row: dict[str, str]
+    shipped: dict[str, str] | None
+    revision: int
+
+
+class RowIn(Schema):
+    row: dict[str, str]
+    revision: int = 0
+
+
+class RowTaken(Schema):
+    """Somebody else changed the row meanwhile: theirs."""
+
+    message: str
+    row: dict[str, str]
+    revision: int
+
+
+class CsvIn(Schema):
+    """A larder as CSV; ``keep`` false only reports."""
+
+    text: str
+    keep: bool = False
+
+
+class RowReport(Schema):
+    line: int
+    key: str
+    status: str
+    changed: list[str]
+    problems: list[ProblemOut]
+
+
+class CsvReport(Schema):
+    """What became of every row; ``kept`` how many were stored."""
+
+    rows: list[RowReport]
+    kept: int
+
+
+class MeasureOut(Schema):
+    """A kitchen measure; ``id`` where it is the kitchen's own."""
+
+    id: int | None
+    name: str
+    of: str
+    size: float
+    unit: str
+    packing: float
+    spread_pct: float
+    kind: str
+    words: str
+
+
+class MeasureIn(Schema):
+    name: Any = ""
+    of: Any = ""
+    size: Any = ""
+    unit: Any = "mL"
+    packing: Any = 1
+    spread_pct: Any = 10
+    kind: Any = "hand"
+    words: Any = ""
 
 
 class PanOut(Schema):
@@ -97,4 +172,8 @@ class Catalogue(Schema):
     grades: list[GradeOut]
     uses: list[UseOut]
     units: list[str]
+    measures: list[MeasureOut]
+    roles: dict[str, str]
+    allergens: list[str]
+    origins: dict[str, str]
     emulsion_edges: list[float]

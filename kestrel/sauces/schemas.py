@@ -80,9 +80,18 @@ class ConflictOut(Schema):
     differences: list[DifferenceOut]
 
 
+class MeasuredOut(Schema):
+    """How an amount is measured by hand; ``spread`` is the standard share hands differ by."""
+
+    name: str
+    count: float
+    spread: float
+
+
 class AmountOut(Schema):
     value: float
     unit: str
+    measure: MeasuredOut | None = None
 
 
 class WeighedOut(Schema):
@@ -240,3 +249,182 @@ class SolveIn(SheetIn):
     serves: dict[str, Any] | None = None
     have: HaveIn | None = None
     exact: bool = False
+
+
+class LeverOut(Schema):
+    key: str
+    name: str
+    unit: str
+    value: float
+    low: float
+    high: float
+    step: float
+
+
+class AlongOut(Schema):
+    """The pot after a step, for a plot along the steps."""
+
+    title: str
+    mass_g: float
+    viscosity_pa_s: float | None
+    minutes: float
+
+
+class AtTemperatureOut(Schema):
+    temperature_c: float
+    viscosity_pa_s: float | None
+    set: bool
+
+
+class WhatIfIn(SheetIn):
+    """``pulls``: levers by key, in their own units."""
+
+    pulls: dict[str, float] = {}
+
+
+class WhatIfOut(Schema):
+    sheet: Sheet
+    levers: list[LeverOut]
+    final: FinalOut
+    along: list[AlongOut]
+    curve: list[AtTemperatureOut]
+
+
+class SwapIn(SheetIn):
+    ingredient: str
+
+
+class SwapOut(Schema):
+    """What may stand in: the sheet solved again, what it moves; or why it does not go."""
+
+    ingredient: str
+    name: str
+    same_role: bool
+    sheet: Sheet | None
+    changes: list[str]
+    gains: list[str]
+    loses: list[str]
+    refused: str | None
+
+
+class SignOut(Schema):
+    key: str
+    name: str
+    why: str
+    next_time: str
+
+
+class KindOut(Schema):
+    key: str
+    name: str
+
+
+class SignsOut(Schema):
+    signs: list[SignOut]
+    kinds: list[KindOut]
+
+
+class SeenIn(Schema):
+    """What a cook can say of a pot."""
+
+    amount: Any = None
+    viscosity_pa_s: float | None = None
+    kind: str = "white-sauce"
+    temperature_c: float = 65.0
+    wanted: str = "nappe"
+    serving_c: float = 65.0
+    salt_pct: float | None = None
+
+
+class FixIn(Schema):
+    """A ``sheet`` after its step ``at`` (None: the last), as ``seen``; or, with no sheet, a pot
+    seen for the first time. ``sign`` None: what the numbers speak for."""
+
+    sheet: dict[str, Any] | None = None
+    at: int | None = None
+    seen: SeenIn | None = None
+    sign: str | None = None
+
+
+class RemedyOut(Schema):
+    """A remedy with its price; ``steps`` are the same as steps of a sheet."""
+
+    way: str
+    title: str
+    do: list[str]
+    minutes: float
+    cost: float
+    loses_g: float
+    refused: str | None
+    notes: list[str]
+    steps: list[dict[str, Any]]
+    after: StateOut | None
+
+
+class FixOut(Schema):
+    sheet: Sheet
+    now: FinalOut
+    wanted_grade: str | None
+    wanted_pa_s: float | None
+    likely: list[str]
+    sign: str | None
+    remedies: list[RemedyOut]
+
+
+class SettledIn(Schema):
+    """How a line was settled; ``ingredient`` None leaves it out."""
+
+    line: int
+    ingredient: str | None = None
+    amount: Any = None
+
+
+class ReadIn(Schema):
+    text: str
+    settled: list[SettledIn] = []
+
+
+class LineOut(Schema):
+    """An ingredient line: ``read``, to ``settle``, or ``unread``."""
+
+    text: str
+    status: str
+    ingredient: str | None
+    amount: AmountOut | None
+    why: str
+    to_taste: bool
+    guesses: list[str]
+
+
+class ReadingOut(Schema):
+    name: str
+    makes: str
+    lines: list[LineOut]
+    open_lines: int
+    sheet: Sheet | None
+    final: FinalOut | None
+    assumed: list[str]
+    unused: list[str]
+    beside: list[str]
+
+
+class WriteIn(SheetIn):
+    form: str
+
+
+class FileOut(Schema):
+    text: str
+    ending: str
+    kind: str
+
+
+class RowsIn(Schema):
+    """Larder rows as they would be."""
+
+    rows: list[dict[str, str]]
+
+
+class MovedOut(Schema):
+    sauce_id: int
+    name: str
+    words: list[str]

@@ -1,19 +1,24 @@
 """A sheet worked out for the screen: the core's answers put together."""
 
+import json
+from collections.abc import Iterable
 from dataclasses import asdict
 from typing import Any
 
 from saucier.cards import cards
 from saucier.check import check, thickening_by
+from saucier.consequences import told
 from saucier.demand import need_for, with_serves
 from saucier.errors import BadInput
+from saucier.exchange import Settled, read_recipe, to_json_ld, to_markdown
 from saucier.kitchen import Kitchen
-from saucier.rescue import salt_remedies
+from saucier.rescue import Case, applied, likely, remedies, salt_remedies
 from saucier.schools import SCHOOLS, switch
-from saucier.sheet import Serves, Sheet, read_part
+from saucier.sheet import Serves, Sheet, read_part, read_sheet, with_measures, write_sheet
 from saucier.solve import Have, goal_of, rounded_for_kitchen, solve
 from saucier.steps.base import amount_field
 from saucier.units import Amount, kitchen_round
+from saucier.what_if import levers, pulled, thickness_curve
 
 
 def worked(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
@@ -101,3 +106,110 @@ def _yield_as_it_comes(sheet: Sheet, kitchen: Kitchen) -> Sheet:
     volume = kitchen_round(Amount(litres, "L"))
     target = sheet.target.model_copy(update={"volume": volume, "serves": None})
     return sheet.model_copy(update={"target": target})
+
+
+def read_typed(sheet: dict[str, Any], kitchen: Kitchen) -> Sheet:
+    """A sheet as it stands in the browser, where amounts may be typed in the kitchen's own
+    measures. Raises :class:`BadInput` by field."""
+    return read_sheet(with_measures(sheet, kitchen.measures, kitchen.larder))
+
+
+def whatever_if(sheet: Sheet, kitchen: Kitchen, pulls: dict[str, float]) -> dict[str, Any]:
+    """``sheet`` with levers pulled: the state, the pot along the steps, thickness against
+    temperature."""
+    turned = pulled(sheet, pulls, kitchen)
+    checked = check(turned, kitchen)
+    found = checked.as_dict()
+    return {
+        "sheet": turned,
+        "levers": levers(sheet, kitchen),
+        "final": found,
+        "along": [
+            {
+                "title": card.title,
+                "mass_g": state["total_g"],
+                "viscosity_pa_s": state["viscosity_pa_s"],
+                "minutes": state["minutes"],
+            }
+            for card, state in zip(cards(checked), found["steps"], strict=True)
+        ],
+        "curve": thickness_curve(checked),
+    }
+
+
+def mended(case: Case, sign: str | None) -> dict[str, Any]:
+    """What is likely wrong with ``case``, and the remedies of ``sign`` (None: of what the
+    numbers speak for, or none)."""
+    speaking = likely(case)
+    chosen = sign or (speaking[0] if speaking else None)
+    found = remedies(case, chosen) if chosen else []
+    state = case.now.as_dict()
+    state.pop("steps")
+    return {
+        "sheet": case.sheet,
+        "now": state,
+        "wanted_grade": case.grade,
+        "wanted_pa_s": case.wanted_pa_s,
+        "likely": speaking,
+        "sign": chosen,
+        "remedies": [
+            {
+                **{name: getattr(one, name) for name in _REMEDY},
+                "steps": write_sheet(applied(case.sheet, one))["steps"][len(case.sheet.steps) :],
+                "after": one.after.as_dict() if one.after else None,
+            }
+            for one in found
+        ],
+    }
+
+
+_REMEDY = ("way", "title", "do", "minutes", "cost", "loses_g", "refused", "notes")
+
+
+def read_from(text: str, kitchen: Kitchen, settled: dict[int, Settled]) -> dict[str, Any]:
+    """A recipe read, with the sheet made of it worked out where there is one."""
+    reading = read_recipe(text, kitchen, settled)
+    return {
+        "name": reading.name,
+        "makes": reading.makes,
+        "lines": reading.lines,
+        "open_lines": reading.open_lines,
+        "sheet": reading.sheet,
+        "final": check(reading.sheet, kitchen).as_dict() if reading.sheet else None,
+        "assumed": reading.assumed,
+        "unused": reading.unused,
+        "beside": reading.beside,
+    }
+
+
+def written(sheet: Sheet, kitchen: Kitchen, form: str) -> dict[str, str]:
+    """``sheet`` as a file in ``form``: its text, its name's ending and its kind.
+    Raises :class:`BadInput` (field ``form``)."""
+    if form == "sheet":
+        return _file(json.dumps(write_sheet(sheet), indent=1, ensure_ascii=False), "json", "json")
+    if form == "json-ld":
+        made = to_json_ld(sheet, kitchen)
+        return _file(json.dumps(made, indent=1, ensure_ascii=False), "jsonld", "ld+json")
+    if form == "markdown":
+        return _file(to_markdown(sheet, kitchen), "md", "markdown")
+    raise BadInput.at("form", f"“{form[:40]}” is not known here", "Use sheet, json-ld or markdown")
+
+
+def _file(text: str, ending: str, kind: str) -> dict[str, str]:
+    return {"text": text, "ending": ending, "kind": kind}
+
+
+def moved_by(
+    before: Kitchen, after: Kitchen, sheets: Iterable[tuple[int, dict[str, Any]]]
+) -> list[dict[str, Any]]:
+    """Which of the ``sheets`` (by sauce) a change of the larder moves, and by how much."""
+    found = []
+    for sauce_id, data in sheets:
+        sheet = read_sheet(data)
+        try:
+            words = told(check(sheet, before), check(sheet, after))
+        except BadInput as bad:
+            words = (f"it can no longer be made: {bad.problems[0].message}",)
+        if words:
+            found.append({"sauce_id": sauce_id, "name": sheet.name, "words": words})
+    return found

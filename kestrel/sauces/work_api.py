@@ -1,21 +1,61 @@
 """Live work on a sheet: nothing is stored."""
 
 from dataclasses import asdict
-from typing import cast
+from typing import Any, cast
 
+from django.db.models import F
 from django.http import HttpRequest
 from ninja import Router
 
 from kestrel.accounts.auth import KitchenRequest
-from kestrel.larder.actions import core_kitchen
+from kestrel.larder.actions import core_kitchen, proposed
 from kestrel.larder.models import Pan
 from kestrel.problems import Problems
-from kestrel.sauces.schemas import CheckIn, PanAdviceOut, SheetIn, SolveIn, SwitchIn, Worked
-from kestrel.sauces.work import solved, switched, worked
+from kestrel.sauces.models import SauceVersion
+from kestrel.sauces.schemas import (
+    CheckIn,
+    FileOut,
+    FixIn,
+    FixOut,
+    MovedOut,
+    PanAdviceOut,
+    ReadIn,
+    ReadingOut,
+    RowsIn,
+    SettledIn,
+    SheetIn,
+    SignsOut,
+    SolveIn,
+    SwapIn,
+    SwapOut,
+    SwitchIn,
+    WhatIfIn,
+    WhatIfOut,
+    Worked,
+    WriteIn,
+)
+from kestrel.sauces.work import (
+    mended,
+    moved_by,
+    read_from,
+    read_typed,
+    solved,
+    switched,
+    whatever_if,
+    worked,
+    written,
+)
+from saucier.errors import BadInput
+from saucier.exchange import Settled
+from saucier.kitchen import Kitchen
 from saucier.pans import advise
-from saucier.sheet import Sheet, read_sheet
+from saucier.rescue import KINDS, SIGNS, Seen, case_at, seen_pot
+from saucier.sheet import Sheet, with_measures
 from saucier.sheet.salting import with_salt_target
 from saucier.starts import STARTS
+from saucier.steps.base import amount_field
+from saucier.swaps import swaps_for
+from saucier.units import Amount
 
 router = Router(tags=["work"])
 
@@ -24,7 +64,7 @@ router = Router(tags=["work"])
 def check_sheet(request: HttpRequest, given: CheckIn):
     """The sheet as it stands, with all its consequences."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
-    sheet = read_sheet(given.sheet)
+    sheet = read_typed(given.sheet, kitchen)
     if given.resalt and sheet.target.salt_pct is not None:
         sheet = with_salt_target(sheet, sheet.target.salt_pct, put_step=False)
     return worked(sheet, kitchen)
@@ -35,25 +75,123 @@ def solve_sheet(request: HttpRequest, given: SolveIn):
     """The sheet re-proportioned and scaled to its target."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
     have = (given.have.ingredient, given.have.amount) if given.have else None
-    return solved(read_sheet(given.sheet), kitchen, given.serves, have, given.exact)
+    return solved(read_typed(given.sheet, kitchen), kitchen, given.serves, have, given.exact)
 
 
 @router.post("/switch", response={200: Worked, 422: Problems})
 def switch_school(request: HttpRequest, given: SwitchIn):
     """The sheet made another school's way, solved for the same target, with what changed."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
-    return switched(read_sheet(given.sheet), kitchen, given.school, given.choice)
+    return switched(read_typed(given.sheet, kitchen), kitchen, given.school, given.choice)
 
 
 @router.post("/pans", response={200: list[PanAdviceOut], 422: Problems})
 def which_pan(request: HttpRequest, given: SheetIn):
     """The kitchen's own pans for the sheet, quickest first."""
-    kitchen = cast(KitchenRequest, request).kitchen
-    pans = [pan.core() for pan in Pan.objects.filter(kitchen=kitchen)]
-    return [asdict(one) for one in advise(read_sheet(given.sheet), pans, core_kitchen(kitchen))]
+    owner = cast(KitchenRequest, request).kitchen
+    kitchen = core_kitchen(owner)
+    pans = [pan.core() for pan in Pan.objects.filter(kitchen=owner)]
+    return [asdict(one) for one in advise(read_typed(given.sheet, kitchen), pans, kitchen)]
 
 
 @router.get("/starts", response=list[Sheet])
 def starts(request: HttpRequest):
     """Ready-made starting points for a new sauce."""
     return STARTS
+
+
+@router.post("/what-if", response={200: WhatIfOut, 422: Problems})
+def what_if(request: HttpRequest, given: WhatIfIn):
+    """The sheet with levers pulled to values; nothing is solved."""
+    kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
+    return whatever_if(read_typed(given.sheet, kitchen), kitchen, given.pulls)
+
+
+@router.post("/swaps", response={200: list[SwapOut], 422: Problems})
+def swaps(request: HttpRequest, given: SwapIn):
+    """What may stand in for an ingredient that is not there."""
+    kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
+    return swaps_for(read_typed(given.sheet, kitchen), given.ingredient, kitchen)
+
+
+@router.get("/signs", response=SignsOut)
+def signs(request: HttpRequest):
+    """What can be wrong with a sauce, and the kinds an unknown pot may be."""
+    return {"signs": SIGNS, "kinds": KINDS.values()}
+
+
+@router.post("/fix", response={200: FixOut, 422: Problems})
+def fix(request: HttpRequest, given: FixIn):
+    """Remedies for a sheet after one of its steps, as it was found, or for a pot seen for the
+    first time."""
+    kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
+    seen = given.seen
+    amount = _amount_seen(seen.amount) if seen and seen.amount else None
+    if given.sheet is None:
+        if seen is None or amount is None or seen.viscosity_pa_s is None:
+            raise BadInput.at("seen", "is missing", "Say how much there is and how thick it looks")
+        case = seen_pot(
+            Seen(
+                seen.kind,
+                amount,
+                seen.viscosity_pa_s,
+                seen.temperature_c,
+                seen.wanted,
+                seen.serving_c,
+                seen.salt_pct,
+            ),
+            kitchen,
+        )
+    else:
+        sheet = read_typed(given.sheet, kitchen)
+        at = len(sheet.steps) - 1 if given.at is None else given.at
+        case = case_at(sheet, at, kitchen, seen.viscosity_pa_s if seen else None, amount)
+    return mended(case, given.sign)
+
+
+def _amount_seen(amount: Any) -> Amount:
+    try:
+        return amount_field(amount)
+    except BadInput as bad:
+        raise bad.under("seen.amount") from None
+
+
+@router.post("/read", response={200: ReadingOut, 422: Problems})
+def read(request: HttpRequest, given: ReadIn):
+    """A recipe from elsewhere; what could not be read comes back for the cook to settle."""
+    kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
+    return read_from(given.text, kitchen, _settled(given.settled, kitchen))
+
+
+def _settled(given: list[SettledIn], kitchen: Kitchen) -> dict[int, Settled]:
+    found = {}
+    for one in given:
+        amount = None
+        if one.ingredient and one.amount not in (None, ""):
+            whole = {"ingredient": one.ingredient, "amount": one.amount}
+            try:
+                amount = amount_field(
+                    with_measures(whole, kitchen.measures, kitchen.larder)["amount"]
+                )
+            except BadInput as bad:
+                raise bad.under(f"settled[{one.line}].amount") from None
+        found[one.line] = Settled(one.ingredient, amount)
+    return found
+
+
+@router.post("/write", response={200: FileOut, 422: Problems})
+def write(request: HttpRequest, given: WriteIn):
+    """The sheet as a file: our own format, a schema.org recipe, Markdown."""
+    kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
+    return written(read_typed(given.sheet, kitchen), kitchen, given.form)
+
+
+@router.post("/larder-moves", response={200: list[MovedOut], 422: Problems})
+def larder_moves(request: HttpRequest, given: RowsIn):
+    """Which sauces a change of larder rows would move, and by how much. Nothing is stored."""
+    owner = cast(KitchenRequest, request).kitchen
+    newest = SauceVersion.objects.filter(
+        number=F("sauce__version"), sauce__kitchen=owner, sauce__deleted_at=None
+    )
+    sheets = newest.order_by("sauce__name").values_list("sauce_id", "sheet")
+    return moved_by(core_kitchen(owner), proposed(owner, given.rows), sheets)

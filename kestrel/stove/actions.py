@@ -14,9 +14,11 @@ from kestrel.stove.models import Batch
 from saucier.cards import cards
 from saucier.check import check
 from saucier.errors import BadInput
+from saucier.rescue import sign_named
 from saucier.sheet import read_sheet
 
 MAX_TIMER_S = 24 * 60 * 60
+MAX_MENDS = 20
 
 
 def start(kitchen: Kitchen, user: User, version: SauceVersion) -> Batch:
@@ -70,6 +72,22 @@ def run_timer(batch: Batch, seconds: int | None, revision: int) -> Batch:
         raise BadInput.at("seconds", f"{seconds} is no time to wait", "Give 1 second to 24 hours")
     batch.timer_started_at = None if seconds is None else timezone.now()
     batch.timer_s = seconds or 0
+    return _moved(batch)
+
+
+@transaction.atomic
+def mend(batch: Batch, sign: str, title: str, do: list[str], revision: int) -> Batch:
+    """Write down a remedy taken at the step the batch is at. Raises as :func:`go_to`, and
+    :class:`BadInput` for a sign nobody knows."""
+    known = sign_named(sign)
+    batch = _current(batch, revision)
+    if not 1 <= len(title.strip()) <= 120 or len(batch.mends) >= MAX_MENDS:
+        raise BadInput.at("title", "is empty, too long, or one too many", "Say what went in")
+    words = [line[:300] for line in do[:8]]
+    batch.mends = [
+        *batch.mends,
+        {"step": batch.step, "sign": known.name, "title": title.strip(), "do": words},
+    ]
     return _moved(batch)
 
 

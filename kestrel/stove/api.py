@@ -12,7 +12,7 @@ from kestrel.problems import Message, Problems
 from kestrel.sauces.models import Sauce
 from kestrel.stove import actions
 from kestrel.stove.models import Batch
-from kestrel.stove.schemas import BatchLine, BatchOut, GoIn, StartIn, TimerIn
+from kestrel.stove.schemas import BatchLine, BatchOut, GoIn, MendIn, StartIn, TimerIn
 
 router = Router(tags=["stove"])
 
@@ -49,6 +49,8 @@ def _whole(batch: Batch) -> dict[str, Any]:
         "revision": batch.revision,
         "started_at": batch.started_at,
         "plan": batch.plan,
+        "sheet": batch.version.sheet,
+        "mends": batch.mends,
     }
 
 
@@ -82,6 +84,13 @@ def go_to(request: HttpRequest, batch_id: int, given: GoIn):
 def timer(request: HttpRequest, batch_id: int, given: TimerIn):
     """Start the timer of the step over so many seconds, or stop it with null."""
     return _whole(actions.run_timer(batch_of(request, batch_id), given.seconds, given.revision))
+
+
+@router.post("/{batch_id}/mended", response={200: BatchOut, 409: Message, 422: Problems})
+def mended(request: HttpRequest, batch_id: int, given: MendIn):
+    """Write down a remedy that was taken; the plan stays as it was."""
+    batch = batch_of(request, batch_id)
+    return _whole(actions.mend(batch, given.sign, given.title, given.do, given.revision))
 
 
 @router.post("/{batch_id}/leave", response=BatchOut)

@@ -10,7 +10,8 @@ class Batch(OfKitchen):
     """One making of a saved version, from the first step to the weighing.
 
     ``plan`` is what was predicted when it was started (final state, cards): kept, so that a
-    later change of the model rewrites no record. ``revision`` counts changes, so that two
+    later change of the model rewrites no record. ``mends`` are the remedies taken on the way, each
+    with its step, sign and words. ``revision`` counts changes, so that two
     windows do not move on twice.
     """
 
@@ -21,6 +22,7 @@ class Batch(OfKitchen):
 
     version = models.ForeignKey(SauceVersion, on_delete=models.PROTECT, related_name="batches")
     plan = models.JSONField()
+    mends = models.JSONField(default=list, blank=True)
     status = models.CharField(max_length=4, choices=Status, default=Status.ON)
     step = models.PositiveIntegerField(default=0)
     revision = models.PositiveIntegerField(default=1)

@@ -3,6 +3,7 @@ from datetime import datetime
 from ninja import Schema
 
 from kestrel.sauces.schemas import CardOut, FinalOut, PanShown, StateOut
+from saucier.sheet import Sheet
 
 
 class Plan(Schema):
@@ -31,6 +32,15 @@ class BatchLine(Schema):
     now: datetime
 
 
+class Mend(Schema):
+    """A remedy taken on the way: at which step, for which sign, and its words."""
+
+    step: int
+    sign: str
+    title: str
+    do: list[str] = []
+
+
 class BatchOut(BatchLine):
     sauce_id: int
     version: int
@@ -38,6 +48,15 @@ class BatchOut(BatchLine):
     revision: int
     started_at: datetime
     plan: Plan
+    sheet: Sheet
+    mends: list[Mend]
+
+
+class MendIn(Schema):
+    sign: str
+    title: str
+    do: list[str] = []
+    revision: int
 
 
 class StartIn(Schema):

@@ -67,8 +67,8 @@ def read_recipe(
         raise BadInput.at(
             "text", "is empty", "Paste a recipe: its name, its ingredients, its method"
         )
-    if len(text) > MAX_BYTES * 4:
-        raise BadInput.at("text", "is too long", f"At most {MAX_BYTES * 4 // 1024} kB")
+    if len(text) > MAX_BYTES * 3:
+        raise BadInput.at("text", "is too long", f"At most {MAX_BYTES * 3 // 1024} kB")
     if '"kestrel-fog/sauce"' in text:
         ours = read_sheet(text)
         return Reading(ours.name, (), ours, (), (), (), "")

@@ -101,6 +101,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/larder/ingredients/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ingredient
+         * @description A row as text, to edit.
+         */
+        get: operations["kestrel_larder_api_ingredient"];
+        put?: never;
+        post?: never;
+        /**
+         * Back To Shipped
+         * @description The shipped row again; a row of the kitchen's own is no longer offered.
+         */
+        delete: operations["kestrel_larder_api_back_to_shipped"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/ingredients": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Ingredient
+         * @description Keep a corrected row, or one of the kitchen's own under a new key.
+         */
+        put: operations["kestrel_larder_api_save_ingredient"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Csv In
+         * @description A larder from CSV, told row by row; good rows are kept though others are refused.
+         */
+        post: operations["kestrel_larder_api_csv_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Measure
+         * @description A measure of the kitchen's own: a ladle, a spoon of 20 mL, its idea of a knob.
+         */
+        put: operations["kestrel_larder_api_save_measure"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/measures/{measure_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Measure
+         * @description Take the kitchen's own away; a shipped one of the same name counts again. Sheets carry
+         *     what their measures held.
+         */
+        delete: operations["kestrel_larder_api_remove_measure"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/larder/pans": {
         parameters: {
             query?: never;
@@ -392,6 +497,147 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/work/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What If
+         * @description The sheet with levers pulled to values; nothing is solved.
+         */
+        post: operations["kestrel_sauces_work_api_what_if"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/work/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Swaps
+         * @description What may stand in for an ingredient that is not there.
+         */
+        post: operations["kestrel_sauces_work_api_swaps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/work/signs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Signs
+         * @description What can be wrong with a sauce, and the kinds an unknown pot may be.
+         */
+        get: operations["kestrel_sauces_work_api_signs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/work/fix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fix
+         * @description Remedies for a sheet after one of its steps, as it was found, or for a pot seen for the
+         *     first time.
+         */
+        post: operations["kestrel_sauces_work_api_fix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/work/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description A recipe from elsewhere; what could not be read comes back for the cook to settle.
+         */
+        post: operations["kestrel_sauces_work_api_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/work/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write
+         * @description The sheet as a file: our own format, a schema.org recipe, Markdown.
+         */
+        post: operations["kestrel_sauces_work_api_write"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/work/larder-moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Larder Moves
+         * @description Which sauces a change of larder rows would move, and by how much. Nothing is stored.
+         */
+        post: operations["kestrel_sauces_work_api_larder_moves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stove": {
         parameters: {
             query?: never;
@@ -464,6 +710,26 @@ export interface paths {
          * @description Start the timer of the step over so many seconds, or stop it with null.
          */
         post: operations["kestrel_stove_api_timer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stove/{batch_id}/mended": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mended
+         * @description Write down a remedy that was taken; the plan stays as it was.
+         */
+        post: operations["kestrel_stove_api_mended"];
         delete?: never;
         options?: never;
         head?: never;
@@ -618,6 +884,18 @@ export interface components {
             uses: components["schemas"]["UseOut"][];
             /** Units */
             units: string[];
+            /** Measures */
+            measures: components["schemas"]["MeasureOut"][];
+            /** Roles */
+            roles: {
+                [key: string]: string;
+            };
+            /** Allergens */
+            allergens: string[];
+            /** Origins */
+            origins: {
+                [key: string]: string;
+            };
             /** Emulsion Edges */
             emulsion_edges: number[];
         };
@@ -680,6 +958,38 @@ export interface components {
             origin: string;
             /** Spread Pct */
             spread_pct: number;
+            /** Usable Pct */
+            usable_pct: number;
+            /** Drained Pct */
+            drained_pct: number;
+            /** Pack G */
+            pack_g: number;
+            /** Own */
+            own: boolean;
+        };
+        /**
+         * MeasureOut
+         * @description A kitchen measure; ``id`` where it is the kitchen's own.
+         */
+        MeasureOut: {
+            /** Id */
+            id: number | null;
+            /** Name */
+            name: string;
+            /** Of */
+            of: string;
+            /** Size */
+            size: number;
+            /** Unit */
+            unit: string;
+            /** Packing */
+            packing: number;
+            /** Spread Pct */
+            spread_pct: number;
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
         };
         /** PanOut */
         PanOut: {
@@ -728,6 +1038,128 @@ export interface components {
             serving_c: number;
             /** Why */
             why: string;
+        };
+        /**
+         * RowOut
+         * @description A row of the larder as text, to edit: ``shipped`` as it came (None: the kitchen's own),
+         *     ``revision`` to send back with a change (0: untouched).
+         */
+        RowOut: {
+            /** Row */
+            row: {
+                [key: string]: string;
+            };
+            /** Shipped */
+            shipped: {
+                [key: string]: string;
+            } | null;
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * RowTaken
+         * @description Somebody else changed the row meanwhile: theirs.
+         */
+        RowTaken: {
+            /** Message */
+            message: string;
+            /** Row */
+            row: {
+                [key: string]: string;
+            };
+            /** Revision */
+            revision: number;
+        };
+        /** RowIn */
+        RowIn: {
+            /** Row */
+            row: {
+                [key: string]: string;
+            };
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
+        };
+        /**
+         * CsvReport
+         * @description What became of every row; ``kept`` how many were stored.
+         */
+        CsvReport: {
+            /** Rows */
+            rows: components["schemas"]["RowReport"][];
+            /** Kept */
+            kept: number;
+        };
+        /** RowReport */
+        RowReport: {
+            /** Line */
+            line: number;
+            /** Key */
+            key: string;
+            /** Status */
+            status: string;
+            /** Changed */
+            changed: string[];
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+        };
+        /**
+         * CsvIn
+         * @description A larder as CSV; ``keep`` false only reports.
+         */
+        CsvIn: {
+            /** Text */
+            text: string;
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+        };
+        /** MeasureIn */
+        MeasureIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: unknown;
+            /**
+             * Of
+             * @default
+             */
+            of: unknown;
+            /**
+             * Size
+             * @default
+             */
+            size: unknown;
+            /**
+             * Unit
+             * @default mL
+             */
+            unit: unknown;
+            /**
+             * Packing
+             * @default 1
+             */
+            packing: unknown;
+            /**
+             * Spread Pct
+             * @default 10
+             */
+            spread_pct: unknown;
+            /**
+             * Kind
+             * @default hand
+             */
+            kind: unknown;
+            /**
+             * Words
+             * @default
+             */
+            words: unknown;
         };
         /** PanIn */
         PanIn: {
@@ -834,6 +1266,12 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             };
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -908,6 +1346,12 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             };
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -932,6 +1376,12 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             };
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -964,6 +1414,12 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             };
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -1028,6 +1484,12 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             };
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -1082,6 +1544,12 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             };
         };
         /**
@@ -1098,6 +1566,12 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             };
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -1147,6 +1621,12 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             };
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -1156,8 +1636,9 @@ export interface components {
         };
         /**
          * Reduce
-         * @description Boil down ``to`` a stop. Shares are of the whole pot's mass at this step; nearly dry
-         *     leaves a tenth of it.
+         * @description Boil down ``to`` a stop. Shares are of the whole pot's mass at this step; nearly
+         *     dry leaves a tenth of the liquid. ``minutes`` is what a recipe says beside it: never followed, but where
+         *     it contradicts the stop both are told apart.
          */
         Reduce: {
             /** Note */
@@ -1175,6 +1656,8 @@ export interface components {
              * @enum {string}
              */
             heat: "bare-simmer" | "simmer" | "lively" | "rolling";
+            /** Minutes */
+            minutes?: number | null;
         };
         /**
          * Reheat
@@ -1230,6 +1713,12 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             };
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -1316,6 +1805,12 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             } | components["schemas"]["ToSalt"];
         };
         /**
@@ -1498,12 +1993,24 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             } | null;
             /** Volume */
             volume?: {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             } | null;
         };
         /**
@@ -1539,6 +2046,12 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             };
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -1563,6 +2076,12 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             } | null;
             /** Salt Pct */
             salt_pct?: number | null;
@@ -1599,6 +2118,12 @@ export interface components {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
             };
             /** Temperature C */
             temperature_c?: number | null;
@@ -1678,6 +2203,7 @@ export interface components {
             value: number;
             /** Unit */
             unit: string;
+            measure?: components["schemas"]["MeasuredOut"] | null;
         };
         /**
          * CardOut
@@ -1795,6 +2321,18 @@ export interface components {
             salt_over_g?: number | null;
             /** Salt Liquid G */
             salt_liquid_g?: number | null;
+        };
+        /**
+         * MeasuredOut
+         * @description How an amount is measured by hand; ``spread`` is the standard share hands differ by.
+         */
+        MeasuredOut: {
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            /** Spread */
+            spread: number;
         };
         /**
          * NeedOut
@@ -2048,6 +2586,316 @@ export interface components {
             verdict: string;
         };
         /**
+         * AlongOut
+         * @description The pot after a step, for a plot along the steps.
+         */
+        AlongOut: {
+            /** Title */
+            title: string;
+            /** Mass G */
+            mass_g: number;
+            /** Viscosity Pa S */
+            viscosity_pa_s: number | null;
+            /** Minutes */
+            minutes: number;
+        };
+        /** AtTemperatureOut */
+        AtTemperatureOut: {
+            /** Temperature C */
+            temperature_c: number;
+            /** Viscosity Pa S */
+            viscosity_pa_s: number | null;
+            /** Set */
+            set: boolean;
+        };
+        /** LeverOut */
+        LeverOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Step */
+            step: number;
+        };
+        /** WhatIfOut */
+        WhatIfOut: {
+            sheet: components["schemas"]["Sheet"];
+            /** Levers */
+            levers: components["schemas"]["LeverOut"][];
+            final: components["schemas"]["FinalOut"];
+            /** Along */
+            along: components["schemas"]["AlongOut"][];
+            /** Curve */
+            curve: components["schemas"]["AtTemperatureOut"][];
+        };
+        /**
+         * WhatIfIn
+         * @description ``pulls``: levers by key, in their own units.
+         */
+        WhatIfIn: {
+            /** Sheet */
+            sheet: {
+                [key: string]: unknown;
+            };
+            /**
+             * Pulls
+             * @default {}
+             */
+            pulls: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * SwapOut
+         * @description What may stand in: the sheet solved again, what it moves; or why it does not go.
+         */
+        SwapOut: {
+            /** Ingredient */
+            ingredient: string;
+            /** Name */
+            name: string;
+            /** Same Role */
+            same_role: boolean;
+            sheet: components["schemas"]["Sheet"] | null;
+            /** Changes */
+            changes: string[];
+            /** Gains */
+            gains: string[];
+            /** Loses */
+            loses: string[];
+            /** Refused */
+            refused: string | null;
+        };
+        /** SwapIn */
+        SwapIn: {
+            /** Sheet */
+            sheet: {
+                [key: string]: unknown;
+            };
+            /** Ingredient */
+            ingredient: string;
+        };
+        /** KindOut */
+        KindOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /** SignOut */
+        SignOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+            /** Next Time */
+            next_time: string;
+        };
+        /** SignsOut */
+        SignsOut: {
+            /** Signs */
+            signs: components["schemas"]["SignOut"][];
+            /** Kinds */
+            kinds: components["schemas"]["KindOut"][];
+        };
+        /** FixOut */
+        FixOut: {
+            sheet: components["schemas"]["Sheet"];
+            now: components["schemas"]["FinalOut"];
+            /** Wanted Grade */
+            wanted_grade: string | null;
+            /** Wanted Pa S */
+            wanted_pa_s: number | null;
+            /** Likely */
+            likely: string[];
+            /** Sign */
+            sign: string | null;
+            /** Remedies */
+            remedies: components["schemas"]["RemedyOut"][];
+        };
+        /**
+         * RemedyOut
+         * @description A remedy with its price; ``steps`` are the same as steps of a sheet.
+         */
+        RemedyOut: {
+            /** Way */
+            way: string;
+            /** Title */
+            title: string;
+            /** Do */
+            do: string[];
+            /** Minutes */
+            minutes: number;
+            /** Cost */
+            cost: number;
+            /** Loses G */
+            loses_g: number;
+            /** Refused */
+            refused: string | null;
+            /** Notes */
+            notes: string[];
+            /** Steps */
+            steps: {
+                [key: string]: unknown;
+            }[];
+            after: components["schemas"]["StateOut"] | null;
+        };
+        /**
+         * FixIn
+         * @description A ``sheet`` after its step ``at`` (None: the last), as ``seen``; or, with no sheet, a pot
+         *     seen for the first time. ``sign`` None: what the numbers speak for.
+         */
+        FixIn: {
+            /** Sheet */
+            sheet?: {
+                [key: string]: unknown;
+            } | null;
+            /** At */
+            at?: number | null;
+            seen?: components["schemas"]["SeenIn"] | null;
+            /** Sign */
+            sign?: string | null;
+        };
+        /**
+         * SeenIn
+         * @description What a cook can say of a pot.
+         */
+        SeenIn: {
+            /** Amount */
+            amount?: unknown;
+            /** Viscosity Pa S */
+            viscosity_pa_s?: number | null;
+            /**
+             * Kind
+             * @default white-sauce
+             */
+            kind: string;
+            /**
+             * Temperature C
+             * @default 65
+             */
+            temperature_c: number;
+            /**
+             * Wanted
+             * @default nappe
+             */
+            wanted: string;
+            /**
+             * Serving C
+             * @default 65
+             */
+            serving_c: number;
+            /** Salt Pct */
+            salt_pct?: number | null;
+        };
+        /**
+         * LineOut
+         * @description An ingredient line: ``read``, to ``settle``, or ``unread``.
+         */
+        LineOut: {
+            /** Text */
+            text: string;
+            /** Status */
+            status: string;
+            /** Ingredient */
+            ingredient: string | null;
+            amount: components["schemas"]["AmountOut"] | null;
+            /** Why */
+            why: string;
+            /** To Taste */
+            to_taste: boolean;
+            /** Guesses */
+            guesses: string[];
+        };
+        /** ReadingOut */
+        ReadingOut: {
+            /** Name */
+            name: string;
+            /** Makes */
+            makes: string;
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+            /** Open Lines */
+            open_lines: number;
+            sheet: components["schemas"]["Sheet"] | null;
+            final: components["schemas"]["FinalOut"] | null;
+            /** Assumed */
+            assumed: string[];
+            /** Unused */
+            unused: string[];
+            /** Beside */
+            beside: string[];
+        };
+        /** ReadIn */
+        ReadIn: {
+            /** Text */
+            text: string;
+            /**
+             * Settled
+             * @default []
+             */
+            settled: components["schemas"]["SettledIn"][];
+        };
+        /**
+         * SettledIn
+         * @description How a line was settled; ``ingredient`` None leaves it out.
+         */
+        SettledIn: {
+            /** Line */
+            line: number;
+            /** Ingredient */
+            ingredient?: string | null;
+            /** Amount */
+            amount?: unknown;
+        };
+        /** FileOut */
+        FileOut: {
+            /** Text */
+            text: string;
+            /** Ending */
+            ending: string;
+            /** Kind */
+            kind: string;
+        };
+        /** WriteIn */
+        WriteIn: {
+            /** Sheet */
+            sheet: {
+                [key: string]: unknown;
+            };
+            /** Form */
+            form: string;
+        };
+        /** MovedOut */
+        MovedOut: {
+            /** Sauce Id */
+            sauce_id: number;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string[];
+        };
+        /**
+         * RowsIn
+         * @description Larder rows as they would be.
+         */
+        RowsIn: {
+            /** Rows */
+            rows: {
+                [key: string]: string;
+            }[];
+        };
+        /**
          * BatchLine
          * @description A pot that is on now, for the hob strip. ``now`` is the server's clock, which the timer
          *     is told against.
@@ -2112,6 +2960,26 @@ export interface components {
              */
             started_at: string;
             plan: components["schemas"]["Plan"];
+            sheet: components["schemas"]["Sheet"];
+            /** Mends */
+            mends: components["schemas"]["Mend"][];
+        };
+        /**
+         * Mend
+         * @description A remedy taken on the way: at which step, for which sign, and its words.
+         */
+        Mend: {
+            /** Step */
+            step: number;
+            /** Sign */
+            sign: string;
+            /** Title */
+            title: string;
+            /**
+             * Do
+             * @default []
+             */
+            do: string[];
         };
         /**
          * Plan
@@ -2150,6 +3018,20 @@ export interface components {
             /** Revision */
             revision: number;
         };
+        /** MendIn */
+        MendIn: {
+            /** Sign */
+            sign: string;
+            /** Title */
+            title: string;
+            /**
+             * Do
+             * @default []
+             */
+            do: string[];
+            /** Revision */
+            revision: number;
+        };
         /** EntryOut */
         EntryOut: {
             /** Id */
@@ -2179,6 +3061,8 @@ export interface components {
             verdict_words: string;
             /** Note */
             note: string;
+            /** Mends */
+            mends: string[];
         };
         /**
          * EntryPage
@@ -2376,6 +3260,194 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_ingredient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_back_to_shipped: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    kestrel_larder_api_save_ingredient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowTaken"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_csv_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CsvReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_save_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_remove_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                measure_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };
@@ -2916,6 +3988,224 @@ export interface operations {
             };
         };
     };
+    kestrel_sauces_work_api_what_if: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIfIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_sauces_work_api_swaps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwapOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_sauces_work_api_signs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignsOut"];
+                };
+            };
+        };
+    };
+    kestrel_sauces_work_api_fix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FixIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FixOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_sauces_work_api_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_sauces_work_api_write: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WriteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_sauces_work_api_larder_moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RowsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovedOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     kestrel_stove_api_on_now: {
         parameters: {
             query?: never;
@@ -3065,6 +4355,50 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["TimerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_stove_api_mended: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendIn"];
             };
         };
         responses: {
