@@ -98,9 +98,11 @@ class BrowserTest(StaticLiveServerTestCase):
         )
         self.wait(lambda: self.driver.find_elements(By.XPATH, xpath)[0], name).click()
 
-    def choose(self, label: str, option: str) -> None:
-        """Pick ``option`` in the select labelled ``label``."""
+    def choose(self, label: str, option: str, typed: str = "") -> None:
+        """Pick ``option`` in the select labelled ``label``, narrowed by what is ``typed``."""
         self.find(f'[aria-label="{label}"]').click()
+        if typed:
+            self.key(typed)
         xpath = f"//*[contains(@class,'n-base-select-option')][normalize-space()={option!r}]"
         self.wait(lambda: self.driver.find_elements(By.XPATH, xpath)[0], option).click()
 

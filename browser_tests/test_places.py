@@ -16,8 +16,9 @@ class Places(BrowserTest):
         self.go("/sauces")
         self.see("Start with a sauce")
         for digit, words in (
-            ("4", "Your pans"),
-            ("3", "Nothing written down"),
+            ("5", "Press a row to correct it"),
+            ("4", "Nothing written down"),
+            ("3", "Pick the spoon that looks like it"),
             ("2", "No pot is on"),
         ):
             self.key(digit)
@@ -66,7 +67,7 @@ class Places(BrowserTest):
 
     def test_pans_with_nonsense_and_sense(self) -> None:
         self.sign_in()
-        self.go("/larder")
+        self.go("/larder?shelf=pans")
         self.enter("Pan name", "saucepan 18")
         self.enter("Across the rim, cm", "wide")
         self.press("Add the pan")
@@ -91,7 +92,7 @@ class Places(BrowserTest):
                 ("/sauces/new?start=Velouté", "not saved yet"),
                 (f"/stove/{batch.pk}", "Step 1 of 5"),
                 ("/journal", "Journal"),
-                ("/larder", "Your pans"),
+                ("/larder", "Press a row to correct it"),
             ):
                 with self.subTest(width=width, path=path):
                     self.go(path)

@@ -39,7 +39,7 @@ def levers(sheet: Sheet, kitchen: Kitchen) -> list[Lever]:
     if (number := _longest_simmer(sheet)) is not None:
         step = sheet.steps[number]
         assert isinstance(step, Simmer)
-        most = max(40.0, 2.0 * step.minutes)
+        most = _longest_that_goes(sheet, number, max(40.0, 2.0 * step.minutes), kitchen)
         found.append(Lever("simmer", "Simmered", "min", step.minutes, 0, most, 1))
     if any(isinstance(step, Melt) for step in sheet.steps):
         found.append(Lever("cheese", "Cheese", "%", 100, 0, 250, 5))
@@ -114,6 +114,22 @@ def _at(pot: Pot, temperature_c: float) -> AtTemperature:
 def _longest_simmer(sheet: Sheet) -> int | None:
     found = [(step.minutes, -n) for n, step in enumerate(sheet.steps) if isinstance(step, Simmer)]
     return -max(found)[1] if found else None
+
+
+def _longest_that_goes(sheet: Sheet, number: int, most: float, kitchen: Kitchen) -> float:
+    """The most minutes the simmer at ``number`` can have before the pot boils dry."""
+    step = sheet.steps[number]
+    assert isinstance(step, Simmer)
+    while most > step.minutes:
+        steps = list(sheet.steps)
+        steps[number] = step.model_copy(update={"minutes": most})
+        try:
+            prepare(sheet.model_copy(update={"steps": tuple(steps)}), kitchen).play()
+        except BadInput:
+            most = max(step.minutes, float(round(0.75 * most)))
+        else:
+            break
+    return most
 
 
 def _floor(pot: Pot, before_g: float) -> float:

@@ -9,7 +9,7 @@ from saucier.cards import Card, cards
 from saucier.check import check
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
-from saucier.units import Amount
+from saucier.units import SPOONS, Amount
 
 
 def to_json_ld(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
@@ -56,10 +56,24 @@ def ingredient_lines(told: list[Card]) -> list[str]:
 def spoken(amount: Amount) -> str:
     """An amount as a recipe writes it: at most four digits, pieces without a word."""
     if amount.measure:
-        return f"{_digits(amount.measure.count)} {amount.measure.name}"
+        return f"{_by_hand(amount.measure.count)} {amount.measure.name}"
     if amount.unit == "piece":
-        return _digits(amount.value)
+        return _by_hand(amount.value)
+    if amount.unit in SPOONS:
+        return f"{_by_hand(amount.value)} {amount.unit}"
     return f"{_digits(amount.value)} {amount.unit}"
+
+
+_FRACTIONS = {0.125: "⅛", 0.25: "¼", 0.375: "⅜", 0.5: "½", 0.625: "⅝", 0.75: "¾", 0.875: "⅞"}
+
+
+def _by_hand(value: float) -> str:
+    """A count of spoons in fractions, where it is one."""
+    whole = int(value)
+    part = _FRACTIONS.get(round(value - whole, 3))
+    if part is None:
+        return _digits(value)
+    return f"{whole} {part}" if whole else part
 
 
 def _digits(value: float) -> str:

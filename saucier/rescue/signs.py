@@ -167,10 +167,11 @@ def sign_named(key: str) -> Sign:
 
 
 def remedies(case: Case, sign_key: str) -> list[Remedy]:
-    """Every way to mend ``sign_key`` in ``case``: those that can be done first, the quickest and
-    then the cheapest of them on top. Raises :class:`BadInput` (field ``sign``)."""
+    """Every way to mend ``sign_key`` in ``case``: those that can be done first, the quickest of
+    them on top; of two as quick the one that changes the taste least, as its sign lists them.
+    Raises :class:`BadInput` (field ``sign``)."""
     found = sign_named(sign_key).ways(case)
-    return sorted(found, key=lambda one: (one.refused is not None, one.minutes, one.cost))
+    return sorted(found, key=lambda one: (one.refused is not None, round(one.minutes)))
 
 
 def likely(case: Case) -> list[str]:

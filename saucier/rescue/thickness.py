@@ -63,13 +63,19 @@ def let_down(case: Case, row: Ingredient) -> Remedy:
     if dose is None:
         return refused(way, title, _thin_already(case, first))
     ml = kitchen_dose(case, lambda d: steps(d * row.density), *_ml_step(dose / row.density))
-    do = [f"Whisk in {ml:.4g} mL of it hot, a little at a time.", "Look at the spoon again."]
+    told = spoken_ml(ml)
+    do = [f"Whisk in {told} of it hot, a little at a time.", "Look at the spoon again."]
     if first:
         do.insert(0, f"Warm it to {_to_c(first):.0f} °C first.")
     if row.role in ("cream", "soft-cream", "milk") and case.pot.balance.acid > 0.004 * mass:
         do.append("It is sharp: warm the liquid, and never boil it after.")
-    told = f"Let down with {ml:.4g} mL {row.spoken_name}"
-    return remedy_of(case, way, told, do, steps(ml * row.density))
+    title = f"Let down with {told} {row.spoken_name}"
+    return remedy_of(case, way, title, do, steps(ml * row.density))
+
+
+def spoken_ml(ml: float) -> str:
+    """Millilitres as a cook says them: litres from one litre on."""
+    return f"{ml / 1000.0:.3g} L" if ml >= 1000.0 else f"{ml:.3g} mL"
 
 
 def _ml_step(ml: float) -> tuple[float, float]:
@@ -250,11 +256,12 @@ def yolks(case: Case) -> Remedy:
     count = max(1, round(dose / yolk_g))
     if not lands(case, after(case, steps(count * yolk_g))):
         return refused(way, title, "whole yolks miss the grade: too few or one too many")
+    yolks_told = f"{count} yolk{'s' if count > 1 else ''}"
     do = (
-        f"Whisk {count} yolks with {count * yolk_g:.0f} g cream, temper with ladles of the sauce, "
+        f"Whisk {yolks_told} with {count * yolk_g:.0f} g cream, temper with ladles of the sauce, "
         "stir back and warm to 80 °C.",
     )
-    return remedy_of(case, way, f"{count} yolks in cream", do, steps(count * yolk_g))
+    return remedy_of(case, way, f"{yolks_told} in cream", do, steps(count * yolk_g))
 
 
 def _must_not_boil(case: Case) -> str | None:
@@ -269,17 +276,32 @@ def _must_not_boil(case: Case) -> str | None:
     return f"it must not boil any more ({named}): thicken with a sauce made apart"
 
 
+def _right_already(case: Case) -> list[Remedy]:
+    """One refusal where the numbers find nothing to mend; none otherwise."""
+    if case.wanted_pa_s is None:
+        why = "nothing can be said of its thickness yet: it is no sauce at this point"
+    elif lands(case, case.pot) and not warming(case):
+        why = "it has its grade by the numbers. If it looks otherwise, pick the spoon it looks like"
+    else:
+        return []
+    return [refused("none", "Nothing to mend", why)]
+
+
 def too_thick(case: Case) -> list[Remedy]:
     """Every way to thin it, its own liquid first."""
+    if right := _right_already(case):
+        return right
     larder = case.kitchen.larder
     keys = [case.liquid.key, "milk-whole", "stock-light", "cream-35", "water"]
     ways = [let_down(case, larder[key]) for key in dict.fromkeys(keys) if key in larder]
     warmed = warm_it(case)
-    return [warmed, *ways] if warmed else ways
+    return [warmed] if warmed else ways
 
 
 def too_thin(case: Case) -> list[Remedy]:
     """Every way to thicken it."""
+    if right := _right_already(case):
+        return right
     ways: list[Remedy | None] = [
         boil_down(case),
         thicken(case, "beurre-manie"),

@@ -47,7 +47,7 @@ async function signOut(): Promise<void> {
             <b>{{ i + 1 }}</b>{{ place.name }}
           </RouterLink>
           <span class="rest" />
-          <button class="plain" title="Keys" aria-label="Show the keys" @click="showKeys = true">
+          <button class="plain keys" title="Keys" aria-label="Show the keys" @click="showKeys = true">
             <b>?</b>Keys
           </button>
           <button class="plain" :title="`${session.who?.username}, ${session.who?.kitchen}`" @click="signOut">
@@ -135,8 +135,9 @@ main {
   nav b {
     font-size: 14px;
   }
-  .rest {
-    display: none;
+  .rest,
+  .keys {
+    display: none !important;
   }
 }
 @media print {

@@ -5,6 +5,7 @@ import { useSession } from './shell/session'
 export const places = [
   { key: 'sauces', path: '/sauces', name: 'Sauces' },
   { key: 'stove', path: '/stove', name: 'Stove' },
+  { key: 'fix', path: '/fix', name: 'Fix it' },
   { key: 'journal', path: '/journal', name: 'Journal' },
   { key: 'larder', path: '/larder', name: 'Larder' },
 ] as const
@@ -24,12 +25,19 @@ export const router = createRouter({
       component: () => import('./places/builder/Builder.vue'),
       props: (to) => ({ id: Number(to.params.id) }),
     },
+    { path: '/sauces/read', component: () => import('./places/sauces/ReadRecipe.vue') },
+    {
+      path: '/sauces/:id(\\d+)/card',
+      component: () => import('./places/sauces/RecipeCard.vue'),
+      props: (to) => ({ id: Number(to.params.id), size: String(to.query.size ?? 'A5') }),
+    },
     { path: '/stove', component: () => import('./places/stove/Stove.vue') },
     {
       path: '/stove/:id(\\d+)',
       component: () => import('./places/stove/Batch.vue'),
       props: (to) => ({ id: Number(to.params.id) }),
     },
+    { path: '/fix', component: () => import('./places/fix/Fix.vue') },
     { path: '/journal', component: () => import('./places/journal/Journal.vue') },
     { path: '/larder', component: () => import('./places/larder/Larder.vue') },
     { path: '/enter', component: () => import('./places/entry/Enter.vue') },

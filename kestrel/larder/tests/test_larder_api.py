@@ -1,5 +1,6 @@
 from kestrel.larder.models import Pan
 from kestrel.tests.clients import KitchenTest
+from saucier.testing import CHEESE_SAUCE
 
 
 class Larder(KitchenTest):
@@ -46,3 +47,81 @@ class Larder(KitchenTest):
         ):
             body = {"name": "x", "diameter_cm": 20, **change}
             self.assertIn(field, self.fields(self.client.call("POST", "/larder/pans", body)))
+
+
+class OwnRows(KitchenTest):
+    KEY = "/larder/ingredients/milk-whole"
+
+    def changed(self, **cells: str) -> dict:
+        return {**self.client.call("GET", self.KEY).body["row"], **cells}
+
+    def save(self, row: dict, revision: int, client=None):
+        body = {"row": row, "revision": revision}
+        return (client or self.client).call("PUT", "/larder/ingredients", body)
+
+    def test_two_windows_do_not_overwrite_each_other(self) -> None:
+        self.assertEqual(self.save(self.changed(price_per_kg="1.3"), 0).status_code, 200)
+        second = self.save(self.changed(price_per_kg="9"), 0)
+        self.assertEqual(second.status_code, 409)
+        self.assertEqual(second.body["row"]["price_per_kg"], "1.3")
+        self.assertEqual(self.save(self.changed(price_per_kg="9"), 1).body["revision"], 2)
+
+    def test_back_as_it_came(self) -> None:
+        self.save(self.changed(salt="0.3"), 0)
+        own = {r["key"]: r for r in self.client.call("GET", "/larder").body["ingredients"]}
+        self.assertTrue(own["milk-whole"]["own"])
+        self.client.call("DELETE", self.KEY)
+        found = self.client.call("GET", self.KEY).body
+        self.assertEqual((found["revision"], found["row"]["salt"]), (0, "0.1"))
+
+    def test_one_of_their_own_retires_without_breaking_sauces(self) -> None:
+        row = self.changed(key="milk-of-the-ridge", name="Ridge milk")
+        self.save(row, 0)
+        sheet = {**CHEESE_SAUCE, "steps": [*CHEESE_SAUCE["steps"]]}
+        sheet["steps"][1] = {**sheet["steps"][1], "ingredient": "milk-of-the-ridge"}
+        self.assertEqual(self.client.call("POST", "/sauces", {"sheet": sheet}).status_code, 201)
+        self.client.call("DELETE", "/larder/ingredients/milk-of-the-ridge")
+        keys = [r["key"] for r in self.client.call("GET", "/larder").body["ingredients"]]
+        self.assertNotIn("milk-of-the-ridge", keys)
+        self.assertEqual(self.client.call("POST", "/work/check", {"sheet": sheet}).status_code, 200)
+
+    def test_nonsense_names_the_column(self) -> None:
+        for cells, field in (
+            ({"water": "-3"}, "water"),
+            ({"fat": "lots"}, "fat"),
+            ({"fat": "40"}, "composition"),
+            ({"density": "0"}, "density"),
+            ({"name": ""}, "name"),
+            ({"role": "sorcery"}, "role"),
+            ({"allergens": "dust"}, "allergens"),
+            ({"usable_pct": "140"}, "usable_pct"),
+        ):
+            with self.subTest(field):
+                self.assertIn(field, self.fields(self.save(self.changed(**cells), 0)))
+        self.assertIn("ingredient", self.fields(self.client.call("GET", "/larder/ingredients/x")))
+
+    def test_csv_out_report_in(self) -> None:
+        text = self.client.get("/api/larder/csv").content.decode()
+        report = self.client.call("POST", "/larder/csv", {"text": text, "keep": True}).body
+        self.assertEqual(report["kept"], 0)
+        text = "key,price_per_kg\nmilk-whole,1.45\nsalt,free\n"
+        report = self.client.call("POST", "/larder/csv", {"text": text}).body
+        self.assertEqual([r["status"] for r in report["rows"]], ["changed", "refused"])
+        self.assertEqual(self.client.call("GET", self.KEY).body["revision"], 0)
+        kept = self.client.call("POST", "/larder/csv", {"text": text, "keep": True}).body["kept"]
+        self.assertEqual(kept, 1)
+        self.assertEqual(self.client.call("GET", self.KEY).body["row"]["price_per_kg"], "1.45")
+        refused = self.client.call("POST", "/larder/csv", {"text": "a,b\n1,2"})
+        self.assertIn("csv", self.fields(refused))
+
+    def test_measures(self) -> None:
+        body = {"name": "big scoop", "of": "cheese", "size": 80, "unit": "g", "kind": "ladle"}
+        made = self.client.call("PUT", "/larder/measures", body).body
+        again = self.client.call("PUT", "/larder/measures", {**body, "size": 85}).body
+        self.assertEqual((made["id"], again["size"]), (again["id"], 85))
+        path = f"/larder/measures/{made['id']}"
+        self.assertEqual(self.other.call("DELETE", path).status_code, 404)
+        self.assertEqual(self.client.call("DELETE", path).status_code, 204)
+        for change, field in (({"of": "clouds"}, "of"), ({"size": ""}, "size")):
+            refused = self.client.call("PUT", "/larder/measures", {**body, **change})
+            self.assertIn(field, self.fields(refused))

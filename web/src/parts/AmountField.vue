@@ -7,6 +7,7 @@ import { amount as spoken } from './format'
 export interface TypedAmount {
   value: number | string
   unit: string
+  measure?: { name: string; count: number; spread_pct: number } | null
 }
 
 const props = defineProps<{
@@ -19,7 +20,8 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [amount: TypedAmount | string] }>()
 
 function written(amount: TypedAmount): string {
-  const { value, unit } = amount
+  const { value, unit, measure } = amount
+  if (measure) return spoken({ value: measure.count, unit: measure.name })
   return typeof value === 'number' ? spoken({ value, unit }) : `${value} ${unit}`
 }
 const text = ref(written(props.amount))
@@ -36,7 +38,8 @@ const size = computed(() => Math.max(7, text.value.length + 1))
 function read(): void {
   typing.value = true
   const bare = /^[\d\s.,/¼½¾⅓⅔⅛⅜⅝⅞]+$/.test(text.value)
-  emit('change', bare ? { value: text.value.trim(), unit: props.amount.unit } : text.value)
+  const unit = props.amount.measure?.name ?? props.amount.unit
+  emit('change', bare ? { value: text.value.trim(), unit } : text.value)
 }
 function settle(): void {
   typing.value = false

@@ -11,18 +11,25 @@ export function number(value: number): string {
   return String(Number(value.toPrecision(4)))
 }
 
-/** "1 ½ cup": spoons and cups in fractions, everything else in decimals. */
-export function amount(of: { value: number; unit: string }): string {
+interface Amount {
+  value: number
+  unit: string
+  measure?: { name: string; count: number } | null
+}
+
+/** "1 ½ cup": what is measured by hand in fractions, everything else in decimals. */
+export function amount(of: Amount): string {
+  if (of.measure) return amount({ value: of.measure.count, unit: of.measure.name })
   return `${amountValue(of)} ${unitName(of)}`
 }
 
 /** "1 cup", "2 cups": the unit as it is spoken. */
 export function unitName(of: { value: number; unit: string }): string {
-  return of.value > 1 && (of.unit === 'cup' || of.unit === 'piece') ? `${of.unit}s` : of.unit
+  return of.value > 1 && !['g', 'kg', 'mL', 'L', 'oz', 'lb', 'tsp', 'tbsp', 'fl oz'].includes(of.unit) ? `${of.unit}s` : of.unit
 }
 
 export function amountValue(of: { value: number; unit: string }): string {
-  if (['tsp', 'tbsp', 'cup'].includes(of.unit)) {
+  if (!['g', 'kg', 'mL', 'L', 'oz', 'lb'].includes(of.unit)) {
     const whole = Math.floor(of.value + 1e-9)
     const rest = of.value - whole
     const sign = fractions.find(([size]) => Math.abs(size - rest) < 0.01)?.[1]

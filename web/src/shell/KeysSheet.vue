@@ -13,6 +13,7 @@ const keys = [
   ['space', 'move on, at the stove'],
   ['backspace', 'step back, at the stove'],
   ['t', 'start or stop the timer, at the stove'],
+  ['f', 'fix it, at the stove'],
   ['?', 'this sheet'],
 ]
 </script>

@@ -1,22 +1,26 @@
 <script setup lang="ts">
 /** The builder: what it is for, the sauce as steps, the pot as it is now. */
 import { useEventListener, useTitle } from '@vueuse/core'
-import { NButton, NDropdown, useMessage } from 'naive-ui'
+import { NButton, NDropdown, NModal, useMessage } from 'naive-ui'
 import { computed, nextTick, onMounted, ref } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
-import { api, ask, Refused, type Sheet } from '@/api/client'
+import { api, ask, Refused, type Schemas, type Sheet } from '@/api/client'
+import { saveFile } from '@/parts/file'
 import { minutes } from '@/parts/format'
 import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
 import { useSession } from '@/shell/session'
 import ConflictDialog from './ConflictDialog.vue'
+import FixIt from '@/parts/FixIt.vue'
 import { useDraft, type LooseSheet } from './draft'
 import ForWhat from './ForWhat.vue'
 import PotNow from './PotNow.vue'
 import StepCard from './StepCard.vue'
 import PickSauce from './PickSauce.vue'
+import SwapDialog from './SwapDialog.vue'
 import { common, formOf, freshSalt, menu } from './steps'
 import VersionsDialog from './VersionsDialog.vue'
+import WhatIf from './WhatIf.vue'
 
 const props = defineProps<{ id?: number; start?: string }>()
 const router = useRouter()
@@ -106,25 +110,51 @@ async function cook(): Promise<void> {
     message.error(error instanceof Refused ? error.message : (error as Error).message)
   }
 }
-function download(): void {
-  const text = JSON.stringify(worked.value?.sheet, (_, v) => v ?? undefined, 1)
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }))
-  link.download = `${String(sheet.value.name).replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.json`
-  link.click()
-  URL.revokeObjectURL(link.href)
+async function download(form: string): Promise<void> {
+  try {
+    const made = await ask(api.POST('/api/work/write', { body: { sheet: worked.value!.sheet as LooseSheet, form } }))
+    saveFile(String(sheet.value.name), made)
+  } catch (error) {
+    message.error((error as Error).message)
+  }
 }
 const more = computed(() => [
   { key: 'versions', label: 'Versions…', disabled: !saved.value },
   { key: 'discard', label: 'Throw unsaved changes away', disabled: !saved.value || !dirty.value },
-  { key: 'download', label: 'Download the sheet (JSON)' },
-  { key: 'print', label: 'Print' },
+  {
+    key: 'download',
+    label: 'Download as',
+    children: [
+      { key: 'sheet', label: 'Sheet (JSON, everything)' },
+      { key: 'json-ld', label: 'Recipe (JSON-LD)' },
+      { key: 'markdown', label: 'Markdown' },
+    ],
+  },
+  {
+    key: 'card',
+    label: 'Card to print',
+    children: ['A5', 'A4'].map((size) => ({ key: size, label: size, disabled: !saved.value || dirty.value })),
+  },
 ])
 function act(key: string): void {
   if (key === 'versions') showVersions.value = true
-  if (key === 'discard') void draft.discard()
-  if (key === 'download') download()
-  if (key === 'print') window.print()
+  else if (key === 'discard') void draft.discard()
+  else if (key === 'A5' || key === 'A4') void router.push(`/sauces/${saved.value?.id}/card?size=${key}`)
+  else void download(key)
+}
+
+const whatIf = ref(false)
+const missing = ref<{ key: string; name: string } | null>(null)
+const fixing = ref(false)
+const fixAt = computed(() => chosen.value ?? steps.value.length - 1)
+function take(next: Sheet, words: string[]): void {
+  void draft.edit((s) => Object.assign(s, JSON.parse(JSON.stringify(next))))
+  if (words.length) changes.value = words
+}
+function mend(remedy: Schemas['RemedyOut']): void {
+  void draft.edit((s) => s.steps.splice(fixAt.value + 1, 0, ...remedy.steps))
+  fixing.value = false
+  message.info('Put in as steps. Ctrl Z takes them out again.')
 }
 
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
@@ -177,6 +207,8 @@ onBeforeRouteLeave(() => {
       <div class="buttons no-print">
         <NButton :disabled="!past.length" aria-label="Undo" title="Undo (Ctrl Z)" @click="draft.undo">↶</NButton>
         <NButton :disabled="!future.length" aria-label="Redo" title="Redo (Ctrl Shift Z)" @click="draft.redo">↷</NButton>
+        <NButton :disabled="!steps.length" @click="whatIf = true">What if</NButton>
+        <NButton :disabled="!steps.length" @click="fixing = true">Fix it</NButton>
         <NDropdown trigger="click" :options="more" @select="act">
           <NButton aria-label="More">More</NButton>
         </NDropdown>
@@ -224,6 +256,7 @@ onBeforeRouteLeave(() => {
           :chosen="chosen === i"
           :last="i === steps.length - 1"
           @choose="choose(i)"
+          @missing="missing = $event"
           @move="move(i, $event)"
           @remove="remove(i)"
         />
@@ -255,6 +288,16 @@ onBeforeRouteLeave(() => {
       @copy="saveAsNew"
       @close="conflict = null"
     />
+    <WhatIf v-model:show="whatIf" :sheet="worked.sheet" @keep="take($event, [])" />
+    <SwapDialog :sheet="worked.sheet" :missing="missing" @take="take" @close="missing = null" />
+    <NModal
+      v-model:show="fixing"
+      preset="card"
+      :title="chosen === null ? 'Fix it: the finished sauce' : `Fix it: after step ${chosen + 1}`"
+      style="width: min(860px, 98vw)"
+    >
+      <FixIt :sheet="worked.sheet" :at="fixAt" take="Put it into the sauce" @take="mend" />
+    </NModal>
     <PickSauce v-model:show="picking" :not="saved?.id" @pick="put" />
     <VersionsDialog
       v-if="saved"

@@ -6,7 +6,7 @@ import { millilitres } from '@/parts/format'
 import AmountField, { type TypedAmount } from '@/parts/AmountField.vue'
 import { useSession } from '@/shell/session'
 import type { Draft } from './draft'
-import NumberField from './NumberField.vue'
+import NumberField from '@/parts/NumberField.vue'
 import Schools from './Schools.vue'
 import WhichPan from './WhichPan.vue'
 

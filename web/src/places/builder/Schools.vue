@@ -3,7 +3,7 @@
 import { NSelect } from 'naive-ui'
 import type { Schemas } from '@/api/client'
 import type { Draft } from './draft'
-import NumberField from './NumberField.vue'
+import NumberField from '@/parts/NumberField.vue'
 
 const props = defineProps<{ draft: Draft }>()
 

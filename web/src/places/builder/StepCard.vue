@@ -7,7 +7,7 @@ import AmountField, { type TypedAmount } from '@/parts/AmountField.vue'
 import { amount, grams } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import type { Draft, LooseSheet } from './draft'
-import NumberField from './NumberField.vue'
+import NumberField from '@/parts/NumberField.vue'
 import { formOf, isToSalt, stops, type Knob } from './steps'
 
 const props = defineProps<{
@@ -19,7 +19,7 @@ const props = defineProps<{
   chosen: boolean
   last: boolean
 }>()
-const emit = defineEmits<{ choose: []; move: [by: number]; remove: [] }>()
+const emit = defineEmits<{ choose: []; move: [by: number]; remove: []; missing: [what: { key: string; name: string }] }>()
 const session = useSession()
 
 const at = computed(() => `steps[${props.index}]`)
@@ -33,7 +33,9 @@ const rows = computed<Row[]>(() =>
     if (!holder?.amount || isToSalt(holder.amount)) return []
     const field = part ? `${part}.amount` : 'amount'
     const weighed = props.card?.weighed.find((w) => w.field === field)
-    const spoons = weighed?.spoons && weighed.spoons.unit !== holder.amount.unit ? amount(weighed.spoons) : undefined
+    const byHand = Boolean(holder.amount.measure)
+    const other = byHand ? weighed && grams(weighed.grams) : weighed?.spoons && amount(weighed.spoons)
+    const spoons = byHand || weighed?.spoons?.unit !== holder.amount.unit ? (other ?? undefined) : undefined
     const name = session.ingredients.get(holder.ingredient)?.name ?? holder.sauce?.name ?? holder.ingredient
     return [{ part, holder, name, spoons, roles }]
   }),
@@ -137,6 +139,15 @@ function chooseUnlessEditing(event: MouseEvent): void {
           <template v-else>{{ row.name }}</template>
           <span v-if="row.spoons" class="quiet"><template v-if="!chosen"> · </template>{{ row.spoons }}</span>
         </span>
+        <NButton
+          v-if="chosen && row.holder.ingredient"
+          quaternary
+          class="no-print"
+          :aria-label="`I haven't got ${row.name}`"
+          @click.stop="emit('missing', { key: row.holder.ingredient, name: row.name })"
+        >
+          Haven't got it
+        </NButton>
       </div>
 
       <div v-if="toSalt !== undefined" class="row wrap">

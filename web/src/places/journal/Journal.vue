@@ -82,7 +82,10 @@ function apart(entry: Schemas['EntryOut']): string {
           :ticks="entry.actual.viscosity_pa_s ? [entry.actual.viscosity_pa_s] : []"
         />
         <p class="verdict" :class="entry.verdict">{{ entry.verdict_words }}</p>
-        <p v-if="entry.note" class="note">{{ entry.note }}</p>
+        <div class="said">
+          <p v-if="entry.note" class="note">{{ entry.note }}</p>
+          <p v-for="mend in entry.mends" :key="mend" class="quiet">Mended. {{ mend }}</p>
+        </div>
       </li>
     </ol>
     <p v-if="entries.length" class="quiet key">Grey is the plan, bold what came out. On the ribbon the wedge is predicted, the bar is the spoon you picked.</p>
@@ -167,8 +170,10 @@ dd {
 .verdict.not-so {
   border-color: var(--danger);
 }
-.note {
+.said {
   grid-area: note;
+}
+.note {
   align-self: end;
 }
 .note::before {

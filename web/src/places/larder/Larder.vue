@@ -1,269 +1,62 @@
 <script setup lang="ts">
-/** What there is to cook with: ingredients with their figures, and the kitchen's own pans. */
-import { NButton, NInput, NSelect, NSwitch, useMessage } from 'naive-ui'
-import { computed, reactive, ref } from 'vue'
-import { api, ask } from '@/api/client'
-import { grams, millilitres, number } from '@/parts/format'
-import { useForm } from '@/shell/form'
-import { useSession } from '@/shell/session'
+/** What there is to cook with: ingredients, measures, pans and rings. */
+import { computed } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import Ingredients from './Ingredients.vue'
+import Measures from './Measures.vue'
+import Pans from './Pans.vue'
 
-const session = useSession()
-const message = useMessage()
-const search = ref('')
-const rows = computed(() => {
-  const wanted = search.value.toLowerCase().split(/\s+/)
-  return [...session.ingredients.values()].filter((row) =>
-    wanted.every((word) => `${row.name} ${row.role} ${row.allergens.join(' ')}`.toLowerCase().includes(word)),
-  )
-})
-const emptyPan = () => ({
-  name: '', shape: 'straight', diameter_cm: '', width_cm: '', depth_cm: '', tare_g: '', reactive: false, heavy: true,
-})
-const pan = reactive(emptyPan())
-const shapes = [
-  { value: 'straight', label: 'straight sides' },
-  { value: 'sloped', label: 'sloped sides' },
-  { value: 'bowl', label: 'bowl' },
-  { value: 'tray', label: 'tray' },
-  { value: 'shell', label: 'shell' },
-  { value: 'dish', label: 'small dish' },
+const route = useRoute()
+const router = useRouter()
+const shelves = [
+  { key: 'ingredients', name: 'Ingredients', shelf: Ingredients },
+  { key: 'measures', name: 'Measures', shelf: Measures },
+  { key: 'pans', name: 'Pans and rings', shelf: Pans },
 ]
-const panForm = useForm()
-const measures = computed(() => [
-  ...(pan.shape === 'tray'
-    ? ([{ key: 'diameter_cm', label: 'Long inside, cm' }, { key: 'width_cm', label: 'Wide inside, cm' }] as const)
-    : ([{ key: 'diameter_cm', label: 'Across the rim, cm' }] as const)),
-  { key: 'depth_cm', label: 'Deep inside, cm' },
-  { key: 'tare_g', label: 'Empty weight, g' },
-] as { key: 'diameter_cm' | 'width_cm' | 'depth_cm' | 'tare_g'; label: string }[])
-
-const addPan = () =>
-  panForm.run(async () => {
-    await ask(api.POST('/api/larder/pans', { body: { ...pan, depth_cm: pan.depth_cm || null, tare_g: pan.tare_g || 0, width_cm: pan.shape === 'tray' ? pan.width_cm || null : null } }))
-    Object.assign(pan, emptyPan())
-    await session.reload()
-  })
-async function removePan(id: number): Promise<void> {
-  const gone = session.pans.find((p) => p.id === id)
-  try {
-    await ask(api.DELETE('/api/larder/pans/{pan_id}', { params: { path: { pan_id: id } } }))
-    await session.reload()
-    if (gone) {
-      Object.assign(pan, {
-        ...gone, diameter_cm: String(gone.diameter_cm), depth_cm: String(gone.depth_cm),
-        width_cm: String(gone.width_cm ?? ''), tare_g: String(gone.tare_g),
-      })
-      message.info('Taken away; its measures are in the form if you want it back.')
-    }
-  } catch (error) {
-    message.error((error as Error).message)
-  }
-}
-
-const burner = reactive({ name: '', kind: 'gas', watts: '' })
-const kinds = ['gas', 'electric', 'induction'].map((value) => ({ value, label: value }))
-const ringForm = useForm()
-const addBurner = () =>
-  ringForm.run(async () => {
-    await ask(api.POST('/api/larder/burners', { body: { ...burner } }))
-    Object.assign(burner, { name: '', watts: '' })
-    await session.reload()
-  })
-async function removeBurner(id: number): Promise<void> {
-  const gone = session.burners.find((b) => b.id === id)
-  try {
-    await ask(api.DELETE('/api/larder/burners/{burner_id}', { params: { path: { burner_id: id } } }))
-    await session.reload()
-    if (gone) Object.assign(burner, { ...gone, watts: String(gone.watts) })
-  } catch (error) {
-    message.error((error as Error).message)
-  }
-}
+const here = computed(() => shelves.find((s) => s.key === route.query.shelf) ?? shelves[0]!)
 </script>
 
 <template>
   <div class="place">
-    <section>
-      <header>
-        <h1>Larder</h1>
-        <NInput v-model:value="search" class="search" clearable placeholder="Search ingredients, roles, allergens" :input-props="{ 'aria-label': 'Search the larder' }" />
-      </header>
-      <p class="quiet">
-        {{ rows.length }} ingredients, per 100 g. Figures are typical values, with the spread such products show; a label in
-        your hand knows better.
-      </p>
-      <div class="scroll sheet">
-        <table>
-          <thead>
-            <tr>
-              <th>Ingredient</th><th class="n">water</th><th class="n">fat</th><th class="n">salt</th><th class="n">g/mL</th><th>allergens</th><th>where from</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in rows" :key="row.key">
-              <td><b>{{ row.name }}</b></td>
-              <td class="n">{{ number(row.water) }}</td>
-              <td class="n">{{ number(row.fat) }}</td>
-              <td class="n">{{ number(row.salt) }}</td>
-              <td class="n">{{ number(row.density) }}</td>
-              <td>{{ row.allergens.join(', ') }}</td>
-              <td class="quiet">{{ row.origin }}, ± {{ row.spread_pct }} %</td>
-            </tr>
-          </tbody>
-        </table>
-        <p v-if="!rows.length" class="quiet none">Nothing by that name.</p>
+    <header>
+      <h1>Larder</h1>
+      <div role="tablist" aria-label="Shelves">
+        <button v-for="s in shelves" :key="s.key" role="tab" :aria-selected="s === here" @click="router.replace({ query: { shelf: s.key } })">
+          {{ s.name }}
+        </button>
       </div>
-    </section>
-    <section>
-      <h2>Your pans</h2>
-      <p class="quiet">The pan decides how fast a sauce boils down. A sheet keeps the measures of the pan it was made for.</p>
-      <ul>
-        <li v-for="p in session.pans" :key="p.id" class="sheet">
-          <span><b>{{ p.name }}</b><br />{{ p.diameter_cm }} cm {{ p.width_cm ? `by ${p.width_cm}` : 'across' }}, {{ p.depth_cm }} deep, {{ p.shape }}<template v-if="p.reactive">, bare metal</template></span>
-          <span class="n">{{ millilitres(p.capacity_ml) }}<br /><span class="quiet">{{ p.tare_g ? grams(p.tare_g) : 'not weighed' }}</span></span>
-          <NButton quaternary :aria-label="`Take ${p.name} away`" @click="removePan(p.id)">×</NButton>
-        </li>
-      </ul>
-      <form class="sheet" @submit.prevent="addPan">
-        <h3>Add a pan</h3>
-        <label>
-          <span class="label">What you call it</span>
-          <NInput v-model:value="pan.name" placeholder="" :input-props="{ 'aria-label': 'Pan name' }" />
-          <span v-if="panForm.wrong('name')" class="problem">{{ panForm.wrong('name') }}</span>
-        </label>
-        <label>
-          <span class="label">Shape</span>
-          <NSelect v-model:value="pan.shape" :options="shapes" aria-label="Pan shape" />
-        </label>
-        <label v-for="m in measures" :key="m.key">
-          <span class="label">{{ m.label }}</span>
-          <NInput v-model:value="pan[m.key]" placeholder="" :input-props="{ inputmode: 'decimal', 'aria-label': m.label }" />
-          <span v-if="panForm.wrong(m.key)" class="problem">{{ panForm.wrong(m.key) }}</span>
-        </label>
-        <label class="switch"><NSwitch v-model:value="pan.reactive" aria-label="Bare metal" /> bare aluminium or iron: not for wine, lemon, yolk</label>
-        <label class="switch"><NSwitch v-model:value="pan.heavy" aria-label="Heavy bottom" /> heavy bottom</label>
-        <p v-if="panForm.trouble.value" class="problem" role="alert">{{ panForm.trouble.value }}</p>
-        <NButton type="primary" attr-type="submit">Add the pan</NButton>
-      </form>
-      <h2>Your rings</h2>
-      <ul>
-        <li v-for="b in session.burners" :key="b.id" class="sheet">
-          <span><b>{{ b.name }}</b><br />{{ b.kind }}</span>
-          <span class="n">{{ b.watts }} W</span>
-          <NButton quaternary :aria-label="`Take ${b.name} away`" @click="removeBurner(b.id)">×</NButton>
-        </li>
-      </ul>
-      <form class="sheet" @submit.prevent="addBurner">
-        <h3>Add a ring</h3>
-        <label>
-          <span class="label">What you call it</span>
-          <NInput v-model:value="burner.name" placeholder="" :input-props="{ 'aria-label': 'Ring name' }" />
-          <span v-if="ringForm.wrong('name')" class="problem">{{ ringForm.wrong('name') }}</span>
-        </label>
-        <label>
-          <span class="label">Kind</span>
-          <NSelect v-model:value="burner.kind" :options="kinds" aria-label="Ring kind" />
-        </label>
-        <label>
-          <span class="label">Rated power, W</span>
-          <NInput v-model:value="burner.watts" placeholder="" :input-props="{ inputmode: 'decimal', 'aria-label': 'Rated power, W' }" />
-          <span v-if="ringForm.wrong('watts')" class="problem">{{ ringForm.wrong('watts') }}</span>
-        </label>
-        <p v-if="ringForm.trouble.value" class="problem" role="alert">{{ ringForm.trouble.value }}</p>
-        <NButton type="primary" attr-type="submit">Add the ring</NButton>
-      </form>
-    </section>
+    </header>
+    <component :is="here.shelf" />
   </div>
 </template>
 
 <style scoped>
 .place {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 340px;
-  gap: 24px;
-  padding: 16px 20px 24px;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
   max-width: 1560px;
+  padding: 16px 20px 24px;
 }
 header {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 12px;
+  gap: 4px 20px;
 }
 h1 {
-  flex: 1;
   font-size: 30px;
 }
-h2 {
-  font-size: 24px;
-  line-height: 44px;
-}
-.search {
-  width: min(360px, 100%);
-}
-section {
-  display: flex;
-  flex-direction: column;
-  gap: 8px;
-}
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  padding: 8px 10px;
-  font-size: 14px;
-  text-align: left;
-  color: var(--ink2);
-}
-td {
-  padding: 7px 10px;
-  border-top: 1px solid var(--fog2);
-}
-.n {
-  text-align: right;
-  white-space: nowrap;
-}
-td.quiet {
-  white-space: nowrap;
-  font-size: 14px;
-}
-.none {
-  padding: 14px;
-}
-ul {
-  display: flex;
-  flex-direction: column;
-  gap: 8px;
-  margin: 0;
-  padding: 0;
-}
-li {
-  display: grid;
-  grid-template-columns: 1fr auto auto;
-  align-items: center;
-  gap: 8px;
-  padding: 8px 4px 8px 14px;
-  font-size: 15px;
-}
-.switch {
-  display: flex;
-  align-items: center;
-  gap: 8px;
+[role='tab'] {
   min-height: 44px;
+  padding: 0 16px;
+  border: 0;
+  border-bottom: 4px solid transparent;
+  background: none;
+  font-weight: 700;
+  cursor: pointer;
 }
-form {
-  display: flex;
-  flex-direction: column;
-  gap: 10px;
-  padding: 14px;
-}
-@media (max-width: 1000px) {
-  .place {
-    grid-template-columns: minmax(0, 1fr);
-  }
+[aria-selected='true'] {
+  border-color: var(--russet);
 }
 </style>

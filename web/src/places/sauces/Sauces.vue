@@ -152,6 +152,7 @@ onKey((key) => {
         @update:value="loadSoon"
       />
       <NButton v-if="unfinished" @click="router.push('/sauces/new')">Go on with the new one</NButton>
+      <NButton @click="router.push('/sauces/read')">Read a recipe</NButton>
       <NButton type="primary" @click="choosing = true">New sauce</NButton>
     </header>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }} <NButton size="small" @click="load">Try again</NButton></p>

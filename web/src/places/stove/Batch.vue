@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** Cooking along: one step at a time, big enough for an elbow and an arm's length. */
 import { useNow, useTitle } from '@vueuse/core'
-import { NButton, useMessage } from 'naive-ui'
+import { NButton, NModal, useMessage } from 'naive-ui'
 import { computed, h, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Taken, type Schemas } from '@/api/client'
 import { amount, amountValue, grams, unitName } from '@/parts/format'
+import FixIt from '@/parts/FixIt.vue'
 import PotView from '@/parts/PotView.vue'
 import SpoonBack from '@/parts/SpoonBack.vue'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
@@ -99,11 +100,18 @@ async function putBack(said: { destroy: () => void }): Promise<void> {
   await hob.look().catch(() => undefined)
   await router.push(`/stove/${props.id}`)
 }
+const fixing = ref(false)
+async function mended(remedy: Schemas['RemedyOut'], sign: string): Promise<void> {
+  const body = { sign, title: remedy.title, do: remedy.do, revision: batch.value!.revision }
+  await change(() => ask(api.POST('/api/stove/{batch_id}/mended', { ...path, body })))
+  fixing.value = false
+}
 onKey((key) => {
   if (!batch.value || batch.value.status !== 'on') return false
   if (key === ' ' || key === 'ArrowRight') forward()
   else if (key === 'Backspace' || key === 'ArrowLeft') back()
   else if (key === 't') timer()
+  else if (key === 'f') fixing.value = true
   else return false
   return true
 })
@@ -133,7 +141,7 @@ onKey((key) => {
         <ul class="amounts">
           <li v-for="w in card.weighed" :key="w.field">
             <b>{{ amountValue(w.amount) }}<small>{{ unitName(w.amount) }}</small></b>
-            <span>{{ w.name }}<small v-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet"> · {{ amount(w.spoons) }}</small></span>
+            <span>{{ w.name }}<small v-if="w.amount.measure" class="quiet"> · {{ amount(w.amount) }}</small><small v-else-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet"> · {{ amount(w.spoons) }}</small></span>
           </li>
         </ul>
         <p class="do">{{ card.do }}</p>
@@ -174,9 +182,16 @@ onKey((key) => {
         </template>
       </aside>
     </template>
+    <NModal v-model:show="fixing" preset="card" :title="`Fix it: after “${card?.title ?? 'the last step'}”`" style="width: min(860px, 98vw)">
+      <FixIt :sheet="batch.sheet" :at="Math.min(batch.step, batch.steps - 1)" take="Done so: write it down" @take="mended" />
+    </NModal>
+    <p v-for="(mend, i) in batch.mends" :key="i" class="mended">
+      Mended at step {{ mend.step + 1 }}, {{ mend.sign.toLowerCase() }}: <b>{{ mend.title }}</b>
+    </p>
     <footer v-if="batch.status === 'on' && !atEnd" class="moves">
       <NButton size="large" :disabled="batch.step === 0" @click="back">Back</NButton>
       <NButton size="large" quaternary @click="leave">Take it off</NButton>
+      <NButton size="large" @click="fixing = true">Fix it</NButton>
       <NButton size="large" type="primary" class="forward" @click="forward">
         {{ next ? `Done. Next: ${next.title}` : 'Done. Weigh and judge' }}
       </NButton>
@@ -186,6 +201,11 @@ onKey((key) => {
 </template>
 
 <style scoped>
+.mended {
+  padding: 4px 12px;
+  border-left: 4px solid var(--leaf);
+  background: var(--leaf-wash);
+}
 .batch {
   display: grid;
   min-height: 100%;

@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { grams } from '@/parts/format'
-import SpoonBack from '@/parts/SpoonBack.vue'
+import SpoonPicker from '@/parts/SpoonPicker.vue'
 import { useForm } from '@/shell/form'
 import { useHob } from '@/shell/hob'
 import { useSession } from '@/shell/session'
@@ -65,21 +65,8 @@ const writeDown = () =>
       <p v-if="wrong('weighed')" class="problem" role="alert">{{ wrong('weighed') }}</p>
     </div>
     <div>
-      <span id="which-spoon" class="label">Which spoon does it look like?</span>
-      <div class="spoons" role="radiogroup" aria-labelledby="which-spoon">
-        <button
-          v-for="grade in session.grades"
-          :key="grade.key"
-          type="button"
-          role="radio"
-          :aria-checked="reached === grade.target_pa_s"
-          :title="grade.looks"
-          @click="reached = grade.target_pa_s"
-        >
-          <SpoonBack :viscosity="grade.target_pa_s" :film-mm="grade.film_mm" :looks="grade.looks" />
-          <b>{{ grade.name }}</b>
-        </button>
-      </div>
+      <span class="label">Which spoon does it look like?</span>
+      <SpoonPicker v-model="reached" label="Which spoon does it look like?" />
       <p class="quiet">Planned: {{ session.gradeName(batch.plan.final.grade) || 'no grade' }}.</p>
     </div>
     <div>
@@ -133,24 +120,6 @@ const writeDown = () =>
   gap: 8px;
   min-height: 48px;
 }
-.spoons {
-  display: grid;
-  grid-template-columns: repeat(6, 1fr);
-  gap: 8px;
-}
-.spoons button {
-  display: flex;
-  flex-direction: column;
-  align-items: center;
-  padding: 4px 2px 8px;
-  border: 3px solid var(--fog3);
-  border-radius: 12px;
-  background: var(--white);
-  cursor: pointer;
-}
-.spoons svg {
-  height: 120px;
-}
 [aria-checked='true'] {
   border-color: var(--russet) !important;
   background: var(--russet-wash) !important;
@@ -177,9 +146,6 @@ const writeDown = () =>
   flex: 1;
 }
 @media (max-width: 700px) {
-  .spoons {
-    grid-template-columns: repeat(3, 1fr);
-  }
   .verdicts {
     flex-direction: column;
   }

@@ -1,0 +1,257 @@
+"""Recipes out and in again, and read by a library that is not ours."""
+
+import json
+import unittest
+
+from hypothesis import given
+from hypothesis import strategies as st
+from recipe_scrapers import scrape_html
+
+from saucier.check import check
+from saucier.errors import BadInput
+from saucier.exchange import (
+    Settled,
+    read_larder_csv,
+    read_line,
+    read_recipe,
+    to_json_ld,
+    to_markdown,
+    write_larder_csv,
+)
+from saucier.kitchen import Kitchen
+from saucier.larder import row_of
+from saucier.sheet import write_sheet
+from saucier.starts import STARTS
+from saucier.units import Amount
+
+KITCHEN = Kitchen()
+LARDER = KITCHEN.larder
+
+MESSY = """Cheese sauce for cauliflower
+Ingredients
+50 g butter
+50 g plain flour
+600 ml milk
+100 g mature cheese, grated
+1 tsp english mustard
+1-2 cloves garlic
+75 g mystery cheese
+a handful of moonlight
+salt to taste
+1 cauliflower
+Method
+Melt the butter, stir in the flour and cook for 2 minutes. Add the milk gradually.
+Simmer for 5-10 minutes. Pour over the cauliflower and serve.
+"""
+
+
+class Lines(unittest.TestCase):
+    def test_what_a_cook_writes(self) -> None:
+        for text, key, grams in (
+            ("100 g plain flour, sifted", "wheat-flour", 100),
+            ("½ cup milk", "milk-whole", 123.6),
+            ("1 1/2 cups all-purpose flour", "wheat-flour", 190.8),
+            ("1 scooped cup flour", "wheat-flour", 152.6),
+            ("a knob of butter", "butter-unsalted", 15),
+            ("200ml/7fl oz whole milk", "milk-whole", 206),
+            ("3 egg yolks", "egg-yolk", 54),
+            ("1 (400 g) tin tomatoes", "tomato", 400),
+            ("juice of half a lemon", "lemon-juice", 20),
+            ("one bunch chives", "chives", 20),
+            ("1 stick celery", "celery", 60),
+            ("1 stick butter", "butter-unsalted", 113),
+            ("5 1/2 oz double cream", "cream-48", 155.9),
+            ("1 onion, finely chopped", "onion", 120),
+            ("• 60 g butter (soft)", "butter-unsalted", 60),
+        ):
+            with self.subTest(text):
+                line = read_line(text, KITCHEN)
+                self.assertEqual((line.status, line.ingredient), ("read", key), line.why)
+                self.assertAlmostEqual(LARDER[key].grams(line.amount), grams, delta=0.1)
+
+    def test_nothing_is_guessed_silently(self) -> None:
+        for text, status, why in (
+            ("1-2 cloves garlic", "settle", "range"),
+            ("1 tsp english mustard", "settle", "meant"),
+            ("75 g mystery cheese", "settle", "meant"),
+            ("2 large handfuls spinach", "settle", "weighed"),
+            ("some parsley", "settle", "no amount"),
+            ("25 g each butter and flour", "settle", "meant"),
+            ("unicorn tears", "unread", "not in the larder"),
+            ("", "unread", "empty"),
+        ):
+            with self.subTest(text):
+                line = read_line(text, KITCHEN)
+                self.assertEqual(line.status, status)
+                self.assertIn(why, line.why)
+
+    @given(st.text(max_size=120))
+    def test_never_raises(self, text: str) -> None:
+        self.assertIn(read_line(text, KITCHEN).status, ("read", "settle", "unread"))
+
+
+class Recipes(unittest.TestCase):
+    def test_an_export_reads_back_line_for_line(self) -> None:
+        open_lines = 0
+        for start in STARTS:
+            out = to_json_ld(start, KITCHEN)
+            back = read_recipe(json.dumps(out), KITCHEN)
+            for step_line, line in zip(out["recipeIngredient"], back.lines, strict=True):
+                if line.status != "read":
+                    # Another sauce within this one is no ingredient.
+                    self.assertTrue(any(step.op == "use" for step in start.steps), step_line)
+                    open_lines += 1
+        self.assertEqual(open_lines, 3)
+
+    def test_grams_survive(self) -> None:
+        start = next(s for s in STARTS if s.name == "Velouté")
+        back = read_recipe(json.dumps(to_json_ld(start, KITCHEN)), KITCHEN)
+        self.assertIsNotNone(back.sheet)
+        was, now = check(start).final.pot.balance, check(back.sheet).final.pot.balance
+        self.assertAlmostEqual(now.flour, was.flour, delta=0.5)
+        self.assertAlmostEqual(now.salt, was.salt, delta=0.1)
+
+    def test_an_independent_library_reads_it(self) -> None:
+        for start in STARTS:
+            out = to_json_ld(start, KITCHEN)
+            page = f'<html><head><script type="application/ld+json">{json.dumps(out)}</script></head></html>'
+            found = scrape_html(page, org_url="https://kitchen.invalid/sauce", supported_only=False)
+            with self.subTest(start.name):
+                self.assertEqual(found.title(), start.name)
+                self.assertEqual(found.ingredients(), out["recipeIngredient"])
+                said = found.instructions_list()
+                for step in out["recipeInstructions"]:
+                    self.assertIn(step["text"], said)
+                self.assertEqual(found.total_time(), max(1, round(check(start).final.pot.minutes)))
+
+    def test_a_messy_one_shows_what_it_could_not_read(self) -> None:
+        found = read_recipe(MESSY, KITCHEN)
+        self.assertEqual(found.name, "Cheese sauce for cauliflower")
+        self.assertEqual(found.open_lines, 4)
+        self.assertEqual(
+            [step.op for step in found.sheet.steps], ["roux", "add", "simmer", "melt", "season"]
+        )
+        self.assertEqual(found.sheet.steps[2].minutes, 7.5)
+        self.assertIn("Pour over the cauliflower and serve.", found.unused)
+        self.assertEqual(found.beside, ("1 cauliflower: with the sauce, not in it",))
+        self.assertTrue(any("range" in one for one in found.assumed))
+
+    def test_settling_brings_a_line_in_and_leaving_out_keeps_it_out(self) -> None:
+        lines = read_recipe(MESSY, KITCHEN).lines
+        at = {line.text: number for number, line in enumerate(lines)}
+        found = read_recipe(
+            MESSY,
+            KITCHEN,
+            {
+                at["75 g mystery cheese"]: Settled("cheese-blue"),
+                at["a handful of moonlight"]: Settled(None),
+                at["1-2 cloves garlic"]: Settled("garlic", Amount(2, "piece")),
+            },
+        )
+        self.assertEqual(found.open_lines, 1)
+        self.assertEqual([s.op for s in found.sheet.steps].count("melt"), 2)
+
+    def test_settled_nonsense_names_the_line(self) -> None:
+        for number, said, field in (
+            (99, Settled("salt"), "settled[99]"),
+            (0, Settled("unobtainium"), "settled[0].ingredient"),
+            (7, Settled("butter-unsalted"), "settled[7].amount"),
+            (2, Settled("milk-whole", Amount(2, "piece")), "settled[2].unit"),
+        ):
+            with self.subTest(field), self.assertRaises(BadInput) as caught:
+                read_recipe(MESSY, KITCHEN, {number: said})
+            self.assertEqual(caught.exception.problems[0].field, field)
+
+    def test_two_stopping_rules_are_told_apart(self) -> None:
+        found = read_recipe(
+            "Pan cream\n20 g butter\n2 shallots\n150 ml dry white wine\n300 ml cream\nMethod\n"
+            "Sweat the shallots for 5 minutes. Add the wine and reduce until nearly dry. "
+            "Add the cream and reduce to two-thirds, 1 minute.",
+            KITCHEN,
+        )
+        said = check(found.sheet).as_dict()["warnings"]
+        self.assertTrue(any("two rules" in text for text in said), said)
+
+    def test_a_reduction_that_cannot_be_is_stopped_and_told(self) -> None:
+        found = read_recipe(
+            "Rich\n20 g butter\n100 ml double cream\nMethod\nReduce by three-quarters.", KITCHEN
+        )
+        self.assertTrue(any("not that much water" in one for one in found.assumed), found.assumed)
+        check(found.sheet)
+
+    def test_saved_page_graph_and_own_sheet(self) -> None:
+        out = to_json_ld(STARTS[0], KITCHEN)
+        page = (
+            f'<p>x</p><script type="application/ld+json">{json.dumps({"@graph": [out]})}</script>'
+        )
+        self.assertEqual(read_recipe(page, KITCHEN).name, STARTS[0].name)
+        ours = read_recipe(json.dumps(write_sheet(STARTS[3])), KITCHEN)
+        self.assertEqual(ours.sheet, STARTS[3])
+
+    def test_no_recipe_names_the_field(self) -> None:
+        for text in ("", "   ", "Only a name"):
+            with self.assertRaises(BadInput) as caught:
+                read_recipe(text, KITCHEN)
+            self.assertEqual(caught.exception.problems[0].field, "text")
+
+    @given(st.text(max_size=400))
+    def test_nothing_but_bad_input_from_any_text(self, text: str) -> None:
+        try:
+            read_recipe(text, KITCHEN)
+        except BadInput as bad:
+            self.assertTrue(bad.problems[0].field)
+
+    def test_markdown_tells_every_step_and_weight(self) -> None:
+        for start in STARTS:
+            text = to_markdown(start, KITCHEN)
+            self.assertEqual(text.count("\n# ") + text.startswith("# "), 1)
+            self.assertIn(f"\n{len(start.steps)}. **", text)
+            self.assertIn("estimates", text)
+
+
+class LarderFile(unittest.TestCase):
+    def test_out_and_in_again_is_the_same(self) -> None:
+        found = read_larder_csv(write_larder_csv(LARDER.values()), LARDER)
+        self.assertEqual(len(found), len(LARDER))
+        self.assertEqual({row.status for row in found}, {"same"})
+
+    def test_row_by_row(self) -> None:
+        text = (
+            "key;name;price_per_kg;salt;role;water;density;cup_density;origin\n"
+            "milk-whole;;;;;;;;\n"
+            "cheese-hard-alpine;Ridge cheese;21,50;1.8;cheese;35.5;1.08;0.42;label\n"
+            "brine;Brine;0.1;6;seasoning;94;1.04;1.04;balance\n"
+            "bad one;Bad;x;;cheese;200;1;1;label\n"
+            "brine;Twice;0.1;6;seasoning;94;1.04;1.04;balance\n"
+        )
+        found = read_larder_csv(text, LARDER)
+        by_line = {row.line: row for row in found}
+        self.assertEqual(
+            [row.status for row in found], ["refused", "changed", "new", "refused", "refused"]
+        )
+        self.assertEqual(
+            set(by_line[3].changed), {"name", "salt", "price_per_kg", "origin", "insoluble"}
+        )
+        self.assertAlmostEqual(by_line[3].ingredient.per_gram.mass_g, 1)
+        self.assertEqual({p.field for p in by_line[5].problems}, {"key", "price_per_kg", "water"})
+        self.assertIn("twice", by_line[6].problems[0].message)
+
+    def test_no_such_table(self) -> None:
+        for text in ("", "name,price\nx,1", "key,colour\nmilk-whole,white", "key\n"):
+            with self.assertRaises(BadInput) as caught:
+                read_larder_csv(text, LARDER)
+            self.assertEqual(caught.exception.problems[0].field, "csv")
+
+    @given(st.text(alphabet=st.characters(codec="utf-8"), max_size=200))
+    def test_nothing_but_bad_input(self, text: str) -> None:
+        try:
+            read_larder_csv("key,name,water\n" + text, LARDER)
+        except BadInput as bad:
+            self.assertEqual(bad.problems[0].field, "csv")
+
+    def test_rows_of_text_are_the_rows(self) -> None:
+        self.assertEqual(row_of(LARDER["cream-35"])["fat"], "35")
+
+
+if __name__ == "__main__":
+    unittest.main()

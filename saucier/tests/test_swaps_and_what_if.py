@@ -1,0 +1,123 @@
+"""Swaps and levers: the grade is kept or told, and everything else that moves is."""
+
+import unittest
+
+from saucier.check import check
+from saucier.errors import BadInput
+from saucier.kitchen import Kitchen
+from saucier.sheet import read_sheet
+from saucier.starts import STARTS
+from saucier.steps.base import amounts_in
+from saucier.swaps import swaps_for
+from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, reduce_to, sheet
+from saucier.what_if import levers, pulled, thickness_curve
+
+KITCHEN = Kitchen()
+
+
+class Swaps(unittest.TestCase):
+    def test_every_ingredient_of_every_start_keeps_grade_yield_and_salt(self) -> None:
+        taken = 0
+        for start in STARTS[::2]:
+            before = check(start).final
+            keys = {key for step in start.steps for _, key, _ in amounts_in(step) if key}
+            for key in sorted(keys):
+                for swap in swaps_for(start, key, KITCHEN)[:3]:
+                    if swap.sheet is None:
+                        self.assertTrue(swap.refused)
+                        continue
+                    taken += 1
+                    after = check(swap.sheet).final
+                    with self.subTest(start=start.name, missing=key, swap=swap.ingredient):
+                        if start.target.grade:
+                            self.assertEqual(after.thickness.grade, before.thickness.grade)
+                        ratio = after.pot.total_ml / before.pot.total_ml
+                        self.assertAlmostEqual(ratio, 1, delta=0.06)
+                        self.assertNotIn(
+                            key, {k for step in swap.sheet.steps for _, k, _ in amounts_in(step)}
+                        )
+        self.assertGreater(taken, 120)
+
+    def test_allergens_gained_and_lost_are_told(self) -> None:
+        start = next(s for s in STARTS if s.name == "Velouté")
+        found = {swap.ingredient: swap for swap in swaps_for(start, "stock-light", KITCHEN)}
+        self.assertEqual(found["stock-fish"].gains, ("fish",))
+        self.assertEqual(found["milk-whole"].loses, ("celery",))
+
+    def test_what_splits_at_the_boil_says_so(self) -> None:
+        found = {
+            s.ingredient: s for s in swaps_for(read_sheet(CREAM_REDUCTION), "cream-35", KITCHEN)
+        }
+        self.assertTrue(any("may simmer" in t for t in found["creme-fraiche-30"].changes))
+        self.assertTrue(any("splits" in t for t in found["soured-cream-20"].changes))
+        self.assertIsNone(found["yogurt-plain"].sheet)
+        self.assertIn("too thin", found["yogurt-plain"].refused)
+
+    def test_salted_butter_needs_less_salt(self) -> None:
+        case = read_sheet(CHEESE_SAUCE)
+        salted = next(
+            s
+            for s in swaps_for(case, "butter-unsalted", KITCHEN)
+            if s.ingredient == "butter-salted"
+        )
+        self.assertAlmostEqual(check(salted.sheet).as_dict()["salt_pct"], 0.9, delta=0.005)
+
+    def test_what_is_not_in_it(self) -> None:
+        for key in ("brandy", "unobtainium"):
+            with self.assertRaises(BadInput) as caught:
+                swaps_for(read_sheet(CHEESE_SAUCE), key, KITCHEN)
+            self.assertEqual(caught.exception.problems[0].field, "ingredient")
+
+
+class WhatIf(unittest.TestCase):
+    def test_every_lever_of_every_start_moves_something(self) -> None:
+        for start in STARTS:
+            before = check(start).as_dict()
+            for lever in levers(start, KITCHEN):
+                value = lever.low + 0.75 * (lever.high - lever.low)
+                if value == lever.value:
+                    value = lever.high
+                after = check(pulled(start, {lever.key: value}, KITCHEN)).as_dict()
+                moved = [key for key in before if before[key] != after[key]]
+                with self.subTest(start=start.name, lever=lever.key):
+                    self.assertTrue(moved)
+
+    def test_at_rest_nothing_moves(self) -> None:
+        case = read_sheet(CHEESE_SAUCE)
+        rest = {lever.key: lever.value for lever in levers(case, KITCHEN)}
+        self.assertEqual(check(pulled(case, rest, KITCHEN)).as_dict(), check(case).as_dict())
+
+    def test_flour_thickens_and_serving_hotter_thins(self) -> None:
+        case = read_sheet(CHEESE_SAUCE)
+        eta = [
+            check(pulled(case, {"flour": f}, KITCHEN)).final.thickness.viscosity_pa_s
+            for f in (80, 100, 120)
+        ]
+        self.assertEqual(eta, sorted(eta))
+        self.assertAlmostEqual(eta[2] / eta[1], 1.2**3.7, delta=0.25)
+        hot = check(pulled(case, {"serving": 85}, KITCHEN)).final.thickness.viscosity_pa_s
+        self.assertLess(hot, eta[1])
+
+    def test_reduction_lever_stays_off_the_floor(self) -> None:
+        case = sheet(add("cream-35", 500), reduce_to(share=0.6))
+        lever = next(one for one in levers(case, KITCHEN) if one.key == "reduction")
+        self.assertEqual(lever.value, 60)
+        check(pulled(case, {"reduction": lever.low}, KITCHEN))
+
+    def test_the_fridge_end_is_marked_as_set(self) -> None:
+        curve = thickness_curve(check(read_sheet(CHEESE_SAUCE)))
+        cold = [point for point in curve if point.temperature_c < 40]
+        self.assertTrue(all(point.set and point.viscosity_pa_s is None for point in cold))
+        warm = [point.viscosity_pa_s for point in curve if point.temperature_c >= 40]
+        self.assertEqual(warm, sorted(warm, reverse=True))
+
+    def test_out_of_reach_names_the_lever(self) -> None:
+        case = read_sheet(CHEESE_SAUCE)
+        for pulls, field in (({"flour": 900}, "pulls.flour"), ({"mood": 1}, "pulls.mood")):
+            with self.assertRaises(BadInput) as caught:
+                pulled(case, pulls, KITCHEN)
+            self.assertEqual(caught.exception.problems[0].field, field)
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+/** Which spoon does it look like? One for each grade, and optionally a bare one: a liquid. */
+import { computed } from 'vue'
+import { useSession } from '@/shell/session'
+import SpoonBack from './SpoonBack.vue'
+
+const props = defineProps<{ label: string; thin?: boolean }>()
+const picked = defineModel<number | null>({ required: true })
+const session = useSession()
+const spoons = computed(() => [
+  ...(props.thin ? [{ key: 'liquid', name: 'liquid', target_pa_s: 0.015, film_mm: 0.02, looks: 'runs off like milk' }] : []),
+  ...session.grades,
+])
+</script>
+
+<template>
+  <div class="spoons" role="radiogroup" :aria-label="label">
+    <button
+      v-for="spoon in spoons"
+      :key="spoon.key"
+      type="button"
+      role="radio"
+      :aria-checked="picked === spoon.target_pa_s"
+      :title="spoon.looks"
+      @click="picked = spoon.target_pa_s"
+    >
+      <SpoonBack :viscosity="spoon.target_pa_s" :film-mm="spoon.film_mm" :looks="spoon.looks" />
+      <b>{{ spoon.name }}</b>
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.spoons {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(92px, 1fr));
+  gap: 8px;
+}
+button {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  padding: 4px 2px 8px;
+  border: 3px solid var(--fog3);
+  border-radius: 12px;
+  background: var(--white);
+  cursor: pointer;
+}
+svg {
+  height: 108px;
+}
+[aria-checked='true'] {
+  border-color: var(--russet);
+  background: var(--russet-wash);
+}
+@media (max-width: 700px) {
+  .spoons {
+    grid-template-columns: repeat(auto-fit, minmax(70px, 1fr));
+  }
+  svg {
+    height: 76px;
+  }
+  b {
+    font-size: 13px;
+  }
+}
+</style>

@@ -1,0 +1,172 @@
+<script setup lang="ts">
+/** Kitchen measures: what a knob, a glass, your own ladle holds, and how far hands differ. */
+import { NButton, NSelect, useMessage } from 'naive-ui'
+import { computed, reactive } from 'vue'
+import { api, ask, type Schemas } from '@/api/client'
+import { number } from '@/parts/format'
+import { useForm } from '@/shell/form'
+import { useSession } from '@/shell/session'
+
+const session = useSession()
+const message = useMessage()
+const fresh = () => ({ name: '', of: '', size: '', unit: 'mL', packing: '1', spread_pct: '10', kind: 'ladle', words: '' })
+const entry = reactive(fresh())
+const form = useForm()
+const kinds = [
+  { value: 'ladle', label: 'ladle or scoop' },
+  { value: 'spoon', label: 'spoon or cup' },
+  { value: 'hand', label: 'by hand' },
+  { value: 'pack', label: 'as sold' },
+]
+const forWhat = computed(() => [
+  { value: '', label: 'anything' },
+  ...Object.entries(session.catalogue?.roles ?? {}).map(([value, label]) => ({ value, label })),
+  ...[...session.ingredients.values()].map((row) => ({ value: row.key, label: row.name })),
+])
+const ofName = (of: string) => session.ingredients.get(of)?.name ?? session.catalogue?.roles[of] ?? 'anything'
+const rows = computed(() => [...(session.catalogue?.measures ?? [])].sort((a, b) => Number(b.id !== null) - Number(a.id !== null)))
+const keep = () =>
+  form.run(async () => {
+    await ask(api.PUT('/api/larder/measures', { body: { ...entry } }))
+    Object.assign(entry, fresh())
+    await session.reload()
+  })
+function change(row: Schemas['MeasureOut']): void {
+  Object.assign(entry, {
+    ...row, size: String(row.size), packing: String(row.packing), spread_pct: String(row.spread_pct),
+  })
+}
+async function remove(row: Schemas['MeasureOut']): Promise<void> {
+  try {
+    await ask(api.DELETE('/api/larder/measures/{measure_id}', { params: { path: { measure_id: row.id! } } }))
+    await session.reload()
+    change(row)
+    message.info('Taken away; it stands in the form if you want it back.')
+  } catch (error) {
+    message.error((error as Error).message)
+  }
+}
+</script>
+
+<template>
+  <div class="measures">
+    <section>
+      <p class="quiet">
+        Type an amount such as “2 knobs” or “1 scooped cup” in any sheet. The sheet keeps the grams and how vague they are;
+        a vague measure widens the soft edge of the ribbon. Name one “tbsp” with 20 mL if your spoons are large.
+      </p>
+      <div class="scroll sheet">
+        <table>
+          <thead><tr><th>Measure</th><th>of</th><th class="n">holds</th><th class="n">hands differ by</th><th /><th /></tr></thead>
+          <tbody>
+            <tr v-for="row in rows" :key="row.name + row.of">
+              <td><b>{{ row.name }}</b><span v-if="row.id !== null" class="own">yours</span></td>
+              <td>{{ ofName(row.of) }}</td>
+              <td class="n">{{ number(row.size) }} {{ row.unit }}<template v-if="row.packing !== 1"> × {{ number(row.packing) }}</template></td>
+              <td class="n">± {{ number(row.spread_pct) }} %</td>
+              <td class="quiet words">{{ row.words }}</td>
+              <td class="n">
+                <NButton quaternary :aria-label="`Change ${row.name}`" @click="change(row)">Change</NButton>
+                <NButton v-if="row.id !== null" quaternary :aria-label="`Take ${row.name} away`" @click="remove(row)">×</NButton>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </section>
+    <form class="sheet" @submit.prevent="keep">
+      <h3>Your own measure</h3>
+      <label><span class="label">What you call it</span><input v-model="entry.name" aria-label="Measure name" /><span class="problem">{{ form.wrong('name') }}</span></label>
+      <label><span class="label">Of</span><NSelect v-model:value="entry.of" filterable :options="forWhat" aria-label="Measure of" /><span class="problem">{{ form.wrong('of') }}</span></label>
+      <div class="pair">
+        <label><span class="label">Holds</span><input v-model="entry.size" inputmode="decimal" aria-label="Measure holds" /></label>
+        <label><span class="label">in</span><NSelect v-model:value="entry.unit" :options="['mL', 'g'].map((u) => ({ value: u, label: u }))" aria-label="Measure unit" /></label>
+      </div>
+      <span class="problem">{{ form.wrong('size') }}</span>
+      <label><span class="label">Kind</span><NSelect v-model:value="entry.kind" :options="kinds" aria-label="Measure kind" /></label>
+      <div class="pair">
+        <label><span class="label">Hands differ by, ± %</span><input v-model="entry.spread_pct" inputmode="decimal" aria-label="Measure spread" /></label>
+        <label><span class="label">Packed, × spooned</span><input v-model="entry.packing" inputmode="decimal" aria-label="Measure packing" /></label>
+      </div>
+      <span class="problem">{{ form.wrong('spread_pct') || form.wrong('packing') }}</span>
+      <p v-if="form.trouble.value" class="problem" role="alert">{{ form.trouble.value }}</p>
+      <NButton type="primary" attr-type="submit">Keep it</NButton>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.measures {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 320px;
+  gap: 20px;
+  align-items: start;
+}
+section {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th {
+  padding: 8px 10px;
+  font-size: 14px;
+  text-align: left;
+  color: var(--ink2);
+}
+td {
+  padding: 2px 10px;
+  border-top: 1px solid var(--fog2);
+}
+.n {
+  text-align: right;
+  white-space: nowrap;
+}
+.words {
+  font-size: 14px;
+}
+.own {
+  margin-left: 8px;
+  padding: 1px 8px;
+  border: 1.5px solid var(--russet);
+  border-radius: 999px;
+  color: var(--russet);
+  font-size: 13px;
+  font-weight: 700;
+}
+form {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  padding: 14px;
+}
+input {
+  width: 100%;
+  min-height: 44px;
+  padding: 0 10px;
+  border: 1px solid var(--fog3);
+  border-radius: 8px;
+  background: var(--white);
+  font: 600 18px var(--text);
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+  align-items: end;
+}
+.problem:empty {
+  display: none;
+}
+@media (max-width: 1000px) {
+  .measures {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

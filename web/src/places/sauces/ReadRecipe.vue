@@ -1,0 +1,291 @@
+<script setup lang="ts">
+/** A recipe from elsewhere: pasted or from a file, read line by line, settled, then opened. */
+import { NButton, NInput, NSelect } from 'naive-ui'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, ask, Refused, type Problem, type Schemas } from '@/api/client'
+import { amount, grams, minutes } from '@/parts/format'
+import { useSession } from '@/shell/session'
+
+const router = useRouter()
+const session = useSession()
+const text = ref('')
+const found = ref<Schemas['ReadingOut'] | null>(null)
+type Said = { ingredient: string | null; amount: string }
+const said = ref<Record<number, Said>>({})
+/** What is typed but not sent yet, by line. */
+const typed = ref<Record<number, Said>>({})
+const problems = ref<Problem[]>([])
+const trouble = ref('')
+const busy = ref(false)
+
+async function read(): Promise<void> {
+  busy.value = true
+  problems.value = []
+  trouble.value = ''
+  try {
+    const settled = Object.entries(said.value).map(([line, one]) => ({
+      line: Number(line),
+      ingredient: one.ingredient,
+      amount: one.amount || null,
+    }))
+    found.value = await ask(api.POST('/api/work/read', { body: { text: text.value, settled } }))
+  } catch (error) {
+    if (error instanceof Refused) problems.value = error.problems
+    trouble.value = problems.value.some((p) => p.field.startsWith('settled')) ? '' : (error as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+function begin(): void {
+  said.value = {}
+  typed.value = {}
+  found.value = null
+  void read()
+}
+async function take(event: Event): Promise<void> {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (!file) return
+  text.value = await file.text()
+  begin()
+}
+function draftOf(i: number, line: Schemas['LineOut']): Said {
+  return typed.value[i] ?? said.value[i] ?? { ingredient: line.ingredient ?? line.guesses[0] ?? null, amount: line.amount ? amount(line.amount) : '' }
+}
+function type(i: number, line: Schemas['LineOut'], change: Partial<Said>): void {
+  typed.value = { ...typed.value, [i]: { ...draftOf(i, line), ...change } }
+}
+async function settle(i: number, line: Schemas['LineOut'], leaveOut = false): Promise<void> {
+  const before = { ...said.value }
+  const one = draftOf(i, line)
+  said.value = { ...said.value, [i]: leaveOut ? { ingredient: null, amount: '' } : one }
+  await read()
+  if (problems.value.length) said.value = before
+}
+async function again(i: number): Promise<void> {
+  said.value = Object.fromEntries(Object.entries(said.value).filter(([line]) => Number(line) !== i))
+  await read()
+}
+const wrong = (i: number) => problems.value.find((p) => p.field.startsWith(`settled[${i}]`))
+const options = computed(() => [...session.ingredients.values()].map((row) => ({ value: row.key, label: row.name })))
+const nameOf = (key: string | null) => (key ? (session.ingredients.get(key)?.name ?? key) : '')
+function open(): void {
+  const sheet = found.value?.sheet
+  if (!sheet) return
+  // The builder brings back what is kept here, as it does after a reload.
+  localStorage.setItem('kestrel.draft.new', JSON.stringify({ base: 0, sheet }))
+  void router.push('/sauces/new')
+}
+const statusWords: Record<string, string> = { read: 'read', settle: 'please settle', unread: 'could not be read' }
+</script>
+
+<template>
+  <div class="place">
+    <header>
+      <h1>Read a recipe</h1>
+      <NButton @click="router.push('/sauces')">Back to the sauces</NButton>
+    </header>
+    <section class="paste">
+      <p class="quiet">Paste a recipe: its name, an ingredient a line, then its method. A recipe file (JSON-LD), a saved web page that holds one, or one of our sheets is read too. Nothing is guessed silently.</p>
+      <NInput
+        v-model:value="text"
+        type="textarea"
+        :rows="found ? 5 : 14"
+        placeholder="Cheese sauce&#10;50 g butter&#10;50 g plain flour&#10;600 ml milk&#10;&#10;Method&#10;Melt the butter, stir in the flour, cook for 2 minutes …"
+        :input-props="{ 'aria-label': 'Recipe' }"
+      />
+      <div class="buttons">
+        <NButton type="primary" :loading="busy" :disabled="!text.trim()" @click="begin">Read it</NButton>
+        <label class="file">
+          From a file
+          <input type="file" accept=".json,.jsonld,.txt,.md,.html,.htm" aria-label="Recipe file" @change="take" />
+        </label>
+      </div>
+      <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
+    </section>
+    <template v-if="found">
+      <section v-if="found.lines.length">
+        <h2>{{ found.name }}</h2>
+        <p aria-live="polite">
+          <b>{{ found.lines.length - found.open_lines }}</b> of {{ found.lines.length }} lines read<template v-if="found.open_lines">; <b>{{ found.open_lines }}</b> for you to settle</template>.
+          <template v-if="found.makes"> The recipe says it makes “{{ found.makes }}”.</template>
+        </p>
+        <ol class="lines">
+          <li v-for="(line, i) in found.lines" :key="i" :class="line.status">
+            <div class="text">
+              <span class="status">{{ said[i] ? (said[i]!.ingredient ? 'settled' : 'left out') : statusWords[line.status] }}</span>
+              <b>{{ line.text }}</b>
+            </div>
+            <template v-if="line.status === 'read'">
+              <span v-if="line.ingredient" class="as">{{ line.amount ? amount(line.amount) : 'to taste' }} {{ nameOf(line.ingredient) }}</span>
+              <NButton v-if="said[i]" size="small" @click="again(i)">Settle it again</NButton>
+            </template>
+            <form v-else class="settle" @submit.prevent="settle(i, line)">
+              <span class="quiet">{{ line.why }}</span>
+              <div class="entries">
+                <input
+                  :value="draftOf(i, line).amount"
+                  :aria-label="`Amount for: ${line.text}`"
+                  placeholder="how much"
+                  @input="type(i, line, { amount: ($event.target as HTMLInputElement).value })"
+                />
+                <NSelect
+                  :value="draftOf(i, line).ingredient"
+                  filterable
+                  :options="options"
+                  placeholder="which ingredient"
+                  :aria-label="`Ingredient for: ${line.text}`"
+                  @update:value="(key: string) => type(i, line, { ingredient: key })"
+                />
+                <NButton attr-type="submit" :disabled="!draftOf(i, line).ingredient">So it is</NButton>
+                <NButton @click="settle(i, line, true)">Leave it out</NButton>
+              </div>
+              <span v-if="wrong(i)" class="problem" role="alert">{{ wrong(i)!.message }}. {{ wrong(i)!.remedy }}.</span>
+            </form>
+          </li>
+        </ol>
+      </section>
+      <section class="made sheet">
+        <template v-if="found.sheet && found.final">
+          <h2>{{ session.gradeName(found.final.grade) || found.final.reason }}</h2>
+          <p>{{ found.sheet.steps?.length }} steps, {{ grams(found.final.total_g ?? found.final.mass_g) }}, {{ minutes(found.final.minutes) }}, salt {{ found.final.salt_pct.toFixed(2) }} %.</p>
+        </template>
+        <p v-else>Nothing for a sauce yet: settle a line.</p>
+        <template v-if="found.assumed.length">
+          <span class="label">Taken for granted</span>
+          <ul><li v-for="one in found.assumed" :key="one">{{ one }}</li></ul>
+        </template>
+        <template v-if="found.beside.length">
+          <span class="label">Goes with it</span>
+          <ul><li v-for="one in found.beside" :key="one">{{ one }}</li></ul>
+        </template>
+        <template v-if="found.unused.length">
+          <span class="label">Said in the method, nothing taken from it</span>
+          <ul><li v-for="one in found.unused" :key="one">{{ one }}</li></ul>
+        </template>
+        <NButton type="primary" :disabled="!found.sheet" @click="open">Open it as a sauce{{ found.open_lines ? ', without the open lines' : '' }}</NButton>
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.place {
+  display: grid;
+  grid-template-columns: minmax(0, 7fr) minmax(300px, 4fr);
+  gap: 14px 24px;
+  align-items: start;
+  max-width: 1400px;
+  padding: 16px 20px 24px;
+}
+.place > header,
+.paste {
+  grid-column: 1 / -1;
+}
+.place > header {
+  display: flex;
+  justify-content: space-between;
+}
+h1 {
+  font-size: 30px;
+}
+.paste {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.buttons {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.file {
+  display: flex;
+  align-items: center;
+  min-height: 44px;
+  padding: 0 16px;
+  border: 1px solid var(--fog3);
+  border-radius: 8px;
+  font-weight: 600;
+  cursor: pointer;
+}
+.file:focus-within {
+  outline: 3px solid var(--russet);
+}
+.file input {
+  position: absolute;
+  opacity: 0;
+  width: 1px;
+}
+.lines {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  margin: 8px 0 0;
+  padding: 0;
+  list-style: none;
+}
+.lines li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 2px 14px;
+  padding: 8px 12px;
+  border-left: 5px solid var(--leaf);
+  background: var(--fog0);
+}
+.lines .settle,
+.lines .unread {
+  border-color: var(--butter);
+}
+.lines li.unread {
+  border-color: var(--danger);
+}
+.status {
+  display: inline-block;
+  min-width: 116px;
+  font-size: 14px;
+  color: var(--ink2);
+}
+.text b {
+  font-size: 17px;
+}
+.as {
+  color: var(--ink2);
+}
+form.settle {
+  flex-basis: 100%;
+}
+.entries {
+  display: grid;
+  grid-template-columns: 130px minmax(140px, 1fr) auto auto;
+  gap: 8px;
+}
+.entries input {
+  min-height: 44px;
+  padding: 0 10px;
+  border: 1px solid var(--fog3);
+  border-radius: 8px;
+  background: var(--white);
+  font: 700 18px var(--text);
+}
+.made {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  padding: 14px 18px;
+}
+.made ul {
+  margin: 0;
+  padding-left: 20px;
+}
+@media (max-width: 900px) {
+  .place {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .entries {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>
