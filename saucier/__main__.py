@@ -8,7 +8,7 @@ from typing import Any, NoReturn
 
 from saucier.check import CheckedSheet, check
 from saucier.errors import BadInput
-from saucier.sheet import json_schema, read_sheet, write_sheet
+from saucier.sheet import Sheet, json_schema, parse_json, read_sheet, with_measures, write_sheet
 from saucier.sheet.reading import MAX_BYTES
 
 
@@ -53,6 +53,16 @@ def _parser() -> argparse.ArgumentParser:
         command.add_argument("sheet", help="a sheet in JSON, or - for standard input")
         command.add_argument("--json", action="store_true", help="print JSON instead of words")
 
+    reading = commands.add_parser("read", help="a recipe from elsewhere, as a sheet")
+    reading.add_argument("recipe", help="JSON-LD, a saved page or plain text, or -")
+    reading.add_argument("--json", action="store_true", help="print JSON instead of words")
+    reading.set_defaults(run=_read_recipe)
+
+    exporting = commands.add_parser("export", help="a sheet as a recipe or as Markdown")
+    exporting.add_argument("sheet", help="a sheet in JSON, or - for standard input")
+    exporting.add_argument("--as", dest="form", default="json-ld", help="json-ld, markdown, sheet")
+    exporting.set_defaults(run=_export)
+
     schema = commands.add_parser("schema", help="the JSON Schema of the sheet")
     schema.set_defaults(run=_schema)
     return parser
@@ -72,7 +82,7 @@ def _read(name: str) -> bytes:
 
 
 def _check(options: argparse.Namespace) -> int:
-    checked = check(read_sheet(_read(options.sheet)))
+    checked = check(_sheet(options.sheet))
     _print(checked, checked.as_dict(), options.json)
     return 0
 
@@ -82,7 +92,7 @@ def _solve(options: argparse.Namespace) -> int:
     from saucier.solve import Have, goal_of, rounded_for_kitchen, solve
     from saucier.units import read_amount
 
-    sheet = read_sheet(_read(options.sheet))
+    sheet = _sheet(options.sheet)
     have = None
     if options.have is not None:
         key, _, text = options.have.partition("=")
@@ -97,6 +107,45 @@ def _solve(options: argparse.Namespace) -> int:
     checked = check(solved)
     _print(checked, {"sheet": write_sheet(solved), **checked.as_dict()}, options.json)
     return 0
+
+
+def _read_recipe(options: argparse.Namespace) -> int:
+    from dataclasses import asdict
+
+    from saucier.exchange import read_recipe
+    from saucier.kitchen import Kitchen
+
+    try:
+        text = _read(options.recipe).decode("utf-8")
+    except UnicodeDecodeError:
+        raise BadInput.at("text", "is not UTF-8 text", "Save it as UTF-8") from None
+    found = read_recipe(text, Kitchen())
+    if options.json:
+        told = {**asdict(found), "sheet": write_sheet(found.sheet) if found.sheet else None}
+        print(json.dumps(told, indent=2, ensure_ascii=False))
+        return 0
+    print(found.name)
+    for line in found.lines:
+        print(f"  {line.status:7} {line.text}" + (f"  ({line.why})" if line.why else ""))
+    for text in (*found.assumed, *found.beside):
+        print(f"  note: {text}")
+    return 0
+
+
+def _export(options: argparse.Namespace) -> int:
+    from saucier.exchange import written
+    from saucier.kitchen import Kitchen
+
+    print(written(_sheet(options.sheet), Kitchen(), options.form).text)
+    return 0
+
+
+def _sheet(name: str) -> Sheet:
+    """The sheet in a file; amounts may be in the shipped kitchen measures."""
+    from saucier.larder import shipped_larder, shipped_measures
+
+    document = parse_json(_read(name))
+    return read_sheet(with_measures(document, shipped_measures(), shipped_larder()))
 
 
 def _schema(options: argparse.Namespace) -> int:

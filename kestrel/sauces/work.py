@@ -1,6 +1,5 @@
 """A sheet worked out for the screen: the core's answers put together."""
 
-import json
 from collections.abc import Iterable
 from dataclasses import asdict
 from typing import Any
@@ -10,7 +9,7 @@ from saucier.check import check, thickening_by
 from saucier.consequences import told
 from saucier.demand import need_for, with_serves
 from saucier.errors import BadInput
-from saucier.exchange import Settled, read_recipe, to_json_ld, to_markdown
+from saucier.exchange import Settled, read_recipe
 from saucier.kitchen import Kitchen
 from saucier.rescue import Case, applied, likely, remedies, salt_remedies
 from saucier.schools import SCHOOLS, switch
@@ -180,23 +179,6 @@ def read_from(text: str, kitchen: Kitchen, settled: dict[int, Settled]) -> dict[
         "unused": reading.unused,
         "beside": reading.beside,
     }
-
-
-def written(sheet: Sheet, kitchen: Kitchen, form: str) -> dict[str, str]:
-    """``sheet`` as a file in ``form``: its text, its name's ending and its kind.
-    Raises :class:`BadInput` (field ``form``)."""
-    if form == "sheet":
-        return _file(json.dumps(write_sheet(sheet), indent=1, ensure_ascii=False), "json", "json")
-    if form == "json-ld":
-        made = to_json_ld(sheet, kitchen)
-        return _file(json.dumps(made, indent=1, ensure_ascii=False), "jsonld", "ld+json")
-    if form == "markdown":
-        return _file(to_markdown(sheet, kitchen), "md", "markdown")
-    raise BadInput.at("form", f"“{form[:40]}” is not known here", "Use sheet, json-ld or markdown")
-
-
-def _file(text: str, ending: str, kind: str) -> dict[str, str]:
-    return {"text": text, "ending": ending, "kind": kind}
 
 
 def moved_by(

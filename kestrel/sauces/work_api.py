@@ -43,10 +43,9 @@ from kestrel.sauces.work import (
     switched,
     whatever_if,
     worked,
-    written,
 )
 from saucier.errors import BadInput
-from saucier.exchange import Settled
+from saucier.exchange import Settled, written
 from saucier.kitchen import Kitchen
 from saucier.pans import advise
 from saucier.rescue import KINDS, SIGNS, Seen, case_at, seen_pot

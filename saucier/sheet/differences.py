@@ -5,6 +5,7 @@ from typing import Any
 
 from saucier.sheet.document import Sheet
 from saucier.sheet.reading import write_sheet
+from saucier.steps.base import amount_field
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,8 +32,8 @@ def differences(theirs: Sheet, yours: Sheet) -> list[Difference]:
 
 
 def _leaves(value: Any, path: str = "") -> dict[str, str]:
-    if isinstance(value, dict) and set(value) == {"value", "unit"}:
-        return {path: f"{value['value']:g} {value['unit']}"}
+    if isinstance(value, dict) and {"value", "unit"} <= set(value):
+        return {path: str(amount_field(value))}
     if isinstance(value, dict):
         found: dict[str, str] = {}
         for key, inner in value.items():

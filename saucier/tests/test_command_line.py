@@ -132,3 +132,32 @@ class CommandLine(unittest.TestCase):
 
     def test_schema(self) -> None:
         self.assertIn("$defs", json.loads(run("schema").stdout))
+
+    def test_recipes_out_and_in(self) -> None:
+        out = run("export", "-", "--as", "json-ld", stdin=json.dumps(CHEESE_SAUCE)).stdout
+        self.assertEqual(json.loads(out)["@type"], "Recipe")
+        back = json.loads(run("read", "-", "--json", stdin=out).stdout)
+        self.assertEqual({line["status"] for line in back["lines"]}, {"read"})
+        self.assertIn("roux", [step["op"] for step in back["sheet"]["steps"]])
+        self.assertIn(
+            "# cheese sauce",
+            run("export", "-", "--as", "markdown", stdin=json.dumps(CHEESE_SAUCE)).stdout,
+        )
+        for command, text, field in (
+            (["export", "-", "--as", "papyrus"], json.dumps(CHEESE_SAUCE), "form"),
+            (["read", "-"], "", "text"),
+        ):
+            found = run(*command, stdin=text)
+            self.assertEqual(found.returncode, 2)
+            self.assertIn(f"saucier: {field}:", found.stderr)
+
+    def test_amounts_by_hand(self) -> None:
+        steps = [*CHEESE_SAUCE["steps"]]
+        steps[1] = {**steps[1], "amount": "8 ladles"}
+        text = json.dumps({**CHEESE_SAUCE, "steps": steps})
+        found = json.loads(run("check", "-", "--json", stdin=text).stdout)
+        plain = json.loads(run("check", "-", "--json", stdin=json.dumps(CHEESE_SAUCE)).stdout)
+        self.assertLess(
+            found["viscosity_low_pa_s"] / found["viscosity_pa_s"],
+            plain["viscosity_low_pa_s"] / plain["viscosity_pa_s"],
+        )
