@@ -12,7 +12,9 @@ from saucier.errors import BadInput
 class Use:
     """A use: counted in ``counted_in``, ``start_count`` of them to
     begin with, ``per_ml`` mL for each (usual range ``low_ml`` to
-    ``high_ml``), with the grade, salt and serving temperature that go with it."""
+    ``high_ml``), with the grade, salt and serving temperature that go with it. ``basis`` is what a
+    dish counts them by: ``portion``, ``piece``, ``solids-g``, ``pasta-100g``, ``filling-100g`` of
+    each portion, or ``vessel-cm2`` of each vessel."""
 
     key: str
     name: str
@@ -25,6 +27,7 @@ class Use:
     salt_pct: float
     serving_c: float
     why: str
+    basis: str
 
 
 def _read() -> dict[str, Use]:

@@ -1,0 +1,35 @@
+"""Dishes: which sauces, used how, over which solids, in which vessel; what they ask of the stove."""
+
+from saucier.dish.document import (
+    Dish,
+    DishSauce,
+    Rounds,
+    Solid,
+    Topping,
+    Vessel,
+    read_dish,
+    write_dish,
+)
+from saucier.dish.layout import Layout, layout_of, vessels_for
+from saucier.dish.needs import SauceNeed, needs_of
+from saucier.dish.rounds import InRounds, in_rounds
+from saucier.dish.variant import without
+
+__all__ = [
+    "Dish",
+    "DishSauce",
+    "InRounds",
+    "Layout",
+    "Rounds",
+    "SauceNeed",
+    "Solid",
+    "Topping",
+    "Vessel",
+    "in_rounds",
+    "layout_of",
+    "needs_of",
+    "read_dish",
+    "vessels_for",
+    "without",
+    "write_dish",
+]

@@ -1,0 +1,169 @@
+"""The dish, as an open document: one for each dish, beside the sauce sheets it names."""
+
+from collections.abc import Mapping
+from typing import Annotated, Any, Literal, Self
+
+from pydantic import Field, ValidationError, field_validator, model_validator
+
+from saucier.demand import use_named
+from saucier.errors import BadInput
+from saucier.heat import Pan
+from saucier.heat.pan import PanShape
+from saucier.sheet.reading import problems_of
+from saucier.steps.base import Celsius, IngredientKey, Minutes, Part
+from saucier.thickness import grade_named
+
+Percentage = Annotated[float, Field(ge=0, le=100)]
+
+
+class Solid(Part):
+    """What the sauce goes over or into: ``grams`` for each portion as it goes into the dish, cooked
+    and drained; weighed dry where ``state`` says so (pasta, grain)."""
+
+    ingredient: IngredientKey
+    grams: Annotated[float, Field(gt=0, le=5000)]
+    state: Literal["drained", "dry"] = "drained"
+
+
+class DishSauce(Part):
+    """A sauce used one way. ``sauce`` names a sheet given beside the dish. ``each`` is how many of
+    the use's units a portion has (slices, pieces, g of solids …; None: from the solids, or one),
+    ``per_ml`` mL for each of them, ``kept_back_pct`` of it for the top or the pass."""
+
+    sauce: Annotated[str, Field(min_length=1, max_length=60)]
+    use: str
+    each: Annotated[float, Field(gt=0, le=20_000)] | None = None
+    per_ml: Annotated[float, Field(gt=0, le=5000)] | None = None
+    layers: Annotated[int, Field(ge=1, le=20)] = 1
+    kept_back_pct: Percentage = 0.0
+    grade: str | None = None
+
+    @field_validator("use")
+    @classmethod
+    def _known_use(cls, value: str) -> str:
+        return use_named(value).key
+
+    @field_validator("grade")
+    @classmethod
+    def _known_grade(cls, value: str | None) -> str | None:
+        return None if value is None else grade_named(value).key
+
+
+class Vessel(Part):
+    """What it is baked or served in, inner measures; ``portions`` in one of it."""
+
+    name: Annotated[str, Field(min_length=1, max_length=60)] = "dish"
+    shape: PanShape = "dish"
+    diameter_cm: Annotated[float, Field(ge=3, le=120)]
+    width_cm: Annotated[float, Field(ge=3, le=120)] | None = None
+    depth_cm: Annotated[float, Field(ge=0.5, le=60)]
+    portions: Annotated[float, Field(gt=0, le=500)] = 1.0
+
+    def as_pan(self) -> Pan:
+        return Pan(self.name, self.shape, self.diameter_cm, self.depth_cm, 0.0, self.width_cm)
+
+    @property
+    def area_cm2(self) -> float:
+        """Its surface when filled, cm²."""
+        pan = self.as_pan()
+        return 1e4 * pan.surface_m2(0.999 * pan.capacity_ml)
+
+
+class Topping(Part):
+    """Cheese, crumbs, butter over the top, by area: g for each cm² of the vessel; or ``grams`` for
+    each portion where there is no vessel."""
+
+    ingredient: IngredientKey
+    g_per_cm2: Annotated[float, Field(gt=0, le=2)] | None = None
+    grams: Annotated[float, Field(gt=0, le=500)] | None = None
+
+    @model_validator(mode="after")
+    def _one(self) -> Self:
+        if (self.g_per_cm2 is None) == (self.grams is None):
+            raise BadInput.at("", "needs one of g_per_cm2 and grams", "Give one of the two")
+        return self
+
+
+class Rounds(Part):
+    """Something done in rounds because it must not crowd: ``each`` pieces a portion of
+    ``piece_cm2``, in a pan, basket or tray of ``room_cm2`` of which ``fill_pct`` may be covered;
+    ``minutes`` a round and ``between_minutes`` for the fat or the pan to recover."""
+
+    what: Annotated[str, Field(min_length=1, max_length=60)]
+    each: Annotated[float, Field(gt=0, le=100)] = 1.0
+    piece_cm2: Annotated[float, Field(gt=0, le=2000)]
+    room_cm2: Annotated[float, Field(gt=0, le=20_000)]
+    fill_pct: Annotated[float, Field(gt=0, le=100)] = 60.0
+    minutes: Minutes = 3.0
+    between_minutes: Minutes = 1.0
+
+
+class Dish(Part):
+    """One dish. ``plate_c`` is the plate's temperature; ``finish`` what colours it, ``filled``
+    whether it is finished hot from the pot or cold from the fridge."""
+
+    format: Literal["kestrel-fog/dish"] = "kestrel-fog/dish"
+    version: Literal[1] = 1
+    name: Annotated[str, Field(min_length=1, max_length=120)]
+    sauces: Annotated[tuple[DishSauce, ...], Field(max_length=12)] = ()
+    solids: Annotated[tuple[Solid, ...], Field(max_length=24)] = ()
+    vessel: Vessel | None = None
+    toppings: Annotated[tuple[Topping, ...], Field(max_length=8)] = ()
+    rounds: Annotated[tuple[Rounds, ...], Field(max_length=8)] = ()
+    finish: Literal["none", "grill", "oven", "torch", "lid"] = "none"
+    filled: Literal["hot", "cold"] = "hot"
+    finish_minutes: Minutes = 0.0
+    plate_c: Celsius = 60.0
+    margin_pct: Percentage = 5.0
+    note: Annotated[str, Field(max_length=500)] | None = None
+
+    @field_validator("name")
+    @classmethod
+    def _named(cls, value: str) -> str:
+        if not value.strip():
+            raise BadInput.at("", "is empty", "Give the dish a name")
+        return value.strip()
+
+    @model_validator(mode="after")
+    def _fits(self) -> Self:
+        for number, used in enumerate(self.sauces):
+            if use_named(used.use).basis == "vessel-cm2" and self.vessel is None:
+                raise BadInput.at(
+                    "vessel",
+                    f"is missing: “{use_named(used.use).name}” goes by its surface",
+                    "Say what it is baked or served in, or use the sauce another way",
+                )
+            if use_named(used.use).basis == "solids-g" and not (self.solids or used.each):
+                raise BadInput.at(
+                    f"sauces[{number}].each",
+                    "is missing: there are no solids to go by",
+                    "Give the solids, or grams a portion",
+                )
+        for number, topping in enumerate(self.toppings):
+            if topping.g_per_cm2 is not None and self.vessel is None:
+                raise BadInput.at(
+                    f"toppings[{number}].g_per_cm2",
+                    "has no vessel to go by",
+                    "Give grams a portion",
+                )
+        return self
+
+    @property
+    def solids_g(self) -> float:
+        """Grams of solids a portion, as they go into the dish."""
+        return sum(solid.grams for solid in self.solids)
+
+
+def read_dish(data: Mapping[str, Any]) -> Dish:
+    """The dish in ``data``. Raises :class:`BadInput` with every problem, by field."""
+    if not isinstance(data, Mapping):
+        raise BadInput.at("dish", "is not an object", "A dish has a name, sauces and solids")
+    try:
+        return Dish.model_validate(data)
+    except ValidationError as invalid:
+        raise problems_of(invalid) from None
+
+
+def write_dish(dish: Dish) -> dict[str, Any]:
+    """The dish as plain data for JSON, leaving out what was never said."""
+    return dish.model_dump(mode="json", exclude_none=True)

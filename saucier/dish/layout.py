@@ -1,0 +1,87 @@
+"""How vessels are filled: how many, how deep, what goes over them, by weight each."""
+
+from dataclasses import dataclass
+
+from saucier.dish.document import Dish
+from saucier.dish.needs import SauceNeed, vessels_for
+from saucier.errors import BadInput
+from saucier.larder import Larder
+
+__all__ = ["Layout", "layout_of", "vessels_for"]
+
+FULLEST = 0.92
+"""A dish filled further boils over its rim."""
+_SAUCE_G_PER_ML = 1.03
+
+
+@dataclass(frozen=True, slots=True)
+class Layout:
+    """``vessels`` filled alike: each takes ``solids_g``, ``sauce_ml`` and weighs ``each_g`` filled
+    (sauce at 1.03 g/mL); the filling stands ``fill_mm`` high, ``fill_share`` of the depth.
+    ``toppings`` are grams for each vessel by ingredient. ``layers`` tells what is built up in
+    which thickness; ``warning`` where it does not fit."""
+
+    vessels: int
+    name: str
+    solids_g: float
+    sauce_ml: float
+    each_g: float
+    fill_mm: float
+    fill_share: float
+    toppings: dict[str, float]
+    layers: tuple[str, ...]
+    warning: str | None
+
+
+def layout_of(dish: Dish, portions: float, needs: list[SauceNeed], larder: Larder) -> Layout | None:
+    """How ``portions`` of ``dish`` fill its vessels; None where it has none. Solids take room by
+    their own density. Raises :class:`BadInput` (field ``solids[i].ingredient``)."""
+    vessel = dish.vessel
+    count = vessels_for(dish, portions)
+    if vessel is None or count == 0:
+        return None
+    solids_ml = solids_g = 0.0
+    for number, solid in enumerate(dish.solids):
+        try:
+            row = larder[solid.ingredient]
+        except BadInput as bad:
+            raise bad.under(f"solids[{number}]") from None
+        grams = solid.grams * portions / count
+        # Dry grain and pasta go in cooked: they have drunk by then.
+        grams *= row.drained_share if solid.state == "dry" else 1.0
+        solids_g += grams
+        solids_ml += grams / max(row.density, 0.5)
+    margin = 1.0 + dish.margin_pct / 100.0
+    sauce_ml = sum(need.volume_ml for need in needs) / margin / count
+    pan = vessel.as_pan()
+    level = pan.level_mm(solids_ml + sauce_ml)
+    share = level / (10.0 * vessel.depth_cm)
+    toppings = {
+        topping.ingredient: topping.g_per_cm2 * vessel.area_cm2
+        if topping.g_per_cm2 is not None
+        else (topping.grams or 0.0) * portions / count
+        for topping in dish.toppings
+    }
+    layers = tuple(
+        f"{need.use.name.lower()}: {_thick(dish, number, need)}"
+        for number, need in enumerate(needs)
+        if need.use.basis == "vessel-cm2"
+    )
+    warning = None
+    if share > 1.0:
+        warning = (
+            f"{solids_ml + sauce_ml:.0f} mL do not fit: it holds {pan.capacity_ml:.0f} mL; "
+            f"fewer portions in each, or a deeper one"
+        )
+    elif share > FULLEST:
+        warning = "filled to the rim: it boils over; fewer portions in each"
+    each = solids_g + sauce_ml * _SAUCE_G_PER_ML
+    return Layout(
+        count, vessel.name, solids_g, sauce_ml, each, level, share, toppings, layers, warning
+    )
+
+
+def _thick(dish: Dish, number: int, need: SauceNeed) -> str:
+    used = dish.sauces[number]
+    per = need.use.per_ml if used.per_ml is None else used.per_ml
+    return f"{used.layers} × {10 * per:.3g} mm" if used.layers > 1 else f"{10 * per:.3g} mm"

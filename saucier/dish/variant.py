@@ -1,0 +1,90 @@
+"""A guest's variant of a dish: without cheese, without shellfish, from the same documents."""
+
+from dataclasses import dataclass
+
+from saucier.dish.document import Dish
+from saucier.errors import BadInput
+from saucier.kitchen import Kitchen
+from saucier.larder import ALLERGENS, ROLES, Ingredient, Larder
+from saucier.sheet import Sheet
+from saucier.steps import AnyStep, Liaison, Roux, Use
+from saucier.steps.base import amounts_in
+
+
+@dataclass(frozen=True, slots=True)
+class Exclusion:
+    """What a guest goes without: an allergen, a kind of ingredient, or one ingredient."""
+
+    word: str
+
+    def hits(self, row: Ingredient) -> bool:
+        return self.word in row.allergens or self.word in (row.role, row.key)
+
+
+def exclusion(word: str, larder: Larder, field: str) -> Exclusion:
+    """The exclusion ``word`` names. Raises :class:`BadInput` at ``field``."""
+    plain = word.strip().lower()
+    if plain not in ALLERGENS and plain not in ROLES and plain not in larder:
+        raise BadInput.at(
+            field,
+            f"“{word[:40]}” is no allergen, kind or ingredient",
+            f"Use an allergen ({', '.join(ALLERGENS)}), a kind such as cheese, or a key",
+        )
+    return Exclusion(plain)
+
+
+def without(
+    dish: Dish, sheets: dict[str, Sheet], words: tuple[str, ...], kitchen: Kitchen
+) -> tuple[Dish, dict[str, Sheet], tuple[str, ...]]:
+    """``dish`` and its ``sheets`` without what ``words`` name, and what was left out in words.
+
+    Steps that only add it go; a roux or a liaison that needs it cannot, and says so. Raises
+    :class:`BadInput` (field ``without``) for a word nobody knows or a sauce that stands on it.
+    """
+    larder = kitchen.larder
+    found = [exclusion(word, larder, f"without[{n}]") for n, word in enumerate(words)]
+    if not found:
+        return dish, sheets, ()
+
+    def hit(key: str) -> bool:
+        return bool(key) and any(one.hits(larder[key]) for one in found)
+
+    told: list[str] = []
+    changes: dict[str, object] = {}
+    for name in ("solids", "toppings"):
+        parts = getattr(dish, name)
+        kept = tuple(part for part in parts if not hit(part.ingredient))
+        told += [
+            f"no {larder[part.ingredient].spoken_name}" for part in parts if hit(part.ingredient)
+        ]
+        changes[name] = kept
+    plain: dict[str, Sheet] = {}
+    for key in {used.sauce for used in dish.sauces}:
+        steps = []
+        for step in sheets[key].steps:
+            if not _touched(step, hit):
+                steps.append(step)
+            elif isinstance(step, Roux | Use | Liaison):
+                raise BadInput.at(
+                    "without",
+                    f"{sheets[key].name} stands on it: its {step.op} cannot do without",
+                    "Swap the ingredient in a sauce of its own, or serve another dish",
+                )
+            else:
+                told.append(f"{sheets[key].name} without {_names(step, hit, larder)}")
+        if not steps:
+            raise BadInput.at("without", f"nothing of {sheets[key].name} is left", "Serve another")
+        plain[key] = sheets[key].model_copy(update={"steps": tuple(steps)})
+    return dish.model_copy(update=changes), plain, tuple(dict.fromkeys(told))
+
+
+def _touched(step: AnyStep, hit: object) -> bool:
+    assert callable(hit)
+    if isinstance(step, Use):
+        return any(_touched(inner, hit) for inner in step.sauce.steps)
+    return any(hit(key) for _, key, _ in amounts_in(step))
+
+
+def _names(step: AnyStep, hit: object, larder: Larder) -> str:
+    assert callable(hit)
+    return ", ".join(larder[key].spoken_name for _, key, _ in amounts_in(step) if hit(key))

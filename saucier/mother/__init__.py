@@ -1,0 +1,17 @@
+"""Mother pots: one base for several sauces, and each branch's let-down and additions (model.md 7)."""
+
+from saucier.mother.base import Base, base_of, same_base
+from saucier.mother.branch import Branch, BranchGoal, Poured
+from saucier.mother.pot import Mother, Offer, mother_for
+
+__all__ = [
+    "Base",
+    "Branch",
+    "BranchGoal",
+    "Mother",
+    "Offer",
+    "Poured",
+    "base_of",
+    "mother_for",
+    "same_base",
+]

@@ -1,0 +1,125 @@
+"""The base of a sauce: its roux and its liquid, told apart by composition and never by name."""
+
+from dataclasses import dataclass
+
+from saucier.kitchen import Kitchen
+from saucier.larder import Ingredient
+from saucier.pot import EMPTY, Balance
+from saucier.sheet import Sheet
+from saucier.steps import Add, AnyStep, Reserve, Roux, Simmer
+
+_LIQUIDS = ("milk", "stock", "water")
+_SAME = 0.006
+"""Two liquids are one where no part of a gram differs by more."""
+_BRANCH_BOIL_MIN = 3.0
+
+
+@dataclass(frozen=True, slots=True)
+class Base:
+    """``fat`` and ``flour`` of the roux with ``ratio`` g fat to a gram flour, its ``colour`` and
+    ``roux_minutes``; ``liquids`` by key with their shares by mass, in at ``liquid_c``; simmered
+    ``minutes`` at ``heat``. ``liquid`` is a gram of them together. ``additions`` are the steps a
+    branch takes after it, ``total_ml`` what the sheet they come from makes."""
+
+    fat: Ingredient
+    flour: Ingredient
+    ratio: float
+    colour: str
+    roux_minutes: float
+    liquids: tuple[tuple[Ingredient, float], ...]
+    liquid_c: float
+    minutes: float
+    heat: str
+    liquid: Balance
+    additions: tuple[AnyStep, ...]
+
+    @property
+    def allergens(self) -> frozenset[str]:
+        rows = [self.fat, self.flour, *(row for row, _ in self.liquids)]
+        return frozenset().union(*(row.allergens for row in rows))
+
+    @property
+    def name(self) -> str:
+        """The base in kitchen words, for the eye only: nothing is matched by it."""
+        liquid = " and ".join(row.spoken_name for row, _ in self.liquids)
+        return f"{self.colour.capitalize()} roux with {liquid}"
+
+
+def base_of(sheet: Sheet, kitchen: Kitchen) -> Base | str:
+    """The base ``sheet`` begins with, or why it has none to share, in kitchen words.
+
+    A base is a roux in an empty pot, milk, stock or water into it, and its simmer. What else goes
+    in before the simmer is taken as an addition, boiled in the branch.
+    """
+    steps = sheet.steps
+    if not steps or not isinstance(steps[0], Roux) or steps[0].colour == "raw":
+        return "it does not begin with a roux of its own"
+    roux = steps[0]
+    larder = kitchen.larder
+    liquids: list[tuple[Ingredient, float]] = []
+    early: list[AnyStep] = []
+    simmer: Simmer | None = None
+    liquid_c, at = 20.0, 1
+    for step in steps[1:]:
+        if isinstance(step, Simmer):
+            simmer = step
+            at += 1
+            break
+        if not isinstance(step, Add) or step.op != "add":
+            break
+        row = larder[step.ingredient]
+        if row.role in _LIQUIDS and not early:
+            liquids.append((row, row.grams(step.amount)))
+            liquid_c = 20.0 if step.temperature_c is None else step.temperature_c
+        else:
+            early.append(step)
+        at += 1
+    if not liquids:
+        return "no milk, stock or water goes into its roux first"
+    if early:
+        early.append(Simmer(minutes=_BRANCH_BOIL_MIN, heat="bare-simmer"))
+    # What is kept back is the dish's business here, not the pot's.
+    rest = tuple(step for step in steps[at:] if not isinstance(step, Reserve))
+    total = sum(grams for _, grams in liquids)
+    balance = EMPTY
+    for row, grams in liquids:
+        balance = balance.plus(row.per_gram, grams / total)
+    fat, flour = larder[roux.fat.ingredient], larder[roux.flour.ingredient]
+    flour_g = flour.grams(roux.flour.amount)
+    return Base(
+        fat,
+        flour,
+        fat.grams(roux.fat.amount) / flour_g,
+        roux.colour,
+        roux.minutes,
+        tuple((row, grams / total) for row, grams in liquids),
+        liquid_c,
+        simmer.minutes if simmer else 5.0,
+        simmer.heat if simmer else "simmer",
+        balance,
+        (*early, *rest),
+    )
+
+
+def same_base(one: Base, other: Base) -> str | None:
+    """None where the two can be made in one pot; else what differs, in kitchen words."""
+    if one.colour != other.colour:
+        return f"{one.colour} roux, not {other.colour}"
+    if _apart(one.liquid, other.liquid) > _SAME:
+        return f"{_liquid(one)}, not {_liquid(other)}"
+    if _apart(one.fat.per_gram, other.fat.per_gram) > _SAME:
+        return f"{one.fat.spoken_name}, not {other.fat.spoken_name}"
+    if _apart(one.flour.per_gram, other.flour.per_gram) > 4 * _SAME:
+        return f"{one.flour.spoken_name}, not {other.flour.spoken_name}"
+    if one.allergens != other.allergens:
+        extra = sorted(one.allergens ^ other.allergens)
+        return f"only one of them brings {', '.join(extra)}"
+    return None
+
+
+def _apart(one: Balance, other: Balance) -> float:
+    return max(abs(a - b) for a, b in zip(one, other, strict=True))
+
+
+def _liquid(base: Base) -> str:
+    return " and ".join(row.spoken_name for row, _ in base.liquids)

@@ -1,0 +1,218 @@
+"""A branch: so much of the mother, let down and added to until it is the sauce wanted."""
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+
+from saucier.check import State, check
+from saucier.errors import BadInput
+from saucier.heat import Pan
+from saucier.kitchen import Kitchen
+from saucier.mother.base import Base
+from saucier.pot import EMPTY, Pot
+from saucier.sheet import Sheet, SheetPan
+from saucier.solve.roots import find_root
+from saucier.steps import AS_WRITTEN, Add, AnyStep, Knobs, Move, Reduce, Roux, Setting, Simmer, Use
+from saucier.steps.base import Measured, put_in
+from saucier.steps.reduce import Stop
+from saucier.steps.share import InnerSauce
+from saucier.thickness import grade_of, raw_viscosity_pa_s
+from saucier.thickness.viscosity import at_temperature
+from saucier.units import Amount, kitchen_round
+
+_HOT_C = 85.0
+_FINENESS = (1.0, 0.5, 0.2, 0.05, 0.01)
+_WITHIN = 0.008
+"""A rounded branch may miss its volume by so much, under the one percent promised."""
+
+
+@dataclass(frozen=True, slots=True)
+class BranchGoal:
+    """What a branch is to become: the sauce of ``sheet``, ``volume_ml`` of it at
+    ``viscosity_pa_s`` and ``serving_c``."""
+
+    key: str
+    sheet: Sheet
+    volume_ml: float
+    viscosity_pa_s: float
+    serving_c: float
+
+    @property
+    def grade(self) -> str:
+        return grade_of(self.viscosity_pa_s)
+
+
+@dataclass(frozen=True, slots=True)
+class Poured:
+    """How a branch is poured: ``base_g`` of the mother, ``let_down_g`` of liquid."""
+
+    base_g: float
+    let_down_g: float
+
+    @property
+    def let_down_share(self) -> float:
+        """Share of the let-down in base and let-down together."""
+        return self.let_down_g / max(self.base_g + self.let_down_g, 1e-9)
+
+
+@dataclass(frozen=True, slots=True)
+class Branch:
+    """A finished branch: its own ``sheet`` (which takes the mother in as another sauce) rounded to
+    what a kitchen weighs, the state it comes to, and how it was poured. ``bound_g`` is flour
+    put in as beurre manié where the mother alone is too thin for it."""
+
+    goal: BranchGoal
+    sheet: Sheet
+    final: State
+    poured: Poured
+    bound_g: float = 0.0
+
+
+class Pouring:
+    """One branch on one mother: any pouring of it played at once, only floats inside."""
+
+    def __init__(self, goal: BranchGoal, base: Base, kitchen: Kitchen, setting: Setting) -> None:
+        self.goal, self._base = goal, base
+        made = check(goal.sheet, kitchen).final.pot.total_ml
+        # Additions are given for each millilitre of finished sauce, as the sheet has them.
+        self.scale = goal.volume_ml / made
+        self._moves: list[Move] = [step.prepare(setting) for step in base.additions]
+        self._guess: float | None = None
+
+    def pot(self, mother: Pot, poured: Poured) -> Pot:
+        """The branch after its additions. Raises :class:`BadInput` where they cannot be taken."""
+        share = poured.base_g / mother.total_g
+        pot = mother._replace(
+            balance=EMPTY.plus(mother.balance, share), cost=mother.cost * share, remarks=()
+        )
+        if poured.let_down_g > 0.0:
+            for row, part in self._base.liquids:
+                pot = put_in(pot, row, poured.let_down_g * part, _HOT_C)
+        knobs = Knobs(scale=self.scale)
+        for move in self._moves:
+            pot = move(pot, knobs)
+        return pot
+
+    def viscosity(self, pot: Pot) -> float:
+        """Pa·s at serving temperature; infinite where it has no water."""
+        eta = raw_viscosity_pa_s(pot.balance, pot.flour_given, pot.yolk_set)
+        return at_temperature(eta, self.goal.serving_c) if math.isfinite(eta) else math.inf
+
+    def filled(self, mother: Pot, let_down_g: float) -> Poured:
+        """So much of the mother that the branch makes its volume with ``let_down_g``."""
+        density = mother.total_g / mother.total_ml
+        base = self._guess or 0.8 * self.goal.volume_ml * density
+        for _ in range(12):
+            made = self.pot(mother, Poured(base, let_down_g)).total_ml
+            off = self.goal.volume_ml - made
+            if abs(off) < 1e-7 * self.goal.volume_ml:
+                break
+            # Volume grows very nearly by the mother's own density.
+            base = max(1e-6, base + off * density)
+        self._guess = base
+        return Poured(base, let_down_g)
+
+    def excess(self, mother: Pot, let_down_g: float) -> float:
+        """log(η / wanted) with ``let_down_g``, filled to the volume."""
+        pot = self.pot(mother, self.filled(mother, let_down_g))
+        eta = self.viscosity(pot)
+        return math.log(eta / self.goal.viscosity_pa_s) if eta < math.inf else math.inf
+
+    def solved(self, mother: Pot) -> Poured:
+        """The pouring that meets volume and thickness; no let-down where the mother is only
+        just thick enough, or thinner."""
+        self._guess = None
+        if self.excess(mother, 0.0) <= 1e-4:
+            return self.filled(mother, 0.0)
+        most = 0.98 * self.goal.volume_ml
+        low, high = 0.0, 0.05 * most
+        while self.excess(mother, high) > 0.0:
+            low, high = high, min(most, 3.0 * high)
+            if low >= most:
+                raise BadInput.at(
+                    "volume", "is nearly all let-down", "Give this sauce a pot of its own"
+                )
+        let_down = find_root(lambda x: self.excess(mother, x), low, high, 1e-4 * most)
+        return self.filled(mother, let_down)
+
+
+def branch_sheet(
+    goal: BranchGoal,
+    base: Base,
+    mother: Sheet,
+    poured: Poured,
+    scale: float,
+    setting: Setting,
+    pan: Pan,
+    bound_g: float = 0.0,
+) -> Sheet:
+    """The branch as a sheet of its own: the mother in as another sauce, the let-down, beurre
+    manié where it must be bound, then its additions."""
+    steps: list[AnyStep] = [
+        Use(
+            sauce=InnerSauce(name=mother.name, steps=mother.steps),
+            amount=Amount(poured.base_g, "g"),
+        )
+    ]
+    if poured.let_down_g > 0.0:
+        for row, part in base.liquids:
+            ml = poured.let_down_g * part / row.density
+            steps.append(Add(ingredient=row.key, amount=Amount(ml, "mL"), temperature_c=_HOT_C))
+    if bound_g > 0.0:
+        steps += binding(base, bound_g)
+    knobs = replace(AS_WRITTEN, scale=scale)
+    steps += [step.turned(knobs, setting) for step in base.additions]
+    target = goal.sheet.target.model_copy(
+        update={
+            "grade": goal.grade if goal.grade != "liquid" else None,
+            "volume": Amount(round(goal.volume_ml / 1000.0, 6), "L"),
+            "serving_c": goal.serving_c,
+            "serves": None,
+        }
+    )
+    return goal.sheet.model_copy(
+        update={"steps": tuple(steps), "target": target, "pan": SheetPan.of(pan)}
+    )
+
+
+def binding(base: Base, flour_g: float) -> list[AnyStep]:
+    """Beurre manié of ``flour_g`` flour and as much fat, and its boil."""
+    return [
+        Roux(
+            fat=Measured(ingredient=base.fat.key, amount=Amount(flour_g, "g")),
+            flour=Measured(ingredient=base.flour.key, amount=Amount(flour_g, "g")),
+            colour="raw",
+            minutes=0,
+        ),
+        Simmer(minutes=3, heat="bare-simmer"),
+    ]
+
+
+def rounded_branch(
+    goal: BranchGoal, sheet: Sheet, kitchen: Kitchen, rounder: Callable[[Sheet, float], Sheet]
+) -> tuple[Sheet, State]:
+    """``sheet`` by the coarsest kitchen rounding that keeps its grade exactly and its volume
+    within a percent; as it is where none does."""
+    for fineness in _FINENESS:
+        rounded = rounder(sheet, fineness)
+        final = check(rounded, kitchen).final
+        if final.thickness.grade == goal.grade and _near(final, goal):
+            return rounded, final
+    return sheet, check(sheet, kitchen).final
+
+
+def _near(final: State, goal: BranchGoal) -> bool:
+    return abs(final.pot.total_ml / goal.volume_ml - 1.0) <= _WITHIN
+
+
+def round_amounts(sheet: Sheet, settings: Sequence[Setting], fineness: float) -> Sheet:
+    """Every weighed amount of ``sheet`` to what a kitchen weighs."""
+    steps: list[AnyStep] = []
+    for step, setting in zip(sheet.steps, settings, strict=True):
+        for weighed in step.to_weigh(setting):
+            step = step.with_amount(weighed.field, kitchen_round(weighed.amount, fineness))
+        if isinstance(step, Reduce) and isinstance(step.to, Stop) and step.to.share is not None:
+            share = round(step.to.share, 3)
+            step = step.model_copy(update={"to": Stop(share=min(1.0, max(0.001, share)))})
+        steps.append(step)
+    return sheet.model_copy(update={"steps": tuple(steps)})

@@ -1,0 +1,354 @@
+"""The mother pot: as thick as its most demanding branch needs before that branch's own additions."""
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from saucier.check import CheckedSheet, check, prepare
+from saucier.demand import FILM_ML
+from saucier.errors import BadInput
+from saucier.heat import Pan
+from saucier.kitchen import Kitchen
+from saucier.mother.base import Base
+from saucier.mother.branch import (
+    Branch,
+    BranchGoal,
+    Poured,
+    Pouring,
+    binding,
+    branch_sheet,
+    round_amounts,
+    rounded_branch,
+)
+from saucier.pot import Pot
+from saucier.sheet import Sheet, SheetPan
+from saucier.solve import Goal, rounded_for_kitchen
+from saucier.solve.roots import find_root
+from saucier.steps import AS_WRITTEN, Add, AnyStep, Knobs, Roux, Simmer
+from saucier.steps.base import Measured
+from saucier.thickness import raw_viscosity_pa_s
+from saucier.units import Amount
+
+MOST_LET_DOWN = 0.40
+"""A branch let down further is better served by a thinner mother."""
+SMALL_BRANCH = 1.0 / 3.0
+"""The thickest branch may be bound by itself where it is under this share of the whole."""
+_SETTLES, _SETTLED = 5, 2e-3
+_NOMINAL_FLOUR = 60.0
+_LIQUID_SHARE = 0.93
+"""g liquid to a mL of base, near enough for what boils off."""
+_THINNEST, _THICKEST = 3.0, 280.0
+"""g flour to a kilo of liquid between which a base is looked for."""
+
+PanFor = Callable[[float], tuple[Pan, int]]
+"""The pan for so many mL, and in how many equal batches."""
+
+
+@dataclass(frozen=True, slots=True)
+class Offer:
+    """Another way for a branch that would be let down too far: its key, what to do instead
+    (``own`` or ``thicken``) and the words for it."""
+
+    branch: str
+    do: str
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class Mother:
+    """One mother pot. ``sheet`` is one batch of ``batches``, rounded; ``made_g`` all of them,
+    ``taken_g`` what the branches take, ``film_g`` what stays on pot and whisk, ``left_g`` the rest.
+    ``thickest`` is the branch that set its thickness."""
+
+    base: Base
+    sheet: Sheet
+    checked: CheckedSheet
+    batches: int
+    made_g: float
+    taken_g: float
+    film_g: float
+    branches: tuple[Branch, ...]
+    thickest: str
+    offers: tuple[Offer, ...]
+
+    @property
+    def left_g(self) -> float:
+        return self.made_g - self.taken_g - self.film_g
+
+
+class _Base:
+    """The base at any flour ratio and size, in one pan."""
+
+    def __init__(self, base: Base, minutes: float, pan: Pan, kitchen: Kitchen) -> None:
+        self.base, self._minutes, self._pan, self._kitchen = base, minutes, pan, kitchen
+        self._prepared = prepare(self.sheet(_NOMINAL_FLOUR, 1000.0), kitchen)
+        self.setting = self._prepared.settings[0]
+
+    def sheet(self, flour_per_kg: float, liquid_g: float) -> Sheet:
+        """The base as a sheet: ``flour_per_kg`` g flour to a kilo of liquid."""
+        base = self.base
+        flour = flour_per_kg * liquid_g / 1000.0
+        roux = Roux.model_validate(
+            {
+                "op": "roux",
+                "fat": Measured(
+                    ingredient=base.fat.key, amount=Amount(flour * base.ratio, "g")
+                ).model_dump(),
+                "flour": Measured(
+                    ingredient=base.flour.key, amount=Amount(flour, "g")
+                ).model_dump(),
+                "colour": base.colour,
+                "minutes": base.roux_minutes,
+            }
+        )
+        steps: list[AnyStep] = [roux]
+        for row, share in base.liquids:
+            ml = liquid_g * share / row.density
+            steps.append(
+                Add(ingredient=row.key, amount=Amount(ml, "mL"), temperature_c=base.liquid_c)
+            )
+        steps.append(
+            Simmer.model_validate({"op": "simmer", "minutes": self._minutes, "heat": base.heat})
+        )
+        return Sheet(name=base.name, steps=tuple(steps), pan=SheetPan.of(self._pan))
+
+    def pot(self, flour_per_kg: float, liquid_g: float) -> Pot:
+        knobs = Knobs(
+            scale=liquid_g / 1000.0,
+            flour=flour_per_kg / _NOMINAL_FLOUR,
+            fat_to_flour=self.base.ratio,
+        )
+        return self._prepared.play(knobs)
+
+    def liquid_for(self, flour_per_kg: float, mass_g: float) -> float:
+        """Grams of liquid that make ``mass_g`` of it, what boils off not growing with it."""
+        liquid = mass_g / (1.0 + (1.0 + self.base.ratio) * flour_per_kg / 1000.0)
+        for _ in range(30):
+            try:
+                off = mass_g - self.pot(flour_per_kg, liquid).total_g
+            except BadInput:  # so little that it boils dry
+                liquid *= 1.5
+                continue
+            if abs(off) < 1e-6 * mass_g:
+                break
+            liquid += off
+        return liquid
+
+
+def mother_for(
+    goals: list[BranchGoal],
+    bases: dict[str, Base],
+    pan_for: PanFor,
+    kitchen: Kitchen,
+    thicken: frozenset[str] = frozenset(),
+) -> Mother:
+    """One mother for all ``goals`` (by ``bases[goal.key]``), cooked in the pan ``pan_for`` gives.
+
+    The pot takes fat ratio and roux time of its largest branch, the longest simmer of all.
+    Branches in ``thicken`` do not set its thickness: they are bound by beurre manié afterwards.
+    Raises :class:`BadInput` (field ``grade``) where no flour gets a branch there.
+    """
+    largest = max(goals, key=lambda goal: goal.volume_ml)
+    base = bases[largest.key]
+    minutes = max(bases[goal.key].minutes for goal in goals)
+    wanted = 1.03 * sum(goal.volume_ml for goal in goals)
+    setters = [goal for goal in goals if goal.key not in thicken] or goals
+    for _ in range(_SETTLES):  # what boils off does not grow with the size, so size and flour settle
+        pan, batches = pan_for(wanted)
+        made = _Base(base, minutes, pan, kitchen)
+        pourings = [
+            Pouring(goal, _of(bases[goal.key], base), kitchen, made.setting) for goal in goals
+        ]
+        by_key = {pouring.goal.key: pouring for pouring in pourings}
+        flour, thickest = 0.0, setters[0].key
+        for goal in setters:
+            own = _flour_for(by_key[goal.key], made, wanted / batches)
+            if own > flour:
+                flour, thickest = own, goal.key
+        taken = _taken(pourings, made, flour, wanted, batches)
+        film = FILM_ML * batches * _density(made.pot(flour, 1000.0))
+        mass = taken + film
+        before, wanted = wanted, mass / _density(made.pot(flour, 1000.0))
+        if abs(wanted / before - 1.0) < _SETTLED and pan_for(wanted) == (pan, batches):
+            break
+    liquid = made.liquid_for(flour, mass / batches)
+    exact = made.sheet(flour, liquid)
+    target = Goal(raw_viscosity_pa_s(made.pot(flour, liquid).balance))
+    sheet = rounded_for_kitchen(exact, target, kitchen).sheet
+    checked = check(sheet, kitchen)
+    one = checked.final.pot
+    branches = tuple(_branch(p, sheet, one, made, pan, kitchen) for p in pourings)
+    taken = sum(branch.poured.base_g for branch in branches)
+    total = batches * one.total_g
+    film = min(film, max(0.0, total - taken))
+    return Mother(
+        base,
+        sheet,
+        checked,
+        batches,
+        total,
+        taken,
+        film,
+        branches,
+        thickest,
+        _offers(branches, thickest, thicken),
+    )
+
+
+def _of(own: Base, mother: Base) -> Base:
+    """A branch's base on the mother: her liquid to let it down with, its own additions."""
+    return Base(
+        mother.fat,
+        mother.flour,
+        mother.ratio,
+        mother.colour,
+        mother.roux_minutes,
+        mother.liquids,
+        mother.liquid_c,
+        mother.minutes,
+        mother.heat,
+        mother.liquid,
+        own.additions,
+    )
+
+
+def _density(pot: Pot) -> float:
+    return pot.total_g / pot.total_ml
+
+
+def _flour_for(pouring: Pouring, made: _Base, size_ml: float) -> float:
+    """x⁰ of model.md 7: the flour to a kilo of liquid at which the branch needs no let-down."""
+
+    def excess(log_flour: float) -> float:
+        flour = math.exp(log_flour)
+        return pouring.excess(made.pot(flour, max(200.0, _LIQUID_SHARE * size_ml)), 0.0)
+
+    low, high = math.log(_THINNEST), math.log(_THICKEST)
+    try:
+        if excess(low) >= 0.0:
+            return _THINNEST
+        if excess(high) <= 0.0:
+            raise BadInput.at(
+                "grade",
+                f"no base is thick enough for {pouring.goal.sheet.name}",
+                "Give it a pot of its own, or another grade",
+            )
+        return math.exp(find_root(excess, low, high, 1e-4))
+    except BadInput as bad:
+        if bad.problems[0].field == "grade":
+            raise
+        raise BadInput.at(
+            "grade",
+            f"{pouring.goal.sheet.name} cannot be made from it: {bad.problems[0].message}",
+            "Give it a pot of its own",
+        ) from None
+
+
+def _taken(
+    pourings: list[Pouring], made: _Base, flour: float, wanted_ml: float, batches: int
+) -> float:
+    """Grams of the mother the branches take together."""
+    pot = made.pot(flour, max(200.0, _LIQUID_SHARE * wanted_ml / batches))
+    return sum(_solved(pouring, pot).base_g for pouring in pourings)
+
+
+def _solved(pouring: Pouring, pot: Pot) -> Poured:
+    try:
+        return pouring.solved(pot)
+    except BadInput as bad:
+        raise bad.under(pouring.goal.key) from None
+
+
+def _branch(
+    pouring: Pouring, sheet: Sheet, pot: Pot, made: _Base, pan: Pan, kitchen: Kitchen
+) -> Branch:
+    """The branch on the mother as she was rounded."""
+    goal = pouring.goal
+    poured = _solved(pouring, pot)
+    own = _Own(pouring, made)
+    bound = own.bound_g(pot, poured) if poured.let_down_g == 0.0 else 0.0
+    if bound:
+        poured = own.poured
+    exact = branch_sheet(goal, own.base, sheet, poured, pouring.scale, made.setting, pan, bound)
+    settings = prepare(exact, kitchen).settings
+
+    def rounder(given: Sheet, fineness: float) -> Sheet:
+        return round_amounts(given, settings, fineness)
+
+    rounded, final = rounded_branch(goal, exact, kitchen, rounder)
+    first = rounded.steps[0].to_weigh(settings[0])[0].amount.base
+    let_down = _let_down_g(rounded, own.base, kitchen) if poured.let_down_g else 0.0
+    return Branch(goal, rounded, final, Poured(first, let_down), bound)
+
+
+class _Own:
+    """A branch the mother alone is too thin for: bound by itself with beurre manié."""
+
+    def __init__(self, pouring: Pouring, made: _Base) -> None:
+        self._pouring, self._made = pouring, made
+        self.base = pouring._base
+        self.poured = Poured(0.0, 0.0)
+
+    def bound_g(self, mother: Pot, poured: Poured) -> float:
+        """g flour that bring it to its thickness; 0 where it has its grade already."""
+        goal = self._pouring.goal
+        if abs(self._pouring.excess(mother, 0.0)) < 0.02:
+            return 0.0
+
+        def after(flour: float) -> Pot:
+            share = self.poured.base_g / mother.total_g
+            pot = mother._replace(balance=mother.balance.plus(mother.balance, share - 1.0))
+            for step in binding(self.base, flour):
+                pot = step.prepare(self._made.setting)(pot, AS_WRITTEN)
+            knobs = Knobs(scale=self._pouring.scale)
+            for step in self.base.additions:
+                pot = step.prepare(self._made.setting)(pot, knobs)
+            return pot
+
+        def excess(log_flour: float) -> float:
+            flour = math.exp(log_flour)
+            self.poured = poured
+            for _ in range(6):
+                off = goal.volume_ml - after(flour).total_ml
+                self.poured = Poured(self.poured.base_g + off, 0.0)
+            return math.log(self._pouring.viscosity(after(flour)) / goal.viscosity_pa_s)
+
+        low, high = math.log(1e-4 * poured.base_g), math.log(0.2 * poured.base_g)
+        if excess(low) >= 0.0 or excess(high) <= 0.0:
+            self.poured = poured
+            return 0.0
+        found = find_root(excess, low, high, 1e-4)
+        excess(found)
+        return math.exp(found)
+
+
+def _let_down_g(sheet: Sheet, base: Base, kitchen: Kitchen) -> float:
+    grams = 0.0
+    for step in sheet.steps[1 : 1 + len(base.liquids)]:
+        if isinstance(step, Add):
+            grams += kitchen.larder[step.ingredient].grams(step.amount)
+    return grams
+
+
+def _offers(
+    branches: tuple[Branch, ...], thickest: str, thicken: frozenset[str]
+) -> tuple[Offer, ...]:
+    """Where a branch's let-down passes 40 %: bind the thickest by itself, or give it a pot."""
+    far = [branch for branch in branches if branch.poured.let_down_share > MOST_LET_DOWN]
+    if not far or len(branches) < 2 or thickest in thicken:
+        return ()
+    whole = sum(branch.goal.volume_ml for branch in branches)
+    top = next(branch for branch in branches if branch.goal.key == thickest)
+    names = ", ".join(f"{b.goal.sheet.name} ({100 * b.poured.let_down_share:.0f} %)" for b in far)
+    first = f"{names} would be let down over {100 * MOST_LET_DOWN:.0f} %"
+    offers = []
+    if top.goal.volume_ml < SMALL_BRANCH * whole:
+        offers.append(
+            Offer(
+                thickest,
+                "thicken",
+                f"{first}: make the pot thinner and bind {top.goal.sheet.name} by itself, with beurre manié",
+            )
+        )
+    offers.append(Offer(thickest, "own", f"{first}: give {top.goal.sheet.name} a pot of its own"))
+    return tuple(offers)
