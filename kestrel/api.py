@@ -14,6 +14,7 @@ from kestrel.journal.api import router as journal
 from kestrel.larder.api import router as larder
 from kestrel.sauces.api import router as sauces
 from kestrel.sauces.work_api import router as work
+from kestrel.service.api import dishes, services
 from kestrel.stove.api import router as stove
 from saucier.sheet import parse_json
 
@@ -37,5 +38,7 @@ api.add_router("/accounts", accounts)
 api.add_router("/larder", larder)
 api.add_router("/sauces", sauces)
 api.add_router("/work", work)
+api.add_router("/dishes", dishes)
+api.add_router("/services", services)
 api.add_router("/stove", stove)
 api.add_router("/journal", journal)

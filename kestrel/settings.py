@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "kestrel.accounts",
     "kestrel.larder",
     "kestrel.sauces",
+    "kestrel.service",
     "kestrel.stove",
     "kestrel.journal",
 ]

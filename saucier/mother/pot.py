@@ -146,14 +146,16 @@ def mother_for(
 
     The pot takes fat ratio and roux time of its largest branch, the longest simmer of all.
     Branches in ``thicken`` do not set its thickness: they are bound by beurre manié afterwards.
-    Raises :class:`BadInput` (field ``grade``) where no flour gets a branch there.
+    Raises :class:`BadInput` under a goal's key where that branch cannot be made from her.
     """
     largest = max(goals, key=lambda goal: goal.volume_ml)
     base = bases[largest.key]
     minutes = max(bases[goal.key].minutes for goal in goals)
     wanted = 1.03 * sum(goal.volume_ml for goal in goals)
     setters = [goal for goal in goals if goal.key not in thicken] or goals
-    for _ in range(_SETTLES):  # what boils off does not grow with the size, so size and flour settle
+    for _ in range(
+        _SETTLES
+    ):  # what boils off does not grow with the size, so size and flour settle
         pan, batches = pan_for(wanted)
         made = _Base(base, minutes, pan, kitchen)
         pourings = [
@@ -228,20 +230,10 @@ def _flour_for(pouring: Pouring, made: _Base, size_ml: float) -> float:
         if excess(low) >= 0.0:
             return _THINNEST
         if excess(high) <= 0.0:
-            raise BadInput.at(
-                "grade",
-                f"no base is thick enough for {pouring.goal.sheet.name}",
-                "Give it a pot of its own, or another grade",
-            )
+            raise BadInput.at("", "no base is thick enough for it", "Ask for another grade")
         return math.exp(find_root(excess, low, high, 1e-4))
     except BadInput as bad:
-        if bad.problems[0].field == "grade":
-            raise
-        raise BadInput.at(
-            "grade",
-            f"{pouring.goal.sheet.name} cannot be made from it: {bad.problems[0].message}",
-            "Give it a pot of its own",
-        ) from None
+        raise bad.under(pouring.goal.key) from None
 
 
 def _taken(

@@ -106,6 +106,8 @@ _SKIPPED = {*OPS, "stop", "nearly-dry", "to-salt"}
 def _joined(field: str, inner: str) -> str:
     if not inner or field.rpartition(".")[2] == inner:
         return field
+    if inner.startswith("["):
+        return f"{field}{inner}"
     return f"{field}.{inner}" if field else inner
 
 

@@ -638,6 +638,239 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Dishes */
+        get: operations["kestrel_service_api_list_dishes"];
+        put?: never;
+        /** New Dish */
+        post: operations["kestrel_service_api_new_dish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dishes/{dish_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change Dish */
+        put: operations["kestrel_service_api_change_dish"];
+        post?: never;
+        /**
+         * Delete Dish
+         * @description Off the list; services that serve it still do. `restore` undoes it.
+         */
+        delete: operations["kestrel_service_api_delete_dish"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dishes/{dish_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Restore Dish */
+        post: operations["kestrel_service_api_restore_dish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Services
+         * @description The kitchen's services, newest first.
+         */
+        get: operations["kestrel_service_api_list_services"];
+        put?: never;
+        /** New Service */
+        post: operations["kestrel_service_api_new_service"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Work Out
+         * @description A service as it stands, with all that follows. Nothing is stored.
+         */
+        post: operations["kestrel_service_api_work_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/flow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Flow
+         * @description A pot or a sauce made larger or smaller: its dishes' portions follow, and all else.
+         */
+        post: operations["kestrel_service_api_flow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Scale
+         * @description The whole service for so many covers.
+         */
+        post: operations["kestrel_service_api_scale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/short": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Short
+         * @description Only so much of an ingredient: what can still be served.
+         */
+        post: operations["kestrel_service_api_short"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/{service_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One Service */
+        get: operations["kestrel_service_api_one_service"];
+        /** Change Service */
+        put: operations["kestrel_service_api_change_service"];
+        post?: never;
+        /** Delete Service */
+        delete: operations["kestrel_service_api_delete_service"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/{service_id}/renew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Renew
+         * @description Take the newest version of a sauce into a planned service.
+         */
+        post: operations["kestrel_service_api_renew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/{service_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy Service
+         * @description The same on another day; with no day, a week on.
+         */
+        post: operations["kestrel_service_api_copy_service"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/{service_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Restore Service */
+        post: operations["kestrel_service_api_restore_service"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stove": {
         parameters: {
             query?: never;
@@ -1020,24 +1253,6 @@ export interface components {
             key: string;
             /** Name */
             name: string;
-            /** Counted In */
-            counted_in: string;
-            /** Start Count */
-            start_count: number;
-            /** Per Ml */
-            per_ml: number;
-            /** Low Ml */
-            low_ml: number;
-            /** High Ml */
-            high_ml: number;
-            /** Grade */
-            grade: string;
-            /** Salt Pct */
-            salt_pct: number;
-            /** Serving C */
-            serving_c: number;
-            /** Why */
-            why: string;
         };
         /**
          * RowOut
@@ -2336,17 +2551,20 @@ export interface components {
         };
         /**
          * NeedOut
-         * @description What is to be made, how that comes about, and energy and cost for each one served.
+         * @description What a dish asks of a sauce, with the arithmetic.
          */
         NeedOut: {
+            /** Sauce */
+            sauce: string;
+            use: components["schemas"]["UseOut"];
             /** Volume Ml */
             volume_ml: number;
+            /** Kept Back Ml */
+            kept_back_ml: number;
+            /** Grade */
+            grade: string | null;
             /** Lines */
             lines: string[];
-            /** Each Kcal */
-            each_kcal: number;
-            /** Each Cost */
-            each_cost: number;
         };
         /** PanShown */
         PanShown: {
@@ -2894,6 +3112,857 @@ export interface components {
             rows: {
                 [key: string]: string;
             }[];
+        };
+        /**
+         * Dish
+         * @description One dish. ``plate_c`` is the plate's temperature; ``finish`` what colours it, ``filled``
+         *     whether it is finished hot from the pot or cold from the fridge.
+         */
+        Dish: {
+            /**
+             * Format
+             * @default kestrel-fog/dish
+             * @constant
+             */
+            format: "kestrel-fog/dish";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /** Name */
+            name: string;
+            /**
+             * Sauces
+             * @default []
+             */
+            sauces: components["schemas"]["DishSauce"][];
+            /**
+             * Solids
+             * @default []
+             */
+            solids: components["schemas"]["Solid"][];
+            vessel?: components["schemas"]["Vessel"] | null;
+            /**
+             * Toppings
+             * @default []
+             */
+            toppings: components["schemas"]["Topping"][];
+            /**
+             * Rounds
+             * @default []
+             */
+            rounds: components["schemas"]["Rounds"][];
+            /**
+             * Finish
+             * @default none
+             * @enum {string}
+             */
+            finish: "none" | "grill" | "oven" | "torch" | "lid";
+            /**
+             * Filled
+             * @default hot
+             * @enum {string}
+             */
+            filled: "hot" | "cold";
+            /**
+             * Finish Minutes
+             * @default 0
+             */
+            finish_minutes: number;
+            /**
+             * Plate C
+             * @default 60
+             */
+            plate_c: number;
+            /**
+             * Margin Pct
+             * @default 5
+             */
+            margin_pct: number;
+            /** Note */
+            note?: string | null;
+        };
+        /** DishOut */
+        DishOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
+            document: components["schemas"]["Dish"];
+        };
+        /**
+         * DishSauce
+         * @description A sauce used one way. ``sauce`` names a sheet given beside the dish. ``each`` is how many of
+         *     the use's units a portion has (slices, pieces, g of solids …; None: from the solids, or one),
+         *     ``per_ml`` mL for each of them, ``kept_back_pct`` of it for the top or the pass.
+         */
+        DishSauce: {
+            /** Sauce */
+            sauce: string;
+            /** Use */
+            use: string;
+            /** Each */
+            each?: number | null;
+            /** Per Ml */
+            per_ml?: number | null;
+            /**
+             * Layers
+             * @default 1
+             */
+            layers: number;
+            /**
+             * Kept Back Pct
+             * @default 0
+             */
+            kept_back_pct: number;
+            /** Grade */
+            grade?: string | null;
+        };
+        /**
+         * Rounds
+         * @description Something done in rounds because it must not crowd: ``each`` pieces a portion of
+         *     ``piece_cm2``, in a pan, basket or tray of ``room_cm2`` of which ``fill_pct`` may be covered;
+         *     ``minutes`` a round and ``between_minutes`` for the fat or the pan to recover.
+         */
+        Rounds: {
+            /** What */
+            what: string;
+            /**
+             * Each
+             * @default 1
+             */
+            each: number;
+            /** Piece Cm2 */
+            piece_cm2: number;
+            /** Room Cm2 */
+            room_cm2: number;
+            /**
+             * Fill Pct
+             * @default 60
+             */
+            fill_pct: number;
+            /**
+             * Minutes
+             * @default 3
+             */
+            minutes: number;
+            /**
+             * Between Minutes
+             * @default 1
+             */
+            between_minutes: number;
+        };
+        /**
+         * Solid
+         * @description What the sauce goes over or into: ``grams`` for each portion as it goes into the dish, cooked
+         *     and drained; weighed dry where ``state`` says so (pasta, grain).
+         */
+        Solid: {
+            /** Ingredient */
+            ingredient: string;
+            /** Grams */
+            grams: number;
+            /**
+             * State
+             * @default drained
+             * @enum {string}
+             */
+            state: "drained" | "dry";
+        };
+        /**
+         * Topping
+         * @description Cheese, crumbs, butter over the top, by area: g for each cm² of the vessel; or ``grams`` for
+         *     each portion where there is no vessel.
+         */
+        Topping: {
+            /** Ingredient */
+            ingredient: string;
+            /** G Per Cm2 */
+            g_per_cm2?: number | null;
+            /** Grams */
+            grams?: number | null;
+        };
+        /**
+         * Vessel
+         * @description What it is baked or served in, inner measures; ``portions`` in one of it.
+         */
+        Vessel: {
+            /**
+             * Name
+             * @default dish
+             */
+            name: string;
+            /**
+             * Shape
+             * @default dish
+             * @enum {string}
+             */
+            shape: "straight" | "sloped" | "bowl" | "tray" | "shell" | "dish";
+            /** Diameter Cm */
+            diameter_cm: number;
+            /** Width Cm */
+            width_cm?: number | null;
+            /** Depth Cm */
+            depth_cm: number;
+            /**
+             * Portions
+             * @default 1
+             */
+            portions: number;
+        };
+        /**
+         * DishIn
+         * @description A dish as it stands in the browser; ``revision`` is the one it was made from.
+         */
+        DishIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
+        };
+        /**
+         * KeptTaken
+         * @description Another window saved it meanwhile: theirs.
+         */
+        KeptTaken: {
+            /** Message */
+            message: string;
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * ServiceLine
+         * @description A service in the list.
+         */
+        ServiceLine: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Date */
+            date: string | null;
+            /** Portions */
+            portions: number;
+            /** Dishes */
+            dishes: number;
+            /** Repeats */
+            repeats: string;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+        };
+        /**
+         * Line
+         * @description So many portions of a dish (a key of the dishes given beside), at a ``sitting``, for guests who
+         *     go ``without`` an allergen, a kind of ingredient or one ingredient.
+         */
+        Line: {
+            /** Dish */
+            dish: string;
+            /** Portions */
+            portions: number;
+            /**
+             * Sitting
+             * @default 1
+             * @enum {integer}
+             */
+            sitting: 1 | 2;
+            /**
+             * Without
+             * @default []
+             */
+            without: string[];
+        };
+        /**
+         * OnHand
+         * @description What is in the fridge or the freezer already: a made ``sauce`` or an ``ingredient`` (stock,
+         *     ready roux, fresh pasta), ``age_days`` old.
+         */
+        OnHand: {
+            /** Sauce */
+            sauce?: string | null;
+            /** Ingredient */
+            ingredient?: string | null;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * Age Days
+             * @default 0
+             */
+            age_days: number;
+            /**
+             * Place
+             * @default fridge
+             * @enum {string}
+             */
+            place: "fridge" | "freezer";
+        };
+        /**
+         * Service
+         * @description One service. ``force`` says for a sauce that it gets its ``own`` pot, must ``share`` a mother
+         *     though its base differs, or is bound by itself (``thicken``) on her.
+         */
+        Service: {
+            /**
+             * Format
+             * @default kestrel-fog/service
+             * @constant
+             */
+            format: "kestrel-fog/service";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /** Name */
+            name: string;
+            /** Date */
+            date?: string | null;
+            /**
+             * Serve At
+             * @default []
+             */
+            serve_at: string[];
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["Line"][];
+            /** Force */
+            force?: {
+                [key: string]: "own" | "share" | "thicken";
+            };
+            /**
+             * On Hand
+             * @default []
+             */
+            on_hand: components["schemas"]["OnHand"][];
+            /**
+             * Keep Days
+             * @default 3
+             */
+            keep_days: number;
+            /**
+             * Repeats
+             * @default never
+             * @enum {string}
+             */
+            repeats: "never" | "weekly";
+        };
+        /** ServiceOut */
+        ServiceOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Date */
+            date: string | null;
+            /** Revision */
+            revision: number;
+            document: components["schemas"]["Service"];
+            /** Pinned */
+            pinned: {
+                [key: string]: number;
+            };
+        };
+        /** ServiceIn */
+        ServiceIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
+        };
+        /** AskedOut */
+        AskedOut: {
+            /** Line */
+            line: number;
+            /** Dish */
+            dish: string;
+            /** Ml */
+            ml: number;
+        };
+        /**
+         * BranchOut
+         * @description One finished sauce of the service.
+         */
+        BranchOut: {
+            /** Key */
+            key: string;
+            /** Sauce */
+            sauce: string;
+            /** Name */
+            name: string;
+            /** Pot */
+            pot: string;
+            /** Grade */
+            grade: string | null;
+            /** Viscosity Pa S */
+            viscosity_pa_s: number | null;
+            /** Viscosity Low Pa S */
+            viscosity_low_pa_s: number | null;
+            /** Viscosity High Pa S */
+            viscosity_high_pa_s: number | null;
+            /** Salt Pct */
+            salt_pct: number;
+            /** Mass G */
+            mass_g: number;
+            /** Asked */
+            asked: components["schemas"]["AskedOut"][];
+            /** Need Ml */
+            need_ml: number;
+            /** Film Ml */
+            film_ml: number;
+            /** Made Ml */
+            made_ml: number;
+            /** Base G */
+            base_g: number;
+            /** Let Down G */
+            let_down_g: number;
+            /** Let Down Share */
+            let_down_share: number;
+            /** Bound G */
+            bound_g: number;
+            /** Why */
+            why: string;
+            /** Can Share */
+            can_share: boolean;
+            /** From Stock Ml */
+            from_stock_ml: number;
+            /** Pan */
+            pan: string;
+            /** Cost */
+            cost: number;
+            /** Allergens */
+            allergens: string[];
+        };
+        /** BuyOut */
+        BuyOut: {
+            /** Ingredient */
+            ingredient: string;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Used G */
+            used_g: number;
+            /** Bought G */
+            bought_g: number;
+            /** On Hand G */
+            on_hand_g: number;
+            /** Packs */
+            packs: number;
+            /** Pack G */
+            pack_g: number;
+            /** Cost */
+            cost: number;
+            spoons: components["schemas"]["AmountOut"] | null;
+        };
+        /**
+         * ChangedOut
+         * @description A sauce changed or deleted since the service was planned with its ``pinned`` version.
+         */
+        ChangedOut: {
+            /** Sauce Id */
+            sauce_id: number;
+            /** Name */
+            name: string;
+            /** Pinned */
+            pinned: number;
+            /** Newest */
+            newest: number;
+            /** Deleted */
+            deleted: boolean;
+        };
+        /** LayoutOut */
+        LayoutOut: {
+            /** Vessels */
+            vessels: number;
+            /** Name */
+            name: string;
+            /** Solids G */
+            solids_g: number;
+            /** Sauce Ml */
+            sauce_ml: number;
+            /** Each G */
+            each_g: number;
+            /** Fill Mm */
+            fill_mm: number;
+            /** Fill Share */
+            fill_share: number;
+            /** Toppings */
+            toppings: {
+                [key: string]: number;
+            };
+            /** Layers */
+            layers: string[];
+            /** Warning */
+            warning: string | null;
+        };
+        /** LinePlanOut */
+        LinePlanOut: {
+            /** Dish */
+            dish: string;
+            /** Name */
+            name: string;
+            /** Portions */
+            portions: number;
+            /** Sitting */
+            sitting: number;
+            /** Without */
+            without: string[];
+            /** Needs */
+            needs: components["schemas"]["NeedOut"][];
+            /** Branches */
+            branches: string[];
+            /** Left Out */
+            left_out: string[];
+            layout: components["schemas"]["LayoutOut"] | null;
+            /** Rounds */
+            rounds: components["schemas"]["RoundsOut"][];
+            /** On Plate */
+            on_plate: string[];
+            /** Allergens */
+            allergens: string[];
+            /** Cost */
+            cost: number;
+            /** Cost Each */
+            cost_each: number;
+            /** Finish */
+            finish: string;
+            /** Finish Minutes */
+            finish_minutes: number;
+        };
+        /** MatrixRow */
+        MatrixRow: {
+            /** Dish */
+            dish: string;
+            /** Marks */
+            marks: boolean[];
+        };
+        /**
+         * OfferOut
+         * @description Another way for a branch: ``sauce`` may be given ``do`` (own, thicken).
+         */
+        OfferOut: {
+            /** Branch */
+            branch: string;
+            /** Sauce */
+            sauce: string;
+            /** Do */
+            do: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PlanOut
+         * @description A service worked out: pots, branches, lines, and the production sheet.
+         */
+        PlanOut: {
+            document: components["schemas"]["Service"];
+            /** Lines */
+            lines: components["schemas"]["LinePlanOut"][];
+            /** Branches */
+            branches: components["schemas"]["BranchOut"][];
+            /** Pots */
+            pots: components["schemas"]["PotOut"][];
+            /** Used */
+            used: components["schemas"]["UsedOut"][];
+            /** Warnings */
+            warnings: string[];
+            /** Needs Ml */
+            needs_ml: number;
+            /** Left Ml */
+            left_ml: number;
+            /** By Recipe Ml */
+            by_recipe_ml: number;
+            /** Changed */
+            changed: components["schemas"]["ChangedOut"][];
+            production: components["schemas"]["ProductionOut"];
+        };
+        /** PotOut */
+        PotOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Mother */
+            mother: boolean;
+            /** Batches */
+            batches: number;
+            /** Pan */
+            pan: string;
+            /** Fill Share */
+            fill_share: number;
+            /** Minutes */
+            minutes: number;
+            /** Made G */
+            made_g: number;
+            /** Made Ml */
+            made_ml: number;
+            /** Taken G */
+            taken_g: number;
+            /** Film G */
+            film_g: number;
+            /** Left G */
+            left_g: number;
+            /** Thickest */
+            thickest: string;
+            /** Grade */
+            grade: string | null;
+            /** Viscosity Pa S */
+            viscosity_pa_s: number | null;
+            /** Notes */
+            notes: string[];
+            /** Offers */
+            offers: components["schemas"]["OfferOut"][];
+        };
+        /** ProductionOut */
+        ProductionOut: {
+            /** Buy */
+            buy: components["schemas"]["BuyOut"][];
+            /** Weigh */
+            weigh: components["schemas"]["WeighOutOut"][];
+            /** Serve */
+            serve: components["schemas"]["ServeOutOut"][];
+            /** Prepare */
+            prepare: string[];
+            /** Allergens */
+            allergens: string[];
+            /** Matrix */
+            matrix: components["schemas"]["MatrixRow"][];
+            /** Stretch */
+            stretch: components["schemas"]["StretchOut"][];
+            /** Cost */
+            cost: number;
+        };
+        /** RoundsOut */
+        RoundsOut: {
+            /** What */
+            what: string;
+            /** Pieces */
+            pieces: number;
+            /** A Round */
+            a_round: number;
+            /** Rounds */
+            rounds: number;
+            /** Minutes */
+            minutes: number;
+            /** Line */
+            line: string;
+        };
+        /** ServeOutOut */
+        ServeOutOut: {
+            /** Line */
+            line: number;
+            /** Dish */
+            dish: string;
+            /** Sauce */
+            sauce: string;
+            /** Each */
+            each: string;
+            /** Each Ml */
+            each_ml: number;
+            /** Each G */
+            each_g: number;
+            /** Ladles */
+            ladles: string;
+            /** Kept Back Ml */
+            kept_back_ml: number;
+        };
+        /** StretchOut */
+        StretchOut: {
+            /** Dish */
+            dish: string;
+            /** Frm */
+            frm: string;
+            /** To */
+            to: string;
+            /** Saves */
+            saves: number;
+        };
+        /** UsedOut */
+        UsedOut: {
+            /** Sauce */
+            sauce: string;
+            /** Name */
+            name: string;
+            /** Taken Ml */
+            taken_ml: number;
+            /** Ready Ml */
+            ready_ml: number;
+            /** Let Down */
+            let_down: string;
+        };
+        /** WeighOutOut */
+        WeighOutOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Of */
+            of: string;
+            /** Batches */
+            batches: number;
+            /** Weighed */
+            weighed: components["schemas"]["WeighedOut"][];
+            /** Steps */
+            steps: string[];
+            /** Makes Ml */
+            makes_ml: number;
+            /** Makes G */
+            makes_g: number;
+            /** Minutes */
+            minutes: number;
+            /** Cost */
+            cost: number;
+        };
+        /**
+         * WorkIn
+         * @description A service to work out; ``pinned`` as the saved one has it.
+         */
+        WorkIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /**
+             * Pinned
+             * @default {}
+             */
+            pinned: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * FlowIn
+         * @description A pot or sauce (``node``) is to make ``ml``.
+         */
+        FlowIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /**
+             * Pinned
+             * @default {}
+             */
+            pinned: {
+                [key: string]: number;
+            };
+            /** Node */
+            node: string;
+            /** Ml */
+            ml: number;
+        };
+        /** ScaleIn */
+        ScaleIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /**
+             * Pinned
+             * @default {}
+             */
+            pinned: {
+                [key: string]: number;
+            };
+            /** Covers */
+            covers: number;
+        };
+        /** LeftToServeOut */
+        LeftToServeOut: {
+            /** Line */
+            line: number;
+            /** Dish */
+            dish: string;
+            /** Asked */
+            asked: number;
+            /** Uses G */
+            uses_g: number;
+            /** All Alike */
+            all_alike: number;
+            /** Alone */
+            alone: number | null;
+        };
+        /** ShortOut */
+        ShortOut: {
+            /** Ingredient */
+            ingredient: string;
+            /** Name */
+            name: string;
+            /** Need G */
+            need_g: number;
+            /** Have G */
+            have_g: number;
+            /** Enough */
+            enough: boolean;
+            /** Lines */
+            lines: components["schemas"]["LeftToServeOut"][];
+        };
+        /** ShortIn */
+        ShortIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /**
+             * Pinned
+             * @default {}
+             */
+            pinned: {
+                [key: string]: number;
+            };
+            /** Ingredient */
+            ingredient: string;
+            /** Have */
+            have: unknown;
+        };
+        /** RenewIn */
+        RenewIn: {
+            /** Sauce Id */
+            sauce_id: number;
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * CopyIn
+         * @description ``day`` None: a week on.
+         */
+        CopyIn: {
+            /** Day */
+            day?: string | null;
         };
         /**
          * BatchLine
@@ -4202,6 +5271,585 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_list_dishes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DishOut"][];
+                };
+            };
+        };
+    };
+    kestrel_service_api_new_dish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DishIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DishOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_change_dish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dish_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DishIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DishOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTaken"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_delete_dish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dish_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_restore_dish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dish_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_list_services: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceLine"][];
+                };
+            };
+        };
+    };
+    kestrel_service_api_new_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ServiceIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_work_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_flow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FlowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_short: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShortIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShortOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_one_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_change_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ServiceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTaken"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_delete_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_renew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RenewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTaken"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_copy_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_restore_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };

@@ -11,11 +11,13 @@ from django.db import transaction
 from django.utils import timezone
 
 from kestrel.accounts.actions import open_kitchen
-from kestrel.accounts.models import User
+from kestrel.accounts.models import Kitchen, User
 from kestrel.journal.actions import write_down
 from kestrel.larder.actions import add_burner, add_pan
 from kestrel.sauces.actions import save_new
 from kestrel.sauces.models import Sauce
+from kestrel.service.actions import save_dish, save_service
+from kestrel.service.models import Dish
 from kestrel.stove import actions as stove
 from kestrel.stove.models import Batch
 from saucier.sheet import read_sheet
@@ -47,6 +49,7 @@ def load(about: dict[str, Any]) -> User:
     sauces: dict[str, Sauce] = {}
     for path in sorted((DEMO / "sauces").glob("*.json")):
         sauces[path.stem] = save_new(kitchen, user, read_sheet(path.read_bytes()))
+    _load_services(kitchen, sauces)
     for logged in about["batches"]:
         batch = stove.start(kitchen, user, sauces[logged["sauce"]].newest)
         ended_at = timezone.now() - timedelta(days=logged["days_ago"])
@@ -63,3 +66,20 @@ def load(about: dict[str, Any]) -> User:
             started_at=ended_at - timedelta(minutes=logged["minutes"]), ended_at=ended_at
         )
     return user
+
+
+def _load_services(kitchen: Kitchen, sauces: dict[str, Sauce]) -> None:
+    """Dishes and services of ``demo/``, which name sauces and dishes by their files."""
+    dishes: dict[str, Dish] = {}
+    for path in sorted((DEMO / "dishes").glob("*.json")):
+        document = json.loads(path.read_text(encoding="utf-8"))
+        for used in document["sauces"]:
+            used["sauce"] = str(sauces[used["sauce"]].pk)
+        dishes[path.stem] = save_dish(kitchen, document)
+    for path in sorted((DEMO / "services").glob("*.json")):
+        document = json.loads(path.read_text(encoding="utf-8"))
+        for line in document["lines"]:
+            line["dish"] = str(dishes[line["dish"]].pk)
+        # The next such day from today: a demo is always ahead of its service.
+        day = timezone.localdate() + timedelta(days=1 + len(document["lines"]) % 5)
+        save_service(kitchen, {**document, "date": day.isoformat()})

@@ -1,0 +1,145 @@
+"""Writes on dishes and services, one transaction each."""
+
+from collections.abc import Mapping
+from datetime import date, timedelta
+from typing import Any, TypeVar
+
+from django.db import transaction
+from django.utils import timezone
+
+from kestrel.accounts.models import Kitchen
+from kestrel.problems import Conflict
+from kestrel.sauces.models import Sauce
+from kestrel.service.models import Dish, Service
+from saucier.dish import read_dish, write_dish
+from saucier.errors import BadInput
+from saucier.service import read_service, write_service
+
+Row = TypeVar("Row", Dish, Service)
+
+
+def save_dish(kitchen: Kitchen, data: Mapping[str, Any]) -> Dish:
+    """A new dish. Raises :class:`BadInput` by field."""
+    document = write_dish(read_dish(data))
+    _check_sauces(kitchen, document)
+    return Dish.objects.create(kitchen=kitchen, name=document["name"], document=document)
+
+
+@transaction.atomic
+def change_dish(dish: Dish, data: Mapping[str, Any], revision: int) -> Dish:
+    """``dish`` as ``data``. Raises :class:`Conflict` when it was changed meanwhile."""
+    document = write_dish(read_dish(data))
+    _check_sauces(dish.kitchen, document)
+    dish = _current(Dish, dish, revision)
+    dish.name, dish.document = document["name"], document
+    return _moved(dish)
+
+
+def save_service(kitchen: Kitchen, data: Mapping[str, Any]) -> Service:
+    """A new service, its sauces pinned at their newest versions. Raises :class:`BadInput`."""
+    document = write_service(read_service(data))
+    return Service.objects.create(
+        kitchen=kitchen,
+        name=document["name"],
+        date=_day(document),
+        document=document,
+        pinned=pins(kitchen, document, {}),
+    )
+
+
+@transaction.atomic
+def change_service(service: Service, data: Mapping[str, Any], revision: int) -> Service:
+    """``service`` as ``data``; sauces it had keep their versions, new ones are pinned. Raises
+    :class:`Conflict` when it was changed meanwhile."""
+    document = write_service(read_service(data))
+    service = _current(Service, service, revision)
+    service.name, service.date, service.document = document["name"], _day(document), document
+    service.pinned = pins(service.kitchen, document, service.pinned)
+    return _moved(service)
+
+
+@transaction.atomic
+def renew(service: Service, sauce_id: int, revision: int) -> Service:
+    """Take the newest version of a sauce into ``service``. Raises :class:`BadInput` for a sauce that
+    is deleted, :class:`Conflict` as above."""
+    service = _current(Service, service, revision)
+    sauce = Sauce.objects.filter(kitchen=service.kitchen, pk=sauce_id, deleted_at=None).first()
+    if sauce is None:
+        raise BadInput.at("sauce_id", "is no sauce any more", "Bring it back in Sauces first")
+    service.pinned = {**service.pinned, str(sauce.pk): sauce.version}
+    return _moved(service)
+
+
+def copy(service: Service, day: date | None) -> Service:
+    """The same service on another ``day``; None: a week on, or the first such weekday from today."""
+    if day is None:
+        day = service.date or timezone.localdate()
+        while day <= timezone.localdate() or day == service.date:
+            day += timedelta(days=7)
+    document = {**service.document, "date": day.isoformat()}
+    return save_service(service.kitchen, document)
+
+
+def delete(row: Dish | Service) -> None:
+    """Off the list; :func:`restore` brings it back."""
+    type(row).objects.filter(pk=row.pk).update(deleted_at=timezone.now())
+
+
+def restore(row: Dish | Service) -> None:
+    type(row).objects.filter(pk=row.pk).update(deleted_at=None)
+
+
+def pins(
+    kitchen: Kitchen, document: Mapping[str, Any], before: Mapping[str, int]
+) -> dict[str, int]:
+    """The version of every sauce ``document`` needs: as pinned ``before``, else the newest."""
+    wanted = sauces_of(kitchen, document)
+    newest = dict(
+        Sauce.objects.filter(kitchen=kitchen, pk__in=[int(key) for key in wanted]).values_list(
+            "pk", "version"
+        )
+    )
+    return {key: before.get(key, newest[int(key)]) for key in sorted(wanted) if int(key) in newest}
+
+
+def sauces_of(kitchen: Kitchen, document: Mapping[str, Any]) -> set[str]:
+    """Numbers of the sauces the lines' dishes use."""
+    keys = {line["dish"] for line in document.get("lines", []) if str(line["dish"]).isdigit()}
+    rows = Dish.objects.filter(kitchen=kitchen, pk__in=[int(key) for key in keys])
+    return {
+        used["sauce"]
+        for row in rows
+        for used in row.document.get("sauces", [])
+        if used["sauce"].isdigit()
+    }
+
+
+def _check_sauces(kitchen: Kitchen, document: Mapping[str, Any]) -> None:
+    for number, used in enumerate(document.get("sauces", [])):
+        key = used["sauce"]
+        known = key.isdigit() and Sauce.objects.filter(kitchen=kitchen, pk=int(key)).exists()
+        if not known:
+            raise BadInput.at(f"sauces[{number}].sauce", "is no sauce of yours", "Pick one of them")
+
+
+def _day(document: Mapping[str, Any]) -> date | None:
+    return date.fromisoformat(document["date"]) if document.get("date") else None
+
+
+def _current(kind: type[Row], row: Row, revision: int) -> Row:
+    row = kind.objects.select_for_update().get(pk=row.pk)
+    if row.revision != revision:
+        raise Conflict(
+            {
+                "message": f"“{row.name}” was saved from another window meanwhile.",
+                "document": row.document,
+                "revision": row.revision,
+            }
+        )
+    return row
+
+
+def _moved(row: Row) -> Row:
+    row.revision += 1
+    row.save()
+    return row

@@ -1,0 +1,221 @@
+"""Dishes, services, and what they come to."""
+
+import json
+import re
+from typing import Any, cast
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Router, Status
+
+from kestrel.accounts.auth import KitchenRequest
+from kestrel.accounts.models import Kitchen
+from kestrel.problems import Message, Problems
+from kestrel.sauces.models import SauceVersion
+from kestrel.service import actions, work
+from kestrel.service.models import Dish, Service
+from kestrel.service.schemas import (
+    CopyIn,
+    DishIn,
+    DishOut,
+    FlowIn,
+    KeptTaken,
+    PlanOut,
+    RenewIn,
+    ScaleIn,
+    ServiceIn,
+    ServiceLine,
+    ServiceOut,
+    ShortIn,
+    ShortOut,
+    WorkIn,
+)
+from saucier.errors import BadInput
+from saucier.service import flowed, production_of, scaled, short_of, write_service
+from saucier.steps.base import amount_field
+
+dishes = Router(tags=["service"])
+services = Router(tags=["service"])
+
+
+def _kitchen(request: HttpRequest) -> Kitchen:
+    return cast(KitchenRequest, request).kitchen
+
+
+def _dish(request: HttpRequest, dish_id: int) -> Dish:
+    return get_object_or_404(Dish, kitchen=_kitchen(request), pk=dish_id)
+
+
+def _service(request: HttpRequest, service_id: int) -> Service:
+    return get_object_or_404(Service, kitchen=_kitchen(request), pk=service_id)
+
+
+@dishes.get("", response=list[DishOut])
+def list_dishes(request: HttpRequest):
+    return Dish.objects.filter(kitchen=_kitchen(request), deleted_at=None)
+
+
+@dishes.post("", response={201: DishOut, 422: Problems})
+def new_dish(request: HttpRequest, given: DishIn):
+    return Status(201, actions.save_dish(_kitchen(request), given.document))
+
+
+@dishes.put("/{dish_id}", response={200: DishOut, 404: Message, 409: KeptTaken, 422: Problems})
+def change_dish(request: HttpRequest, dish_id: int, given: DishIn):
+    return actions.change_dish(_dish(request, dish_id), given.document, given.revision)
+
+
+@dishes.delete("/{dish_id}", response={204: None, 404: Message})
+def delete_dish(request: HttpRequest, dish_id: int):
+    """Off the list; services that serve it still do. `restore` undoes it."""
+    actions.delete(_dish(request, dish_id))
+    return Status(204, None)
+
+
+@dishes.post("/{dish_id}/restore", response={204: None, 404: Message})
+def restore_dish(request: HttpRequest, dish_id: int):
+    actions.restore(_dish(request, dish_id))
+    return Status(204, None)
+
+
+def _line(row: Service) -> dict[str, Any]:
+    lines = row.document.get("lines", [])
+    return {
+        "id": row.pk,
+        "name": row.name,
+        "date": row.date,
+        "portions": sum(line["portions"] for line in lines),
+        "dishes": len({line["dish"] for line in lines}),
+        "repeats": row.document.get("repeats", "never"),
+        "updated_at": row.updated_at,
+    }
+
+
+@services.get("", response=list[ServiceLine])
+def list_services(request: HttpRequest):
+    """The kitchen's services, newest first."""
+    rows = Service.objects.filter(kitchen=_kitchen(request), deleted_at=None)
+    return [_line(row) for row in rows]
+
+
+@services.post("", response={201: ServiceOut, 422: Problems})
+def new_service(request: HttpRequest, given: ServiceIn):
+    return Status(201, actions.save_service(_kitchen(request), given.document))
+
+
+@services.post("/work", response={200: PlanOut, 422: Problems})
+def work_out(request: HttpRequest, given: WorkIn):
+    """A service as it stands, with all that follows. Nothing is stored."""
+    return work.worked(_kitchen(request), given.document, given.pinned)
+
+
+@services.post("/flow", response={200: PlanOut, 422: Problems})
+def flow(request: HttpRequest, given: FlowIn):
+    """A pot or a sauce made larger or smaller: its dishes' portions follow, and all else."""
+    kitchen = _kitchen(request)
+    found = work.gathered(kitchen, given.document, given.pinned)
+    plan = found.plan(work.typed_service(given.document, found.kitchen))
+    document = write_service(flowed(plan, given.node, given.ml))
+    return work.worked(kitchen, document, given.pinned)
+
+
+@services.post("/scale", response={200: PlanOut, 422: Problems})
+def scale(request: HttpRequest, given: ScaleIn):
+    """The whole service for so many covers."""
+    kitchen = _kitchen(request)
+    found = work.gathered(kitchen, given.document, given.pinned)
+    document = write_service(
+        scaled(work.typed_service(given.document, found.kitchen), given.covers)
+    )
+    return work.worked(kitchen, document, given.pinned)
+
+
+@services.post("/short", response={200: ShortOut, 422: Problems})
+def short(request: HttpRequest, given: ShortIn):
+    """Only so much of an ingredient: what can still be served."""
+    found = work.gathered(_kitchen(request), given.document, given.pinned)
+    plan = found.plan(work.typed_service(given.document, found.kitchen))
+    try:
+        have = amount_field(given.have)
+    except BadInput as bad:
+        raise bad.under("have") from None
+    return short_of(plan, given.ingredient, have, found.kitchen, found.plan)
+
+
+@services.get("/{service_id}", response={200: ServiceOut, 404: Message})
+def one_service(request: HttpRequest, service_id: int):
+    return _service(request, service_id)
+
+
+@services.put(
+    "/{service_id}", response={200: ServiceOut, 404: Message, 409: KeptTaken, 422: Problems}
+)
+def change_service(request: HttpRequest, service_id: int, given: ServiceIn):
+    return actions.change_service(_service(request, service_id), given.document, given.revision)
+
+
+@services.post(
+    "/{service_id}/renew", response={200: ServiceOut, 404: Message, 409: KeptTaken, 422: Problems}
+)
+def renew(request: HttpRequest, service_id: int, given: RenewIn):
+    """Take the newest version of a sauce into a planned service."""
+    return actions.renew(_service(request, service_id), given.sauce_id, given.revision)
+
+
+@services.post("/{service_id}/copy", response={201: ServiceOut, 404: Message})
+def copy_service(request: HttpRequest, service_id: int, given: CopyIn):
+    """The same on another day; with no day, a week on."""
+    return Status(201, actions.copy(_service(request, service_id), given.day))
+
+
+@services.delete("/{service_id}", response={204: None, 404: Message})
+def delete_service(request: HttpRequest, service_id: int):
+    actions.delete(_service(request, service_id))
+    return Status(204, None)
+
+
+@services.post("/{service_id}/restore", response={204: None, 404: Message})
+def restore_service(request: HttpRequest, service_id: int):
+    actions.restore(_service(request, service_id))
+    return Status(204, None)
+
+
+def _file(row: Service, text: str, ending: str, kind: str) -> HttpResponse:
+    name = re.sub(r"[^a-z0-9]+", "-", row.name.lower()).strip("-") or "service"
+    answer = HttpResponse(text, content_type=kind)
+    answer["Content-Disposition"] = f'attachment; filename="{name}.{ending}"'
+    return answer
+
+
+@services.get("/{service_id}/production.csv", include_in_schema=False)
+def production_csv(request: HttpRequest, service_id: int):
+    row = _service(request, service_id)
+    found = work.gathered(row.kitchen, row.document, row.pinned)
+    plan = found.plan(work.typed_service(row.document, found.kitchen))
+    text = work.production_csv(plan, production_of(plan, found.kitchen))
+    return _file(row, text, "csv", "text/csv")
+
+
+@services.get("/{service_id}/whole.json", include_in_schema=False)
+def whole_json(request: HttpRequest, service_id: int):
+    """The service with its dishes and sauces as open documents, and what it comes to."""
+    row = _service(request, service_id)
+    plan = PlanOut.model_validate(work.worked(row.kitchen, row.document, row.pinned))
+    used = {line["dish"] for line in row.document.get("lines", [])}
+    sheets = SauceVersion.objects.filter(sauce__kitchen=row.kitchen, sauce_id__in=list(row.pinned))
+    document = {
+        "service": row.document,
+        "dishes": {
+            str(dish.pk): dish.document
+            for dish in Dish.objects.filter(kitchen=row.kitchen, pk__in=list(used))
+        },
+        "sauces": {
+            str(version.sauce_id): version.sheet
+            for version in sheets
+            if row.pinned[str(version.sauce_id)] == version.number
+        },
+        "plan": plan.model_dump(mode="json", exclude={"document"}),
+    }
+    return _file(
+        row, json.dumps(document, indent=1, ensure_ascii=False), "json", "application/json"
+    )

@@ -1,0 +1,208 @@
+"""Dishes and services: kept, copied, pinned, worked out, exported."""
+
+import csv
+import datetime
+import io
+import json
+
+from django.core.management import call_command
+from django.test import TestCase
+
+from kestrel.accounts.models import User
+from kestrel.sauces.actions import delete, save_again
+from kestrel.service.models import Dish, Service
+from kestrel.tests.clients import JsonClient, KitchenTest
+from saucier.sheet import read_sheet
+from saucier.testing import CHEESE_SAUCE
+
+
+class ServiceTest(KitchenTest):
+    def setUp(self) -> None:
+        super().setUp()
+        self.sauce = self.saved()
+        made = self.client.call("POST", "/dishes", {"document": self.dish_document()})
+        self.assertEqual(made.status_code, 201, made.body)
+        self.dish = made.body
+
+    def dish_document(self, **change: object) -> dict:
+        return {
+            "name": "Leeks under cheese",
+            "sauces": [{"sauce": str(self.sauce.pk), "use": "nap"}],
+            "solids": [{"ingredient": "leek", "grams": 150}],
+            **change,
+        }
+
+    def document(self, portions: float = 12, **change: object) -> dict:
+        line = {"dish": str(self.dish["id"]), "portions": portions}
+        return {"name": "Lunch", "date": "2026-11-27", "lines": [line], **change}
+
+    def new(self, **change: object):
+        return self.client.call("POST", "/services", {"document": self.document(**change)})
+
+
+class Kept(ServiceTest):
+    def test_save_list_change_delete_restore(self) -> None:
+        made = self.new().body
+        self.assertEqual(made["pinned"], {str(self.sauce.pk): 1})
+        row = self.client.call("GET", "/services").body[0]
+        self.assertEqual((row["portions"], row["dishes"], row["date"]), (12, 1, "2026-11-27"))
+        path = f"/services/{made['id']}"
+        body = {"document": self.document(portions=20), "revision": 1}
+        self.assertEqual(self.client.call("PUT", path, body).body["revision"], 2)
+        late = self.client.call("PUT", path, body)
+        self.assertEqual(late.status_code, 409)
+        self.assertEqual(late.body["document"]["lines"][0]["portions"], 20)
+        self.assertEqual(self.client.call("DELETE", path).status_code, 204)
+        self.assertEqual(self.client.call("GET", "/services").body, [])
+        self.client.call("POST", f"{path}/restore")
+        self.assertEqual(len(self.client.call("GET", "/services").body), 1)
+
+    def test_dishes_too(self) -> None:
+        path = f"/dishes/{self.dish['id']}"
+        body = {"document": self.dish_document(name="Leeks"), "revision": 1}
+        self.assertEqual(self.client.call("PUT", path, body).body["name"], "Leeks")
+        self.assertEqual(self.client.call("PUT", path, body).status_code, 409)
+        self.client.call("DELETE", path)
+        self.assertEqual(self.client.call("GET", "/dishes").body, [])
+        self.client.call("POST", f"{path}/restore")
+        self.assertEqual(len(self.client.call("GET", "/dishes").body), 1)
+
+    def test_strangers_see_and_use_nothing(self) -> None:
+        made = self.new().body
+        for method, path in (
+            ("GET", f"/services/{made['id']}"),
+            ("DELETE", f"/services/{made['id']}"),
+            ("DELETE", f"/dishes/{self.dish['id']}"),
+        ):
+            self.assertEqual(self.other.call(method, path).status_code, 404)
+        self.assertEqual(self.other.call("GET", "/dishes").body, [])
+        refused = self.other.call("POST", "/services/work", {"document": self.document()})
+        self.assertIn("lines[0].dish", self.fields(refused))
+        theirs = self.other.call("POST", "/dishes", {"document": self.dish_document()})
+        self.assertIn("sauces[0].sauce", self.fields(theirs))
+
+    def test_copy_to_a_day_and_a_week_on(self) -> None:
+        made = self.new().body
+        path = f"/services/{made['id']}/copy"
+        self.assertEqual(
+            self.client.call("POST", path, {"day": "2027-01-05"}).body["date"], "2027-01-05"
+        )
+        week = datetime.date.fromisoformat(self.client.call("POST", path, {}).body["date"])
+        self.assertEqual(week.weekday(), datetime.date(2026, 11, 27).weekday())
+        self.assertEqual(Service.objects.count(), 3)
+
+    def test_nonsense_names_the_field(self) -> None:
+        line = {"dish": str(self.dish["id"]), "portions": 4}
+        for change, field in (
+            ({"lines": [{**line, "portions": 0}]}, "lines[0].portions"),
+            ({"lines": [{**line, "portions": "many"}]}, "lines[0].portions"),
+            ({"date": "soon"}, "date"),
+            ({"name": ""}, "name"),
+        ):
+            with self.subTest(field):
+                self.assertIn(field, self.fields(self.new(**change)))
+        bad = self.dish_document(sauces=[{"sauce": str(self.sauce.pk), "use": "cap"}])
+        self.assertIn("vessel", self.fields(self.client.call("POST", "/dishes", {"document": bad})))
+
+
+class Pinned(ServiceTest):
+    def work(self, made: dict):
+        body = {"document": made["document"], "pinned": made["pinned"]}
+        return self.client.call("POST", "/services/work", body).body
+
+    def test_a_sauce_changed_meanwhile_keeps_its_version_and_says_so(self) -> None:
+        made = self.new().body
+        before = self.work(made)
+        changed = {
+            **CHEESE_SAUCE,
+            "name": "Milder",
+            "target": {**CHEESE_SAUCE["target"], "grade": "nappe"},
+        }
+        save_again(self.sauce, self.user, read_sheet(changed), 1)
+        after = self.work(made)
+        self.assertEqual(before["branches"], after["branches"])
+        self.assertEqual(
+            after["changed"],
+            [
+                {
+                    "sauce_id": self.sauce.pk,
+                    "name": "Milder",
+                    "pinned": 1,
+                    "newest": 2,
+                    "deleted": False,
+                }
+            ],
+        )
+        body = {"sauce_id": self.sauce.pk, "revision": 1}
+        renewed = self.client.call("POST", f"/services/{made['id']}/renew", body).body
+        self.assertEqual(renewed["pinned"], {str(self.sauce.pk): 2})
+        self.assertEqual(self.work(renewed)["branches"][0]["grade"], "nappe")
+
+    def test_a_sauce_deleted_meanwhile_is_still_made(self) -> None:
+        made = self.new().body
+        delete(self.sauce)
+        found = self.work(made)
+        self.assertTrue(found["changed"][0]["deleted"])
+        self.assertEqual(found["branches"][0]["grade"], "binding")
+        body = {"sauce_id": self.sauce.pk, "revision": 1}
+        refused = self.client.call("POST", f"/services/{made['id']}/renew", body)
+        self.assertIn("sauce_id", self.fields(refused))
+
+
+class Worked(ServiceTest):
+    def ask(self, what: str, **body: object):
+        return self.client.call("POST", f"/services/{what}", {"document": self.document(), **body})
+
+    def test_plan_production_and_flow_both_ways(self) -> None:
+        plan = self.ask("work").body
+        self.assertEqual(plan["lines"][0]["needs"][0]["volume_ml"], 12 * 55 * 1.05)
+        self.assertTrue(plan["production"]["buy"])
+        key = plan["branches"][0]["key"]
+        more = self.ask("flow", node=key, ml=2 * plan["branches"][0]["made_ml"]).body
+        self.assertEqual(more["document"]["lines"][0]["portions"], 25)
+        self.assertAlmostEqual(
+            more["branches"][0]["made_ml"], 2 * plan["branches"][0]["made_ml"], delta=60
+        )
+        scaled = self.ask("scale", covers=60).body
+        self.assertEqual(scaled["document"]["lines"][0]["portions"], 60)
+        for what, body, field in (
+            ("flow", {"node": "moon", "ml": 500}, "node"),
+            ("flow", {"node": key, "ml": 1}, "ml"),
+            ("scale", {"covers": 0}, "covers"),
+            ("short", {"ingredient": "moon", "have": "1 L"}, "ingredient"),
+            ("short", {"ingredient": "milk-whole", "have": "one"}, "have"),
+        ):
+            self.assertIn(field, self.fields(self.ask(what, **body)))
+
+    def test_short_of_milk(self) -> None:
+        found = self.ask("short", ingredient="milk-whole", have="300 mL").body
+        self.assertFalse(found["enough"])
+        self.assertLess(found["lines"][0]["all_alike"], 12)
+        self.assertTrue(self.ask("short", ingredient="milk-whole", have="3 L").body["enough"])
+
+    def test_files_out(self) -> None:
+        made = self.new().body
+        text = self.client.get(f"/api/services/{made['id']}/production.csv").content.decode()
+        rows = list(csv.DictReader(io.StringIO(text)))
+        self.assertEqual({row["part"] for row in rows}, {"buy", "weigh", "serve", "dish"})
+        whole = json.loads(self.client.get(f"/api/services/{made['id']}/whole.json").content)
+        self.assertEqual(whole["service"]["name"], "Lunch")
+        self.assertEqual(list(whole["sauces"]), [str(self.sauce.pk)])
+        self.assertEqual(whole["plan"]["branches"][0]["grade"], "binding")
+
+
+class DemoServices(TestCase):
+    def test_both_are_there_and_come_out(self) -> None:
+        call_command("load_demo", verbosity=0)
+        client = JsonClient()
+        user = User.objects.get(username="refectory")
+        client.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
+        rows = {row["name"]: row for row in client.call("GET", "/services").body}
+        self.assertEqual(rows["Visitors' Sunday"]["portions"], 120)
+        for row in rows.values():
+            made = client.call("GET", f"/services/{row['id']}").body
+            body = {"document": made["document"], "pinned": made["pinned"]}
+            plan = client.call("POST", "/services/work", body).body
+            self.assertEqual(plan["warnings"], [])
+            self.assertEqual(plan["changed"], [])
+        self.assertGreaterEqual(Dish.objects.count(), 12)

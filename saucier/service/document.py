@@ -1,0 +1,103 @@
+"""The service, as an open document: its lines, what is forced, what is on hand."""
+
+from collections.abc import Mapping
+from datetime import date
+from typing import Annotated, Any, Literal, Self
+
+from pydantic import Field, ValidationError, field_validator, model_validator
+
+from saucier.errors import BadInput
+from saucier.sheet.reading import problems_of
+from saucier.steps.base import AmountField, IngredientKey, Part
+from saucier.units import Dimension
+
+Key = Annotated[str, Field(min_length=1, max_length=60)]
+MAX_LINES = 80
+
+
+class Line(Part):
+    """So many portions of a dish (a key of the dishes given beside), at a ``sitting``, for guests who
+    go ``without`` an allergen, a kind of ingredient or one ingredient."""
+
+    dish: Key
+    portions: Annotated[float, Field(gt=0, le=20_000)]
+    sitting: Literal[1, 2] = 1
+    without: Annotated[tuple[str, ...], Field(max_length=8)] = ()
+
+
+class OnHand(Part):
+    """What is in the fridge or the freezer already: a made ``sauce`` or an ``ingredient`` (stock,
+    ready roux, fresh pasta), ``age_days`` old."""
+
+    sauce: Key | None = None
+    ingredient: IngredientKey | None = None
+    amount: AmountField
+    age_days: Annotated[float, Field(ge=0, le=365)] = 0.0
+    place: Literal["fridge", "freezer"] = "fridge"
+
+    @model_validator(mode="after")
+    def _one(self) -> Self:
+        if (self.sauce is None) == (self.ingredient is None):
+            raise BadInput.at("", "needs one of sauce and ingredient", "Say what it is")
+        if self.sauce and self.amount.dimension is Dimension.COUNT:
+            raise BadInput.at("amount.unit", "a sauce is not counted", "Give L, mL, kg or g")
+        return self
+
+
+class Service(Part):
+    """One service. ``force`` says for a sauce that it gets its ``own`` pot, must ``share`` a mother
+    though its base differs, or is bound by itself (``thicken``) on her."""
+
+    format: Literal["kestrel-fog/service"] = "kestrel-fog/service"
+    version: Literal[1] = 1
+    name: Annotated[str, Field(min_length=1, max_length=120)]
+    date: Annotated[str, Field(max_length=10)] | None = None
+    serve_at: Annotated[
+        tuple[Annotated[str, Field(pattern=r"^\d{1,2}:\d{2}$")], ...], Field(max_length=2)
+    ] = ()
+    lines: Annotated[tuple[Line, ...], Field(max_length=MAX_LINES)] = ()
+    force: dict[Key, Literal["own", "share", "thicken"]] = Field(default_factory=dict)
+    on_hand: Annotated[tuple[OnHand, ...], Field(max_length=60)] = ()
+    keep_days: Annotated[float, Field(ge=0, le=14)] = 3.0
+    repeats: Literal["never", "weekly"] = "never"
+
+    @field_validator("name")
+    @classmethod
+    def _named(cls, value: str) -> str:
+        if not value.strip():
+            raise BadInput.at("", "is empty", "Give the service a name")
+        return value.strip()
+
+    @field_validator("date")
+    @classmethod
+    def _a_day(cls, value: str | None) -> str | None:
+        if value is None:
+            return None
+        try:
+            return date.fromisoformat(value).isoformat()
+        except ValueError:
+            raise BadInput.at("", f"“{value}” is no date", "Write it like 2026-11-27") from None
+
+    @field_validator("serve_at")
+    @classmethod
+    def _times(cls, value: tuple[str, ...]) -> tuple[str, ...]:
+        for number, text in enumerate(value):
+            hours, _, minutes = text.partition(":")
+            if int(hours) > 23 or int(minutes) > 59:
+                raise BadInput.at(f"[{number}]", f"{text} is no time", "Write it like 12:30")
+        return value
+
+
+def read_service(data: Mapping[str, Any]) -> Service:
+    """The service in ``data``. Raises :class:`BadInput` with every problem, by field."""
+    if not isinstance(data, Mapping):
+        raise BadInput.at("service", "is not an object", "A service has a name and lines")
+    try:
+        return Service.model_validate(data)
+    except ValidationError as invalid:
+        raise problems_of(invalid) from None
+
+
+def write_service(service: Service) -> dict[str, Any]:
+    """The service as plain data for JSON, leaving out what was never said."""
+    return service.model_dump(mode="json", exclude_none=True)

@@ -1,0 +1,320 @@
+"""The production sheet: what to buy and weigh, in which order, for whom, at what cost."""
+
+import math
+from dataclasses import dataclass
+
+from saucier.cards import cards
+from saucier.check import CheckedSheet, check
+from saucier.kitchen import Kitchen
+from saucier.larder import ALLERGENS, Ingredient
+from saucier.service.plan import BranchPlan, LinePlan, Plan, bought_g, toppings_g
+from saucier.steps import Weighed
+from saucier.units import Amount, kitchen_round
+
+
+@dataclass(frozen=True, slots=True)
+class Buy:
+    """One ingredient of the whole service: ``used_g`` as it goes in, ``bought_g`` with trim and
+    drain, less ``on_hand_g``; ``packs`` of ``pack_g`` (0: sold loose) and what it ``cost``s."""
+
+    ingredient: str
+    name: str
+    role: str
+    used_g: float
+    bought_g: float
+    on_hand_g: float
+    packs: int
+    pack_g: float
+    cost: float
+    spoons: Amount | None
+
+
+@dataclass(frozen=True, slots=True)
+class WeighOut:
+    """What to weigh out for one pot or branch (one of ``batches``), and its steps in short."""
+
+    key: str
+    name: str
+    of: str
+    batches: int
+    weighed: tuple[Weighed, ...]
+    steps: tuple[str, ...]
+    makes_ml: float
+    makes_g: float
+    minutes: float
+    cost: float
+
+
+@dataclass(frozen=True, slots=True)
+class ServeOut:
+    """How a sauce is given out for a line: mL and g for each portion or vessel, the same in the
+    kitchen's ladles, and what is kept back."""
+
+    line: int
+    dish: str
+    sauce: str
+    each: str
+    each_ml: float
+    each_g: float
+    ladles: str
+    kept_back_ml: float
+
+
+@dataclass(frozen=True, slots=True)
+class Stretch:
+    """What carrying a costly solid with a cheaper one does: a tenth of the solids' weight moved
+    ``frm`` one ``to`` another changes a portion's cost by ``saves``."""
+
+    dish: str
+    frm: str
+    to: str
+    saves: float
+
+
+@dataclass(frozen=True, slots=True)
+class Production:
+    """Everything the kitchen needs on paper. ``matrix`` is dish by allergen."""
+
+    buy: tuple[Buy, ...]
+    weigh: tuple[WeighOut, ...]
+    serve: tuple[ServeOut, ...]
+    prepare: tuple[str, ...]
+    allergens: tuple[str, ...]
+    matrix: tuple[tuple[str, tuple[bool, ...]], ...]
+    stretch: tuple[Stretch, ...]
+    cost: float
+
+
+def production_of(plan: Plan, kitchen: Kitchen) -> Production:
+    """The production sheet of ``plan``."""
+    weigh = _weigh(plan, kitchen)
+    buy = _buy(plan, weigh, kitchen)
+    shown = tuple(a for a in ALLERGENS if any(a in line.allergens for line in plan.lines))
+    return Production(
+        buy,
+        weigh,
+        tuple(one for n, line in enumerate(plan.lines) for one in _serve(n, line, plan, kitchen)),
+        _prepare(plan, buy, kitchen),
+        shown,
+        tuple((_named(line), tuple(a in line.allergens for a in shown)) for line in plan.lines),
+        tuple(one for line in plan.lines if (one := _stretch(line, kitchen))),
+        sum(line.cost for line in plan.lines),
+    )
+
+
+def _named(line: LinePlan) -> str:
+    without = f", without {' or '.join(line.line.without)}" if line.line.without else ""
+    return f"{line.dish.name}{without}"
+
+
+def _weigh(plan: Plan, kitchen: Kitchen) -> tuple[WeighOut, ...]:
+    found = [_weigh_out(pot.key, pot.name, "", pot.batches, pot.checked) for pot in plan.pots]
+    for branch in plan.branches:
+        if branch.pot.startswith("mother"):
+            checked = check(branch.sheet, kitchen)
+            found.append(_weigh_out(branch.key, branch.name, branch.pot, 1, checked, branch))
+    return tuple(found)
+
+
+def _weigh_out(
+    key: str,
+    name: str,
+    of: str,
+    batches: int,
+    checked: CheckedSheet,
+    branch: BranchPlan | None = None,
+) -> WeighOut:
+    told = cards(checked)
+    final = checked.final.pot
+    minutes = final.minutes
+    if branch is not None:  # the mother's own minutes are hers
+        minutes -= checked.steps[0].pot.minutes
+    return WeighOut(
+        key,
+        name,
+        of,
+        batches,
+        tuple(weighed for card in told for weighed in card.weighed),
+        tuple(f"{card.title}. {card.do}" for card in told),
+        final.total_ml * batches,
+        final.total_g * batches,
+        minutes,
+        final.cost * batches,
+    )
+
+
+def _buy(plan: Plan, weigh: tuple[WeighOut, ...], kitchen: Kitchen) -> tuple[Buy, ...]:
+    larder = kitchen.larder
+    used: dict[str, float] = {}
+    bought: dict[str, float] = {}
+
+    def count(key: str, grams: float, raw: float) -> None:
+        used[key] = used.get(key, 0.0) + grams
+        bought[key] = bought.get(key, 0.0) + raw
+
+    for one in weigh:
+        for weighed in one.weighed:
+            if weighed.ingredient:
+                row = larder[weighed.ingredient]
+                grams = weighed.grams * one.batches
+                count(row.key, grams, grams / row.usable_share)
+    for line in plan.lines:
+        for solid in line.dish.solids:
+            row = larder[solid.ingredient]
+            grams = solid.grams * line.line.portions
+            count(row.key, grams, bought_g(grams, solid.state, row))
+        for key, grams in toppings_g(line).items():
+            count(key, grams, grams / larder[key].usable_share)
+    there = _on_hand(plan, kitchen)
+    rows = [_bought(larder[key], used[key], bought[key], there.get(key, 0.0)) for key in used]
+    return tuple(sorted(rows, key=lambda row: (row.role, row.name)))
+
+
+def _on_hand(plan: Plan, kitchen: Kitchen) -> dict[str, float]:
+    found: dict[str, float] = {}
+    for one in plan.service.on_hand:
+        if one.ingredient and one.ingredient in kitchen.larder:
+            row = kitchen.larder[one.ingredient]
+            found[row.key] = found.get(row.key, 0.0) + row.grams(one.amount)
+    return found
+
+
+def _bought(row: Ingredient, used_g: float, raw_g: float, there_g: float) -> Buy:
+    there = min(there_g, raw_g)
+    to_buy = raw_g - there
+    packs = math.ceil(to_buy / row.pack_g - 1e-6) if row.pack_g and to_buy > 0.0 else 0
+    rounded = kitchen_round(Amount(to_buy, "g")).value if to_buy >= 0.5 else 0.0
+    return Buy(
+        row.key,
+        row.name,
+        row.role,
+        used_g,
+        rounded,
+        there,
+        packs,
+        row.pack_g,
+        raw_g / 1000.0 * row.price_per_kg,
+        row.in_spoons(used_g),
+    )
+
+
+def _serve(number: int, line: LinePlan, plan: Plan, kitchen: Kitchen) -> list[ServeOut]:
+    by_key = {branch.key: branch for branch in plan.branches}
+    margin = 1.0 + line.dish.margin_pct / 100.0
+    found = []
+    for need, key in zip(line.needs, line.branches, strict=True):
+        branch = by_key[key]
+        vessels = line.layout.vessels if line.layout else 0
+        by_vessel = need.use.basis == "vessel-cm2" and vessels
+        count = vessels if by_vessel else line.line.portions
+        each_ml = need.volume_ml / margin / count
+        pot = branch.final.pot
+        each = f"each {line.layout.name}" if by_vessel and line.layout else "each portion"
+        found.append(
+            ServeOut(
+                number,
+                _named(line),
+                branch.name,
+                each,
+                each_ml,
+                each_ml * pot.total_g / pot.total_ml,
+                in_ladles(each_ml, kitchen),
+                need.kept_back_ml,
+            )
+        )
+    return found
+
+
+def in_ladles(ml: float, kitchen: Kitchen) -> str:
+    """``ml`` in the kitchen's ladle that suits it, by quarters; '' where there is none.
+
+    >>> in_ladles(180, Kitchen())
+    '3 small ladles'
+    """
+    best = ""
+    error = math.inf
+    for measure in kitchen.measures.ladles():
+        quarters = max(1, round(4.0 * ml / measure.size))
+        if quarters > 40 or (quarters < 2 and best):
+            continue
+        off = abs(quarters * measure.size / 4.0 - ml) / ml
+        # Whole ladles rather than parts, few rather than many.
+        off += 0.02 * (quarters % 4 != 0) + 0.00125 * quarters
+        if off < error - 1e-9:
+            whole, rest = divmod(quarters, 4)
+            fraction = ("", "¼", "½", "¾")[rest]
+            count = " ".join(part for part in (str(whole) if whole else "", fraction) if part)
+            best = f"{count} {measure.name}{'s' if quarters > 4 else ''}"
+            error = off
+    return best
+
+
+_FIRST = (
+    ("solid", "trim, cook and drain"),
+    ("vegetable", "trim"),
+    ("aromatic", "peel and chop"),
+    ("meat", "trim and portion"),
+    ("fish", "trim and portion"),
+    ("seafood", "clean"),
+    ("cheese", "grate"),
+    ("herb", "pick and chop"),
+    ("egg", "separate"),
+    ("flour", "weigh"),
+    ("fat", "weigh and soften"),
+    ("stock", "bring to the simmer"),
+    ("milk", "warm, or keep cold by your school"),
+    ("wine", "measure into a cup"),
+    ("cream", "measure"),
+)
+"""What is done with each kind before the pots go on, the longest first."""
+
+
+def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[str, ...]:
+    told = []
+    for used in plan.used:
+        told.append(
+            f"Take out {used.taken_ml:.0f} mL {used.name} made ahead; {used.let_down.lower()}"
+        )
+    for role, what in _FIRST:
+        there = [row for row in buy if row.role == role]
+        if there:
+            rows = ", ".join(f"{_weight(row.used_g)} {row.name}" for row in there)
+            told.append(f"{what.capitalize()}: {rows}")
+    for line in plan.lines:
+        if line.layout:
+            told.append(
+                f"Set out {line.layout.vessels} × {line.layout.name} for {line.dish.name}; "
+                f"each weighs {_weight(line.layout.each_g)} filled"
+            )
+        if line.dish.plate_c > 45 and not line.layout:
+            told.append(
+                f"Warm {math.ceil(line.line.portions)} plates for {line.dish.name} to {line.dish.plate_c:g} °C"
+            )
+    for pot in plan.pots:
+        told.append(f"Pot on: {pot.name}, {pot.batches} × in {pot.pan.name}, {pot.minutes:.0f} min")
+    return tuple(told)
+
+
+def _weight(grams: float) -> str:
+    return f"{grams / 1000.0:.2f} kg" if grams >= 1000.0 else f"{grams:.0f} g"
+
+
+def _stretch(line: LinePlan, kitchen: Kitchen) -> Stretch | None:
+    """A tenth of the solids moved from the costliest to the cheapest, by what they cost as bought."""
+    rows = {
+        solid.ingredient: bought_g(1000.0, solid.state, kitchen.larder[solid.ingredient])
+        / 1000.0
+        * kitchen.larder[solid.ingredient].price_per_kg
+        for solid in line.dish.solids
+    }
+    if len(rows) < 2:
+        return None
+    dear, cheap = max(rows, key=rows.__getitem__), min(rows, key=rows.__getitem__)
+    moved = 0.1 * line.dish.solids_g / 1000.0
+    larder = kitchen.larder
+    return Stretch(
+        line.dish.name,
+        larder[dear].spoken_name,
+        larder[cheap].spoken_name,
+        moved * (rows[dear] - rows[cheap]),
+    )

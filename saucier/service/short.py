@@ -1,0 +1,140 @@
+"""Short of something: what can still be served."""
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from saucier.errors import BadInput
+from saucier.kitchen import Kitchen
+from saucier.service.document import Service
+from saucier.service.plan import Plan, bought_g, toppings_g
+from saucier.steps import AnyStep
+from saucier.steps.base import amounts_in
+from saucier.units import Amount
+
+_TRIES = 5
+
+
+@dataclass(frozen=True, slots=True)
+class LeftToServe:
+    """Portions of a line that can be served: when all lines shrink alike, and when this one alone
+    gives way (None: it uses none, or cannot free enough by itself)."""
+
+    line: int
+    dish: str
+    asked: float
+    uses_g: float
+    all_alike: float
+    alone: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Short:
+    """``need_g`` of ``ingredient`` against ``have_g``: enough, or what can still be served."""
+
+    ingredient: str
+    name: str
+    need_g: float
+    have_g: float
+    lines: tuple[LeftToServe, ...]
+
+    @property
+    def enough(self) -> bool:
+        return self.have_g >= self.need_g
+
+
+Replan = Callable[[Service], Plan]
+"""Works a service out again with other portions."""
+
+
+def short_of(plan: Plan, ingredient: str, have: Amount, kitchen: Kitchen, replan: Replan) -> Short:
+    """What of ``plan`` can be served with only ``have`` of ``ingredient``. A pot's share falls to its
+    lines by the volume they take. All alike is worked out again until it fits, as caps, films and
+    what clings do not shrink with the portions; a line alone is an estimate.
+
+    Raises :class:`BadInput` (``ingredient``, ``have``).
+    """
+    row = kitchen.larder[ingredient]
+    try:
+        have_g = row.grams(have)
+    except BadInput as bad:
+        raise bad.under("have") from None
+    per_line = _uses(plan, ingredient, kitchen)
+    need = sum(per_line)
+    missing = max(0.0, need - have_g)
+    alike = _all_alike(plan, per_line, have_g, ingredient, kitchen, replan)
+    lines = []
+    for number, line in enumerate(plan.lines):
+        uses, asked_for = per_line[number], line.line.portions
+        alone: float | None = None
+        if uses >= missing > 0.0:
+            alone = float(math.floor(asked_for * (1.0 - missing / uses) + 1e-9))
+        lines.append(LeftToServe(number, line.dish.name, asked_for, uses, alike[number], alone))
+    return Short(ingredient, row.name, need, have_g, tuple(lines))
+
+
+def _all_alike(
+    plan: Plan,
+    per_line: list[float],
+    have_g: float,
+    ingredient: str,
+    kitchen: Kitchen,
+    replan: Replan,
+) -> list[float]:
+    """Portions of every line when those that use it shrink by one share."""
+    asked = [line.line.portions for line in plan.lines]
+    need, share = sum(per_line), 1.0
+    portions = list(asked)
+    for _ in range(_TRIES):
+        if need <= have_g:
+            break
+        share *= 0.999 * have_g / need
+        portions = [
+            float(math.floor(n * share + 1e-9)) if uses > 0.0 else n
+            for n, uses in zip(asked, per_line, strict=True)
+        ]
+        rows = tuple(
+            line.line.model_copy(update={"portions": n})
+            for line, n in zip(plan.lines, portions, strict=True)
+            if n > 0.0
+        )
+        again = replan(plan.service.model_copy(update={"lines": rows}))
+        need = sum(_uses(again, ingredient, kitchen))
+    return portions
+
+
+def _uses(plan: Plan, ingredient: str, kitchen: Kitchen) -> list[float]:
+    """Grams of ``ingredient`` that each line uses."""
+    row = kitchen.larder[ingredient]
+    per_line = [0.0] * len(plan.lines)
+    mothers = {pot.key: pot for pot in plan.pots if pot.mother}
+    for branch in plan.branches:
+        grams = _in_sheet(branch.sheet.steps, ingredient, kitchen)
+        pot = mothers.get(branch.pot)
+        if pot is not None:
+            whole = _in_sheet(pot.sheet.steps, ingredient, kitchen) * pot.batches
+            grams += whole * branch.base_g / max(pot.taken_g, 1e-9)
+        elif branch.pot:
+            own = next(p for p in plan.pots if p.key == branch.pot)
+            grams *= own.batches
+        else:
+            grams = 0.0
+        for asked in branch.asked:
+            per_line[asked.line] += grams * asked.need.volume_ml / max(branch.need_ml, 1e-9)
+    for number, line in enumerate(plan.lines):
+        for solid in line.dish.solids:
+            if solid.ingredient == ingredient:
+                per_line[number] += bought_g(solid.grams * line.line.portions, solid.state, row)
+        per_line[number] += toppings_g(line).get(ingredient, 0.0)
+    return per_line
+
+
+def _in_sheet(steps: tuple[AnyStep, ...], ingredient: str, kitchen: Kitchen) -> float:
+    """Grams of ``ingredient`` weighed by ``steps`` themselves; a sauce within counts for itself."""
+    row = kitchen.larder[ingredient]
+    return sum(
+        row.grams(amount)
+        for step in steps
+        for _, key, amount in amounts_in(step)
+        if key == ingredient
+    )
