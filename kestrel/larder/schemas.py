@@ -161,6 +161,7 @@ class UseOut(Schema):
     salt_pct: float
     serving_c: float
     why: str
+    basis: str
 
 
 class Catalogue(Schema):

@@ -90,16 +90,16 @@ class ShortIn(WorkIn):
     have: Any
 
 
-class UseOut(Schema):
+class UseNamed(Schema):
     key: str
     name: str
 
 
-class NeedOut(Schema):
+class SauceNeedOut(Schema):
     """What a dish asks of a sauce, with the arithmetic."""
 
     sauce: str
-    use: UseOut
+    use: UseNamed
     volume_ml: float
     kept_back_ml: float
     grade: str | None
@@ -134,7 +134,7 @@ class LinePlanOut(Schema):
     portions: float
     sitting: int
     without: list[str]
-    needs: list[NeedOut]
+    needs: list[SauceNeedOut]
     branches: list[str]
     left_out: list[str]
     layout: LayoutOut | None

@@ -4,6 +4,7 @@ import { useSession } from './shell/session'
 
 export const places = [
   { key: 'sauces', path: '/sauces', name: 'Sauces' },
+  { key: 'service', path: '/service', name: 'Service' },
   { key: 'stove', path: '/stove', name: 'Stove' },
   { key: 'fix', path: '/fix', name: 'Fix it' },
   { key: 'journal', path: '/journal', name: 'Journal' },
@@ -30,6 +31,17 @@ export const router = createRouter({
       path: '/sauces/:id(\\d+)/card',
       component: () => import('./places/sauces/RecipeCard.vue'),
       props: (to) => ({ id: Number(to.params.id), size: String(to.query.size ?? 'A5') }),
+    },
+    { path: '/service', component: () => import('./places/service/Services.vue') },
+    {
+      path: '/service/:id(\\d+)',
+      component: () => import('./places/service/Service.vue'),
+      props: (to) => ({ id: Number(to.params.id) }),
+    },
+    {
+      path: '/service/:id(\\d+)/sheet',
+      component: () => import('./places/service/PrintSheet.vue'),
+      props: (to) => ({ id: Number(to.params.id) }),
     },
     { path: '/stove', component: () => import('./places/stove/Stove.vue') },
     {

@@ -1253,6 +1253,26 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+            /** Counted In */
+            counted_in: string;
+            /** Start Count */
+            start_count: number;
+            /** Per Ml */
+            per_ml: number;
+            /** Low Ml */
+            low_ml: number;
+            /** High Ml */
+            high_ml: number;
+            /** Grade */
+            grade: string;
+            /** Salt Pct */
+            salt_pct: number;
+            /** Serving C */
+            serving_c: number;
+            /** Why */
+            why: string;
+            /** Basis */
+            basis: string;
         };
         /**
          * RowOut
@@ -2551,20 +2571,17 @@ export interface components {
         };
         /**
          * NeedOut
-         * @description What a dish asks of a sauce, with the arithmetic.
+         * @description What is to be made, how that comes about, and energy and cost for each one served.
          */
         NeedOut: {
-            /** Sauce */
-            sauce: string;
-            use: components["schemas"]["UseOut"];
             /** Volume Ml */
             volume_ml: number;
-            /** Kept Back Ml */
-            kept_back_ml: number;
-            /** Grade */
-            grade: string | null;
             /** Lines */
             lines: string[];
+            /** Each Kcal */
+            each_kcal: number;
+            /** Each Cost */
+            each_cost: number;
         };
         /** PanShown */
         PanShown: {
@@ -3642,7 +3659,7 @@ export interface components {
             /** Without */
             without: string[];
             /** Needs */
-            needs: components["schemas"]["NeedOut"][];
+            needs: components["schemas"]["SauceNeedOut"][];
             /** Branches */
             branches: string[];
             /** Left Out */
@@ -3781,6 +3798,23 @@ export interface components {
             /** Line */
             line: string;
         };
+        /**
+         * SauceNeedOut
+         * @description What a dish asks of a sauce, with the arithmetic.
+         */
+        SauceNeedOut: {
+            /** Sauce */
+            sauce: string;
+            use: components["schemas"]["UseNamed"];
+            /** Volume Ml */
+            volume_ml: number;
+            /** Kept Back Ml */
+            kept_back_ml: number;
+            /** Grade */
+            grade: string | null;
+            /** Lines */
+            lines: string[];
+        };
         /** ServeOutOut */
         ServeOutOut: {
             /** Line */
@@ -3810,6 +3844,13 @@ export interface components {
             to: string;
             /** Saves */
             saves: number;
+        };
+        /** UseNamed */
+        UseNamed: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /** UsedOut */
         UsedOut: {

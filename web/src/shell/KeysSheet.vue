@@ -6,8 +6,8 @@ const show = defineModel<boolean>('show', { required: true })
 const keys = [
   ...places.map((place, i) => [String(i + 1), `go to ${place.name}`]),
   ['/', 'search, in Sauces'],
-  ['n', 'new sauce, in Sauces'],
-  ['Ctrl S', 'save the sauce'],
+  ['n', 'new sauce in Sauces, new service in Service'],
+  ['Ctrl S', 'save the sauce or the service'],
   ['Ctrl Z', 'undo, Ctrl Shift Z redo, in a sauce'],
   ['↑ ↓', 'step before, step after, in a sauce'],
   ['space', 'move on, at the stove'],

@@ -1,0 +1,182 @@
+<script setup lang="ts">
+/** Left: what is served, how many, for whom without what; what is on hand already. */
+import { NButton, NInput, NSelect } from 'naive-ui'
+import { computed, ref } from 'vue'
+import type { Schemas } from '@/api/client'
+import AmountField from '@/parts/AmountField.vue'
+import NumberField from '@/parts/NumberField.vue'
+import { useSession } from '@/shell/session'
+import type { Loose, ServiceDraft } from './service'
+
+const props = defineProps<{ service: ServiceDraft; dishes: Schemas['DishOut'][]; chosen: string | null }>()
+const emit = defineEmits<{ choose: [key: string]; dish: [] }>()
+const session = useSession()
+const lines = computed(() => (props.service.doc.value.lines ?? []) as Loose[])
+const total = computed(() => lines.value.reduce((sum, line) => sum + (Number(line.portions) || 0), 0))
+const options = computed(() => props.dishes.map((d) => ({ value: String(d.id), label: d.name })))
+const nameOf = (key: string) => props.dishes.find((d) => String(d.id) === key)?.name ?? 'a dish off the list'
+const withoutOptions = computed(() => [
+  { type: 'group', label: 'Allergens', key: 'a', children: (session.catalogue?.allergens ?? []).map((a) => ({ value: a, label: a })) },
+  { type: 'group', label: 'Kinds', key: 'k', children: ['cheese', 'meat', 'fish', 'seafood', 'wine', 'spirit', 'nut'].map((k) => ({ value: k, label: session.catalogue?.roles[k] ?? k })) },
+])
+function set(i: number, change: (line: Loose) => void, tag = ''): void {
+  void props.service.edit((doc) => change(doc.lines[i]), tag && `${i}.${tag}`)
+}
+function add(key: string): void {
+  void props.service.edit((doc) => doc.lines.push({ dish: key, portions: 10 }))
+}
+const covers = ref('')
+function scale(): void {
+  void props.service.scale(Number(covers.value.trim().replace(',', '.')) || 0).then(() => (covers.value = ''))
+}
+const open = ref<number | null>(null)
+
+const onHand = computed(() => (props.service.doc.value.on_hand ?? []) as Loose[])
+const things = computed(() => {
+  const used = new Map<string, string>()
+  for (const b of props.service.plan.value?.branches ?? []) used.set(`sauce:${b.sauce}`, b.name)
+  for (const b of props.service.plan.value?.production.buy ?? []) used.set(`ingredient:${b.ingredient}`, b.name)
+  return [...used].map(([value, label]) => ({ value, label }))
+})
+function addOnHand(what: string): void {
+  const [kind, key] = [what.slice(0, what.indexOf(':')), what.slice(what.indexOf(':') + 1)]
+  void props.service.edit((doc) => {
+    doc.on_hand = [...(doc.on_hand ?? []), { [kind]: key, amount: { value: 1, unit: 'L' }, age_days: 1 }]
+  })
+}
+const thingName = (one: Loose) =>
+  one.sauce ? (things.value.find((t) => t.value === `sauce:${one.sauce}`)?.label ?? 'a sauce no longer used') : (session.ingredients.get(one.ingredient)?.name ?? one.ingredient)
+</script>
+
+<template>
+  <section class="lines" aria-label="What is served">
+    <ol>
+      <li v-for="(line, i) in lines" :key="i" class="sheet" :class="{ chosen: chosen === `line-${i}`, wrong: service.problemAt(`lines[${i}]`) }">
+        <div class="row">
+          <NumberField
+            bare
+            :value="line.portions"
+            :label="`Portions of ${nameOf(line.dish)}`"
+            :problem="service.problemAt(`lines[${i}].portions`)"
+            @change="set(i, (l) => (l.portions = $event), 'portions')"
+          />
+          <button type="button" class="plain name" @click="emit('choose', `line-${i}`)">
+            {{ nameOf(line.dish) }}
+            <span v-if="line.sitting === 2" class="quiet">second sitting</span>
+            <span v-if="line.without?.length" class="without">without {{ line.without.join(', ') }}</span>
+          </button>
+          <NButton quaternary :aria-label="`More about line ${i + 1}`" @click="open = open === i ? null : i">…</NButton>
+        </div>
+        <p v-if="service.problemAt(`lines[${i}]`) && !service.problemAt(`lines[${i}].portions`)" class="problem" role="alert">
+          {{ service.problemAt(`lines[${i}]`)!.message }}. {{ service.problemAt(`lines[${i}]`)!.remedy }}.
+        </p>
+        <div v-if="open === i" class="more">
+          <label><span class="label">Guests who go without</span><NSelect multiple :value="line.without ?? []" :options="withoutOptions" :aria-label="`Without, line ${i + 1}`" @update:value="(v: string[]) => set(i, (l) => (l.without = v))" /></label>
+          <div class="row">
+            <NButton @click="set(i, (l) => (l.sitting = line.sitting === 2 ? 1 : 2))">{{ line.sitting === 2 ? 'First sitting' : 'Second sitting' }}</NButton>
+            <NButton @click="service.edit((doc) => doc.lines.splice(i + 1, 0, { ...line }))">Once more</NButton>
+            <NButton @click="(service.edit((doc) => doc.lines.splice(i, 1)), (open = null))">Take off</NButton>
+          </div>
+        </div>
+      </li>
+    </ol>
+    <NSelect :value="null" filterable :options="options" placeholder="Add a dish…" aria-label="Add a dish" @update:value="add" />
+    <NButton @click="emit('dish')">A dish that is not there yet</NButton>
+    <form v-if="lines.length" class="row" @submit.prevent="scale">
+      <span><b class="total">{{ total }}</b> portions in all</span>
+      <NInput v-model:value="covers" placeholder="make it…" :input-props="{ inputmode: 'numeric', 'aria-label': 'Portions in all' }" style="width: 104px" />
+      <NButton attr-type="submit" :disabled="!covers.trim()">Scale</NButton>
+    </form>
+    <p v-if="service.problemAt('covers')" class="problem">{{ service.problemAt('covers')!.message }}. {{ service.problemAt('covers')!.remedy }}.</p>
+    <details>
+      <summary>On hand already: {{ onHand.length || 'nothing' }}</summary>
+      <div v-for="(one, i) in onHand" :key="i" class="hand">
+        <b>{{ thingName(one) }}</b>
+        <AmountField :amount="one.amount" :label="`On hand, ${thingName(one)}`" :problem="service.problemAt(`on_hand[${i}].amount`)" @change="service.edit((doc) => (doc.on_hand[i].amount = $event), `hand.${i}`)" />
+        <NumberField :value="one.age_days" label="days old" :problem="service.problemAt(`on_hand[${i}].age_days`)" @change="service.edit((doc) => (doc.on_hand[i].age_days = $event), `age.${i}`)" />
+        <NButton quaternary :aria-label="`Take ${thingName(one)} off`" @click="service.edit((doc) => doc.on_hand.splice(i, 1))">×</NButton>
+      </div>
+      <NSelect :value="null" filterable :options="things" placeholder="Something in the fridge…" aria-label="On hand" @update:value="addOnHand" />
+      <p v-for="used in service.plan.value?.used ?? []" :key="used.name" class="quiet">{{ used.name }}: {{ Math.round(used.taken_ml) }} mL used first. {{ used.let_down }}.</p>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+.lines {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+ol {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding: 4px 4px 4px 8px;
+  border-width: 2px;
+}
+.chosen {
+  border-color: var(--ink2);
+}
+.wrong {
+  border-color: var(--danger);
+}
+.row {
+  display: flex;
+  flex-wrap: nowrap;
+  align-items: center;
+  gap: 8px;
+}
+.row :deep(input) {
+  width: 68px;
+}
+.name {
+  flex: 1;
+  min-height: 44px;
+  min-width: 0;
+  font-weight: 700;
+  line-height: 1.2;
+  text-align: left;
+}
+.name span {
+  display: block;
+  font-weight: 400;
+  font-size: 14px;
+}
+.without {
+  color: var(--russet);
+}
+.more {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  padding: 6px 6px 8px 0;
+}
+.more .row {
+  flex-wrap: wrap;
+}
+.total {
+  font-size: 22px;
+}
+summary {
+  min-height: 44px;
+  line-height: 44px;
+  cursor: pointer;
+}
+.hand {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 8px;
+  padding: 4px 0;
+  border-top: 1px solid var(--fog2);
+}
+.hand b {
+  flex: 1 1 100%;
+}
+</style>

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+/** Allergens dish by dish, and what everything costs. */
+import { useSession } from '@/shell/session'
+import type { Plan } from './service'
+
+defineProps<{ plan: Plan }>()
+const session = useSession()
+const money = (value: number) => `${session.who?.currency ?? ''} ${value.toFixed(2)}`
+</script>
+
+<template>
+  <div class="both">
+    <section>
+      <h3>Allergens</h3>
+      <div class="scroll">
+        <table class="matrix">
+          <thead><tr><th>Dish</th><th v-for="a in plan.production.allergens" :key="a" class="c">{{ a }}</th></tr></thead>
+          <tbody>
+            <tr v-for="(row, i) in plan.production.matrix" :key="i">
+              <td><b>{{ row.dish }}</b></td>
+              <td v-for="(there, j) in row.marks" :key="j" class="c" :class="{ there }">{{ there ? 'yes' : '' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p class="quiet">Followed from every ingredient. Traces, changed products and your kitchen's own plan come on top.</p>
+    </section>
+    <section>
+      <h3>Cost</h3>
+      <div class="scroll">
+        <table>
+          <thead><tr><th>Dish</th><th class="n">portions</th><th class="n">a portion</th><th class="n">in all</th></tr></thead>
+          <tbody>
+            <tr v-for="(line, i) in plan.lines" :key="i">
+              <td><b>{{ line.name }}</b><span v-if="line.without.length" class="quiet"> without {{ line.without.join(', ') }}</span></td>
+              <td class="n">{{ line.portions }}</td><td class="n"><b>{{ money(line.cost_each) }}</b></td><td class="n">{{ money(line.cost) }}</td>
+            </tr>
+          </tbody>
+          <tfoot><tr><td colspan="3">In all</td><td class="n"><b>{{ money(plan.production.cost) }}</b></td></tr></tfoot>
+        </table>
+        <table>
+          <thead><tr><th>Pot, sauce</th><th class="n">cost</th></tr></thead>
+          <tbody><tr v-for="one in plan.production.weigh" :key="one.key"><td>{{ one.name }}</td><td class="n">{{ money(one.cost) }}</td></tr></tbody>
+        </table>
+      </div>
+      <template v-if="plan.production.stretch.length">
+        <h3>Stretching the costly</h3>
+        <p v-for="(one, i) in plan.production.stretch" :key="i">
+          {{ one.dish }}: a tenth of the solids from {{ one.frm }} to {{ one.to }} saves <b>{{ money(one.saves) }}</b> a portion
+        </p>
+      </template>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.both {
+  display: flex;
+  flex-direction: column;
+  gap: 18px;
+}
+h3 {
+  margin: 6px 0 4px;
+  font-size: 22px;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  margin-bottom: 10px;
+  border-collapse: collapse;
+}
+th {
+  padding: 4px 12px 4px 0;
+  font-size: 14px;
+  color: var(--ink2);
+  text-align: left;
+}
+td {
+  padding: 5px 12px 5px 0;
+  border-top: 1px solid var(--fog2);
+}
+.n {
+  text-align: right;
+  white-space: nowrap;
+}
+.c {
+  text-align: center;
+}
+.there {
+  background: var(--butter-wash);
+  font-weight: 800;
+}
+</style>

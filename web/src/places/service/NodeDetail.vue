@@ -1,0 +1,203 @@
+<script setup lang="ts">
+/** Every figure of one pot, sauce or dish, and what can be changed there. */
+import { NButton } from 'naive-ui'
+import { computed, ref, watch } from 'vue'
+import { grams, millilitres, minutes } from '@/parts/format'
+import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
+import { useSession } from '@/shell/session'
+import type { ServiceDraft } from './service'
+
+const props = defineProps<{ service: ServiceDraft; chosen: string }>()
+const session = useSession()
+const plan = computed(() => props.service.plan.value!)
+const pot = computed(() => plan.value.pots.find((p) => p.key === props.chosen))
+const branch = computed(() => plan.value.branches.find((b) => b.key === props.chosen))
+const line = computed(() => (props.chosen.startsWith('line-') ? plan.value.lines[Number(props.chosen.slice(5))] : undefined))
+const force = computed(() => (branch.value ? (plan.value.document.force?.[branch.value.sauce] ?? 'auto') : 'auto'))
+const ways = computed(() => [
+  { key: 'auto', name: 'as it comes' },
+  { key: 'own', name: 'a pot of its own' },
+  ...(branch.value?.can_share ? [{ key: 'share', name: 'share a mother' }, { key: 'thicken', name: 'bind it by itself' }] : []),
+])
+function setForce(sauce: string, way: string): void {
+  void props.service.edit((doc) => {
+    doc.force = { ...doc.force }
+    if (way === 'auto') delete doc.force[sauce]
+    else doc.force[sauce] = way
+  })
+}
+const litres = ref('')
+watch(() => props.chosen, () => (litres.value = ''))
+const wrong = computed(() => props.service.problemAt('ml'))
+function resize(): void {
+  const value = Number(litres.value.trim().replace(',', '.'))
+  void props.service.flow(props.chosen, Number.isFinite(value) ? value * 1000 : 0)
+}
+const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
+</script>
+
+<template>
+  <section class="detail sheet" aria-live="polite">
+    <template v-if="pot">
+      <h3>{{ pot.mother ? `Mother pot: ${pot.name}` : pot.name }}</h3>
+      <dl>
+        <div><dt>Make</dt><dd>{{ pot.batches > 1 ? `${pot.batches} × ` : '' }}{{ millilitres(pot.made_ml / pot.batches) }}</dd></div>
+        <div><dt>Weighs</dt><dd>{{ grams(pot.made_g / pot.batches) }}</dd></div>
+        <div><dt>In</dt><dd>{{ pot.pan }}, {{ Math.round(100 * pot.fill_share) }} % full</dd></div>
+        <div><dt>Takes</dt><dd>{{ minutes(pot.minutes) }}{{ pot.batches > 1 ? ' each' : '' }}</dd></div>
+        <div><dt>Thick</dt><dd>{{ session.gradeName(pot.grade) || 'no grade' }}</dd></div>
+        <div><dt>To sauces</dt><dd>{{ grams(pot.taken_g) }}</dd></div>
+        <div><dt>Clings</dt><dd>{{ grams(pot.film_g) }}</dd></div>
+        <div><dt>Left</dt><dd>{{ grams(Math.max(0, pot.left_g)) }}</dd></div>
+      </dl>
+      <p v-if="pot.mother" class="quiet">
+        As thick as {{ plan.branches.find((b) => b.key === pot!.thickest)?.name }} needs it before its own additions; the others are let down.
+      </p>
+      <p v-for="note in pot.notes" :key="note" class="warning">{{ note }}</p>
+      <p v-for="offer in pot.offers" :key="offer.do" class="offer">
+        {{ offer.words }}.
+        <NButton size="small" @click="setForce(offer.sauce, offer.do)">Do that</NButton>
+      </p>
+    </template>
+
+    <template v-else-if="branch">
+      <h3>{{ branch.name }}</h3>
+      <ThicknessRibbon :viscosity="branch.viscosity_pa_s" :low="branch.viscosity_low_pa_s" :high="branch.viscosity_high_pa_s" :target="branch.grade" slim />
+      <dl>
+        <div><dt>Make</dt><dd>{{ millilitres(branch.made_ml) }}, {{ grams(branch.mass_g) }}</dd></div>
+        <div><dt>Grade</dt><dd>{{ session.gradeName(branch.grade) || 'as it is' }}</dd></div>
+        <div v-if="branch.let_down_g || branch.base_g"><dt>Of the pot</dt><dd>{{ grams(branch.base_g) }}</dd></div>
+        <div v-if="branch.let_down_g"><dt>Let down with</dt><dd>{{ grams(branch.let_down_g) }}</dd></div>
+        <div v-if="branch.bound_g"><dt>Bound with flour</dt><dd>{{ grams(branch.bound_g) }}</dd></div>
+        <div><dt>Salt</dt><dd>{{ branch.salt_pct.toFixed(2) }} %</dd></div>
+        <div v-if="branch.pan"><dt>Finish in</dt><dd>{{ branch.pan }}</dd></div>
+        <div><dt>Cost</dt><dd>{{ session.who?.currency }} {{ branch.cost.toFixed(2) }}</dd></div>
+        <div v-if="branch.from_stock_ml"><dt>Made ahead</dt><dd>{{ millilitres(branch.from_stock_ml) }}</dd></div>
+      </dl>
+      <p v-if="branch.why" class="quiet">On its own: {{ branch.why }}.</p>
+      <ul>
+        <li v-for="one in branch.asked" :key="`${one.line}${one.ml}`">{{ millilitres(one.ml) }} for {{ one.dish }}</li>
+        <li v-if="branch.film_ml" class="quiet">{{ millilitres(branch.film_ml) }} clings to pot and whisk, or is tasted</li>
+      </ul>
+      <div class="ways" role="radiogroup" aria-label="Which pot">
+        <button v-for="way in ways" :key="way.key" type="button" role="radio" :aria-checked="force === way.key" @click="setForce(branch.sauce, way.key)">{{ way.name }}</button>
+      </div>
+    </template>
+
+    <template v-else-if="line">
+      <h3>{{ line.name }}</h3>
+      <p>{{ line.portions }} portions<template v-if="line.sitting === 2">, second sitting</template><template v-if="line.without.length">, without {{ line.without.join(' or ') }}</template></p>
+      <div v-for="(need, i) in line.needs" :key="i" class="need">
+        <b>{{ millilitres(need.volume_ml) }}</b> {{ need.use.name.toLowerCase() }}
+        <p v-for="text in need.lines" :key="text" class="quiet">{{ text }}</p>
+      </div>
+      <p v-if="line.layout"><b>{{ line.layout.vessels }} × {{ line.layout.name }}</b>, filled {{ Math.round(line.layout.fill_mm) }} mm deep, {{ grams(line.layout.each_g) }} each</p>
+      <p v-for="round in line.rounds" :key="round.line">{{ round.line }}: <b>{{ minutes(round.minutes) }}</b></p>
+      <p v-for="text in line.on_plate" :key="text" class="quiet">On the plate, {{ text.replace('-', ' ') }}</p>
+      <p v-for="text in line.left_out" :key="text"><b>{{ text }}</b></p>
+      <p>{{ session.who?.currency }} {{ line.cost_each.toFixed(2) }} a portion</p>
+      <p class="allergens"><span class="label">Allergens</span><b v-for="a in line.allergens" :key="a">{{ a }}</b></p>
+    </template>
+
+    <form v-if="pot || branch" class="resize" @submit.prevent="resize">
+      <label><span class="label">Make instead, L</span><input v-model="litres" inputmode="decimal" :placeholder="(madeNow / 1000).toFixed(2)" aria-label="Make instead, L" /></label>
+      <NButton attr-type="submit" :disabled="!litres.trim()">Portions follow</NButton>
+      <span v-if="wrong" class="problem">{{ wrong.message }}. {{ wrong.remedy }}.</span>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.detail {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  padding: 12px 16px;
+}
+h3 {
+  font-size: 22px;
+}
+dl {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(160px, 1fr));
+  gap: 2px 20px;
+  margin: 0;
+}
+dl div {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 8px;
+  border-bottom: 1px solid var(--fog2);
+}
+dt {
+  color: var(--ink2);
+  font-size: 14px;
+}
+dd {
+  margin: 0;
+  font-weight: 700;
+  font-size: 17px;
+  text-align: right;
+}
+ul {
+  margin: 0;
+  padding-left: 20px;
+}
+.need p {
+  font-size: 15px;
+}
+.warning,
+.offer {
+  padding: 4px 10px;
+  border-left: 4px solid var(--butter);
+  background: var(--butter-wash);
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.ways button {
+  min-height: 44px;
+  padding: 0 14px;
+  border: 2px solid var(--fog3);
+  border-radius: 10px;
+  background: var(--white);
+  font-weight: 600;
+  cursor: pointer;
+}
+.ways [aria-checked='true'] {
+  border-color: var(--ink);
+  background: var(--ink);
+  color: var(--white);
+}
+.resize {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 8px;
+}
+input {
+  width: 120px;
+  min-height: 44px;
+  padding: 0 10px;
+  border: 1px solid var(--fog3);
+  border-radius: 8px;
+  background: var(--white);
+  font: 700 20px var(--text);
+  text-align: right;
+}
+.allergens {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+.allergens b {
+  padding: 1px 9px;
+  border: 1.5px solid var(--ink2);
+  border-radius: 999px;
+  font-size: 14px;
+}
+</style>

@@ -1,0 +1,87 @@
+<script setup lang="ts">
+/** The production sheet on A4. */
+import { NButton } from 'naive-ui'
+import { onMounted, onUnmounted } from 'vue'
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { day } from '@/parts/format'
+import Filling from './Filling.vue'
+import MatrixCost from './MatrixCost.vue'
+import ProductionSheet from './ProductionSheet.vue'
+import { useService } from './service'
+
+const props = defineProps<{ id: number }>()
+const router = useRouter()
+const { doc, plan, open } = useService()
+const trouble = ref('')
+// The page's size cannot be set from a scoped rule.
+const rule = document.createElement('style')
+rule.textContent = '@page { size: A4 portrait; margin: 11mm }'
+onMounted(async () => {
+  document.head.append(rule)
+  await open(props.id).catch((error) => (trouble.value = (error as Error).message))
+})
+onUnmounted(() => rule.remove())
+const print = () => window.print()
+</script>
+
+<template>
+  <div class="place">
+    <p class="no-print tools">
+      <NButton type="primary" @click="print">Print</NButton>
+      <NButton @click="router.push(`/service/${id}`)">Back to the service</NButton>
+    </p>
+    <p v-if="trouble" class="problem">{{ trouble }}</p>
+    <article v-if="plan">
+      <h1>{{ doc.name }}</h1>
+      <p>
+        <template v-if="doc.date">{{ day(doc.date) }} · </template>{{ (doc.serve_at ?? []).join(', ') }} ·
+        {{ plan.lines.reduce((sum, line) => sum + line.portions, 0) }} portions
+      </p>
+      <ul>
+        <li v-for="(line, i) in plan.lines" :key="i">{{ line.portions }} × {{ line.name }}<template v-if="line.without.length">, without {{ line.without.join(', ') }}</template><template v-if="line.sitting === 2"> (second sitting)</template></li>
+      </ul>
+      <ProductionSheet :plan="plan" paper />
+      <Filling :plan="plan" />
+      <MatrixCost :plan="plan" />
+      <p class="quiet">Amounts and times are estimates; cooling, holding and reheating follow your kitchen's own plan and local law.</p>
+    </article>
+  </div>
+</template>
+
+<style scoped>
+.place {
+  padding: 16px 20px;
+}
+.tools {
+  display: flex;
+  gap: 8px;
+  margin-bottom: 12px;
+}
+article {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  max-width: 190mm;
+  padding: 10mm;
+  background: #fff;
+  box-shadow: 0 1px 6px #0003;
+  font-size: 14px;
+}
+ul {
+  columns: 2;
+  margin: 0;
+  padding-left: 18px;
+}
+@media print {
+  .place {
+    padding: 0;
+  }
+  article {
+    max-width: none;
+    padding: 0;
+    box-shadow: none;
+    font-size: 12px;
+  }
+}
+</style>

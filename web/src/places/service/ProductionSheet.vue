@@ -1,0 +1,119 @@
+<script setup lang="ts">
+/** The production sheet: what to buy, what to do first, what to weigh for each pot and sauce. */
+import { NButton } from 'naive-ui'
+import { computed } from 'vue'
+import { amount, grams, millilitres, minutes } from '@/parts/format'
+import { useSession } from '@/shell/session'
+import type { Plan } from './service'
+
+const props = defineProps<{ plan: Plan; paper?: boolean }>()
+defineEmits<{ short: [row: { ingredient: string; name: string }] }>()
+const session = useSession()
+const p = computed(() => props.plan.production)
+const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, pot.name])))
+</script>
+
+<template>
+  <div class="sheets">
+    <section>
+      <h3>To buy and have ready</h3>
+      <div class="scroll">
+        <table>
+          <thead><tr><th>What</th><th class="n">goes in</th><th>or</th><th class="n">to buy</th><th class="n">packs</th><th class="n">cost</th><th v-if="!paper" /></tr></thead>
+          <tbody>
+            <tr v-for="row in p.buy" :key="row.ingredient">
+              <td><b>{{ row.name }}</b><span v-if="row.on_hand_g >= 1" class="quiet"> · {{ grams(row.on_hand_g) }} on hand</span></td>
+              <td class="n"><b>{{ grams(row.used_g) }}</b></td>
+              <td class="quiet">{{ row.spoons ? amount(row.spoons) : '' }}</td>
+              <td class="n">{{ row.bought_g ? grams(row.bought_g) : 'none' }}</td>
+              <td class="n">{{ row.packs ? `${row.packs} × ${grams(row.pack_g)}` : '' }}</td>
+              <td class="n">{{ row.cost.toFixed(2) }}</td>
+              <td v-if="!paper"><NButton quaternary size="small" :aria-label="`Short of ${row.name}`" @click="$emit('short', row)">Short?</NButton></td>
+            </tr>
+          </tbody>
+          <tfoot><tr><td colspan="5">In all, as bought</td><td class="n"><b>{{ session.who?.currency }} {{ p.cost.toFixed(2) }}</b></td><td v-if="!paper" /></tr></tfoot>
+        </table>
+      </div>
+    </section>
+    <section>
+      <h3>In this order</h3>
+      <ol class="order">
+        <li v-for="text in p.prepare" :key="text">{{ text }}</li>
+      </ol>
+    </section>
+    <section class="pots">
+      <article v-for="one in p.weigh" :key="one.key" class="sheet" :class="{ branch: one.of }">
+        <h3>{{ one.name }}</h3>
+        <p class="quiet">
+          <template v-if="one.of">from {{ mothers.get(one.of) }} · </template>
+          {{ one.batches > 1 ? `${one.batches} times · ` : '' }}makes {{ millilitres(one.makes_ml) }}, {{ grams(one.makes_g) }} · {{ minutes(one.minutes) }} · {{ session.who?.currency }} {{ one.cost.toFixed(2) }}
+        </p>
+        <p v-for="(w, i) in one.weighed" :key="i" class="weigh">
+          <b>{{ amount(w.amount) }}</b> {{ w.name }} <span v-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet">{{ amount(w.spoons) }}</span>
+        </p>
+        <ol>
+          <li v-for="(step, i) in one.steps" :key="i">{{ step }}</li>
+        </ol>
+      </article>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.sheets {
+  display: flex;
+  flex-direction: column;
+  gap: 18px;
+}
+h3 {
+  font-size: 22px;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th {
+  padding: 4px 12px 4px 0;
+  font-size: 14px;
+  color: var(--ink2);
+  text-align: left;
+}
+td {
+  padding: 3px 12px 3px 0;
+  border-top: 1px solid var(--fog2);
+}
+.n {
+  text-align: right;
+  white-space: nowrap;
+}
+.order {
+  margin: 4px 0 0;
+  padding-left: 24px;
+}
+.pots {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(320px, 1fr));
+  gap: 12px;
+}
+article {
+  padding: 10px 14px;
+  break-inside: avoid;
+}
+.branch {
+  border-left: 6px solid var(--sauce);
+}
+.weigh b {
+  display: inline-block;
+  min-width: 84px;
+  font-size: 18px;
+  text-align: right;
+}
+article ol {
+  margin: 6px 0 0;
+  padding-left: 20px;
+  font-size: 15px;
+}
+</style>

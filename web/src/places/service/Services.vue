@@ -1,0 +1,209 @@
+<script setup lang="ts">
+/** What is planned: services by date, and the dishes they are made of. */
+import { NButton, NDropdown, useMessage } from 'naive-ui'
+import { h, onMounted, ref } from 'vue'
+import { RouterLink, useRouter } from 'vue-router'
+import { api, ask, type Schemas } from '@/api/client'
+import { day } from '@/parts/format'
+import { onKey } from '@/shell/keys'
+import DishDialog from './DishDialog.vue'
+
+const router = useRouter()
+const message = useMessage()
+const services = ref<Schemas['ServiceLine'][] | null>(null)
+const dishes = ref<Schemas['DishOut'][]>([])
+const trouble = ref('')
+const editing = ref<Schemas['DishOut'] | 'new' | null>(null)
+
+async function load(): Promise<void> {
+  try {
+    ;[services.value, dishes.value] = await Promise.all([ask(api.GET('/api/services')), ask(api.GET('/api/dishes'))])
+    trouble.value = ''
+  } catch (error) {
+    trouble.value = (error as Error).message
+  }
+}
+onMounted(load)
+async function tell(work: () => Promise<unknown>): Promise<void> {
+  try {
+    await work()
+  } catch (error) {
+    message.error((error as Error).message)
+  }
+  await load()
+}
+const path = (id: number) => ({ params: { path: { service_id: id } } })
+async function begin(): Promise<void> {
+  await tell(async () => {
+    const made = await ask(api.POST('/api/services', { body: { document: { name: 'New service', lines: [] }, revision: 0 } }))
+    await router.push(`/service/${made.id}`)
+  })
+}
+const copy = (row: Schemas['ServiceLine'], to: 'tomorrow' | 'week') =>
+  tell(async () => {
+    const next = to === 'week' ? null : new Date(Date.now() + 86_400_000).toISOString().slice(0, 10)
+    const made = await ask(api.POST('/api/services/{service_id}/copy', { ...path(row.id), body: { day: next } }))
+    message.success(`“${made.name}” is planned for ${day(made.date!)}.`)
+  })
+const remove = (row: Schemas['ServiceLine']) =>
+  tell(async () => {
+    await ask(api.DELETE('/api/services/{service_id}', path(row.id)))
+    const said = message.info(
+      () =>
+        h('span', [
+          `“${row.name}” is off the list. `,
+          h(NButton, { size: 'small', onClick: () => void bringBack(said) }, () => 'Bring it back'),
+        ]),
+      { duration: 12_000, closable: true },
+    )
+    function bringBack(shown: { destroy: () => void }): Promise<void> {
+      shown.destroy()
+      return tell(() => ask(api.POST('/api/services/{service_id}/restore', path(row.id))))
+    }
+  })
+const removeDish = (dish: Schemas['DishOut']) =>
+  tell(async () => {
+    const at = { params: { path: { dish_id: dish.id } } }
+    await ask(api.DELETE('/api/dishes/{dish_id}', at))
+    const said = message.info(
+      () =>
+        h('span', [
+          `“${dish.name}” is off the list. `,
+          h(NButton, { size: 'small', onClick: () => (said.destroy(), void tell(() => ask(api.POST('/api/dishes/{dish_id}/restore', at)))) }, () => 'Bring it back'),
+        ]),
+      { duration: 12_000, closable: true },
+    )
+  })
+const acts = [
+  { key: 'tomorrow', label: 'The same tomorrow' },
+  { key: 'week', label: 'The same a week on' },
+  { key: 'remove', label: 'Delete' },
+]
+function act(key: string, row: Schemas['ServiceLine']): void {
+  if (key === 'remove') void remove(row)
+  else void copy(row, key as 'tomorrow' | 'week')
+}
+onKey((key) => {
+  if (key !== 'n') return false
+  void begin()
+  return true
+})
+</script>
+
+<template>
+  <div class="place">
+    <header>
+      <h1>Service</h1>
+      <NButton type="primary" @click="begin">New service</NButton>
+    </header>
+    <p v-if="trouble" class="problem" role="alert">{{ trouble }} <NButton size="small" @click="load">Try again</NButton></p>
+    <section>
+      <p v-if="services && !services.length" class="empty">
+        Nothing planned. A service is a few dishes with their portions: from those come the sauce each needs, the pots to
+        make it in, and the sheet to buy, weigh and fill by.
+      </p>
+      <ul>
+        <li v-for="row in services ?? []" :key="row.id" class="sheet">
+          <RouterLink class="open" :to="`/service/${row.id}`">
+            <span class="quiet">{{ row.date ? day(row.date) : 'no day yet' }}<template v-if="row.repeats === 'weekly'"> · every week</template></span>
+            <h2>{{ row.name }}</h2>
+            <span><b>{{ row.portions }}</b> portions of {{ row.dishes }} {{ row.dishes === 1 ? 'dish' : 'dishes' }}</span>
+          </RouterLink>
+          <NDropdown trigger="click" :options="acts" @select="(key: string) => act(key, row)">
+            <NButton :aria-label="`More for ${row.name}`">More</NButton>
+          </NDropdown>
+        </li>
+      </ul>
+    </section>
+    <section>
+      <div class="head">
+        <h2>Your dishes</h2>
+        <NButton @click="editing = 'new'">New dish</NButton>
+      </div>
+      <p v-if="services && !dishes.length" class="quiet">A dish says which sauces it takes, how, over what and in which vessel.</p>
+      <ul class="dishes">
+        <li v-for="dish in dishes" :key="dish.id">
+          <button class="plain" :aria-label="`Change ${dish.name}`" @click="editing = dish">{{ dish.name }}</button>
+          <NButton quaternary :aria-label="`Take ${dish.name} off`" @click="removeDish(dish)">×</NButton>
+        </li>
+      </ul>
+    </section>
+    <DishDialog :dish="editing" @close="editing = null" @saved="(editing = null), load()" />
+  </div>
+</template>
+
+<style scoped>
+.place {
+  display: grid;
+  grid-template-columns: minmax(0, 3fr) minmax(300px, 2fr);
+  gap: 12px 28px;
+  align-items: start;
+  max-width: 1400px;
+  padding: 16px 20px 24px;
+}
+header {
+  grid-column: 1 / -1;
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+h1 {
+  font-size: 30px;
+}
+ul {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+section > ul > li {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding-right: 12px;
+}
+.open {
+  flex: 1;
+  padding: 12px 16px;
+  color: inherit;
+  text-decoration: none;
+}
+.open h2 {
+  font-size: 24px;
+}
+.open b {
+  font-size: 20px;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-bottom: 8px;
+}
+.dishes {
+  gap: 0;
+}
+.dishes li {
+  border-top: 1px solid var(--fog2);
+}
+.dishes .plain {
+  flex: 1;
+  min-height: 46px;
+  font-size: 17px;
+  font-weight: 600;
+  text-align: left;
+}
+.empty {
+  padding: 24px;
+  border: 2px dashed var(--fog3);
+  border-radius: 12px;
+  font-size: 18px;
+}
+@media (max-width: 900px) {
+  .place {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,104 @@
+<script setup lang="ts">
+/** Short of something: what can still be served. */
+import { NButton, NModal } from 'naive-ui'
+import { ref, watch } from 'vue'
+import { api, ask, type Schemas } from '@/api/client'
+import { grams } from '@/parts/format'
+import { useForm } from '@/shell/form'
+import type { Loose, ServiceDraft } from './service'
+
+const props = defineProps<{ service: ServiceDraft; of: { ingredient: string; name: string } | null }>()
+const emit = defineEmits<{ close: [] }>()
+const have = ref('')
+const found = ref<Schemas['ShortOut'] | null>(null)
+const form = useForm()
+watch(() => props.of, () => ((have.value = ''), (found.value = null)))
+const look = () =>
+  form.run(async () => {
+    found.value = await ask(
+      api.POST('/api/services/short', {
+        body: {
+          document: props.service.plan.value!.document as Loose,
+          pinned: props.service.saved.value?.pinned ?? {},
+          ingredient: props.of!.ingredient,
+          have: have.value,
+        },
+      }),
+    )
+  })
+function serveAll(): void {
+  const lines = found.value!.lines
+  void props.service.edit((doc) => {
+    doc.lines = doc.lines.map((line: Loose, i: number) => ({ ...line, portions: lines[i]?.all_alike ?? line.portions })).filter((line: Loose) => line.portions > 0)
+  })
+  emit('close')
+}
+function serveAlone(at: number, portions: number): void {
+  void props.service.edit((doc) => {
+    if (portions > 0) doc.lines[at].portions = portions
+    else doc.lines.splice(at, 1)
+  })
+  emit('close')
+}
+</script>
+
+<template>
+  <NModal :show="of !== null" preset="card" :title="`Short of ${of?.name.toLowerCase() ?? ''}`" style="width: min(680px, 96vw)" @update:show="(show: boolean) => show || emit('close')">
+    <form class="ask" @submit.prevent="look">
+      <label><span class="label">How much is there?</span><input v-model="have" aria-label="How much is there?" placeholder="6 L" /></label>
+      <NButton type="primary" attr-type="submit" :disabled="!have.trim()" :loading="form.busy.value">What can be served?</NButton>
+    </form>
+    <p class="problem">{{ form.wrong('have') || form.wrong('have.unit') || form.trouble.value }}</p>
+    <template v-if="found">
+      <p v-if="found.enough"><b>It is enough</b>: {{ grams(found.need_g) }} are needed.</p>
+      <template v-else>
+        <p>{{ grams(found.need_g) }} are needed, {{ grams(found.have_g) }} are there.</p>
+        <table>
+          <thead><tr><th>Dish</th><th class="n">asked</th><th class="n">all alike</th><th class="n">or it alone, about</th></tr></thead>
+          <tbody>
+            <tr v-for="line in found.lines.filter((l) => l.uses_g > 0.5)" :key="line.line">
+              <td><b>{{ line.dish }}</b></td>
+              <td class="n">{{ line.asked }}</td>
+              <td class="n"><b>{{ line.all_alike }}</b></td>
+              <td class="n"><NButton v-if="line.alone !== null" size="small" @click="serveAlone(line.line, line.alone)">{{ line.alone }} of it</NButton></td>
+            </tr>
+          </tbody>
+        </table>
+        <NButton type="primary" @click="serveAll">Serve all alike</NButton>
+      </template>
+    </template>
+  </NModal>
+</template>
+
+<style scoped>
+.ask {
+  display: flex;
+  align-items: end;
+  gap: 10px;
+}
+input {
+  min-height: 44px;
+  padding: 0 10px;
+  border: 1px solid var(--fog3);
+  border-radius: 8px;
+  background: var(--white);
+  font: 700 20px var(--text);
+}
+table {
+  width: 100%;
+  margin: 8px 0;
+  border-collapse: collapse;
+}
+th {
+  font-size: 14px;
+  color: var(--ink2);
+  text-align: left;
+}
+td {
+  padding: 4px 0;
+  border-top: 1px solid var(--fog2);
+}
+.n {
+  text-align: right;
+}
+</style>
