@@ -128,6 +128,10 @@ CHEESE_STARCH_SHARE = 0.01
 """Cheese goes stringy or greasy hotter than this, or with less flour than this share of the
 pot's water to hold it; below the second figure it does not melt."""
 
+# --- what clings -----------------------------------------------------------------------
+FILM_ML = 30.0
+"""Left on pot and whisk, and tasted away, mL a pot (kitchen practice; a kitchen sets its own)."""
+
 # --- energy ----------------------------------------------------------------------------
 KCAL_PER_G = {"fat": 9.0, "alcohol": 7.0, "flour": 3.5, "protein": 4.0, "solids": 4.0}
 """Usual labelling factors; solids are mostly sugars."""

@@ -1,7 +1,9 @@
 """The kitchen a sheet is cooked in: whose larder, on what fire."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from saucier import constants as K
 from saucier.heat import Stove
 from saucier.larder import Larder, Measures, shipped_larder, shipped_measures
 
@@ -9,8 +11,11 @@ from saucier.larder import Larder, Measures, shipped_larder, shipped_measures
 @dataclass(frozen=True, slots=True)
 class Kitchen:
     """What the core needs to know of a kitchen. The default is the shipped larder on a gas
-    ring of 2.5 kW."""
+    ring of 2.5 kW. ``per_ml`` holds the mL this kitchen gives for each unit of a use, by the use's
+    key, where that is not the usual; ``film_ml`` what clings to each of its pots."""
 
     larder: Larder = field(default_factory=shipped_larder)
     stove: Stove = field(default_factory=Stove)
     measures: Measures = field(default_factory=shipped_measures)
+    per_ml: Mapping[str, float] = field(default_factory=dict)
+    film_ml: float = K.FILM_ML

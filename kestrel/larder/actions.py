@@ -7,8 +7,10 @@ from django.db import transaction
 from django.db.models import F
 
 from kestrel.accounts.models import Kitchen
-from kestrel.larder.models import Burner, OwnIngredient, OwnMeasure, Pan
+from kestrel.larder.models import Burner, Habits, OwnIngredient, OwnMeasure, Pan
 from kestrel.problems import Conflict
+from saucier import constants as K
+from saucier.demand import use_named
 from saucier.errors import BadInput
 from saucier.exchange import RowRead
 from saucier.kitchen import Kitchen as CoreKitchen
@@ -33,7 +35,11 @@ def core_kitchen(kitchen: Kitchen) -> CoreKitchen:
         larder = larder.with_rows(ingredient_from_row(row) for row in rows)
     if own:
         measures = measures.with_rows(measure_from_row(row) for row in own)
-    return CoreKitchen(larder, measures=measures)
+    habits = Habits.objects.filter(kitchen=kitchen).first()
+    if habits is None:
+        return CoreKitchen(larder, measures=measures)
+    film = K.FILM_ML if habits.film_ml is None else habits.film_ml
+    return CoreKitchen(larder, measures=measures, per_ml=habits.per_ml, film_ml=film)
 
 
 def proposed(kitchen: Kitchen, rows: Iterable[Mapping[str, str]]) -> CoreKitchen:
@@ -104,6 +110,29 @@ def save_measure(kitchen: Kitchen, row: Mapping[str, str]) -> OwnMeasure:
         kitchen=kitchen, name=read.name, of=read.of, defaults={"row": {**row, "name": read.name}}
     )
     return own
+
+
+@transaction.atomic
+def set_habit(kitchen: Kitchen, what: str, value: float | None) -> Habits:
+    """How much this kitchen gives for a use, or what clings to a pot (``film``); None: the usual
+    again. Raises :class:`BadInput` (field ``what`` or ``value``)."""
+    most = 500.0 if what == "film" else 5000.0
+    if what != "film":
+        try:
+            use_named(what)
+        except BadInput as bad:
+            raise BadInput.at("what", bad.problems[0].message, bad.problems[0].remedy) from None
+    if value is not None and not 0.0 <= value <= most:
+        raise BadInput.at("value", f"{value:g} mL is out of reach", f"Give 0 to {most:g} mL")
+    habits, _ = Habits.objects.get_or_create(kitchen=kitchen)
+    if what == "film":
+        habits.film_ml = value
+    elif value is None or value == 0.0:
+        habits.per_ml = {key: ml for key, ml in habits.per_ml.items() if key != what}
+    else:
+        habits.per_ml = {**habits.per_ml, what: value}
+    habits.save()
+    return habits
 
 
 @transaction.atomic

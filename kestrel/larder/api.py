@@ -18,6 +18,7 @@ from kestrel.larder.schemas import (
     Catalogue,
     CsvIn,
     CsvReport,
+    HabitIn,
     MeasureIn,
     MeasureOut,
     PanIn,
@@ -27,7 +28,9 @@ from kestrel.larder.schemas import (
     RowTaken,
 )
 from kestrel.problems import Message, Problems
-from saucier.demand import USES
+from saucier import constants as K
+from saucier.demand import USES, use_named
+from saucier.errors import BadInput
 from saucier.exchange import read_larder_csv, write_larder_csv
 from saucier.larder import (
     ALLERGENS,
@@ -127,7 +130,16 @@ def catalogue(request: HttpRequest):
             }
             for g in GRADES
         ],
-        "uses": [asdict(use) for use in USES.values()],
+        "uses": [
+            {
+                **asdict(use_named(key, core)),
+                "usual_ml": use.per_ml,
+                "own": key in core.per_ml,
+            }
+            for key, use in USES.items()
+        ],
+        "film_ml": core.film_ml,
+        "usual_film_ml": K.FILM_ML,
         "units": list(UNITS),
         "emulsion_edges": EMULSION_EDGES,
         "measures": _measures(kitchen, core.measures),
@@ -135,6 +147,21 @@ def catalogue(request: HttpRequest):
         "allergens": ALLERGENS,
         "origins": ORIGINS,
     }
+
+
+@router.put("/habits", response={204: None, 422: Problems})
+def set_habit(request: HttpRequest, given: HabitIn):
+    """How much this kitchen gives for a use, or what clings to a pot."""
+    value = None if given.value in (None, "") else _number(given.value)
+    actions.set_habit(cast(KitchenRequest, request).kitchen, given.what, value)
+    return Status(204, None)
+
+
+def _number(value: Any) -> float:
+    try:
+        return float(str(value).strip().replace(",", "."))
+    except ValueError:
+        raise BadInput.at("value", f"“{value}” is not a number", "Give mL") from None
 
 
 def _row(kitchen: Kitchen, key: str) -> dict[str, Any]:

@@ -107,3 +107,18 @@ class OwnMeasure(OfKitchen):
 
     def __str__(self) -> str:
         return self.name
+
+
+class Habits(OfKitchen):
+    """How this kitchen serves, where it is not the usual: mL for each unit of a use by its key, and
+    what clings to each pot."""
+
+    per_ml = models.JSONField(default=dict)
+    film_ml = models.FloatField(null=True, blank=True)
+
+    class Meta:
+        verbose_name_plural = "habits"
+        constraints = [models.UniqueConstraint(fields=["kitchen"], name="one_set_of_habits")]
+
+    def __str__(self) -> str:
+        return f"habits of {self.kitchen}"

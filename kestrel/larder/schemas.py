@@ -88,6 +88,13 @@ class MeasureOut(Schema):
     words: str
 
 
+class HabitIn(Schema):
+    """``what``: a use's key, or ``film``; ``value`` in mL, None for the usual."""
+
+    what: str
+    value: Any = None
+
+
 class MeasureIn(Schema):
     name: Any = ""
     of: Any = ""
@@ -162,6 +169,8 @@ class UseOut(Schema):
     serving_c: float
     why: str
     basis: str
+    usual_ml: float
+    own: bool
 
 
 class Catalogue(Schema):
@@ -172,6 +181,8 @@ class Catalogue(Schema):
     burners: list[BurnerOut]
     grades: list[GradeOut]
     uses: list[UseOut]
+    film_ml: float
+    usual_film_ml: float
     units: list[str]
     measures: list[MeasureOut]
     roles: dict[str, str]

@@ -33,7 +33,7 @@ def worked(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
         "cards": [asdict(card) for card in cards(checked)],
         "pan": found.pop("pan"),
         "assumed": found.pop("assumed"),
-        "need": _need(serves, found) if serves else None,
+        "need": _need(serves, found, kitchen) if serves else None,
         "free": thickening_by(sheet),
         "schools": [
             {
@@ -49,10 +49,10 @@ def worked(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
     }
 
 
-def _need(serves: Serves, final: dict[str, Any]) -> dict[str, Any]:
+def _need(serves: Serves, final: dict[str, Any], kitchen: Kitchen) -> dict[str, Any]:
     """The need behind the yield, and what each of those served comes to."""
     return {
-        **asdict(need_for(serves)),
+        **asdict(need_for(serves, kitchen)),
         "each_kcal": final["kcal"] / serves.count,
         "each_cost": final["cost"] / serves.count,
     }
@@ -72,7 +72,7 @@ def solved(
     """
     wanted = read_part(Serves, serves, "target.serves") if serves else sheet.target.serves
     if have is None and wanted is not None:
-        sheet, _ = with_serves(sheet, wanted)
+        sheet, _ = with_serves(sheet, wanted, kitchen)
     if not sheet.steps:  # a new sheet: the target is set before the first step
         return worked(sheet, kitchen)
     goal = goal_of(sheet, have=_have(have) if have else None)

@@ -230,6 +230,7 @@ class BuyOut(Schema):
     pack_g: float
     cost: float
     spoons: AmountOut | None
+    volume_ml: float | None
 
 
 class WeighOutOut(Schema):

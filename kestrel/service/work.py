@@ -3,26 +3,28 @@
 import csv
 import io
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from kestrel.accounts.models import Kitchen
 from kestrel.larder.actions import core_kitchen
-from kestrel.larder.models import Pan
+from kestrel.larder.models import Burner, Pan
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.service.actions import pins
 from kestrel.service.models import Dish
 from saucier.dish import Dish as DishDocument
 from saucier.dish import read_dish
 from saucier.heat import Pan as CorePan
+from saucier.heat import Stove
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.service import Plan, Production, Service, plan_service, production_of, read_service
-from saucier.sheet import Sheet, read_sheet, with_measures
+from saucier.sheet import Sheet, SheetBurner, read_sheet, with_measures
 
 
 @dataclass(frozen=True)
 class Gathered:
-    """Everything a service of this kitchen is planned with; ``versions`` by sauce."""
+    """Everything a service of this kitchen is planned with, its pots on the strongest ring;
+    ``versions`` by sauce."""
 
     kitchen: CoreKitchen
     dishes: dict[str, DishDocument]
@@ -53,8 +55,13 @@ def gathered(kitchen: Kitchen, document: Mapping[str, Any], pinned: Mapping[str,
         ).values_list("sauce_id", "number", "sheet")
         if versions[str(sauce_id)] == number
     }
+    core = core_kitchen(kitchen)
+    burners = Burner.objects.filter(kitchen=kitchen)
+    if strongest := max(burners, key=lambda one: one.watts, default=None):
+        ring = SheetBurner.model_validate({"kind": strongest.kind, "watts": strongest.watts})
+        core = replace(core, stove=Stove(burner_w=ring.watts, efficiency=ring.efficiency))
     return Gathered(
-        core_kitchen(kitchen),
+        core,
         {str(row.pk): read_dish(row.document) for row in rows},
         sheets,
         [pan.core() for pan in Pan.objects.filter(kitchen=kitchen)],

@@ -2,14 +2,13 @@
 
 from dataclasses import dataclass
 
+from saucier.check import DEFAULT_KITCHEN
 from saucier.demand.uses import Use, use_named
 from saucier.errors import BadInput
+from saucier.kitchen import Kitchen
 from saucier.sheet import Serves, Sheet
 from saucier.sheet.salting import with_salt_target
 from saucier.units import Amount, kitchen_round
-
-FILM_ML = 30.0
-"""Left on pot and whisk, and tasted away, mL a pot."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,7 +20,7 @@ class Need:
     lines: tuple[str, ...]
 
 
-def need_for(serves: Serves) -> Need:
+def need_for(serves: Serves, kitchen: Kitchen = DEFAULT_KITCHEN) -> Need:
     """The sauce to make for ``serves``: count × amount each, the margin, the film on the pot.
 
     Raises :class:`BadInput` (field ``use``).
@@ -29,22 +28,24 @@ def need_for(serves: Serves) -> Need:
     >>> need_for(Serves(use="nap", count=10, margin_pct=0)).volume_ml
     580.0
     """
-    use = use_named(serves.use)
+    use = use_named(serves.use, kitchen)
     per = use.per_ml if serves.per_ml is None else serves.per_ml
     plain = serves.count * per
     margin = plain * serves.margin_pct / 100.0
     lines = [f"{serves.count:g} {use.counted_in} · {per:g} mL = {plain:.0f} mL"]
     if margin:
         lines.append(f"margin {serves.margin_pct:g} % = {margin:.0f} mL")
-    lines.append(f"left on pot and whisk, tasted = {FILM_ML:.0f} mL")
-    return Need(use, plain + margin + FILM_ML, tuple(lines))
+    lines.append(f"left on pot and whisk, tasted = {kitchen.film_ml:.0f} mL")
+    return Need(use, plain + margin + kitchen.film_ml, tuple(lines))
 
 
-def with_serves(sheet: Sheet, serves: Serves) -> tuple[Sheet, Need]:
+def with_serves(
+    sheet: Sheet, serves: Serves, kitchen: Kitchen = DEFAULT_KITCHEN
+) -> tuple[Sheet, Need]:
     """``sheet`` with its yield set by ``serves``; where the use changes, or the sheet has no
     grade yet, grade, salt and serving temperature follow it. Raises :class:`BadInput` under ``target.serves``."""
     try:
-        need = need_for(serves)
+        need = need_for(serves, kitchen)
     except BadInput as bad:
         raise bad.under("target.serves") from None
     volume = kitchen_round(Amount(need.volume_ml / 1000.0, "L"))

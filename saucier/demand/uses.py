@@ -1,11 +1,12 @@
 """The uses of a sauce, read from ``uses.csv``: a new use is one line there."""
 
 import csv
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from difflib import get_close_matches
 from pathlib import Path
 
 from saucier.errors import BadInput
+from saucier.kitchen import Kitchen
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,8 +43,8 @@ def _read() -> dict[str, Use]:
 USES: dict[str, Use] = _read()
 
 
-def use_named(key: str) -> Use:
-    """The use called ``key``. Raises :class:`BadInput` (field ``use``)."""
+def use_named(key: str, kitchen: Kitchen | None = None) -> Use:
+    """The use called ``key``, with the amount ``kitchen`` gives where it has its own. Raises :class:`BadInput` (field ``use``)."""
     if key not in USES:
         near = get_close_matches(key, USES, n=1)
         raise BadInput.at(
@@ -51,4 +52,5 @@ def use_named(key: str) -> Use:
             f"“{key[:40]}” is not a use",
             f"Did you mean {near[0]}?" if near else f"Use one of {', '.join(USES)}",
         )
-    return USES[key]
+    own = kitchen.per_ml.get(key) if kitchen else None
+    return USES[key] if own is None else replace(USES[key], per_ml=own)

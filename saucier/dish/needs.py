@@ -3,10 +3,10 @@
 import math
 from dataclasses import dataclass
 
-from saucier.demand import FILM_ML, Use, use_named
+from saucier.check import DEFAULT_KITCHEN
+from saucier.demand import Use, use_named
 from saucier.dish.document import Dish, DishSauce
-
-__all__ = ["FILM_ML", "SauceNeed", "needs_of"]
+from saucier.kitchen import Kitchen
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,10 +22,10 @@ class SauceNeed:
     lines: tuple[str, ...]
 
 
-def needs_of(dish: Dish, portions: float) -> list[SauceNeed]:
+def needs_of(dish: Dish, portions: float, kitchen: Kitchen = DEFAULT_KITCHEN) -> list[SauceNeed]:
     """What ``portions`` of ``dish`` ask for, one need for each way a sauce is used."""
     vessels = vessels_for(dish, portions)
-    return [_need(dish, used, portions, vessels) for used in dish.sauces]
+    return [_need(dish, used, portions, vessels, kitchen) for used in dish.sauces]
 
 
 def vessels_for(dish: Dish, portions: float) -> int:
@@ -35,8 +35,10 @@ def vessels_for(dish: Dish, portions: float) -> int:
     return math.ceil(portions / dish.vessel.portions - 1e-9)
 
 
-def _need(dish: Dish, used: DishSauce, portions: float, vessels: int) -> SauceNeed:
-    use = use_named(used.use)
+def _need(
+    dish: Dish, used: DishSauce, portions: float, vessels: int, kitchen: Kitchen
+) -> SauceNeed:
+    use = use_named(used.use, kitchen)
     per = use.per_ml if used.per_ml is None else used.per_ml
     if use.basis == "vessel-cm2":
         assert dish.vessel is not None

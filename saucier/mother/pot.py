@@ -5,7 +5,6 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from saucier.check import CheckedSheet, check, prepare
-from saucier.demand import FILM_ML
 from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
@@ -168,7 +167,7 @@ def mother_for(
             if own > flour:
                 flour, thickest = own, goal.key
         taken = _taken(pourings, made, flour, wanted, batches)
-        film = FILM_ML * batches * _density(made.pot(flour, 1000.0))
+        film = kitchen.film_ml * batches * _density(made.pot(flour, 1000.0))
         mass = taken + film
         before, wanted = wanted, mass / _density(made.pot(flour, 1000.0))
         if abs(wanted / before - 1.0) < _SETTLED and pan_for(wanted) == (pan, batches):

@@ -5,7 +5,6 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from saucier.check import CheckedSheet, State, check, thickness_of
-from saucier.demand import FILM_ML
 from saucier.dish import (
     Dish,
     InRounds,
@@ -148,6 +147,7 @@ class _Wanted:
     sauce: str
     sheet: Sheet
     grade: str | None
+    film_ml: float
     asked: list[Asked] = field(default_factory=list)
     used: list[Used] = field(default_factory=list)
 
@@ -158,7 +158,7 @@ class _Wanted:
     @property
     def to_make_ml(self) -> float:
         there = sum(one.ready_ml for one in self.used)
-        return max(0.0, self.need_ml - there) + FILM_ML
+        return max(0.0, self.need_ml - there) + self.film_ml
 
 
 def plan_service(
@@ -209,7 +209,7 @@ def _gather(
         own = {used.sauce: _sheet(used.sauce, sheets, at) for used in whole.sauces}
         try:
             dish, own, left_out = without(whole, own, line.without, kitchen)
-            needs = needs_of(dish, line.portions)
+            needs = needs_of(dish, line.portions, kitchen)
             layout = layout_of(dish, line.portions, needs, kitchen.larder)
         except BadInput as bad:
             raise bad.under(at) from None
@@ -225,7 +225,7 @@ def _gather(
                 plain = tuple(step for step in sheet.steps if not isinstance(step, Reserve))
                 name = sheet.name + (f", without {' or '.join(line.without)}" if changed else "")
                 sheet = sheet.model_copy(update={"steps": plain, "name": name[:120]})
-                wanted[key] = _Wanted(key, need.sauce, sheet, grade)
+                wanted[key] = _Wanted(key, need.sauce, sheet, grade, kitchen.film_ml)
             wanted[key].asked.append(Asked(number, dish.name, key, need))
             keys.append(key)
         rounds = tuple(in_rounds(one, line.portions) for one in dish.rounds)
@@ -414,7 +414,7 @@ class _Stove:
             one.grade,
             tuple(one.asked),
             one.need_ml,
-            FILM_ML,
+            one.film_ml,
             final.pot.total_ml,
             branch.poured.base_g,
             branch.poured.let_down_g,
@@ -453,7 +453,7 @@ class _Stove:
         fullest = max(state.pot.total_ml for state in checked.steps) / pan.capacity_ml
         key = f"own-{one.key}"
         made_g, made_ml = batches * final.pot.total_g, batches * final.pot.total_ml
-        film_g = FILM_ML * final.pot.total_g / final.pot.total_ml
+        film_g = one.film_ml * final.pot.total_g / final.pot.total_ml
         pot = Pot(
             key,
             one.sheet.name,
@@ -483,7 +483,7 @@ class _Stove:
             one.grade,
             tuple(one.asked),
             one.need_ml,
-            FILM_ML,
+            one.film_ml,
             made_ml,
             made_g,
             0.0,

@@ -15,7 +15,7 @@ from saucier.units import Amount, kitchen_round
 @dataclass(frozen=True, slots=True)
 class Buy:
     """One ingredient of the whole service: ``used_g`` as it goes in, ``bought_g`` with trim and
-    drain, less ``on_hand_g``; ``packs`` of ``pack_g`` (0: sold loose) and what it ``cost``s."""
+    drain, less ``on_hand_g``; ``volume_ml`` of what pours (None for the rest); ``packs`` of ``pack_g`` (0: sold loose) and what it ``cost``s."""
 
     ingredient: str
     name: str
@@ -27,6 +27,7 @@ class Buy:
     pack_g: float
     cost: float
     spoons: Amount | None
+    volume_ml: float | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -179,6 +180,9 @@ def _on_hand(plan: Plan, kitchen: Kitchen) -> dict[str, float]:
     return found
 
 
+_POURS = ("milk", "cream", "stock", "water", "wine", "spirit", "juice")
+
+
 def _bought(row: Ingredient, used_g: float, raw_g: float, there_g: float) -> Buy:
     there = min(there_g, raw_g)
     to_buy = raw_g - there
@@ -195,6 +199,7 @@ def _bought(row: Ingredient, used_g: float, raw_g: float, there_g: float) -> Buy
         row.pack_g,
         raw_g / 1000.0 * row.price_per_kg,
         row.in_spoons(used_g),
+        used_g / row.density if row.wet and row.role in _POURS else None,
     )
 
 

@@ -125,3 +125,35 @@ class OwnRows(KitchenTest):
         for change, field in (({"of": "clouds"}, "of"), ({"size": ""}, "size")):
             refused = self.client.call("PUT", "/larder/measures", {**body, **change})
             self.assertIn(field, self.fields(refused))
+
+
+class HabitsOfTheKitchen(KitchenTest):
+    def habit(self, what: str, value: object):
+        return self.client.call("PUT", "/larder/habits", {"what": what, "value": value})
+
+    def uses(self, client) -> dict:
+        return {use["key"]: use for use in client.call("GET", "/larder").body["uses"]}
+
+    def test_their_own_nap_and_film(self) -> None:
+        self.assertEqual(self.habit("nap", "70").status_code, 204)
+        self.assertEqual(self.habit("film", 50).status_code, 204)
+        nap = self.uses(self.client)["nap"]
+        self.assertEqual((nap["per_ml"], nap["usual_ml"], nap["own"]), (70, 55, True))
+        sheet = {
+            **CHEESE_SAUCE,
+            "target": {"grade": "binding", "serves": {"use": "nap", "count": 10, "margin_pct": 0}},
+        }
+        need = self.client.call("POST", "/work/check", {"sheet": sheet}).body["need"]
+        self.assertEqual(need["volume_ml"], 750)
+        self.assertEqual(self.uses(self.other)["nap"]["per_ml"], 55)
+        self.habit("nap", None)
+        self.assertFalse(self.uses(self.client)["nap"]["own"])
+
+    def test_nonsense_names_the_field(self) -> None:
+        for what, value, field in (
+            ("wave", 3, "what"),
+            ("nap", -3, "value"),
+            ("nap", "lots", "value"),
+            ("film", 9000, "value"),
+        ):
+            self.assertIn(field, self.fields(self.habit(what, value)))

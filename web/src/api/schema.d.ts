@@ -101,6 +101,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/larder/habits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Habit
+         * @description How much this kitchen gives for a use, or what clings to a pot.
+         */
+        put: operations["kestrel_larder_api_set_habit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/larder/ingredients/{key}": {
         parameters: {
             query?: never;
@@ -1115,6 +1135,10 @@ export interface components {
             grades: components["schemas"]["GradeOut"][];
             /** Uses */
             uses: components["schemas"]["UseOut"][];
+            /** Film Ml */
+            film_ml: number;
+            /** Usual Film Ml */
+            usual_film_ml: number;
             /** Units */
             units: string[];
             /** Measures */
@@ -1273,6 +1297,20 @@ export interface components {
             why: string;
             /** Basis */
             basis: string;
+            /** Usual Ml */
+            usual_ml: number;
+            /** Own */
+            own: boolean;
+        };
+        /**
+         * HabitIn
+         * @description ``what``: a use's key, or ``film``; ``value`` in mL, None for the usual.
+         */
+        HabitIn: {
+            /** What */
+            what: string;
+            /** Value */
+            value?: unknown;
         };
         /**
          * RowOut
@@ -3604,6 +3642,8 @@ export interface components {
             /** Cost */
             cost: number;
             spoons: components["schemas"]["AmountOut"] | null;
+            /** Volume Ml */
+            volume_ml: number | null;
         };
         /**
          * ChangedOut
@@ -4370,6 +4410,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_set_habit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HabitIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };

@@ -23,6 +23,12 @@ export function amount(of: Amount): string {
   return `${amountValue(of)} ${unitName(of)}`
 }
 
+/** As `amount`, but from a thousand grams or millilitres on in kilos and litres: to read, not to edit. */
+export function bulk(of: Amount): string {
+  if (of.measure || of.value < 1000 || !['g', 'mL'].includes(of.unit)) return amount(of)
+  return of.unit === 'g' ? grams(of.value) : millilitres(of.value)
+}
+
 /** "1 cup", "2 cups": the unit as it is spoken. */
 export function unitName(of: { value: number; unit: string }): string {
   return of.value > 1 && !['g', 'kg', 'mL', 'L', 'oz', 'lb', 'tsp', 'tbsp', 'fl oz'].includes(of.unit) ? `${of.unit}s` : of.unit

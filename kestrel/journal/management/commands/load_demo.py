@@ -49,7 +49,7 @@ def load(about: dict[str, Any]) -> User:
     sauces: dict[str, Sauce] = {}
     for path in sorted((DEMO / "sauces").glob("*.json")):
         sauces[path.stem] = save_new(kitchen, user, read_sheet(path.read_bytes()))
-    _load_services(kitchen, sauces)
+    _load_services(kitchen, sauces, about["service_weekdays"])
     for logged in about["batches"]:
         batch = stove.start(kitchen, user, sauces[logged["sauce"]].newest)
         ended_at = timezone.now() - timedelta(days=logged["days_ago"])
@@ -68,8 +68,9 @@ def load(about: dict[str, Any]) -> User:
     return user
 
 
-def _load_services(kitchen: Kitchen, sauces: dict[str, Sauce]) -> None:
-    """Dishes and services of ``demo/``, which name sauces and dishes by their files."""
+def _load_services(kitchen: Kitchen, sauces: dict[str, Sauce], weekdays: dict[str, int]) -> None:
+    """Dishes and services of ``demo/``, which name sauces and dishes by their files; each service on
+    the next of its ``weekdays`` (0: Monday)."""
     dishes: dict[str, Dish] = {}
     for path in sorted((DEMO / "dishes").glob("*.json")):
         document = json.loads(path.read_text(encoding="utf-8"))
@@ -80,6 +81,8 @@ def _load_services(kitchen: Kitchen, sauces: dict[str, Sauce]) -> None:
         document = json.loads(path.read_text(encoding="utf-8"))
         for line in document["lines"]:
             line["dish"] = str(dishes[line["dish"]].pk)
-        # The next such day from today: a demo is always ahead of its service.
-        day = timezone.localdate() + timedelta(days=1 + len(document["lines"]) % 5)
+        # The next such weekday from tomorrow: a demo is always ahead of its service.
+        day = timezone.localdate() + timedelta(days=1)
+        while day.weekday() != weekdays[path.stem]:
+            day += timedelta(days=1)
         save_service(kitchen, {**document, "date": day.isoformat()})

@@ -1,16 +1,18 @@
 <script setup lang="ts">
-/** What there is to cook with: ingredients, measures, pans and rings. */
+/** What there is to cook with: ingredients, measures, uses, pans and rings. */
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import Ingredients from './Ingredients.vue'
 import Measures from './Measures.vue'
 import Pans from './Pans.vue'
+import Uses from './Uses.vue'
 
 const route = useRoute()
 const router = useRouter()
 const shelves = [
   { key: 'ingredients', name: 'Ingredients', shelf: Ingredients },
   { key: 'measures', name: 'Measures', shelf: Measures },
+  { key: 'uses', name: 'Uses', shelf: Uses },
   { key: 'pans', name: 'Pans and rings', shelf: Pans },
 ]
 const here = computed(() => shelves.find((s) => s.key === route.query.shelf) ?? shelves[0]!)

@@ -206,10 +206,10 @@ legend {
   align-items: end;
 }
 .row label {
-  flex: 0 1 104px;
+  flex: 0 1 92px;
 }
 .row .grow {
-  flex: 1 1 150px;
+  flex: 1 1 136px;
 }
 .label {
   font-size: 13px;

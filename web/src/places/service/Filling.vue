@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** How vessels are filled, what is done in rounds, how each sauce is given out. */
+import type { Schemas } from '@/api/client'
 import { grams, millilitres, minutes } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import type { Plan } from './service'
@@ -7,6 +8,11 @@ import type { Plan } from './service'
 defineProps<{ plan: Plan }>()
 const session = useSession()
 const name = (key: string) => session.ingredients.get(key)?.name ?? key
+const over = (layout: Schemas['LayoutOut']) => [
+  ...layout.layers,
+  ...Object.entries(layout.toppings).map(([key, g]) => `${grams(g)} ${name(key).toLowerCase()}`),
+]
+const called = (line: Schemas['LinePlanOut']) => line.name + (line.without.length ? `, without ${line.without.join(', ')}` : '')
 </script>
 
 <template>
@@ -18,15 +24,14 @@ const name = (key: string) => session.ingredients.get(key)?.name ?? key
           <thead><tr><th>Dish</th><th class="n">vessels</th><th class="n">each: solids</th><th class="n">sauce</th><th class="n">weighs filled</th><th class="n">deep</th><th>built up, over the top</th></tr></thead>
           <tbody>
             <tr v-for="(line, i) in plan.lines.filter((l) => l.layout)" :key="i">
-              <td><b>{{ line.name }}</b></td>
+              <td><b>{{ called(line) }}</b></td>
               <td class="n"><b>{{ line.layout!.vessels }}</b> × {{ line.layout!.name }}</td>
               <td class="n">{{ grams(line.layout!.solids_g) }}</td>
               <td class="n">{{ millilitres(line.layout!.sauce_ml) }}</td>
               <td class="n"><b>{{ grams(line.layout!.each_g) }}</b></td>
               <td class="n">{{ Math.round(line.layout!.fill_mm) }} mm, {{ Math.round(100 * line.layout!.fill_share) }} %</td>
               <td>
-                {{ line.layout!.layers.join('; ') }}
-                <template v-for="(g, key) in line.layout!.toppings" :key="key">; {{ grams(g) }} {{ name(String(key)).toLowerCase() }}</template>
+                {{ over(line.layout!).join('; ') }}
                 <span v-if="line.layout!.warning" class="problem">{{ line.layout!.warning }}</span>
               </td>
             </tr>

@@ -44,7 +44,7 @@ const made = computed(() => {
     put({ key: branch.key, column: 1, name: branch.name, more: `${millilitres(branch.made_ml || branch.from_stock_ml)} ${session.gradeName(branch.grade)}`, kind: 'sauce' })
   }
   props.plan.lines.forEach((line, i) => {
-    put({ key: `line-${i}`, column: 2, name: line.name, more: `${line.portions} portions`, kind: 'dish' })
+    put({ key: `line-${i}`, column: 2, name: line.name, more: `${line.portions} portions${line.without.length ? `, without ${line.without.join(', ')}` : ''}`, kind: 'dish' })
   })
   const links: Link[] = []
   for (const branch of props.plan.branches) {
@@ -59,7 +59,7 @@ const made = computed(() => {
     .nodeWidth(BAR)
     .nodePadding(26)
     .nodeAlign((node) => node.column)
-    .extent([[2, 22], [WIDTH - 190, height.value - 6]])
+    .extent([[2, 22], [WIDTH - 216, height.value - 18]])
   return layout({ nodes, links })
 })
 const curve = sankeyLinkHorizontal<Node, Link>()
@@ -92,7 +92,7 @@ const short = (text: string, most: number) => (text.length > most ? `${text.slic
       @click="emit('choose', node.key)"
       @keydown.enter="emit('choose', node.key)"
     >
-      <rect :x="node.x0! - 6" :y="node.y0! - 22" :width="250" :height="Math.max(44, node.y1! - node.y0! + 26)" fill="transparent" />
+      <rect :x="node.x0! - 6" :y="node.y0! - 22" :width="Math.min(250, WIDTH - node.x0!)" :height="Math.max(44, node.y1! - node.y0! + 26)" fill="transparent" />
       <rect class="bar" :x="node.x0" :y="node.y0" :width="BAR" :height="Math.max(3, node.y1! - node.y0!)" rx="3" />
       <text :x="node.x1! + 7" :y="(node.y0! + node.y1!) / 2 - 3" class="name">{{ short(node.name, 30) }}</text>
       <text :x="node.x1! + 7" :y="(node.y0! + node.y1!) / 2 + 14" class="more">{{ short(node.more, 36) }}</text>
@@ -104,6 +104,7 @@ const short = (text: string, most: number) => (text.length > most ? `${text.slic
 .flow {
   display: block;
   width: 100%;
+  max-width: 1120px;
   height: auto;
 }
 path {

@@ -37,7 +37,7 @@ const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
 </script>
 
 <template>
-  <section class="detail sheet" aria-live="polite">
+  <section class="detail" aria-live="polite">
     <template v-if="pot">
       <h3>{{ pot.mother ? `Mother pot: ${pot.name}` : pot.name }}</h3>
       <dl>
@@ -116,6 +116,9 @@ const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
 }
 h3 {
   font-size: 22px;
+}
+.ribbon {
+  max-width: 420px;
 }
 dl {
   display: grid;

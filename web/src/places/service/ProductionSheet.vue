@@ -2,7 +2,7 @@
 /** The production sheet: what to buy, what to do first, what to weigh for each pot and sauce. */
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
-import { amount, grams, millilitres, minutes } from '@/parts/format'
+import { amount, bulk, grams, millilitres, minutes } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import type { Plan } from './service'
 
@@ -24,7 +24,7 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
             <tr v-for="row in p.buy" :key="row.ingredient">
               <td><b>{{ row.name }}</b><span v-if="row.on_hand_g >= 1" class="quiet"> · {{ grams(row.on_hand_g) }} on hand</span></td>
               <td class="n"><b>{{ grams(row.used_g) }}</b></td>
-              <td class="quiet">{{ row.spoons ? amount(row.spoons) : '' }}</td>
+              <td class="quiet">{{ row.volume_ml ? millilitres(row.volume_ml) : row.spoons ? amount(row.spoons) : '' }}</td>
               <td class="n">{{ row.bought_g ? grams(row.bought_g) : 'none' }}</td>
               <td class="n">{{ row.packs ? `${row.packs} × ${grams(row.pack_g)}` : '' }}</td>
               <td class="n">{{ row.cost.toFixed(2) }}</td>
@@ -49,7 +49,7 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
           {{ one.batches > 1 ? `${one.batches} times · ` : '' }}makes {{ millilitres(one.makes_ml) }}, {{ grams(one.makes_g) }} · {{ minutes(one.minutes) }} · {{ session.who?.currency }} {{ one.cost.toFixed(2) }}
         </p>
         <p v-for="(w, i) in one.weighed" :key="i" class="weigh">
-          <b>{{ amount(w.amount) }}</b> {{ w.name }} <span v-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet">{{ amount(w.spoons) }}</span>
+          <b>{{ bulk(w.amount) }}</b> {{ w.name }} <span v-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet">{{ amount(w.spoons) }}</span>
         </p>
         <ol>
           <li v-for="(step, i) in one.steps" :key="i">{{ step }}</li>

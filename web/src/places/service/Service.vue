@@ -6,6 +6,7 @@ import { computed, onMounted, ref } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { millilitres } from '@/parts/format'
+import { onKey } from '@/shell/keys'
 import DishDialog from './DishDialog.vue'
 import Filling from './Filling.vue'
 import FlowPicture from './FlowPicture.vue'
@@ -86,6 +87,11 @@ async function dishMade(dish: Schemas['DishOut']): Promise<void> {
   await loadDishes()
   await service.edit((d) => d.lines.push({ dish: String(dish.id), portions: 10 }))
 }
+onKey((key) => {
+  if (key !== 'Escape' || !chosen.value) return false
+  chosen.value = null
+  return true
+})
 const tabs = [
   { key: 'pots', name: 'Pots' }, { key: 'filling', name: 'Filling' }, { key: 'sheet', name: 'Production sheet' }, { key: 'cost', name: 'Allergens, cost' },
 ] as const
@@ -138,7 +144,10 @@ const tabs = [
           <button v-for="pot in plan.pots" :key="pot.key" :class="{ here: chosen === pot.key }" @click="chosen = pot.key"><b>{{ pot.name }}</b> {{ millilitres(pot.made_ml) }}</button>
           <button v-for="b in plan.branches" :key="b.key" :class="{ here: chosen === b.key }" @click="chosen = b.key">{{ b.name }} <b>{{ millilitres(b.made_ml) }}</b></button>
         </div>
-        <NodeDetail v-if="chosen" :service="service" :chosen="chosen" />
+        <div v-if="chosen" class="drawer">
+          <NButton quaternary class="close" aria-label="Close the figures" @click="chosen = null">×</NButton>
+          <NodeDetail :service="service" :chosen="chosen" />
+        </div>
         <p v-else class="quiet">Press a pot, a sauce or a dish for its figures, and to change them there.</p>
       </template>
       <Filling v-else-if="tab === 'filling'" :plan="plan" />
@@ -271,6 +280,23 @@ header .problem:empty {
 }
 .list {
   display: none;
+}
+.picture {
+  flex: none;
+}
+.drawer {
+  position: sticky;
+  bottom: -12px;
+  flex: none;
+  max-height: 56vh;
+  margin: 0 -12px -12px;
+  overflow: auto;
+  border-top: 2px solid var(--ink2);
+  background: var(--fog0);
+  box-shadow: 0 -6px 18px #0002;
+}
+.drawer .close {
+  float: right;
 }
 .lost {
   padding: 32px;

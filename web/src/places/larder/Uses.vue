@@ -1,0 +1,85 @@
+<script setup lang="ts">
+/** How much sauce each use asks for in this kitchen, and what clings to a pot. */
+import { ref } from 'vue'
+import { api, ask, Refused } from '@/api/client'
+import NumberField from '@/parts/NumberField.vue'
+import { useSession } from '@/shell/session'
+
+const session = useSession()
+const wrong = ref<{ what: string; message: string; remedy: string } | null>(null)
+const problem = (what: string) => (wrong.value?.what === what ? { field: what, ...wrong.value } : null)
+async function set(what: string, text: string): Promise<void> {
+  try {
+    await ask(api.PUT('/api/larder/habits', { body: { what, value: text.trim() === '' ? null : text } }))
+    wrong.value = null
+    await session.reload()
+  } catch (error) {
+    const first = error instanceof Refused ? error.problems[0] : null
+    wrong.value = { what, message: first?.message ?? (error as Error).message, remedy: first?.remedy ?? '' }
+  }
+}
+</script>
+
+<template>
+  <section>
+    <p class="quiet">What your kitchen gives. An empty entry is the usual again. A dish may still ask for more or less by itself.</p>
+    <div class="scroll sheet">
+      <table>
+        <thead><tr><th>Use</th><th>for each of</th><th class="n">mL</th><th>usually</th><th>how thick</th></tr></thead>
+        <tbody>
+          <tr v-for="use in session.uses" :key="use.key">
+            <td><b>{{ use.name }}</b><span v-if="use.own" class="own">yours</span></td>
+            <td>{{ use.counted_in }}</td>
+            <td class="n"><NumberField bare :value="use.per_ml" :label="`mL, ${use.name}`" :problem="problem(use.key)" @change="set(use.key, $event)" /></td>
+            <td class="quiet">{{ use.usual_ml }} mL. {{ use.why }}</td>
+            <td>{{ session.gradeName(use.grade) }}</td>
+          </tr>
+          <tr>
+            <td><b>Clings to pot and whisk, is tasted</b></td>
+            <td>pots</td>
+            <td class="n"><NumberField bare :value="session.catalogue?.film_ml" label="mL, clings" :problem="problem('film')" @change="set('film', $event)" /></td>
+            <td class="quiet">{{ session.catalogue?.usual_film_ml }} mL</td>
+            <td />
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th {
+  padding: 8px 10px;
+  font-size: 14px;
+  text-align: left;
+  color: var(--ink2);
+}
+td {
+  padding: 3px 10px;
+  border-top: 1px solid var(--fog2);
+}
+.n {
+  width: 110px;
+}
+.own {
+  margin-left: 8px;
+  padding: 1px 8px;
+  border: 1.5px solid var(--russet);
+  border-radius: 999px;
+  color: var(--russet);
+  font-size: 13px;
+  font-weight: 700;
+}
+</style>
