@@ -16,10 +16,11 @@ class Places(BrowserTest):
         self.go("/sauces")
         self.see("Start with a sauce")
         for digit, words in (
-            ("5", "Press a row to correct it"),
-            ("4", "Nothing written down"),
-            ("3", "Pick the spoon that looks like it"),
-            ("2", "No pot is on"),
+            ("6", "Press a row to correct it"),
+            ("5", "Nothing written down"),
+            ("4", "Pick the spoon that looks like it"),
+            ("3", "No pot is on"),
+            ("2", "Nothing planned"),
         ):
             self.key(digit)
             self.see(words)

@@ -6,6 +6,7 @@ Prints each beside its bound and exits 1 when one is missed.
 import gzip
 import http.client
 import json
+import random
 import statistics
 import subprocess
 import sys
@@ -17,6 +18,10 @@ from selenium.webdriver.common.by import By
 
 from browser_tests.browser import chromium
 from saucier.check import check
+from saucier.heat import Pan
+from saucier.kitchen import Kitchen
+from saucier.service import plan_service, production_of, read_service
+from saucier.service.tests.random_services import random_service
 from saucier.sheet import Sheet, read_sheet, write_sheet
 from saucier.solve import goal_of, solve
 from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, melt, roux, sheet, simmer
@@ -71,6 +76,24 @@ def core() -> None:
         "ms",
         10,
     )
+
+
+def services() -> None:
+    """A service of 40 dishes to mother pots, in a kitchen with two large pots."""
+    pots = [Pan(f"pot {d}", "straight", d, d - 6) for d in (18, 22, 26, 30, 36, 40)]
+    data, dishes, sheets = random_service(random.Random(3), 40)
+    service = read_service({"name": "bench", **data})
+    kitchen = Kitchen()
+    plan = plan_service(service, dishes, sheets, kitchen, pots)
+    work = median_ms(lambda: plan_service(service, dishes, sheets, kitchen, pots), 7)
+    say(
+        f"core: 40 dishes, {len(plan.branches)} sauces, {len(plan.pots)} pots planned, median",
+        work / 1000.0,
+        "s",
+        0.3,
+    )
+    sheet_ms = median_ms(lambda: production_of(plan, kitchen), 7)
+    say("core: their production sheet, median", sheet_ms / 1000.0, "s")
 
 
 def command_line() -> None:
@@ -229,6 +252,7 @@ def interface(address: str) -> None:
 
 def main() -> int:
     core()
+    services()
     command_line()
     with demo_server(PORT) as (address, env):
         interface(address)

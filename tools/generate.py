@@ -1,4 +1,4 @@
-"""Files made from the code: the JSON Schema of the sheet, the API's description, its types.
+"""Files made from the code: the JSON Schemas of the formats, the API's description, its types.
 
 ``python -m tools.generate`` writes them; with ``--check`` it fails when one is stale.
 """
@@ -12,14 +12,17 @@ import tempfile
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
-SCHEMA = ROOT / "docs" / "formats" / "sauce.schema.json"
+FORMATS = ROOT / "docs" / "formats"
 OPENAPI = ROOT / "web" / "src" / "api" / "openapi.json"
 TYPES = ROOT / "web" / "src" / "api" / "schema.d.ts"
 
 
 def made(folder: Path) -> dict[Path, str]:
     """What each generated file should hold; ``folder`` is for scratch."""
-    from saucier.sheet import json_schema
+    from saucier.dish import Dish
+    from saucier.service import Service
+    from saucier.sheet import Sheet
+    from saucier.sheet.reading import schema_of
 
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "kestrel.settings")
     import django
@@ -38,7 +41,13 @@ def made(folder: Path) -> dict[Path, str]:
         capture_output=True,
     )
     return {
-        SCHEMA: json.dumps(json_schema(), indent=2, ensure_ascii=False) + "\n",
+        **{
+            FORMATS / f"{name}.schema.json": json.dumps(
+                schema_of(document), indent=2, ensure_ascii=False
+            )
+            + "\n"
+            for name, document in (("sauce", Sheet), ("dish", Dish), ("service", Service))
+        },
         OPENAPI: openapi,
         TYPES: types.read_text(encoding="utf-8"),
     }

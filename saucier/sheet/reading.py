@@ -80,7 +80,12 @@ def write_sheet(sheet: Sheet) -> dict[str, Any]:
 
 def json_schema() -> dict[str, Any]:
     """The published JSON Schema of the sheet."""
-    schema = Sheet.model_json_schema(mode="validation")
+    return schema_of(Sheet)
+
+
+def schema_of(document: type[Part]) -> dict[str, Any]:
+    """The JSON Schema (draft 2020-12) of an open document."""
+    schema = document.model_json_schema(mode="validation")
     return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema}
 
 

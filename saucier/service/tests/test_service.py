@@ -7,15 +7,27 @@ import unittest
 from pathlib import Path
 from typing import Any
 
+from jsonschema import Draft202012Validator
+
 from saucier.check import check
 from saucier.dish import Dish, read_dish
 from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.mother import base_of, same_base
-from saucier.service import Plan, plan_service, production_of, read_service, short_of
+from saucier.service import (
+    Plan,
+    Service,
+    plan_service,
+    production_of,
+    read_service,
+    short_of,
+    write_service,
+)
 from saucier.service.production import in_ladles
-from saucier.sheet import Sheet, SheetPan, read_part, read_sheet
+from saucier.service.tests.random_services import random_service
+from saucier.sheet import SheetPan, read_part, read_sheet
+from saucier.sheet.reading import schema_of
 from saucier.testing import add, melt, roux, sheet, simmer
 from saucier.units import Amount
 
@@ -45,45 +57,6 @@ def planned(service: Any, pans: list[Pan] = BIG, **change: Any) -> Plan:
     return plan_service(
         service, change.get("dishes", DISHES), change.get("sheets", SHEETS), KITCHEN, pans
     )
-
-
-def random_service(
-    dice: random.Random, lines: int
-) -> tuple[Any, dict[str, Dish], dict[str, Sheet]]:
-    """Sauces on a handful of bases in any grade, dishes over them, any portions."""
-    sheets: dict[str, Sheet] = {}
-    for number in range(max(3, lines // 4)):
-        liquid, per = dice.choice(
-            [("milk-whole", 60), ("stock-vegetable", 66), ("stock-chicken", 62)]
-        )
-        steps = [
-            roux(per, per, dice.choice(["white", "white", "blond"])),
-            add(liquid, 1, "L"),
-            simmer(dice.choice([4, 6, 10])),
-        ]
-        if dice.random() < 0.4:
-            steps.append(add("cream-35", dice.choice([40, 80, 120])))
-        if dice.random() < 0.3:
-            steps.append(melt("cheese-semi-hard", dice.choice([60, 120])))
-        steps.append({"op": "season", "ingredient": "salt", "amount": {"to_salt_pct": 0.8}})
-        grade = dice.choice(["light-coat", "nappe", "nappe", "binding", "binding", "spreading"])
-        sheets[f"s{number}"] = sheet(*steps, target={"grade": grade})
-    dishes: dict[str, Dish] = {}
-    rows = []
-    for number in range(lines):
-        uses = [{"sauce": dice.choice(list(sheets)), "use": dice.choice(["nap", "over", "pool"])}]
-        if dice.random() < 0.3:
-            uses.append({"sauce": dice.choice(list(sheets)), "use": "cordon"})
-        dishes[f"d{number}"] = read_dish(
-            {
-                "name": f"dish {number}",
-                "sauces": uses,
-                "solids": [{"ingredient": "leek", "grams": 120}],
-                "margin_pct": dice.choice([0, 5, 10]),
-            }
-        )
-        rows.append({"dish": f"d{number}", "portions": dice.choice([3, 6, 10, 14, 25])})
-    return {"lines": rows}, dishes, sheets
 
 
 class RandomServices(unittest.TestCase):
@@ -173,6 +146,25 @@ class Bases(unittest.TestCase):
             ([roux(50, 50, "raw")], "roux"),
         ):
             self.assertIn(word, base_of(sheet(*steps), KITCHEN))
+
+
+class Formats(unittest.TestCase):
+    def test_a_second_validator_agrees_on_every_shipped_document(self) -> None:
+        for folder, kind, documents in (
+            ("dishes", Dish, _load("dishes")),
+            ("services", Service, _load("services")),
+        ):
+            validator = Draft202012Validator(schema_of(kind))
+            published = DEMO.parent / "docs" / "formats" / f"{kind.__name__.lower()}.schema.json"
+            self.assertEqual(json.loads(published.read_text()), schema_of(kind))
+            self.assertGreaterEqual(len(documents), 2, folder)
+            for document in documents.values():
+                validator.validate(document)
+            self.assertFalse(validator.is_valid({"name": "x", "colour": "blue"}))
+
+    def test_a_service_reads_back(self) -> None:
+        for service in SERVICES.values():
+            self.assertEqual(read_service(write_service(service)), service)
 
 
 class Demo(unittest.TestCase):

@@ -204,7 +204,7 @@ function chooseUnlessEditing(event: MouseEvent): void {
           </label>
           <NumberField
             v-else
-            :bare="knob.key === 'minutes'"
+            :bare="knob.bare"
             :value="knob.kind === 'percent' ? percent(step[knob.key]) : step[knob.key]"
             :label="knob.label"
             :unit="knob.unit"

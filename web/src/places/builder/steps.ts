@@ -12,6 +12,8 @@ export interface Knob {
   options?: { value: string; label: string }[]
   /** Shown even while the step is not chosen. */
   always?: boolean
+  /** Its unit says enough: no label over it. */
+  bare?: boolean
 }
 export interface StepForm {
   op: string
@@ -49,7 +51,7 @@ const cheeseHeat = [
   { value: 'off', label: 'off the heat' },
   { value: 'low', label: 'over low heat' },
 ]
-const min = (always = false): Knob => ({ key: 'minutes', label: 'Minutes', kind: 'number', unit: 'min', always })
+const min = (always = false): Knob => ({ key: 'minutes', label: 'Minutes', kind: 'number', unit: 'min', always, bare: true })
 const celsius = (key: string, label: string): Knob => ({ key, label, kind: 'number', unit: '°C' })
 const PIECES = ['aromatic', 'vegetable', 'herb', 'meat', 'fish', 'seafood', 'nut']
 
@@ -57,7 +59,7 @@ export const forms: StepForm[] = [
   { op: 'roux', name: 'Roux', group: 'Thicken', rows: [{ part: 'fat', roles: ['fat'] }, { part: 'flour', roles: ['flour'] }], knobs: [min(), { key: 'colour', label: 'Colour of the roux', kind: 'choice', options: colours }], fresh: () => ({ op: 'roux', fat: of('butter-unsalted', grams(60)), flour: of('wheat-flour', grams(60)), colour: 'white', minutes: 2 }) },
   { op: 'add', name: 'Pour in', group: 'Liquid', rows: [{ part: '', roles: ['milk', 'stock', 'cream', 'wine'] }], knobs: [celsius('temperature_c', 'goes in at')], fresh: () => ({ op: 'add', ...of('milk-whole', { value: 1, unit: 'L' }) }) },
   { op: 'simmer', name: 'Simmer', group: 'Fire', rows: [], knobs: [min(true), { key: 'heat', label: 'Heat', kind: 'choice', options: heats }, { key: 'lid', label: 'lid on', kind: 'switch' }], fresh: () => ({ op: 'simmer', minutes: 5, heat: 'simmer' }) },
-  { op: 'reduce', name: 'Boil down', group: 'Fire', rows: [], knobs: [{ key: 'heat', label: 'Heat', kind: 'choice', options: heats }], fresh: () => ({ op: 'reduce', to: { share: 0.8 }, heat: 'lively' }) },
+  { op: 'reduce', name: 'Boil down', group: 'Fire', rows: [], knobs: [{ key: 'heat', label: 'Heat', kind: 'choice', options: heats }, { key: 'minutes', label: 'a recipe says', kind: 'number', unit: 'min' }], fresh: () => ({ op: 'reduce', to: { share: 0.8 }, heat: 'lively' }) },
   { op: 'melt', name: 'Melt cheese', group: 'Enrich', rows: [{ part: '', roles: ['cheese'] }], knobs: [{ key: 'heat', label: 'Cheese goes in', kind: 'choice', options: cheeseHeat }], fresh: () => ({ op: 'melt', ...of('cheese-hard-alpine', grams(100)) }) },
   { op: 'season', name: 'Season', group: 'Season', rows: [{ part: '', roles: ['spice', 'seasoning', 'acid', 'salt'] }], knobs: [], fresh: () => ({ op: 'season', ...of('nutmeg', grams(1)) }) },
   { op: 'start', name: 'Used pan', group: 'The pan', rows: [{ part: 'fat', roles: ['fat'] }, { part: 'juices', roles: ['juice'] }], knobs: [], fresh: () => ({ op: 'start', fat: of('fat-poultry', grams(30)), juices: of('pan-juices', grams(50)) }) },

@@ -71,7 +71,7 @@ const thingName = (one: Loose) =>
           {{ service.problemAt(`lines[${i}]`)!.message }}. {{ service.problemAt(`lines[${i}]`)!.remedy }}.
         </p>
         <div v-if="open === i" class="more">
-          <label><span class="label">Guests who go without</span><NSelect multiple :value="line.without ?? []" :options="withoutOptions" :aria-label="`Without, line ${i + 1}`" @update:value="(v: string[]) => set(i, (l) => (l.without = v))" /></label>
+          <label><span class="label">Guests who go without</span><NSelect multiple filterable :value="line.without ?? []" :options="withoutOptions" :aria-label="`Without, line ${i + 1}`" @update:value="(v: string[]) => set(i, (l) => (l.without = v))" /></label>
           <div class="row">
             <NButton @click="set(i, (l) => (l.sitting = line.sitting === 2 ? 1 : 2))">{{ line.sitting === 2 ? 'First sitting' : 'Second sitting' }}</NButton>
             <NButton @click="service.edit((doc) => doc.lines.splice(i + 1, 0, { ...line }))">Once more</NButton>

@@ -1,0 +1,172 @@
+"""A service from nothing to the production sheet; pots and dishes flow both ways; two windows."""
+
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from browser_tests.base import BrowserTest
+from browser_tests.browser import resize
+from kestrel.sauces.actions import save_again
+from kestrel.service.actions import change_service, save_dish, save_service
+from kestrel.service.models import Dish, Service
+from saucier.sheet import read_sheet
+from saucier.testing import CHEESE_SAUCE, add, roux, simmer
+
+WHITE = {
+    "name": "White sauce",
+    "target": {"grade": "nappe"},
+    "steps": [roux(60, 60), add("milk-whole", 1, "L"), simmer(5)],
+}
+
+
+class Services(BrowserTest):
+    def setUp(self) -> None:
+        super().setUp()
+        self.cheese = self.saved()
+        self.white = self.saved(**WHITE, family=None, method={})
+        self.sign_in()
+
+    def planned(self) -> Service:
+        for name, sauce, use in (
+            ("Leeks", self.white, "nap"),
+            ("Cauliflower", self.cheese, "over"),
+        ):
+            save_dish(
+                self.kitchen,
+                {
+                    "name": name,
+                    "sauces": [{"sauce": str(sauce.pk), "use": use}],
+                    "solids": [{"ingredient": name.lower().rstrip("s"), "grams": 150}],
+                },
+            )
+        lines = [{"dish": str(dish.pk), "portions": 20} for dish in Dish.objects.order_by("pk")]
+        return save_service(self.kitchen, {"name": "Lunch", "lines": lines})
+
+    def node(self, words: str) -> None:
+        xpath = f"//*[@role='button'][starts-with(@aria-label, {words!r})]"
+        self.wait(lambda: self.driver.find_elements(By.XPATH, xpath)[0], words).click()
+
+    def portions(self, dish: str) -> str:
+        return self.find(f'[aria-label="Portions of {dish}"]').get_attribute("value") or ""
+
+    def test_from_an_empty_kitchen_to_the_sheet(self) -> None:
+        self.go("/service")
+        self.see("Nothing planned")
+        self.press("New service")
+        self.see("Which dish first?")
+        self.press("A dish that is not there yet")
+        self.press("A sauce")
+        self.choose("Sauce 1", "White sauce")
+        self.press("A solid")
+        self.enter("Grams 1", "none")
+        self.press("Keep the dish")
+        self.see("The name is empty")
+        self.see("“none” is not a number")
+        self.enter("Dish name", "Potatoes in white sauce")
+        self.enter("Grams 1", "180")
+        self.press("Keep the dish")
+        self.see("of sauce needed")
+        self.node("White sauce")
+        self.see("30 mL clings to pot and whisk")
+        self.press("Filling")
+        self.see("1 small ladle")
+        self.press("Production sheet")
+        self.see("To buy and have ready")
+        self.see("Whole milk")
+        self.press("Allergens, cost")
+        self.see("gluten")
+        self.enter("Name of the service", "Thursday")
+        self.press("Save")
+        self.see("Saved.")
+        self.assertEqual(Service.objects.get().name, "Thursday")
+        self.go(f"/service/{Service.objects.get().pk}/sheet")
+        self.see("10 × Potatoes in white sauce")
+
+    def test_both_ways_force_and_undo(self) -> None:
+        self.go(f"/service/{self.planned().pk}")
+        self.node("White roux with whole milk")
+        self.see("Mother pot: White roux with whole milk")
+        self.enter("Make instead, L", "0.001")
+        self.press("Portions follow")
+        self.see("out of reach")
+        self.enter("Make instead, L", "6")
+        self.press("Portions follow")
+        self.wait(lambda: float(self.portions("Leeks")) > 35)
+        self.key(Keys.CONTROL, "z")
+        self.wait(lambda: self.portions("Leeks") == "20")
+        self.node("cheese sauce")
+        self.press("a pot of its own")
+        self.see("On its own: you gave it its own")
+        self.press("as it comes")
+        self.wait(lambda: "you gave it" not in self.find(".detail").text)
+        self.enter("Portions of Leeks", "0")
+        self.see("0 is too small")
+        self.enter("Portions of Leeks", "40")
+        self.wait(lambda: "0 is too small" not in self.find(".lines").text)
+        self.enter("Portions in all", "120")
+        self.press("Scale")
+        self.wait(lambda: self.portions("Leeks") == "80")
+
+    def test_short_of_milk_and_guests_without(self) -> None:
+        self.go(f"/service/{self.planned().pk}")
+        self.press("Production sheet")
+        self.press("Short of Whole milk")
+        self.enter("How much is there?", "little")
+        self.press("What can be served?")
+        self.see("is not an amount")
+        self.enter("How much is there?", "1 L")
+        self.press("What can be served?")
+        self.press("Serve all alike")
+        self.wait(lambda: float(self.portions("Leeks")) < 20)
+        self.press("More about line 2")
+        self.choose("Without, line 2", "cheese", typed="cheese")
+        self.see("without cheese")
+        self.press("Allergens, cost")
+        self.see("Cauliflower, without cheese")
+
+    def test_a_sauce_changed_since_is_told_and_taken(self) -> None:
+        service = self.planned()
+        changed = {**CHEESE_SAUCE, "target": {**CHEESE_SAUCE["target"], "grade": "nappe"}}
+        save_again(self.cheese, self.user, read_sheet(changed), 1)
+        self.go(f"/service/{service.pk}")
+        self.see("was changed since: this service keeps version 1")
+        self.press("Take version 2")
+        self.wait(lambda: "was changed since" not in self.find(".right").text)
+        self.assertEqual(Service.objects.get().pinned[str(self.cheese.pk)], 2)
+
+    def test_two_windows_and_a_reload_in_the_middle(self) -> None:
+        service = self.planned()
+        self.go(f"/service/{service.pk}")
+        self.see("of sauce needed")
+        change_service(service, {**service.document, "name": "Dinner"}, 1)
+        self.enter("Portions of Leeks", "33")
+        self.press("Save")
+        self.see("Somebody else was first")
+        self.press("Take theirs")
+        self.wait(
+            lambda: (
+                self.find('[aria-label="Name of the service"]').get_attribute("value") == "Dinner"
+            )
+        )
+        self.enter("Portions of Leeks", "41")
+        self.wait(
+            lambda: (
+                "kestrel.service"
+                in self.driver.execute_script("return Object.keys(localStorage).join()")
+            )
+        )
+        self.driver.refresh()
+        self.wait(lambda: self.portions("Leeks") == "41")
+
+    def test_nothing_sticks_out(self) -> None:
+        service = self.planned()
+        for width in (390, 1280, 1920):
+            resize(self.driver, width, 850)
+            for path in (
+                "/service",
+                f"/service/{service.pk}",
+                f"/service/{service.pk}/sheet",
+                "/larder?shelf=uses",
+            ):
+                self.go(path)
+                self.find("main h1, main h2, main h3, .right")
+                self.assertEqual(self.overflow(), [], (width, path))
