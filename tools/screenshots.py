@@ -6,6 +6,7 @@ from pathlib import Path
 
 from selenium.webdriver.chrome.webdriver import WebDriver
 from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.ui import WebDriverWait
 
 from browser_tests.browser import chromium, resize
@@ -42,6 +43,26 @@ def click(driver: WebDriver, css: str, index: int = 0) -> None:
     time.sleep(0.4)
 
 
+def press(driver: WebDriver, words: str, tag: str = "button") -> None:
+    """Click the first ``tag`` that says ``words``."""
+    xpath = f'//{tag}[normalize-space()="{words}"]'
+    wait_for(driver, lambda d: d.find_element(By.XPATH, xpath))
+    driver.find_element(By.XPATH, xpath).click()
+    time.sleep(0.6)
+
+
+RECIPE = """Cheese sauce for a tray of leeks
+60 g butter
+60 g plain flour
+1 L whole milk
+1-2 cloves garlic
+120 g ridge cheese, grated
+salt to taste
+Method
+Cook the flour in the butter for 2 minutes. Simmer for 5 minutes. Serve at once.
+"""
+
+
 def main() -> None:
     FOLDER.mkdir(parents=True, exist_ok=True)
     with demo_server(PORT) as (address, _), chromium() as driver:
@@ -68,6 +89,28 @@ def main() -> None:
         click(driver, "summary")
         click(driver, ".step .dot", 5)
         shoot(driver, "builder-liaison")
+        driver.get(cheese)
+        press(driver, "What if")
+        press(driver, "Pin to compare")
+        driver.find_element(By.CSS_SELECTOR, ".n-slider-handle-wrapper").send_keys(
+            *[Keys.ARROW_RIGHT] * 16
+        )
+        shoot(driver, "what-if")
+        driver.get(f"{address}/fix")
+        click(driver, '[role=radio][title*="mounds"]')
+        shoot(driver, "fix-it")
+        driver.get(f"{address}/sauces/read")
+        field = driver.find_element(By.CSS_SELECTOR, "textarea")
+        field.send_keys(RECIPE)
+        press(driver, "Read it")
+        shoot(driver, "read-a-recipe")
+        driver.get(f"{cheese}/card?size=A5")
+        shoot(driver, "card")
+        driver.get(f"{address}/service")
+        press(driver, "Visitors' Sunday", "h2")
+        shoot(driver, "service")
+        press(driver, "Production sheet")
+        shoot(driver, "service-production")
         driver.get(cheese)
         click(driver, ".buttons button.n-button--primary-type")
         click(driver, ".timer")

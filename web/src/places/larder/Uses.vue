@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** How much sauce each use asks for in this kitchen, and what clings to a pot. */
+import { useDebounceFn } from '@vueuse/core'
 import { ref } from 'vue'
 import { api, ask, Refused } from '@/api/client'
 import NumberField from '@/parts/NumberField.vue'
@@ -8,6 +9,8 @@ import { useSession } from '@/shell/session'
 const session = useSession()
 const wrong = ref<{ what: string; message: string; remedy: string } | null>(null)
 const problem = (what: string) => (wrong.value?.what === what ? { field: what, ...wrong.value } : null)
+/** What is typed counts once the typing stops. */
+const setSoon = useDebounceFn((what: string, text: string) => set(what, text), 600)
 async function set(what: string, text: string): Promise<void> {
   try {
     await ask(api.PUT('/api/larder/habits', { body: { what, value: text.trim() === '' ? null : text } }))
@@ -30,14 +33,14 @@ async function set(what: string, text: string): Promise<void> {
           <tr v-for="use in session.uses" :key="use.key">
             <td><b>{{ use.name }}</b><span v-if="use.own" class="own">yours</span></td>
             <td>{{ use.counted_in }}</td>
-            <td class="n"><NumberField bare :value="use.per_ml" :label="`mL, ${use.name}`" :problem="problem(use.key)" @change="set(use.key, $event)" /></td>
+            <td class="n"><NumberField bare :value="use.per_ml" :label="`mL, ${use.name}`" :problem="problem(use.key)" @change="setSoon(use.key, $event)" /></td>
             <td class="quiet">{{ use.usual_ml }} mL. {{ use.why }}</td>
             <td>{{ session.gradeName(use.grade) }}</td>
           </tr>
           <tr>
             <td><b>Clings to pot and whisk, is tasted</b></td>
             <td>pots</td>
-            <td class="n"><NumberField bare :value="session.catalogue?.film_ml" label="mL, clings" :problem="problem('film')" @change="set('film', $event)" /></td>
+            <td class="n"><NumberField bare :value="session.catalogue?.film_ml" label="mL, clings" :problem="problem('film')" @change="setSoon('film', $event)" /></td>
             <td class="quiet">{{ session.catalogue?.usual_film_ml }} mL</td>
             <td />
           </tr>

@@ -59,7 +59,7 @@ const made = computed(() => {
     .nodeWidth(BAR)
     .nodePadding(26)
     .nodeAlign((node) => node.column)
-    .extent([[2, 22], [WIDTH - 216, height.value - 18]])
+    .extent([[2, 22], [WIDTH - 216, height.value - 26]])
   return layout({ nodes, links })
 })
 const curve = sankeyLinkHorizontal<Node, Link>()

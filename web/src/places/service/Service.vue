@@ -312,6 +312,14 @@ header .problem:empty {
   .picture {
     display: none;
   }
+  .drawer {
+    position: fixed;
+    right: 0;
+    bottom: var(--strip);
+    left: 0;
+    z-index: 4;
+    margin: 0;
+  }
   .list {
     display: flex;
     flex-direction: column;
