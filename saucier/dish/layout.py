@@ -11,6 +11,8 @@ __all__ = ["Layout", "layout_of", "vessels_for"]
 
 FULLEST = 0.92
 """A dish filled further boils over its rim."""
+SHALLOWEST = 0.12
+"""Less than this and the filling is a film that dries in the oven."""
 _SAUCE_G_PER_ML = 1.03
 
 
@@ -75,6 +77,8 @@ def layout_of(dish: Dish, portions: float, needs: list[SauceNeed], larder: Larde
         )
     elif share > FULLEST:
         warning = "filled to the rim: it boils over; fewer portions in each"
+    elif share < SHALLOWEST:
+        warning = f"only {level:.0f} mm deep in so wide a vessel: it dries out; take a smaller one"
     each = solids_g + sauce_ml * _SAUCE_G_PER_ML
     return Layout(
         count, vessel.name, solids_g, sauce_ml, each, level, share, toppings, layers, warning

@@ -1,5 +1,6 @@
 """The service, as an open document: its lines, what is forced, what is on hand."""
 
+import re
 from collections.abc import Mapping
 from datetime import date
 from typing import Annotated, Any, Literal, Self
@@ -52,9 +53,7 @@ class Service(Part):
     version: Literal[1] = 1
     name: Annotated[str, Field(min_length=1, max_length=120)]
     date: Annotated[str, Field(max_length=10)] | None = None
-    serve_at: Annotated[
-        tuple[Annotated[str, Field(pattern=r"^\d{1,2}:\d{2}$")], ...], Field(max_length=2)
-    ] = ()
+    serve_at: Annotated[tuple[Annotated[str, Field(max_length=5)], ...], Field(max_length=2)] = ()
     lines: Annotated[tuple[Line, ...], Field(max_length=MAX_LINES)] = ()
     force: dict[Key, Literal["own", "share", "thicken"]] = Field(default_factory=dict)
     on_hand: Annotated[tuple[OnHand, ...], Field(max_length=60)] = ()
@@ -82,9 +81,8 @@ class Service(Part):
     @classmethod
     def _times(cls, value: tuple[str, ...]) -> tuple[str, ...]:
         for number, text in enumerate(value):
-            hours, _, minutes = text.partition(":")
-            if int(hours) > 23 or int(minutes) > 59:
-                raise BadInput.at(f"[{number}]", f"{text} is no time", "Write it like 12:30")
+            if not re.fullmatch(r"([01]?\d|2[0-3]):[0-5]\d", text):
+                raise BadInput.at(f"[{number}]", f"“{text}” is no time", "Write it like 12:30")
         return value
 
 

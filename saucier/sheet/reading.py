@@ -148,10 +148,10 @@ def _words(error: ErrorDetails) -> tuple[str, str]:
         return "has no known op", f"Use one of {', '.join(OPS)}"
     if kind in ("greater_than", "greater_than_equal"):
         word = "more than" if kind == "greater_than" else "at least"
-        return f"{shown} is too small", f"Give {word} {ctx.get('gt', ctx.get('ge'))}"
+        return f"{shown} is too small", f"Give {word} {ctx.get('gt', ctx.get('ge')):g}"
     if kind in ("less_than", "less_than_equal"):
         word = "less than" if kind == "less_than" else "at most"
-        return f"{shown} is too much", f"Give {word} {ctx.get('lt', ctx.get('le'))}"
+        return f"{shown} is too much", f"Give {word} {ctx.get('lt', ctx.get('le')):g}"
     if kind in ("float_parsing", "float_type", "int_parsing", "finite_number", "value_error"):
         return f"“{shown}” is not a number", "Give a number"
     if kind == "too_long":

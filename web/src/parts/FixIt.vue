@@ -62,7 +62,8 @@ async function look(): Promise<void> {
     if (mine !== asked) return
     const refused = error instanceof Refused ? error.problems : []
     emit('problems', refused)
-    trouble.value = (error as Error).message
+    // A pot told by hand shows what was refused in its own fields.
+    trouble.value = refused.length && !props.sheet ? '' : (error as Error).message
   }
 }
 const lookSoon = useDebounceFn(look, 150)

@@ -211,13 +211,6 @@ figcaption {
   font-weight: 600;
   color: var(--ink2);
 }
-.warning {
-  margin-top: 4px;
-  padding: 4px 10px;
-  border-left: 4px solid var(--butter);
-  background: var(--butter-wash);
-  font-size: 15px;
-}
 @media (max-width: 900px) {
   .what-if {
     grid-template-columns: minmax(0, 1fr);

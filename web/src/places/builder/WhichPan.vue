@@ -29,7 +29,7 @@ watch(show, async (open) => {
     <p v-else-if="!pans" class="quiet">Trying each of your pans…</p>
     <p v-else-if="!pans.length" class="quiet">No pans yet: add yours in the Larder.</p>
     <div v-else class="scroll">
-      <table>
+      <table class="grid">
         <thead>
           <tr><th>pan</th><th class="n">at the stove</th><th class="n">twice the batch</th><th class="n">boils off</th><th class="n">full to</th><th /></tr>
         </thead>
@@ -52,26 +52,6 @@ watch(show, async (open) => {
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  padding: 4px 10px 4px 0;
-  font-size: 14px;
-  color: var(--ink2);
-  text-align: left;
-}
-td {
-  padding: 6px 10px 6px 0;
-  border-top: 1px solid var(--fog2);
-}
-.n {
-  text-align: right;
-}
 .no {
   color: var(--fog4);
 }

@@ -25,6 +25,8 @@ const pot = reactive({
 })
 const problems = ref<Problem[]>([])
 const problem = (field: string) => problems.value.find((p) => p.field === `seen.${field}` || p.field.startsWith(`seen.${field}.`)) ?? null
+const shownFields = ['amount', 'temperature_c', 'viscosity_pa_s', 'serving_c', 'salt_pct']
+const elsewhere = computed(() => problems.value.filter((p) => !shownFields.some((f) => p.field.startsWith(`seen.${f}`))))
 const number = (text: string) => Number(text.trim().replace(',', '.'))
 const seen = computed<Schemas['SeenIn'] | null>(() =>
   pot.viscosity === null
@@ -77,6 +79,7 @@ const shown = computed<TypedAmount>(() =>
       </div>
       <p class="quiet small">Usual proportions are assumed for its kind; the amounts are estimates. Go in halves and look again.</p>
     </section>
+    <p v-for="p in elsewhere" :key="p.field" class="problem">{{ p.field.replace('seen.', '') }}: {{ p.message }}. {{ p.remedy }}.</p>
     <FixIt v-if="seen" :seen="seen" @problems="problems = $event" />
     <p v-else class="ask">Pick the spoon that looks like it.</p>
   </div>

@@ -49,7 +49,7 @@ const groups: { name: string; fields: { key: string; label: string; unit: string
       { key: 'price_per_kg', label: 'Price', unit: '/kg' },
       { key: 'pack_g', label: 'Pack', unit: 'g' },
       { key: 'usable_pct', label: 'Left after trimming', unit: '%' },
-      { key: 'drained_pct', label: 'Left after cooking, drained', unit: '%' },
+      { key: 'drained_pct', label: 'Left once drained', unit: '%' },
       { key: 'density', label: 'Density', unit: 'g/mL' },
       { key: 'cup_density', label: 'In spoon and cup', unit: 'g/mL' },
       { key: 'piece_g', label: 'One piece', unit: 'g' },
@@ -63,7 +63,7 @@ const groups: { name: string; fields: { key: string; label: string; unit: string
       { key: 'fat', label: 'Fat', unit: 'g' },
       { key: 'salt', label: 'Salt', unit: 'g' },
       { key: 'flour', label: 'Flour, starch', unit: 'g' },
-      { key: 'power', label: 'Thickens, against wheat', unit: '×' },
+      { key: 'power', label: 'Thickens, × wheat', unit: '' },
       { key: 'thickening_protein', label: 'Casein, gelatin', unit: 'g' },
       { key: 'yolk_protein', label: 'Yolk protein', unit: 'g' },
       { key: 'solids', label: 'Dissolved: sugars, ash', unit: 'g' },
@@ -158,17 +158,17 @@ const differs = (key: string) => loaded.value && (loaded.value.row[key] ?? '') !
   >
     <form @submit.prevent="save">
       <div class="top">
-        <label><span class="label">Name</span><input v-model="row.name" aria-label="Name" /><span v-if="wrong('name')" class="problem">{{ wrong('name')!.message }}. {{ wrong('name')!.remedy }}.</span></label>
-        <label v-if="editing === ''"><span class="label">Key, for sheets</span><input v-model="row.key" aria-label="Key" placeholder="cheese-from-the-ridge" /><span v-if="wrong('key')" class="problem">{{ wrong('key')!.message }}. {{ wrong('key')!.remedy }}.</span></label>
+        <label><span class="label">Name</span><input v-model="row.name" class="box" aria-label="Name" /><span v-if="wrong('name')" class="problem">{{ wrong('name')!.message }}. {{ wrong('name')!.remedy }}.</span></label>
+        <label v-if="editing === ''"><span class="label">Key, for sheets</span><input v-model="row.key" class="box" aria-label="Key" placeholder="cheese-from-the-ridge" /><span v-if="wrong('key')" class="problem">{{ wrong('key')!.message }}. {{ wrong('key')!.remedy }}.</span></label>
         <label><span class="label">What it is</span><NSelect v-model:value="row.role" :options="options(session.catalogue?.roles)" aria-label="What it is" /></label>
         <label><span class="label">Where the figures come from</span><NSelect v-model:value="row.origin" :options="options(session.catalogue?.origins)" aria-label="Where the figures come from" /></label>
-        <label class="short"><span class="label">Spread, ± %</span><input v-model="row.spread_pct" inputmode="decimal" aria-label="Spread" /></label>
+        <label class="short"><span class="label">Spread, ± %</span><input v-model="row.spread_pct" class="box" inputmode="decimal" aria-label="Spread" /></label>
       </div>
       <fieldset v-for="group in groups" :key="group.name">
         <legend>{{ group.name }}</legend>
         <label v-for="f in group.fields" :key="f.key" :class="{ differs: differs(f.key) }">
           <span class="label">{{ f.label }}</span>
-          <span class="entry"><input v-model="row[f.key]" inputmode="decimal" :aria-label="f.label" :aria-invalid="Boolean(wrong(f.key))" />{{ f.unit }}</span>
+          <span class="entry"><input v-model="row[f.key]" class="box" inputmode="decimal" :aria-label="f.label" :aria-invalid="Boolean(wrong(f.key))" />{{ f.unit }}</span>
           <span v-if="differs(f.key)" class="quiet was">was {{ loaded!.row[f.key] || 'none' }}</span>
           <span v-if="wrong(f.key)" class="problem">{{ wrong(f.key)!.message }}. {{ wrong(f.key)!.remedy }}.</span>
         </label>
@@ -215,6 +215,7 @@ form {
   flex: 0 1 100px;
 }
 fieldset {
+  align-items: end;
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(136px, 1fr));
   gap: 4px 14px;
@@ -226,15 +227,6 @@ fieldset {
 legend {
   padding: 0 6px;
   font: 600 18px var(--display);
-}
-input {
-  width: 100%;
-  min-height: 44px;
-  padding: 0 8px;
-  border: 1px solid var(--fog3);
-  border-radius: 8px;
-  background: var(--white);
-  font: 600 18px var(--text);
 }
 .entry {
   white-space: nowrap;

@@ -61,7 +61,7 @@ const told = computed(() => report.value?.rows.filter((row) => row.status !== 's
       your hand knows better. Press a row to correct it.
     </p>
     <div class="scroll sheet">
-      <table>
+      <table class="grid">
         <thead>
           <tr>
             <th>Ingredient</th><th class="n">price a kg</th><th class="n">water</th><th class="n">fat</th><th class="n">salt</th><th class="n">g/mL</th><th class="n">usable</th><th>allergens</th><th>where from</th>
@@ -138,23 +138,6 @@ const told = computed(() => report.value?.rows.filter((row) => row.status !== 's
   border-left: 4px solid var(--leaf);
   background: var(--leaf-wash);
 }
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  padding: 8px 10px;
-  font-size: 14px;
-  text-align: left;
-  color: var(--ink2);
-}
-td {
-  padding: 2px 10px;
-  border-top: 1px solid var(--fog2);
-}
 tbody tr {
   cursor: pointer;
 }
@@ -165,19 +148,6 @@ tbody tr:hover {
   min-height: 40px;
   font-weight: 700;
   text-align: left;
-}
-.own {
-  margin-left: 8px;
-  padding: 1px 8px;
-  border: 1.5px solid var(--russet);
-  border-radius: 999px;
-  color: var(--russet);
-  font-size: 13px;
-  font-weight: 700;
-}
-.n {
-  text-align: right;
-  white-space: nowrap;
 }
 td.quiet {
   white-space: nowrap;

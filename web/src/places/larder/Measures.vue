@@ -56,7 +56,7 @@ async function remove(row: Schemas['MeasureOut']): Promise<void> {
         a vague measure widens the soft edge of the ribbon. Name one “tbsp” with 20 mL if your spoons are large.
       </p>
       <div class="scroll sheet">
-        <table>
+        <table class="grid">
           <thead><tr><th>Measure</th><th>of</th><th class="n">holds</th><th class="n">hands differ by</th><th /><th /></tr></thead>
           <tbody>
             <tr v-for="row in rows" :key="row.name + row.of">
@@ -76,17 +76,17 @@ async function remove(row: Schemas['MeasureOut']): Promise<void> {
     </section>
     <form class="sheet" @submit.prevent="keep">
       <h3>Your own measure</h3>
-      <label><span class="label">What you call it</span><input v-model="entry.name" aria-label="Measure name" /><span class="problem">{{ form.wrong('name') }}</span></label>
+      <label><span class="label">What you call it</span><input v-model="entry.name" class="box" aria-label="Measure name" /><span class="problem">{{ form.wrong('name') }}</span></label>
       <label><span class="label">Of</span><NSelect v-model:value="entry.of" filterable :options="forWhat" aria-label="Measure of" /><span class="problem">{{ form.wrong('of') }}</span></label>
       <div class="pair">
-        <label><span class="label">Holds</span><input v-model="entry.size" inputmode="decimal" aria-label="Measure holds" /></label>
+        <label><span class="label">Holds</span><input v-model="entry.size" class="box" inputmode="decimal" aria-label="Measure holds" /></label>
         <label><span class="label">in</span><NSelect v-model:value="entry.unit" :options="['mL', 'g'].map((u) => ({ value: u, label: u }))" aria-label="Measure unit" /></label>
       </div>
       <span class="problem">{{ form.wrong('size') }}</span>
       <label><span class="label">Kind</span><NSelect v-model:value="entry.kind" :options="kinds" aria-label="Measure kind" /></label>
       <div class="pair">
-        <label><span class="label">Hands differ by, ± %</span><input v-model="entry.spread_pct" inputmode="decimal" aria-label="Measure spread" /></label>
-        <label><span class="label">Packed, × spooned</span><input v-model="entry.packing" inputmode="decimal" aria-label="Measure packing" /></label>
+        <label><span class="label">Hands differ by, ± %</span><input v-model="entry.spread_pct" class="box" inputmode="decimal" aria-label="Measure spread" /></label>
+        <label><span class="label">Packed, × spooned</span><input v-model="entry.packing" class="box" inputmode="decimal" aria-label="Measure packing" /></label>
       </div>
       <span class="problem">{{ form.wrong('spread_pct') || form.wrong('packing') }}</span>
       <p v-if="form.trouble.value" class="problem" role="alert">{{ form.trouble.value }}</p>
@@ -107,53 +107,14 @@ section {
   flex-direction: column;
   gap: 8px;
 }
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  padding: 8px 10px;
-  font-size: 14px;
-  text-align: left;
-  color: var(--ink2);
-}
-td {
-  padding: 2px 10px;
-  border-top: 1px solid var(--fog2);
-}
-.n {
-  text-align: right;
-  white-space: nowrap;
-}
 .words {
   font-size: 14px;
-}
-.own {
-  margin-left: 8px;
-  padding: 1px 8px;
-  border: 1.5px solid var(--russet);
-  border-radius: 999px;
-  color: var(--russet);
-  font-size: 13px;
-  font-weight: 700;
 }
 form {
   display: flex;
   flex-direction: column;
   gap: 8px;
   padding: 14px;
-}
-input {
-  width: 100%;
-  min-height: 44px;
-  padding: 0 10px;
-  border: 1px solid var(--fog3);
-  border-radius: 8px;
-  background: var(--white);
-  font: 600 18px var(--text);
 }
 .pair {
   display: grid;

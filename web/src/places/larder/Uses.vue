@@ -27,7 +27,7 @@ async function set(what: string, text: string): Promise<void> {
   <section>
     <p class="quiet">What your kitchen gives. An empty entry is the usual again. A dish may still ask for more or less by itself.</p>
     <div class="scroll sheet">
-      <table>
+      <table class="grid">
         <thead><tr><th>Use</th><th>for each of</th><th class="n">mL</th><th>usually</th><th>how thick</th></tr></thead>
         <tbody>
           <tr v-for="use in session.uses" :key="use.key">
@@ -56,33 +56,7 @@ section {
   flex-direction: column;
   gap: 8px;
 }
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  padding: 8px 10px;
-  font-size: 14px;
-  text-align: left;
-  color: var(--ink2);
-}
-td {
-  padding: 3px 10px;
-  border-top: 1px solid var(--fog2);
-}
 .n {
   width: 110px;
-}
-.own {
-  margin-left: 8px;
-  padding: 1px 8px;
-  border: 1.5px solid var(--russet);
-  border-radius: 999px;
-  color: var(--russet);
-  font-size: 13px;
-  font-weight: 700;
 }
 </style>

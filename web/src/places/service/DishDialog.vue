@@ -91,7 +91,7 @@ const other = computed(() => problems.value.filter((p) => !shownElsewhere.some((
     @update:show="(show: boolean) => show || emit('close')"
   >
     <form @submit.prevent="save">
-      <label><span class="label">Name</span><input v-model="doc.name" aria-label="Dish name" class="wide" /></label>
+      <label><span class="label">Name</span><input v-model="doc.name" class="box wide" aria-label="Dish name" /></label>
       <p v-if="wrong('name')" class="problem">The name {{ wrong('name')!.message }}. {{ wrong('name')!.remedy }}.</p>
 
       <fieldset>
@@ -99,10 +99,10 @@ const other = computed(() => problems.value.filter((p) => !shownElsewhere.some((
         <div v-for="(used, i) in (doc.sauces) as Loose[]" :key="i" class="row">
           <label class="grow"><span class="label">sauce</span><NSelect v-model:value="used.sauce" filterable :options="sauceOptions" :aria-label="`Sauce ${i + 1}`" /></label>
           <label class="grow"><span class="label">used</span><NSelect v-model:value="used.use" :options="useOptions" :virtual-scroll="false" :aria-label="`Use ${i + 1}`" /></label>
-          <label v-if="vesselBased(used.use)"><span class="label">layers</span><input v-model="used.layers" inputmode="numeric" :aria-label="`Layers ${i + 1}`" placeholder="1" /></label>
-          <label v-else><span class="label">{{ eachLabel(used.use) }}</span><input v-model="used.each" inputmode="decimal" :aria-label="`Each ${i + 1}`" placeholder="usual" /></label>
-          <label><span class="label">mL for each</span><input v-model="used.per_ml" inputmode="decimal" :aria-label="`mL ${i + 1}`" :placeholder="String(use(used.use)?.per_ml ?? '')" /></label>
-          <label><span class="label">kept back, %</span><input v-model="used.kept_back_pct" inputmode="decimal" :aria-label="`Kept back ${i + 1}`" placeholder="0" /></label>
+          <label v-if="vesselBased(used.use)"><span class="label">layers</span><input v-model="used.layers" class="box" inputmode="numeric" :aria-label="`Layers ${i + 1}`" placeholder="1" /></label>
+          <label v-else><span class="label">{{ eachLabel(used.use) }}</span><input v-model="used.each" class="box" inputmode="decimal" :aria-label="`Each ${i + 1}`" placeholder="usual" /></label>
+          <label><span class="label">mL for each</span><input v-model="used.per_ml" class="box" inputmode="decimal" :aria-label="`mL ${i + 1}`" :placeholder="String(use(used.use)?.per_ml ?? '')" /></label>
+          <label><span class="label">kept back, %</span><input v-model="used.kept_back_pct" class="box" inputmode="decimal" :aria-label="`Kept back ${i + 1}`" placeholder="0" /></label>
           <label class="grow"><span class="label">how thick there</span><NSelect :value="used.grade ?? ''" :options="gradeOptions" :aria-label="`Grade ${i + 1}`" @update:value="(v: string) => (used.grade = v || null)" /></label>
           <NButton quaternary :aria-label="`Take sauce ${i + 1} out`" @click="doc.sauces.splice(i, 1)">×</NButton>
         </div>
@@ -114,7 +114,7 @@ const other = computed(() => problems.value.filter((p) => !shownElsewhere.some((
         <legend>Solids, for each portion</legend>
         <div v-for="(solid, i) in (doc.solids) as Loose[]" :key="i" class="row">
           <label class="grow"><span class="label">what</span><NSelect v-model:value="solid.ingredient" filterable :options="ingredientOptions" :aria-label="`Solid ${i + 1}`" /></label>
-          <label><span class="label">g</span><input v-model="solid.grams" inputmode="decimal" :aria-label="`Grams ${i + 1}`" /></label>
+          <label><span class="label">g</span><input v-model="solid.grams" class="box" inputmode="decimal" :aria-label="`Grams ${i + 1}`" /></label>
           <label class="grow"><span class="label">weighed</span><NSelect :value="solid.state ?? 'drained'" :options="[{ value: 'drained', label: 'cooked and drained' }, { value: 'dry', label: 'dry: it drinks' }]" :aria-label="`State ${i + 1}`" @update:value="(v: string) => (solid.state = v)" /></label>
           <NButton quaternary :aria-label="`Take solid ${i + 1} out`" @click="doc.solids.splice(i, 1)">×</NButton>
         </div>
@@ -125,12 +125,12 @@ const other = computed(() => problems.value.filter((p) => !shownElsewhere.some((
       <fieldset>
         <legend>Vessel</legend>
         <div v-if="doc.vessel" class="row">
-          <label class="grow"><span class="label">name</span><input v-model="doc.vessel.name" aria-label="Vessel name" /></label>
+          <label class="grow"><span class="label">name</span><input v-model="doc.vessel.name" class="box" aria-label="Vessel name" /></label>
           <label class="grow"><span class="label">shape</span><NSelect v-model:value="doc.vessel.shape" :options="shapes" aria-label="Vessel shape" /></label>
-          <label><span class="label">{{ doc.vessel.shape === 'tray' ? 'long, cm' : 'across, cm' }}</span><input v-model="doc.vessel.diameter_cm" inputmode="decimal" aria-label="Vessel across" /></label>
-          <label v-if="doc.vessel.shape === 'tray'"><span class="label">wide, cm</span><input v-model="doc.vessel.width_cm" inputmode="decimal" aria-label="Vessel wide" /></label>
-          <label><span class="label">deep, cm</span><input v-model="doc.vessel.depth_cm" inputmode="decimal" aria-label="Vessel deep" /></label>
-          <label><span class="label">portions in one</span><input v-model="doc.vessel.portions" inputmode="decimal" aria-label="Vessel portions" /></label>
+          <label><span class="label">{{ doc.vessel.shape === 'tray' ? 'long, cm' : 'across, cm' }}</span><input v-model="doc.vessel.diameter_cm" class="box" inputmode="decimal" aria-label="Vessel across" /></label>
+          <label v-if="doc.vessel.shape === 'tray'"><span class="label">wide, cm</span><input v-model="doc.vessel.width_cm" class="box" inputmode="decimal" aria-label="Vessel wide" /></label>
+          <label><span class="label">deep, cm</span><input v-model="doc.vessel.depth_cm" class="box" inputmode="decimal" aria-label="Vessel deep" /></label>
+          <label><span class="label">portions in one</span><input v-model="doc.vessel.portions" class="box" inputmode="decimal" aria-label="Vessel portions" /></label>
           <NButton quaternary aria-label="No vessel" @click="doc.vessel = null">×</NButton>
         </div>
         <div v-else class="row">
@@ -145,26 +145,26 @@ const other = computed(() => problems.value.filter((p) => !shownElsewhere.some((
         <legend>Over the top, in rounds, at the end</legend>
         <div v-for="(top, i) in (doc.toppings ?? []) as Loose[]" :key="`t${i}`" class="row">
           <label class="grow"><span class="label">over the top</span><NSelect v-model:value="top.ingredient" filterable :options="ingredientOptions" :aria-label="`Topping ${i + 1}`" /></label>
-          <label><span class="label">g/cm²</span><input v-model="top.g_per_cm2" inputmode="decimal" :aria-label="`Topping by area ${i + 1}`" /></label>
-          <label><span class="label">or g a portion</span><input v-model="top.grams" inputmode="decimal" :aria-label="`Topping grams ${i + 1}`" /></label>
+          <label><span class="label">g/cm²</span><input v-model="top.g_per_cm2" class="box" inputmode="decimal" :aria-label="`Topping by area ${i + 1}`" /></label>
+          <label><span class="label">or g a portion</span><input v-model="top.grams" class="box" inputmode="decimal" :aria-label="`Topping grams ${i + 1}`" /></label>
           <NButton quaternary :aria-label="`Take topping ${i + 1} out`" @click="doc.toppings.splice(i, 1)">×</NButton>
         </div>
         <p v-if="wrong('toppings')" class="problem">{{ wrong('toppings')!.message }}. {{ wrong('toppings')!.remedy }}.</p>
         <div v-for="(round, i) in (doc.rounds ?? []) as Loose[]" :key="`r${i}`" class="row">
-          <label class="grow"><span class="label">in rounds</span><input v-model="round.what" :aria-label="`Round ${i + 1}`" /></label>
-          <label><span class="label">a portion</span><input v-model="round.each" inputmode="decimal" :aria-label="`Pieces ${i + 1}`" /></label>
-          <label><span class="label">cm² a piece</span><input v-model="round.piece_cm2" inputmode="decimal" :aria-label="`Piece ${i + 1}`" /></label>
-          <label><span class="label">cm² of pan</span><input v-model="round.room_cm2" inputmode="decimal" :aria-label="`Room ${i + 1}`" /></label>
-          <label><span class="label">min a round</span><input v-model="round.minutes" inputmode="decimal" :aria-label="`Minutes ${i + 1}`" /></label>
+          <label class="grow"><span class="label">in rounds</span><input v-model="round.what" class="box" :aria-label="`Round ${i + 1}`" /></label>
+          <label><span class="label">a portion</span><input v-model="round.each" class="box" inputmode="decimal" :aria-label="`Pieces ${i + 1}`" /></label>
+          <label><span class="label">cm² a piece</span><input v-model="round.piece_cm2" class="box" inputmode="decimal" :aria-label="`Piece ${i + 1}`" /></label>
+          <label><span class="label">cm² of pan</span><input v-model="round.room_cm2" class="box" inputmode="decimal" :aria-label="`Room ${i + 1}`" /></label>
+          <label><span class="label">min a round</span><input v-model="round.minutes" class="box" inputmode="decimal" :aria-label="`Minutes ${i + 1}`" /></label>
           <NButton quaternary :aria-label="`Take round ${i + 1} out`" @click="doc.rounds.splice(i, 1)">×</NButton>
         </div>
         <p v-if="wrong('rounds')" class="problem">{{ wrong('rounds')!.message }}. {{ wrong('rounds')!.remedy }}.</p>
         <div class="row">
           <label class="grow"><span class="label">finish</span><NSelect :value="doc.finish ?? 'none'" :options="finishes" aria-label="Finish" @update:value="(v: string) => (doc.finish = v)" /></label>
-          <label><span class="label">min</span><input v-model="doc.finish_minutes" inputmode="decimal" aria-label="Finish minutes" /></label>
+          <label><span class="label">min</span><input v-model="doc.finish_minutes" class="box" inputmode="decimal" aria-label="Finish minutes" /></label>
           <label class="grow"><span class="label">filled</span><NSelect :value="doc.filled ?? 'hot'" :options="[{ value: 'hot', label: 'hot from the pot' }, { value: 'cold', label: 'cold from the fridge' }]" aria-label="Filled" @update:value="(v: string) => (doc.filled = v)" /></label>
-          <label><span class="label">plate, °C</span><input v-model="doc.plate_c" inputmode="decimal" aria-label="Plate" placeholder="60" /></label>
-          <label><span class="label">margin, %</span><input v-model="doc.margin_pct" inputmode="decimal" aria-label="Margin" placeholder="5" /></label>
+          <label><span class="label">plate, °C</span><input v-model="doc.plate_c" class="box" inputmode="decimal" aria-label="Plate" placeholder="60" /></label>
+          <label><span class="label">margin, %</span><input v-model="doc.margin_pct" class="box" inputmode="decimal" aria-label="Margin" placeholder="5" /></label>
         </div>
         <NButton @click="(doc.toppings ??= []).push({ ingredient: 'breadcrumbs', g_per_cm2: 0.06 })">Something over the top</NButton>
         <NButton @click="(doc.rounds ??= []).push({ what: 'pieces', each: 1, piece_cm2: 50, room_cm2: 500, minutes: 4 })">Something in rounds</NButton>
@@ -214,16 +214,7 @@ legend {
 .label {
   font-size: 13px;
 }
-input {
-  width: 100%;
-  min-height: 44px;
-  padding: 0 8px;
-  border: 1px solid var(--fog3);
-  border-radius: 8px;
-  background: var(--white);
-  font: 600 17px var(--text);
-}
-.wide {
+.box.wide {
   font: 600 22px var(--display);
 }
 .problem {

@@ -20,7 +20,7 @@ const called = (line: Schemas['LinePlanOut']) => line.name + (line.without.lengt
     <section v-if="plan.lines.some((l) => l.layout)">
       <h3>Vessels</h3>
       <div class="scroll">
-        <table>
+        <table class="grid">
           <thead><tr><th>Dish</th><th class="n">vessels</th><th class="n">each: solids</th><th class="n">sauce</th><th class="n">weighs filled</th><th class="n">deep</th><th>built up, over the top</th></tr></thead>
           <tbody>
             <tr v-for="(line, i) in plan.lines.filter((l) => l.layout)" :key="i">
@@ -48,7 +48,7 @@ const called = (line: Schemas['LinePlanOut']) => line.name + (line.without.lengt
     <section>
       <h3>Given out</h3>
       <div class="scroll">
-        <table>
+        <table class="grid">
           <thead><tr><th>Dish</th><th>sauce</th><th class="n">each</th><th class="n">mL</th><th class="n">g</th><th>in your ladles</th><th class="n">kept back</th></tr></thead>
           <tbody>
             <tr v-for="(one, i) in plan.production.serve" :key="i">
@@ -76,26 +76,5 @@ const called = (line: Schemas['LinePlanOut']) => line.name + (line.without.lengt
 h3 {
   margin-bottom: 4px;
   font-size: 22px;
-}
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  padding: 4px 12px 4px 0;
-  font-size: 14px;
-  color: var(--ink2);
-  text-align: left;
-}
-td {
-  padding: 6px 12px 6px 0;
-  border-top: 1px solid var(--fog2);
-}
-.n {
-  text-align: right;
-  white-space: nowrap;
 }
 </style>

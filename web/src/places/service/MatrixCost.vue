@@ -13,7 +13,7 @@ const money = (value: number) => `${session.who?.currency ?? ''} ${value.toFixed
     <section>
       <h3>Allergens</h3>
       <div class="scroll">
-        <table class="matrix">
+        <table class="grid">
           <thead><tr><th>Dish</th><th v-for="a in plan.production.allergens" :key="a" class="c">{{ a }}</th></tr></thead>
           <tbody>
             <tr v-for="(row, i) in plan.production.matrix" :key="i">
@@ -28,7 +28,7 @@ const money = (value: number) => `${session.who?.currency ?? ''} ${value.toFixed
     <section>
       <h3>Cost</h3>
       <div class="scroll">
-        <table>
+        <table class="grid">
           <thead><tr><th>Dish</th><th class="n">portions</th><th class="n">a portion</th><th class="n">in all</th></tr></thead>
           <tbody>
             <tr v-for="(line, i) in plan.lines" :key="i">
@@ -38,7 +38,7 @@ const money = (value: number) => `${session.who?.currency ?? ''} ${value.toFixed
           </tbody>
           <tfoot><tr><td colspan="3">In all</td><td class="n"><b>{{ money(plan.production.cost) }}</b></td></tr></tfoot>
         </table>
-        <table>
+        <table class="grid">
           <thead><tr><th>Pot, sauce</th><th class="n">cost</th></tr></thead>
           <tbody><tr v-for="one in plan.production.weigh" :key="one.key"><td>{{ one.name }}</td><td class="n">{{ money(one.cost) }}</td></tr></tbody>
         </table>
@@ -62,28 +62,6 @@ const money = (value: number) => `${session.who?.currency ?? ''} ${value.toFixed
 h3 {
   margin: 6px 0 4px;
   font-size: 22px;
-}
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  margin-bottom: 10px;
-  border-collapse: collapse;
-}
-th {
-  padding: 4px 12px 4px 0;
-  font-size: 14px;
-  color: var(--ink2);
-  text-align: left;
-}
-td {
-  padding: 5px 12px 5px 0;
-  border-top: 1px solid var(--fog2);
-}
-.n {
-  text-align: right;
-  white-space: nowrap;
 }
 .c {
   text-align: center;

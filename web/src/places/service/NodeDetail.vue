@@ -100,7 +100,7 @@ const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
     </template>
 
     <form v-if="pot || branch" class="resize" @submit.prevent="resize">
-      <label><span class="label">Make instead, L</span><input v-model="litres" inputmode="decimal" :placeholder="(madeNow / 1000).toFixed(2)" aria-label="Make instead, L" /></label>
+      <label><span class="label">Make instead, L</span><input v-model="litres" class="box" inputmode="decimal" :placeholder="(madeNow / 1000).toFixed(2)" aria-label="Make instead, L" /></label>
       <NButton attr-type="submit" :disabled="!litres.trim()">Portions follow</NButton>
       <span v-if="wrong" class="problem">{{ wrong.message }}. {{ wrong.remedy }}.</span>
     </form>
@@ -150,7 +150,6 @@ ul {
 .need p {
   font-size: 15px;
 }
-.warning,
 .offer {
   padding: 4px 10px;
   border-left: 4px solid var(--butter);
@@ -181,16 +180,6 @@ ul {
   align-items: end;
   gap: 8px;
 }
-input {
-  width: 120px;
-  min-height: 44px;
-  padding: 0 10px;
-  border: 1px solid var(--fog3);
-  border-radius: 8px;
-  background: var(--white);
-  font: 700 20px var(--text);
-  text-align: right;
-}
 .allergens {
   display: flex;
   flex-wrap: wrap;
@@ -202,5 +191,9 @@ input {
   border: 1.5px solid var(--ink2);
   border-radius: 999px;
   font-size: 14px;
+}
+.resize input {
+  width: 120px;
+  text-align: right;
 }
 </style>

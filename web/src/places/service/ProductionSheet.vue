@@ -18,7 +18,7 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
     <section>
       <h3>To buy and have ready</h3>
       <div class="scroll">
-        <table>
+        <table class="grid">
           <thead><tr><th>What</th><th class="n">goes in</th><th>or</th><th class="n">to buy</th><th class="n">packs</th><th class="n">cost</th><th v-if="!paper" /></tr></thead>
           <tbody>
             <tr v-for="row in p.buy" :key="row.ingredient">
@@ -67,27 +67,6 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
 }
 h3 {
   font-size: 22px;
-}
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  padding: 4px 12px 4px 0;
-  font-size: 14px;
-  color: var(--ink2);
-  text-align: left;
-}
-td {
-  padding: 3px 12px 3px 0;
-  border-top: 1px solid var(--fog2);
-}
-.n {
-  text-align: right;
-  white-space: nowrap;
 }
 .order {
   margin: 4px 0 0;

@@ -265,11 +265,6 @@ header .problem:empty {
 [aria-selected='true'] {
   border-color: var(--russet);
 }
-.warning {
-  padding: 6px 10px;
-  border-left: 4px solid var(--butter);
-  background: var(--butter-wash);
-}
 .sum b {
   font-size: 22px;
 }

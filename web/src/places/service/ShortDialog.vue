@@ -45,7 +45,7 @@ function serveAlone(at: number, portions: number): void {
 <template>
   <NModal :show="of !== null" preset="card" :title="`Short of ${of?.name.toLowerCase() ?? ''}`" style="width: min(680px, 96vw)" @update:show="(show: boolean) => show || emit('close')">
     <form class="ask" @submit.prevent="look">
-      <label><span class="label">How much is there?</span><input v-model="have" aria-label="How much is there?" placeholder="6 L" /></label>
+      <label><span class="label">How much is there?</span><input v-model="have" class="box" aria-label="How much is there?" placeholder="6 L" /></label>
       <NButton type="primary" attr-type="submit" :disabled="!have.trim()" :loading="form.busy.value">What can be served?</NButton>
     </form>
     <p class="problem">{{ form.wrong('have') || form.wrong('have.unit') || form.trouble.value }}</p>
@@ -53,7 +53,7 @@ function serveAlone(at: number, portions: number): void {
       <p v-if="found.enough"><b>It is enough</b>: {{ grams(found.need_g) }} are needed.</p>
       <template v-else>
         <p>{{ grams(found.need_g) }} are needed, {{ grams(found.have_g) }} are there.</p>
-        <table>
+        <table class="grid">
           <thead><tr><th>Dish</th><th class="n">asked</th><th class="n">all alike</th><th class="n">or it alone, about</th></tr></thead>
           <tbody>
             <tr v-for="line in found.lines.filter((l) => l.uses_g > 0.5)" :key="line.line">
@@ -75,30 +75,5 @@ function serveAlone(at: number, portions: number): void {
   display: flex;
   align-items: end;
   gap: 10px;
-}
-input {
-  min-height: 44px;
-  padding: 0 10px;
-  border: 1px solid var(--fog3);
-  border-radius: 8px;
-  background: var(--white);
-  font: 700 20px var(--text);
-}
-table {
-  width: 100%;
-  margin: 8px 0;
-  border-collapse: collapse;
-}
-th {
-  font-size: 14px;
-  color: var(--ink2);
-  text-align: left;
-}
-td {
-  padding: 4px 0;
-  border-top: 1px solid var(--fog2);
-}
-.n {
-  text-align: right;
 }
 </style>
