@@ -149,10 +149,7 @@ class Services(BrowserTest):
         )
         self.enter("Portions of Leeks", "41")
         self.wait(
-            lambda: (
-                "kestrel.service"
-                in self.driver.execute_script("return Object.keys(localStorage).join()")
-            )
+            lambda: "41" in self.driver.execute_script("return Object.values(localStorage).join()")
         )
         self.driver.refresh()
         self.wait(lambda: self.portions("Leeks") == "41")

@@ -1,16 +1,15 @@
 """A branch: so much of the mother, let down and added to until it is the sauce wanted."""
 
 import math
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Sequence
+from dataclasses import dataclass
 
-from saucier.check import State, check
+from saucier.check import State, check, prepare
 from saucier.errors import BadInput
-from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.mother.base import Base
 from saucier.pot import EMPTY, Pot
-from saucier.sheet import Sheet, SheetPan
+from saucier.sheet import Sheet
 from saucier.solve.roots import find_root
 from saucier.steps import AS_WRITTEN, Add, AnyStep, Knobs, Move, Reduce, Roux, Setting, Simmer, Use
 from saucier.steps.base import Measured, put_in
@@ -22,6 +21,8 @@ from saucier.units import Amount, kitchen_round
 
 _HOT_C = 85.0
 _FINENESS = (1.0, 0.5, 0.2, 0.05, 0.01)
+_JUST_RIGHT = 0.02
+"""So near its thickness (in log η) a branch is poured as it comes."""
 _WITHIN = 0.008
 """A rounded branch may miss its volume by so much, under the one percent promised."""
 
@@ -44,10 +45,12 @@ class BranchGoal:
 
 @dataclass(frozen=True, slots=True)
 class Poured:
-    """How a branch is poured: ``base_g`` of the mother, ``let_down_g`` of liquid."""
+    """How a branch is poured: ``base_g`` of the mother, ``let_down_g`` of liquid, ``bound_g`` of
+    flour as beurre manié where the mother alone is too thin for it."""
 
     base_g: float
     let_down_g: float
+    bound_g: float = 0.0
 
     @property
     def let_down_share(self) -> float:
@@ -58,21 +61,22 @@ class Poured:
 @dataclass(frozen=True, slots=True)
 class Branch:
     """A finished branch: its own ``sheet`` (which takes the mother in as another sauce) rounded to
-    what a kitchen weighs, the state it comes to, and how it was poured. ``bound_g`` is flour
-    put in as beurre manié where the mother alone is too thin for it."""
+    what a kitchen weighs, the state it comes to, and how it was poured."""
 
     goal: BranchGoal
     sheet: Sheet
     final: State
     poured: Poured
-    bound_g: float = 0.0
 
 
 class Pouring:
-    """One branch on one mother: any pouring of it played at once, only floats inside."""
+    """One branch on one mother: any pouring of it played at once, only floats inside.
+
+    ``base`` is the mother's, with this branch's own additions; ``setting`` where it is finished.
+    """
 
     def __init__(self, goal: BranchGoal, base: Base, kitchen: Kitchen, setting: Setting) -> None:
-        self.goal, self._base = goal, base
+        self.goal, self.base, self._setting = goal, base, setting
         made = check(goal.sheet, kitchen).final.pot.total_ml
         # Additions are given for each millilitre of finished sauce, as the sheet has them.
         self.scale = goal.volume_ml / made
@@ -86,44 +90,47 @@ class Pouring:
             balance=EMPTY.plus(mother.balance, share), cost=mother.cost * share, remarks=()
         )
         if poured.let_down_g > 0.0:
-            for row, part in self._base.liquids:
+            for row, part in self.base.liquids:
                 pot = put_in(pot, row, poured.let_down_g * part, _HOT_C)
+        if poured.bound_g > 0.0:
+            for step in binding(self.base, poured.bound_g):
+                pot = step.prepare(self._setting)(pot, AS_WRITTEN)
         knobs = Knobs(scale=self.scale)
         for move in self._moves:
             pot = move(pot, knobs)
         return pot
 
-    def viscosity(self, pot: Pot) -> float:
-        """Pa·s at serving temperature; infinite where it has no water."""
-        eta = raw_viscosity_pa_s(pot.balance, pot.flour_given, pot.yolk_set)
-        return at_temperature(eta, self.goal.serving_c) if math.isfinite(eta) else math.inf
-
-    def filled(self, mother: Pot, let_down_g: float) -> Poured:
-        """So much of the mother that the branch makes its volume with ``let_down_g``."""
+    def filled(self, mother: Pot, let_down_g: float, bound_g: float = 0.0) -> Poured:
+        """So much of the mother that the branch makes its volume with the rest as given."""
         density = mother.total_g / mother.total_ml
         base = self._guess or 0.8 * self.goal.volume_ml * density
         for _ in range(12):
-            made = self.pot(mother, Poured(base, let_down_g)).total_ml
+            made = self.pot(mother, Poured(base, let_down_g, bound_g)).total_ml
             off = self.goal.volume_ml - made
             if abs(off) < 1e-7 * self.goal.volume_ml:
                 break
             # Volume grows very nearly by the mother's own density.
             base = max(1e-6, base + off * density)
         self._guess = base
-        return Poured(base, let_down_g)
+        return Poured(base, let_down_g, bound_g)
 
-    def excess(self, mother: Pot, let_down_g: float) -> float:
-        """log(η / wanted) with ``let_down_g``, filled to the volume."""
-        pot = self.pot(mother, self.filled(mother, let_down_g))
-        eta = self.viscosity(pot)
-        return math.log(eta / self.goal.viscosity_pa_s) if eta < math.inf else math.inf
+    def excess(self, mother: Pot, let_down_g: float, bound_g: float = 0.0) -> float:
+        """log(η / wanted), filled to the volume; infinite where it has no water."""
+        pot = self.pot(mother, self.filled(mother, let_down_g, bound_g))
+        eta = raw_viscosity_pa_s(pot.balance, pot.flour_given, pot.yolk_set)
+        if not math.isfinite(eta):
+            return math.inf
+        return math.log(at_temperature(eta, self.goal.serving_c) / self.goal.viscosity_pa_s)
 
     def solved(self, mother: Pot) -> Poured:
-        """The pouring that meets volume and thickness; no let-down where the mother is only
-        just thick enough, or thinner."""
+        """The pouring that meets volume and thickness: let down where the mother is thicker, bound
+        with beurre manié where she is thinner, neither where she is just right."""
         self._guess = None
-        if self.excess(mother, 0.0) <= 1e-4:
+        off = self.excess(mother, 0.0)
+        if abs(off) <= _JUST_RIGHT:
             return self.filled(mother, 0.0)
+        if off < 0.0:
+            return self._bound(mother)
         most = 0.98 * self.goal.volume_ml
         low, high = 0.0, 0.05 * most
         while self.excess(mother, high) > 0.0:
@@ -135,19 +142,22 @@ class Pouring:
         let_down = find_root(lambda x: self.excess(mother, x), low, high, 1e-4 * most)
         return self.filled(mother, let_down)
 
+    def _bound(self, mother: Pot) -> Poured:
+        low, high = math.log(1e-5 * self.goal.volume_ml), math.log(0.2 * self.goal.volume_ml)
+        if self.excess(mother, 0.0, math.exp(low)) >= 0.0:  # its boil alone gets it there
+            return self.filled(mother, 0.0)
+        if self.excess(mother, 0.0, math.exp(high)) <= 0.0:
+            raise BadInput.at(
+                "grade", "cannot be bound that thick", "Give this sauce a pot of its own"
+            )
+        found = find_root(lambda x: self.excess(mother, 0.0, math.exp(x)), low, high, 1e-4)
+        return self.filled(mother, 0.0, math.exp(found))
 
-def branch_sheet(
-    goal: BranchGoal,
-    base: Base,
-    mother: Sheet,
-    poured: Poured,
-    scale: float,
-    setting: Setting,
-    pan: Pan,
-    bound_g: float = 0.0,
-) -> Sheet:
-    """The branch as a sheet of its own: the mother in as another sauce, the let-down, beurre
-    manié where it must be bound, then its additions."""
+
+def branch_sheet(pouring: Pouring, mother: Sheet, poured: Poured, setting: Setting) -> Sheet:
+    """The branch as a sheet of its own, in the mother's pan: she goes in as another sauce, then the
+    let-down, beurre manié where it must be bound, and its additions."""
+    goal, base = pouring.goal, pouring.base
     steps: list[AnyStep] = [
         Use(
             sauce=InnerSauce(name=mother.name, steps=mother.steps),
@@ -158,9 +168,9 @@ def branch_sheet(
         for row, part in base.liquids:
             ml = poured.let_down_g * part / row.density
             steps.append(Add(ingredient=row.key, amount=Amount(ml, "mL"), temperature_c=_HOT_C))
-    if bound_g > 0.0:
-        steps += binding(base, bound_g)
-    knobs = replace(AS_WRITTEN, scale=scale)
+    if poured.bound_g > 0.0:
+        steps += binding(base, poured.bound_g)
+    knobs = Knobs(scale=pouring.scale)
     steps += [step.turned(knobs, setting) for step in base.additions]
     target = goal.sheet.target.model_copy(
         update={
@@ -171,7 +181,7 @@ def branch_sheet(
         }
     )
     return goal.sheet.model_copy(
-        update={"steps": tuple(steps), "target": target, "pan": SheetPan.of(pan)}
+        update={"steps": tuple(steps), "target": target, "pan": mother.pan}
     )
 
 
@@ -188,13 +198,12 @@ def binding(base: Base, flour_g: float) -> list[AnyStep]:
     ]
 
 
-def rounded_branch(
-    goal: BranchGoal, sheet: Sheet, kitchen: Kitchen, rounder: Callable[[Sheet, float], Sheet]
-) -> tuple[Sheet, State]:
+def rounded_branch(goal: BranchGoal, sheet: Sheet, kitchen: Kitchen) -> tuple[Sheet, State]:
     """``sheet`` by the coarsest kitchen rounding that keeps its grade exactly and its volume
     within a percent; as it is where none does."""
+    settings = prepare(sheet, kitchen).settings
     for fineness in _FINENESS:
-        rounded = rounder(sheet, fineness)
+        rounded = _round_amounts(sheet, settings, fineness)
         final = check(rounded, kitchen).final
         if final.thickness.grade == goal.grade and _near(final, goal):
             return rounded, final
@@ -205,7 +214,7 @@ def _near(final: State, goal: BranchGoal) -> bool:
     return abs(final.pot.total_ml / goal.volume_ml - 1.0) <= _WITHIN
 
 
-def round_amounts(sheet: Sheet, settings: Sequence[Setting], fineness: float) -> Sheet:
+def _round_amounts(sheet: Sheet, settings: Sequence[Setting], fineness: float) -> Sheet:
     """Every weighed amount of ``sheet`` to what a kitchen weighs."""
     steps: list[AnyStep] = []
     for step, setting in zip(sheet.steps, settings, strict=True):

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from saucier.check import CheckedSheet, check, prepare
 from saucier.errors import BadInput
@@ -14,16 +14,14 @@ from saucier.mother.branch import (
     BranchGoal,
     Poured,
     Pouring,
-    binding,
     branch_sheet,
-    round_amounts,
     rounded_branch,
 )
 from saucier.pot import Pot
 from saucier.sheet import Sheet, SheetPan
 from saucier.solve import Goal, rounded_for_kitchen
 from saucier.solve.roots import find_root
-from saucier.steps import AS_WRITTEN, Add, AnyStep, Knobs, Roux, Simmer
+from saucier.steps import Add, AnyStep, Knobs, Roux, Simmer, Use
 from saucier.steps.base import Measured
 from saucier.thickness import raw_viscosity_pa_s
 from saucier.units import Amount
@@ -34,8 +32,8 @@ SMALL_BRANCH = 1.0 / 3.0
 """The thickest branch may be bound by itself where it is under this share of the whole."""
 _SETTLES, _SETTLED = 5, 2e-3
 _NOMINAL_FLOUR = 60.0
-_LIQUID_SHARE = 0.93
-"""g liquid to a mL of base, near enough for what boils off."""
+_LIQUID_SHARE, _LEAST_G = 0.93, 200.0
+"""g liquid to a mL of base, near enough for what boils off; and the least to reckon with."""
 _THINNEST, _THICKEST = 3.0, 280.0
 """g flour to a kilo of liquid between which a base is looked for."""
 
@@ -134,6 +132,19 @@ class _Base:
         return liquid
 
 
+@dataclass(frozen=True, slots=True)
+class _Settled:
+    """The mother before rounding: ``flour`` g to a kilo of liquid, ``mass_g`` of all batches."""
+
+    made: _Base
+    pourings: list[Pouring]
+    flour: float
+    thickest: str
+    batches: int
+    mass_g: float
+    film_g: float
+
+
 def mother_for(
     goals: list[BranchGoal],
     bases: dict[str, Base],
@@ -147,82 +158,81 @@ def mother_for(
     Branches in ``thicken`` do not set its thickness: they are bound by beurre manié afterwards.
     Raises :class:`BadInput` under a goal's key where that branch cannot be made from her.
     """
-    largest = max(goals, key=lambda goal: goal.volume_ml)
-    base = bases[largest.key]
-    minutes = max(bases[goal.key].minutes for goal in goals)
-    wanted = 1.03 * sum(goal.volume_ml for goal in goals)
-    setters = [goal for goal in goals if goal.key not in thicken] or goals
-    for _ in range(
-        _SETTLES
-    ):  # what boils off does not grow with the size, so size and flour settle
-        pan, batches = pan_for(wanted)
-        made = _Base(base, minutes, pan, kitchen)
-        pourings = [
-            Pouring(goal, _of(bases[goal.key], base), kitchen, made.setting) for goal in goals
-        ]
-        by_key = {pouring.goal.key: pouring for pouring in pourings}
-        flour, thickest = 0.0, setters[0].key
-        for goal in setters:
-            own = _flour_for(by_key[goal.key], made, wanted / batches)
-            if own > flour:
-                flour, thickest = own, goal.key
-        taken = _taken(pourings, made, flour, wanted, batches)
-        film = kitchen.film_ml * batches * _density(made.pot(flour, 1000.0))
-        mass = taken + film
-        before, wanted = wanted, mass / _density(made.pot(flour, 1000.0))
-        if abs(wanted / before - 1.0) < _SETTLED and pan_for(wanted) == (pan, batches):
-            break
-    liquid = made.liquid_for(flour, mass / batches)
-    exact = made.sheet(flour, liquid)
-    target = Goal(raw_viscosity_pa_s(made.pot(flour, liquid).balance))
-    sheet = rounded_for_kitchen(exact, target, kitchen).sheet
+    settled = _settled(goals, bases, pan_for, kitchen, thicken)
+    mother = _rounded(settled, settled.mass_g, kitchen, thicken)
+    short = settled.film_g - mother.film_g
+    if short > 0.1 * settled.film_g:  # rounding took what clings to the pot: make that much more
+        mother = _rounded(settled, settled.mass_g + 1.3 * short, kitchen, thicken)
+    return mother
+
+
+def _rounded(settled: _Settled, mass_g: float, kitchen: Kitchen, thicken: frozenset[str]) -> Mother:
+    """The mother of ``mass_g`` (all batches) as a kitchen weighs, with her branches poured from her
+    as she then is."""
+    made, flour, batches = settled.made, settled.flour, settled.batches
+    liquid = made.liquid_for(flour, mass_g / batches)
+    own_thickness = Goal(raw_viscosity_pa_s(made.pot(flour, liquid).balance))
+    sheet = rounded_for_kitchen(made.sheet(flour, liquid), own_thickness, kitchen).sheet
     checked = check(sheet, kitchen)
     one = checked.final.pot
-    branches = tuple(_branch(p, sheet, one, made, pan, kitchen) for p in pourings)
+    branches = tuple(_branch(p, sheet, one, made, kitchen) for p in settled.pourings)
     taken = sum(branch.poured.base_g for branch in branches)
     total = batches * one.total_g
-    film = min(film, max(0.0, total - taken))
     return Mother(
-        base,
-        sheet,
-        checked,
-        batches,
-        total,
-        taken,
-        film,
-        branches,
-        thickest,
-        _offers(branches, thickest, thicken),
+        base=made.base,
+        sheet=sheet,
+        checked=checked,
+        batches=batches,
+        made_g=total,
+        taken_g=taken,
+        film_g=min(settled.film_g, max(0.0, total - taken)),
+        branches=branches,
+        thickest=settled.thickest,
+        offers=_offers(branches, settled.thickest, thicken),
     )
 
 
-def _of(own: Base, mother: Base) -> Base:
-    """A branch's base on the mother: her liquid to let it down with, its own additions."""
-    return Base(
-        mother.fat,
-        mother.flour,
-        mother.ratio,
-        mother.colour,
-        mother.roux_minutes,
-        mother.liquids,
-        mother.liquid_c,
-        mother.minutes,
-        mother.heat,
-        mother.liquid,
-        own.additions,
-    )
+def _settled(
+    goals: list[BranchGoal],
+    bases: dict[str, Base],
+    pan_for: PanFor,
+    kitchen: Kitchen,
+    thicken: frozenset[str],
+) -> _Settled:
+    """Size and flour together: what boils off does not grow with the pot, so the size decides the
+    flour, and the flour how much the branches take."""
+    base = bases[max(goals, key=lambda goal: goal.volume_ml).key]
+    minutes = max(bases[goal.key].minutes for goal in goals)
+    setters = {goal.key for goal in goals if goal.key not in thicken} or {g.key for g in goals}
+    size_ml = 1.03 * sum(goal.volume_ml for goal in goals)
+    for _ in range(_SETTLES):
+        pan, batches = pan_for(size_ml)
+        made = _Base(base, minutes, pan, kitchen)
+        pourings = [
+            Pouring(goal, replace(base, additions=bases[goal.key].additions), kitchen, made.setting)
+            for goal in goals
+        ]
+        liquid = max(_LEAST_G, _LIQUID_SHARE * size_ml / batches)
+        needed = {
+            p.goal.key: _flour_for(p, made, liquid) for p in pourings if p.goal.key in setters
+        }
+        thickest = max(needed, key=needed.__getitem__)
+        flour = needed[thickest]
+        pot = made.pot(flour, liquid)
+        density = pot.total_g / pot.total_ml
+        film = kitchen.film_ml * batches * density
+        mass = film + sum(_solved(pouring, pot).base_g for pouring in pourings)
+        before, size_ml = size_ml, mass / density
+        if abs(size_ml / before - 1.0) < _SETTLED and pan_for(size_ml) == (pan, batches):
+            break
+    return _Settled(made, pourings, flour, thickest, batches, mass, film)
 
 
-def _density(pot: Pot) -> float:
-    return pot.total_g / pot.total_ml
-
-
-def _flour_for(pouring: Pouring, made: _Base, size_ml: float) -> float:
+def _flour_for(pouring: Pouring, made: _Base, liquid_g: float) -> float:
     """x⁰ of model.md 7: the flour to a kilo of liquid at which the branch needs no let-down."""
 
     def excess(log_flour: float) -> float:
-        flour = math.exp(log_flour)
-        return pouring.excess(made.pot(flour, max(200.0, _LIQUID_SHARE * size_ml)), 0.0)
+        return pouring.excess(made.pot(math.exp(log_flour), liquid_g), 0.0)
 
     low, high = math.log(_THINNEST), math.log(_THICKEST)
     try:
@@ -235,14 +245,6 @@ def _flour_for(pouring: Pouring, made: _Base, size_ml: float) -> float:
         raise bad.under(pouring.goal.key) from None
 
 
-def _taken(
-    pourings: list[Pouring], made: _Base, flour: float, wanted_ml: float, batches: int
-) -> float:
-    """Grams of the mother the branches take together."""
-    pot = made.pot(flour, max(200.0, _LIQUID_SHARE * wanted_ml / batches))
-    return sum(_solved(pouring, pot).base_g for pouring in pourings)
-
-
 def _solved(pouring: Pouring, pot: Pot) -> Poured:
     try:
         return pouring.solved(pot)
@@ -250,67 +252,15 @@ def _solved(pouring: Pouring, pot: Pot) -> Poured:
         raise bad.under(pouring.goal.key) from None
 
 
-def _branch(
-    pouring: Pouring, sheet: Sheet, pot: Pot, made: _Base, pan: Pan, kitchen: Kitchen
-) -> Branch:
+def _branch(pouring: Pouring, sheet: Sheet, pot: Pot, made: _Base, kitchen: Kitchen) -> Branch:
     """The branch on the mother as she was rounded."""
-    goal = pouring.goal
     poured = _solved(pouring, pot)
-    own = _Own(pouring, made)
-    bound = own.bound_g(pot, poured) if poured.let_down_g == 0.0 else 0.0
-    if bound:
-        poured = own.poured
-    exact = branch_sheet(goal, own.base, sheet, poured, pouring.scale, made.setting, pan, bound)
-    settings = prepare(exact, kitchen).settings
-
-    def rounder(given: Sheet, fineness: float) -> Sheet:
-        return round_amounts(given, settings, fineness)
-
-    rounded, final = rounded_branch(goal, exact, kitchen, rounder)
-    first = rounded.steps[0].to_weigh(settings[0])[0].amount.base
-    let_down = _let_down_g(rounded, own.base, kitchen) if poured.let_down_g else 0.0
-    return Branch(goal, rounded, final, Poured(first, let_down), bound)
-
-
-class _Own:
-    """A branch the mother alone is too thin for: bound by itself with beurre manié."""
-
-    def __init__(self, pouring: Pouring, made: _Base) -> None:
-        self._pouring, self._made = pouring, made
-        self.base = pouring._base
-        self.poured = Poured(0.0, 0.0)
-
-    def bound_g(self, mother: Pot, poured: Poured) -> float:
-        """g flour that bring it to its thickness; 0 where it has its grade already."""
-        goal = self._pouring.goal
-        if abs(self._pouring.excess(mother, 0.0)) < 0.02:
-            return 0.0
-
-        def after(flour: float) -> Pot:
-            share = self.poured.base_g / mother.total_g
-            pot = mother._replace(balance=mother.balance.plus(mother.balance, share - 1.0))
-            for step in binding(self.base, flour):
-                pot = step.prepare(self._made.setting)(pot, AS_WRITTEN)
-            knobs = Knobs(scale=self._pouring.scale)
-            for step in self.base.additions:
-                pot = step.prepare(self._made.setting)(pot, knobs)
-            return pot
-
-        def excess(log_flour: float) -> float:
-            flour = math.exp(log_flour)
-            self.poured = poured
-            for _ in range(6):
-                off = goal.volume_ml - after(flour).total_ml
-                self.poured = Poured(self.poured.base_g + off, 0.0)
-            return math.log(self._pouring.viscosity(after(flour)) / goal.viscosity_pa_s)
-
-        low, high = math.log(1e-4 * poured.base_g), math.log(0.2 * poured.base_g)
-        if excess(low) >= 0.0 or excess(high) <= 0.0:
-            self.poured = poured
-            return 0.0
-        found = find_root(excess, low, high, 1e-4)
-        excess(found)
-        return math.exp(found)
+    exact = branch_sheet(pouring, sheet, poured, made.setting)
+    rounded, final = rounded_branch(pouring.goal, exact, kitchen)
+    taken = rounded.steps[0]
+    assert isinstance(taken, Use)
+    let_down = _let_down_g(rounded, pouring.base, kitchen) if poured.let_down_g else 0.0
+    return Branch(pouring.goal, rounded, final, Poured(taken.amount.base, let_down, poured.bound_g))
 
 
 def _let_down_g(sheet: Sheet, base: Base, kitchen: Kitchen) -> float:

@@ -21,7 +21,7 @@ _THICKER = 1.05
 @dataclass(frozen=True, slots=True)
 class Used:
     """Made-ahead sauce used first: ``taken_ml`` of it, ``let_down`` in words, ``ready_ml`` after;
-    ``sheet`` is how it comes back."""
+    ``sheet`` is how it comes back, ``cost`` what it has cost."""
 
     sauce: str
     name: str
@@ -29,6 +29,7 @@ class Used:
     ready_ml: float
     let_down: str
     sheet: Sheet
+    cost: float
 
 
 def used_first(
@@ -94,6 +95,7 @@ def _brought_back(
         remedy = let_down(case, case.liquid)
         if remedy.refused is None:
             words, whole = remedy.title, applied(back, remedy)
-    ready = check(whole, kitchen).final.pot.total_ml
+    final = check(whole, kitchen).final.pot
+    ready = final.total_ml
     share = min(1.0, need_ml / ready)
-    return Used(sauce, sheet.name, ml * share, ready * share, words, whole)
+    return Used(sauce, sheet.name, ml * share, ready * share, words, whole, final.cost * share)

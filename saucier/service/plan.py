@@ -3,6 +3,7 @@
 import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from typing import Any
 
 from saucier.check import CheckedSheet, State, check, thickness_of
 from saucier.dish import (
@@ -31,6 +32,8 @@ from saucier.units import Amount
 FULLEST, EMPTIEST = 2 / 3, 1 / 4
 """A pot is at most two thirds full and at least a quarter (model.md 7)."""
 MOST_BATCHES = 12
+_WITHIN = 0.008
+"""A rounded pot may miss its volume by so much, under the one percent promised."""
 _POTS = ("straight", "sloped")
 
 
@@ -48,28 +51,28 @@ class Asked:
 class BranchPlan:
     """One finished sauce: what it is asked for, what is ``made_ml``, from which pot, and why it has
     one of its own where it does. ``sheet`` cooks it (a mother's branch takes her in), ``final`` is
-    what it comes to. ``from_stock_ml`` was there already."""
+    what it comes to. ``from_stock_ml`` was there already, and counts in its ``cost``."""
 
     key: str
     sauce: str
     name: str
-    pot: str
-    sheet: Sheet
-    final: State
     grade: str | None
     asked: tuple[Asked, ...]
     need_ml: float
-    film_ml: float
-    made_ml: float
-    base_g: float
-    let_down_g: float
-    let_down_share: float
-    bound_g: float
-    why: str
-    can_share: bool
     from_stock_ml: float
-    pan: str
+    pot: str
+    sheet: Sheet
+    final: State
     cost: float
+    film_ml: float = 0.0
+    made_ml: float = 0.0
+    base_g: float = 0.0
+    let_down_g: float = 0.0
+    let_down_share: float = 0.0
+    bound_g: float = 0.0
+    why: str = ""
+    can_share: bool = False
+    pan: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,9 +112,9 @@ class LinePlan:
     left_out: tuple[str, ...]
     layout: Layout | None
     rounds: tuple[InRounds, ...]
-    on_plate: tuple[str, ...]
-    allergens: frozenset[str]
-    cost: float
+    on_plate: tuple[str, ...] = ()
+    allergens: frozenset[str] = frozenset()
+    cost: float = 0.0
 
     @property
     def cost_each(self) -> float:
@@ -156,9 +159,28 @@ class _Wanted:
         return sum(one.need.volume_ml for one in self.asked)
 
     @property
+    def from_stock_ml(self) -> float:
+        return sum(one.ready_ml for one in self.used)
+
+    @property
+    def stock_cost(self) -> float:
+        return sum(one.cost for one in self.used)
+
+    @property
     def to_make_ml(self) -> float:
-        there = sum(one.ready_ml for one in self.used)
-        return max(0.0, self.need_ml - there) + self.film_ml
+        return max(0.0, self.need_ml - self.from_stock_ml) + self.film_ml
+
+    def told(self) -> dict[str, Any]:
+        """What a branch says of itself, however it is made."""
+        return {
+            "key": self.key,
+            "sauce": self.sauce,
+            "name": self.sheet.name,
+            "grade": self.grade,
+            "asked": tuple(self.asked),
+            "need_ml": self.need_ml,
+            "from_stock_ml": self.from_stock_ml,
+        }
 
 
 def plan_service(
@@ -229,20 +251,7 @@ def _gather(
             wanted[key].asked.append(Asked(number, dish.name, key, need))
             keys.append(key)
         rounds = tuple(in_rounds(one, line.portions) for one in dish.rounds)
-        planned.append(
-            LinePlan(
-                line,
-                dish,
-                tuple(needs),
-                tuple(keys),
-                left_out,
-                layout,
-                rounds,
-                (),
-                frozenset(),
-                0.0,
-            )
-        )
+        planned.append(LinePlan(line, dish, tuple(needs), tuple(keys), left_out, layout, rounds))
     return planned, wanted
 
 
@@ -267,7 +276,7 @@ class _Stove:
         self._taken: set[str] = set()
 
     def cooked(self, wanted: list[_Wanted]) -> tuple[tuple[BranchPlan, ...], tuple[Pot, ...]]:
-        made = [one for one in wanted if one.need_ml > sum(u.ready_ml for u in one.used)]
+        made = [one for one in wanted if one.need_ml > one.from_stock_ml]
         groups, alone, bases = self._grouped(made)
         branches: list[BranchPlan] = []
         pots: list[Pot] = []
@@ -379,54 +388,45 @@ class _Stove:
         self._taken.add(pan.name)
         fullest = max(state.pot.total_ml for state in mother.checked.steps) / pan.capacity_ml
         return Pot(
-            key,
-            mother.base.name,
-            True,
-            mother.sheet,
-            mother.checked,
-            mother.batches,
-            pan,
-            fullest,
-            one.minutes,
-            mother.made_g,
-            one.total_ml * mother.batches,
-            mother.taken_g,
-            mother.film_g,
-            mother.left_g,
-            mother.thickest,
-            self._notes(pan, fullest, mother.batches),
-            mother.offers,
+            key=key,
+            name=mother.base.name,
+            mother=True,
+            sheet=mother.sheet,
+            checked=mother.checked,
+            batches=mother.batches,
+            pan=pan,
+            fill_share=fullest,
+            minutes=one.minutes,
+            made_g=mother.made_g,
+            made_ml=one.total_ml * mother.batches,
+            taken_g=mother.taken_g,
+            film_g=mother.film_g,
+            left_g=mother.left_g,
+            thickest=mother.thickest,
+            notes=self._notes(pan, fullest, mother.batches),
+            offers=mother.offers,
         )
 
     def _branch(
         self, one: _Wanted, pot: str, branch: Branch, bases: dict[str, Base | str]
     ) -> BranchPlan:
-        final = branch.final
-        base = bases[one.key]
-        forced = self._service.force.get(one.sauce)
+        base, why = bases[one.key], ""
+        if self._service.force.get(one.sauce) == "share" and isinstance(base, Base):
+            why = f"you let it share, though its own base is {base.name.lower()}"
         return BranchPlan(
-            one.key,
-            one.sauce,
-            one.sheet.name,
-            pot,
-            branch.sheet,
-            final,
-            one.grade,
-            tuple(one.asked),
-            one.need_ml,
-            one.film_ml,
-            final.pot.total_ml,
-            branch.poured.base_g,
-            branch.poured.let_down_g,
-            branch.poured.let_down_share,
-            branch.bound_g,
-            f"you let it share, though its own base is {base.name.lower()}"
-            if forced == "share" and isinstance(base, Base)
-            else "",
-            True,
-            sum(used.ready_ml for used in one.used),
-            "",
-            final.pot.cost,
+            **one.told(),
+            pot=pot,
+            sheet=branch.sheet,
+            final=branch.final,
+            film_ml=one.film_ml,
+            made_ml=branch.final.pot.total_ml,
+            base_g=branch.poured.base_g,
+            let_down_g=branch.poured.let_down_g,
+            let_down_share=branch.poured.let_down_share,
+            bound_g=branch.poured.bound_g,
+            why=why,
+            can_share=True,
+            cost=branch.final.pot.cost + one.stock_cost,
         )
 
     def _own(self, one: _Wanted, why: str, can_share: bool) -> tuple[Pot, BranchPlan]:
@@ -437,7 +437,7 @@ class _Stove:
         goal = goal_of(placed, one.grade, Amount(ml / batches, "mL"))
         try:
             sheet = solve(placed, goal, self._kitchen).sheet
-            sheet = rounded_for_kitchen(sheet, goal, self._kitchen).sheet
+            sheet = rounded_for_kitchen(sheet, goal, self._kitchen, within=_WITHIN).sheet
         except BadInput as bad:
             goal = goal_of(placed.model_copy(update={"target": _open(placed)}), None, goal.volume)
             try:
@@ -455,58 +455,50 @@ class _Stove:
         made_g, made_ml = batches * final.pot.total_g, batches * final.pot.total_ml
         film_g = one.film_ml * final.pot.total_g / final.pot.total_ml
         pot = Pot(
-            key,
-            one.sheet.name,
-            False,
-            sheet,
-            checked,
-            batches,
-            pan,
-            fullest,
-            final.pot.minutes,
-            made_g,
-            made_ml,
-            made_g - film_g,
-            film_g,
-            0.0,
-            one.key,
-            self._notes(pan, fullest, batches),
-            (),
+            key=key,
+            name=one.sheet.name,
+            mother=False,
+            sheet=sheet,
+            checked=checked,
+            batches=batches,
+            pan=pan,
+            fill_share=fullest,
+            minutes=final.pot.minutes,
+            made_g=made_g,
+            made_ml=made_ml,
+            taken_g=made_g - film_g,
+            film_g=film_g,
+            left_g=0.0,
+            thickest=one.key,
+            notes=self._notes(pan, fullest, batches),
+            offers=(),
         )
         branch = BranchPlan(
-            one.key,
-            one.sauce,
-            one.sheet.name,
-            key,
-            sheet,
-            final,
-            one.grade,
-            tuple(one.asked),
-            one.need_ml,
-            one.film_ml,
-            made_ml,
-            made_g,
-            0.0,
-            0.0,
-            0.0,
-            why,
-            can_share,
-            sum(used.ready_ml for used in one.used),
-            pan.name,
-            batches * final.pot.cost,
+            **one.told(),
+            pot=key,
+            sheet=sheet,
+            final=final,
+            film_ml=one.film_ml,
+            made_ml=made_ml,
+            base_g=made_g,
+            why=why,
+            can_share=can_share,
+            pan=pan.name,
+            cost=batches * final.pot.cost + one.stock_cost,
         )
         return pot, branch
 
     def _all_there(self, one: _Wanted) -> BranchPlan:
         """Nothing to make: what is on hand is enough."""
-        used = one.used[0]
-        final = check(used.sheet, self._kitchen).final
-        ready = sum(u.ready_ml for u in one.used)
+        sheet = one.used[0].sheet
         return BranchPlan(
-            one.key, one.sauce, one.sheet.name, "", used.sheet, final, one.grade,
-            tuple(one.asked), one.need_ml, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0,
-            "made ahead: enough is on hand", False, ready, "", 0.0,
-        )  # fmt: skip
+            **one.told(),
+            pot="",
+            sheet=sheet,
+            final=check(sheet, self._kitchen).final,
+            why="made ahead: enough is on hand",
+            cost=one.stock_cost,
+        )
 
     def _pan_for(self, ml: float) -> tuple[Pan, int]:
         """The smallest free pan that ``ml`` fills to two thirds at most, or the largest pan in so
@@ -580,10 +572,7 @@ def _costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen)
         allergens |= branch.final.pot.allergens
         there = thickness_of(branch.final.pot, dish.plate_c)
         told.append(f"{branch.name}: {there.grade or there.reason} at {dish.plate_c:g} °C")
-    return LinePlan(
-        one.line, dish, one.needs, one.branches, one.left_out, one.layout, one.rounds,
-        tuple(told), allergens, cost,
-    )  # fmt: skip
+    return replace(one, on_plate=tuple(told), allergens=allergens, cost=cost)
 
 
 def toppings_g(one: LinePlan) -> dict[str, float]:

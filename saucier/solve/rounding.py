@@ -24,15 +24,20 @@ class Rounded:
     fineness: float
 
 
-def rounded_for_kitchen(sheet: Sheet, goal: Goal, kitchen: Kitchen = DEFAULT_KITCHEN) -> Rounded:
+def rounded_for_kitchen(
+    sheet: Sheet, goal: Goal, kitchen: Kitchen = DEFAULT_KITCHEN, within: float | None = None
+) -> Rounded:
     """``sheet`` (already solved for ``goal``) rounded to what a kitchen weighs.
 
-    The grade is checked again after rounding; where whole steps lose it, finer ones are taken.
+    The grade is checked again after rounding, and with ``within`` that the volume moved by no
+    greater share; where whole steps lose either, finer ones are taken.
     """
-    wanted = check(sheet, kitchen).final.thickness.grade
+    wanted = check(sheet, kitchen).final
     for fineness in _FINENESS:
         rounded = _rounded(sheet, goal, kitchen, fineness)
-        if check(rounded, kitchen).final.thickness.grade == wanted:
+        final = check(rounded, kitchen).final
+        moved = abs(final.pot.total_ml / wanted.pot.total_ml - 1.0)
+        if final.thickness.grade == wanted.thickness.grade and (within is None or moved <= within):
             return Rounded(rounded, fineness)
     return Rounded(sheet, 0.0)
 

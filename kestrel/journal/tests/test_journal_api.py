@@ -6,7 +6,7 @@ from django.utils import timezone
 from kestrel.accounts.models import User
 from kestrel.journal.models import Entry
 from kestrel.sauces.models import Sauce
-from kestrel.stove.actions import start
+from kestrel.stove.actions import mend, start
 from kestrel.stove.models import Batch
 from kestrel.tests.clients import KitchenTest
 
@@ -29,6 +29,10 @@ class Journal(KitchenTest):
             **change,
         }
         return self.client.call("POST", "/journal", body)
+
+    def test_what_was_mended_stands_in_the_entry(self) -> None:
+        mend(self.batch, "lumps", "Whisk hard", [], self.batch.revision)
+        self.assertEqual(self.write().body["mends"], ["Lumps: Whisk hard"])
 
     def test_plan_beside_actual(self) -> None:
         made = self.write()

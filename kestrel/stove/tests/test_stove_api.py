@@ -62,3 +62,35 @@ class Stove(KitchenTest):
         self.assertEqual(self.other.call("GET", f"/stove/{batch['id']}").status_code, 404)
         start = self.other.call("POST", "/stove", {"sauce_id": self.sauce.pk})
         self.assertEqual(start.status_code, 404)
+
+    def test_a_remedy_is_written_down_beside_the_plan(self) -> None:
+        batch = self.start()
+        path = f"/stove/{batch['id']}"
+        body = {
+            "sign": "too-thick",
+            "title": "Let down with 120 mL whole milk",
+            "do": ["Whisk it in."],
+        }
+        made = self.client.call("POST", f"{path}/mended", {**body, "revision": batch["revision"]})
+        self.assertEqual(
+            made.body["mends"],
+            [{"step": 0, "sign": "Too thick", "title": body["title"], "do": body["do"]}],
+        )
+        self.assertEqual(made.body["plan"], batch["plan"])
+        late = self.client.call("POST", f"{path}/mended", {**body, "revision": batch["revision"]})
+        self.assertEqual(late.status_code, 409)
+        for change, field in (({"sign": "sulks"}, "sign"), ({"title": " "}, "title")):
+            refused = self.client.call(
+                "POST", f"{path}/mended", {**body, **change, "revision": made.body["revision"]}
+            )
+            self.assertEqual(self.fields(refused), [field])
+        self.assertEqual(
+            self.other.call("POST", f"{path}/mended", {**body, "revision": 1}).status_code, 404
+        )
+
+    def test_the_sheet_it_is_made_from_comes_along_to_be_mended(self) -> None:
+        batch = self.start()
+        body = {"sheet": batch["sheet"], "at": 2, "seen": {"viscosity_pa_s": 8.0}}
+        found = self.client.call("POST", "/work/fix", body).body
+        self.assertEqual(found["likely"], ["too-thick"])
+        self.assertEqual(found["remedies"][0]["after"]["grade"], found["wanted_grade"])

@@ -80,6 +80,10 @@ class RandomServices(unittest.TestCase):
                     mothers += 1
                     poured = sum(b.base_g for b in plan.branches if b.pot == pot.key)
                     self.assertAlmostEqual(pot.taken_g, poured, delta=1e-6)
+                    # What clings to each pot is made as well.
+                    density = pot.made_g / pot.made_ml
+                    clings = 30 * pot.batches * density
+                    self.assertAlmostEqual(pot.film_g, clings, delta=0.25 * clings)
                 self.assertAlmostEqual(
                     pot.made_g, pot.taken_g + pot.film_g + pot.left_g, delta=1e-6
                 )

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { clock, secondsLeft } from '@/shell/timer'
-import { amount, grams, minutes } from './format'
+import { fileName } from './file'
+import { amount, bulk, grams, minutes } from './format'
 import { halfWidth, slice } from './pot'
 import { along, bands } from './ribbon'
 import { spoonPicture } from './spoon'
@@ -76,5 +77,29 @@ describe('words for numbers', () => {
     expect(secondsLeft(null, 60, at)).toBeNull()
     expect(clock(secondsLeft(start, 120, at + 15_000)!)).toBe('1:45')
     expect(clock(secondsLeft(start, 120, at + 132_000)!)).toBe('+0:12')
+  })
+})
+
+describe('amounts measured by hand', () => {
+  const knobs = { value: 30, unit: 'g', measure: { name: 'knob', count: 2.5 } }
+  it('are spoken by their measure, in fractions and plurals', () => {
+    expect(amount(knobs)).toBe('2 ½ knobs')
+    expect(amount({ ...knobs, measure: { name: 'scooped cup', count: 1 } })).toBe('1 scooped cup')
+    expect(amount({ value: 250, unit: 'g' })).toBe('250 g')
+  })
+  it('come in kilos and litres only where they are read, not edited', () => {
+    expect(bulk({ value: 4520, unit: 'g' })).toBe('4.52 kg')
+    expect(bulk({ value: 3830, unit: 'mL' })).toBe('3.83 L')
+    expect(bulk({ value: 999, unit: 'g' })).toBe('999 g')
+    expect(bulk(knobs)).toBe('2 ½ knobs')
+    expect(amount({ value: 4520, unit: 'g' })).toBe('4520 g')
+  })
+})
+
+describe('file names', () => {
+  it('are plain and never empty', () => {
+    expect(fileName('Cheese sauce, mild!', 'md')).toBe('cheese-sauce-mild.md')
+    expect(fileName('Velouté', 'json')).toBe('velouté.json')
+    expect(fileName('???', 'json')).toBe('sauce.json')
   })
 })

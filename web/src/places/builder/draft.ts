@@ -44,6 +44,8 @@ export function useDraft() {
 
   let waiting: Job | null = null
   let busy: Promise<void> | null = null
+  /** The last good state, or the one a step back or forth is on its way to: two quick steps are two. */
+  let present: Sheet | null = null
   let lastTag = ''
   let lastAt = 0
   let gone = false
@@ -62,11 +64,11 @@ export function useDraft() {
     try {
       const found = await job.ask(job.sheet)
       if (gone) return
-      const previous = worked.value?.sheet
-      if (job.keep && previous && JSON.stringify(previous) !== JSON.stringify(found.sheet)) {
-        remember(previous, job.tag)
+      if (job.keep && present && JSON.stringify(present) !== JSON.stringify(found.sheet)) {
+        remember(present, job.tag)
       }
       worked.value = found
+      present = found.sheet
       if (found.changes?.length) changes.value = found.changes
       problems.value = []
       trouble.value = ''
@@ -139,21 +141,18 @@ export function useDraft() {
       keep: true,
     })
   }
-  function undo(): void {
-    const previous = past.value.at(-1)
-    if (!previous || !worked.value) return
-    past.value = past.value.slice(0, -1)
-    future.value = [...future.value, worked.value.sheet]
-    void send({ sheet: structuredClone(toRaw(previous)), ask: checked, tag: '', keep: false })
+  /** One state back or forth: from the end of one list to the end of the other. */
+  function step(from: typeof past, to: typeof past): void {
+    const next = from.value.at(-1)
+    if (!next || !present) return
+    from.value = from.value.slice(0, -1)
+    to.value = [...to.value, present]
+    present = next
     lastTag = ''
-  }
-  function redo(): void {
-    const next = future.value.at(-1)
-    if (!next || !worked.value) return
-    future.value = future.value.slice(0, -1)
-    past.value = [...past.value, worked.value.sheet]
     void send({ sheet: structuredClone(toRaw(next)), ask: checked, tag: '', keep: false })
   }
+  const undo = () => step(past, future)
+  const redo = () => step(future, past)
 
   /** The first problem at `field` or below it. */
   function problemAt(field: string): Problem | null {

@@ -21,17 +21,24 @@ export function useService() {
   const plan = ref<Plan | null>(null)
   const problems = ref<Problem[]>([])
   const trouble = ref('')
-  const saved = ref<{ id: number; revision: number; pinned: Record<string, number>; text: string } | null>(null)
+  /** As the server has it; `text` null until it is worked out, so that nothing counts as changed before. */
+  const saved = ref<{ id: number; revision: number; pinned: Record<string, number>; text: string | null } | null>(null)
   const conflict = ref<Schemas['KeptTaken'] | null>(null)
   const past = ref<Loose[]>([])
   const future = ref<Loose[]>([])
   const key = computed(() => `kestrel.service.${saved.value?.id ?? 'new'}`)
-  const dirty = computed(() => problems.value.length > 0 || JSON.stringify(plan.value?.document) !== saved.value?.text)
+  const dirty = computed(
+    () =>
+      problems.value.length > 0 ||
+      (typeof saved.value?.text === 'string' && JSON.stringify(plan.value?.document) !== saved.value.text),
+  )
 
   let gone = false
   onScopeDispose(() => (gone = true))
   let busy: Promise<void> | null = null
   let waiting: { document: Loose; ask: Ask; tag: string; keep: boolean } | null = null
+  /** The last good state, or the one a step back or forth is on its way to: two quick steps are two. */
+  let present: Loose | null = null
   let lastTag = ''
   let lastAt = 0
 
@@ -53,9 +60,9 @@ export function useService() {
         try {
           const found = await job.ask(job.document, saved.value?.pinned ?? {})
           if (gone) return
-          const before = plan.value?.document
-          if (job.keep && before && JSON.stringify(before) !== JSON.stringify(found.document)) remember(before, job.tag)
+          if (job.keep && present && JSON.stringify(present) !== JSON.stringify(found.document)) remember(present, job.tag)
           plan.value = found
+          present = found.document
           problems.value = []
           trouble.value = ''
           if (!waiting) doc.value = structuredClone(found.document) as Loose
@@ -97,9 +104,10 @@ export function useService() {
   }
   function step(from: typeof past, to: typeof past): void {
     const next = from.value.at(-1)
-    if (!next || !plan.value) return
+    if (!next || !present) return
     from.value = from.value.slice(0, -1)
-    to.value = [...to.value, plan.value.document as Loose]
+    to.value = [...to.value, present]
+    present = next
     lastTag = ''
     void send(structuredClone(toRaw(next)), worked, '', false)
   }
@@ -115,7 +123,7 @@ export function useService() {
     } else localStorage.removeItem(key.value)
   }
   function take(found: Schemas['ServiceOut']): void {
-    saved.value = { id: found.id, revision: found.revision, pinned: found.pinned, text: '' }
+    saved.value = { id: found.id, revision: found.revision, pinned: found.pinned, text: null }
   }
   async function open(id: number): Promise<void> {
     const found = await ask(api.GET('/api/services/{service_id}', { params: { path: { service_id: id } } }))
@@ -123,6 +131,7 @@ export function useService() {
     const kept = localStorage.getItem(key.value)
     await send(found.document as Loose, worked, '', false)
     saved.value!.text = JSON.stringify(plan.value?.document)
+    store()
     if (kept) {
       const { revision, document } = JSON.parse(kept) as { revision: number; document: Loose }
       saved.value!.revision = revision
