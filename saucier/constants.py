@@ -81,6 +81,8 @@ ALCOHOL_EXPONENT = 10.0
 NEARLY_DRY_SHARE = 0.10
 HEAT_CAPACITY = {"water": 4.18, "fat": 2.0, "dry": 1.6, "alcohol": 2.44}
 """J/(g·K), handbook values rounded."""
+HEAT_CAPACITY_PLATE = 0.9
+"""J/(g·K) of stoneware, handbook value."""
 LIQUID_IN_MINUTES = {
     "cold-gradual": 5.0,
     "warm-stream": 3.0,

@@ -12,6 +12,7 @@ from saucier.dish.document import (
 )
 from saucier.dish.layout import Layout, layout_of, vessels_for
 from saucier.dish.needs import SauceNeed, needs_of
+from saucier.dish.plate import on_plate_c
 from saucier.dish.rounds import InRounds, in_rounds
 from saucier.dish.variant import without
 
@@ -28,6 +29,7 @@ __all__ = [
     "in_rounds",
     "layout_of",
     "needs_of",
+    "on_plate_c",
     "read_dish",
     "vessels_for",
     "without",

@@ -99,7 +99,8 @@ class Rounds(Part):
 
 
 class Dish(Part):
-    """One dish. ``plate_c`` is the plate's temperature; ``finish`` what colours it, ``filled``
+    """One dish. ``plate_c`` is the plate's temperature, ``plate_g`` its weight, ``food_c`` what the
+    solids are served at; ``finish`` what colours it, ``filled``
     whether it is finished hot from the pot or cold from the fridge."""
 
     format: Literal["kestrel-fog/dish"] = "kestrel-fog/dish"
@@ -114,6 +115,8 @@ class Dish(Part):
     filled: Literal["hot", "cold"] = "hot"
     finish_minutes: Minutes = 0.0
     plate_c: Celsius = 60.0
+    plate_g: Annotated[float, Field(ge=0, le=5000)] = 400.0
+    food_c: Celsius = 65.0
     margin_pct: Percentage = 5.0
     note: Annotated[str, Field(max_length=500)] | None = None
 

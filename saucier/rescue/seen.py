@@ -71,6 +71,21 @@ _KINDS = (
         (_roux(55), _add("stock-light", 700), _add("cream-35", 300), _SIMMER),
     ),
     Kind(
+        "liaison-sauce",
+        "Liaison sauce",
+        (
+            _roux(50),
+            _add("stock-light", 1000),
+            _SIMMER,
+            {"op": "liaison", "yolk": _part("egg-yolk", 54), "cream": _part("cream-35", 100)},
+        ),
+    ),
+    Kind(
+        "cream-with-roux",
+        "Cream with roux",
+        (_roux(25), _add("milk-whole", 350), _add("cream-35", 650), _SIMMER),
+    ),
+    Kind(
         "cream-reduction",
         "Cream boiled down",
         (

@@ -14,6 +14,7 @@ from saucier.dish import (
     in_rounds,
     layout_of,
     needs_of,
+    on_plate_c,
     without,
 )
 from saucier.errors import BadInput
@@ -26,6 +27,7 @@ from saucier.service.on_hand import Used, used_first
 from saucier.sheet import Sheet, SheetPan, Target
 from saucier.solve import goal_of, rounded_for_kitchen, solve
 from saucier.steps import Reserve
+from saucier.steps.base import pot_heat_j_per_k
 from saucier.thickness import grade_named
 from saucier.units import Amount
 
@@ -196,7 +198,7 @@ def plan_service(
     under ``lines[i]`` for what cannot be served, ``pans`` where no pan is large enough.
     """
     planned, wanted = _gather(service, dishes, sheets, kitchen)
-    warnings: list[str] = []
+    warnings = _on_hand_checked(service, wanted, kitchen)
     for one in wanted.values():
         one.used, said = used_first(service, one.sauce, one.sheet, one.grade, one.need_ml, kitchen)
         warnings += said
@@ -216,6 +218,25 @@ def plan_service(
         tuple(dict.fromkeys(warnings)),
         _left_by_recipe(wanted.values(), kitchen),
     )
+
+
+def _on_hand_checked(
+    service: Service, wanted: Mapping[str, _Wanted], kitchen: Kitchen
+) -> list[str]:
+    """What is on hand for nothing today, in words. Raises :class:`BadInput` under ``on_hand[i]``
+    for an ingredient nobody knows or an amount that does not fit it."""
+    used = {one.sauce for one in wanted.values()}
+    said = []
+    for number, one in enumerate(service.on_hand):
+        try:
+            if one.ingredient:
+                kitchen.larder[one.ingredient].grams(one.amount)
+        except BadInput as bad:
+            field = "" if bad.problems[0].field == "ingredient" else ".amount"
+            raise bad.under(f"on_hand[{number}]{field}") from None
+        if one.sauce and one.sauce not in used:
+            said.append(f"on hand, entry {number + 1}: no dish takes that sauce today")
+    return said
 
 
 def _gather(
@@ -570,8 +591,11 @@ def _costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen)
         total = branch.made_ml + branch.from_stock_ml
         cost += branch.cost * need.volume_ml / max(total, 1e-9)
         allergens |= branch.final.pot.allergens
-        there = thickness_of(branch.final.pot, dish.plate_c)
-        told.append(f"{branch.name}: {there.grade or there.reason} at {dish.plate_c:g} °C")
+        sauce = branch.final.pot
+        each = need.volume_ml / portions / sauce.total_ml * pot_heat_j_per_k(sauce)
+        at = on_plate_c(dish, each, branch.sheet.target.serving_c, larder)
+        there = thickness_of(sauce, at)
+        told.append(f"{branch.name}: {there.grade or there.reason} at {at:.0f} °C")
     return replace(one, on_plate=tuple(told), allergens=allergens, cost=cost)
 
 

@@ -5,7 +5,15 @@ import unittest
 from typing import Any
 
 from saucier.demand import USES
-from saucier.dish import in_rounds, layout_of, needs_of, read_dish, vessels_for, write_dish
+from saucier.dish import (
+    in_rounds,
+    layout_of,
+    needs_of,
+    on_plate_c,
+    read_dish,
+    vessels_for,
+    write_dish,
+)
 from saucier.dish.document import Rounds
 from saucier.errors import BadInput
 from saucier.larder import shipped_larder
@@ -122,6 +130,26 @@ class InRoundsTest(unittest.TestCase):
         self.assertEqual(found.rounds, math.ceil(60 / found.a_round))
         self.assertEqual(found.minutes, found.rounds * 4 + (found.rounds - 1) * 2)
         self.assertEqual(in_rounds(fry.model_copy(update={"room_cm2": 1}), 1).a_round, 1)
+
+
+class OnThePlate(unittest.TestCase):
+    def test_mixed_by_hand(self) -> None:
+        """55 g sauce (3.6 J/gK) at 65, 150 g leek at 70, a plate of 400 g (0.9) at 40."""
+        leek = LARDER["leek"].heat_j_per_gk
+        served = dish(
+            "nap", solids=[{"ingredient": "leek", "grams": 150}], plate_c=40, plate_g=400, food_c=70
+        )
+        found = on_plate_c(served, 55 * 3.6, 65.0, LARDER)
+        heat = (55 * 3.6, 150 * leek, 400 * 0.9)
+        by_hand = (heat[0] * 65 + heat[1] * 70 + heat[2] * 40) / sum(heat)
+        self.assertAlmostEqual(found, by_hand, places=9)
+
+    def test_a_cold_plate_takes_it_and_a_warm_one_does_not(self) -> None:
+        cold, warm = (on_plate_c(dish("nap", plate_c=c), 55 * 3.6, 65.0, LARDER) for c in (15, 65))
+        self.assertLess(cold, warm - 10)
+        self.assertAlmostEqual(warm, 65, delta=0.1)
+        bare = dish("nap", plate_g=0, solids=[])
+        self.assertEqual(on_plate_c(bare, 200.0, 62.0, LARDER), 62.0)
 
 
 class Documents(unittest.TestCase):

@@ -293,6 +293,9 @@ class OnHandFirst(unittest.TestCase):
         self.assertIn("9 days old", self.on_hand(age_days=9).warnings[0])
         self.assertFalse(self.on_hand(age_days=9, place="freezer").warnings)
 
+    def test_what_nobody_takes_is_told(self) -> None:
+        self.assertIn("no dish takes", self.on_hand(sauce="poached-hake-veloute").warnings[0])
+
     def test_ingredients_on_hand_are_not_bought(self) -> None:
         plan = planned(
             {"lines": self.LINES, "on_hand": [{"ingredient": "milk-whole", "amount": "1 L"}]}
@@ -401,6 +404,14 @@ class BadInputs(unittest.TestCase):
                 "on_hand[0].amount.unit",
             ),
             ({"lines": [line], "force": {"x": "sulk"}}, "force.x"),
+            (
+                {"lines": [line], "on_hand": [{"ingredient": "milk-whole", "amount": "3 pieces"}]},
+                "on_hand[0].amount.unit",
+            ),
+            (
+                {"lines": [line], "on_hand": [{"ingredient": "moonlight", "amount": "1 L"}]},
+                "on_hand[0].ingredient",
+            ),
             ({"name": " "}, "name"),
         ):
             with self.subTest(field), self.assertRaises(BadInput) as caught:

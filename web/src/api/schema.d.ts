@@ -3170,7 +3170,8 @@ export interface components {
         };
         /**
          * Dish
-         * @description One dish. ``plate_c`` is the plate's temperature; ``finish`` what colours it, ``filled``
+         * @description One dish. ``plate_c`` is the plate's temperature, ``plate_g`` its weight, ``food_c`` what the
+         *     solids are served at; ``finish`` what colours it, ``filled``
          *     whether it is finished hot from the pot or cold from the fridge.
          */
         Dish: {
@@ -3231,6 +3232,16 @@ export interface components {
              * @default 60
              */
             plate_c: number;
+            /**
+             * Plate G
+             * @default 400
+             */
+            plate_g: number;
+            /**
+             * Food C
+             * @default 65
+             */
+            food_c: number;
             /**
              * Margin Pct
              * @default 5

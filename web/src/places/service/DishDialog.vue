@@ -164,6 +164,8 @@ const other = computed(() => problems.value.filter((p) => !shownElsewhere.some((
           <label><span class="label">min</span><input v-model="doc.finish_minutes" class="box" inputmode="decimal" aria-label="Finish minutes" /></label>
           <label class="grow"><span class="label">filled</span><NSelect :value="doc.filled ?? 'hot'" :options="[{ value: 'hot', label: 'hot from the pot' }, { value: 'cold', label: 'cold from the fridge' }]" aria-label="Filled" @update:value="(v: string) => (doc.filled = v)" /></label>
           <label><span class="label">plate, °C</span><input v-model="doc.plate_c" class="box" inputmode="decimal" aria-label="Plate" placeholder="60" /></label>
+          <label><span class="label">it weighs, g</span><input v-model="doc.plate_g" class="box" inputmode="decimal" aria-label="Plate weighs" placeholder="400" /></label>
+          <label><span class="label">food, °C</span><input v-model="doc.food_c" class="box" inputmode="decimal" aria-label="Food at" placeholder="65" /></label>
           <label><span class="label">margin, %</span><input v-model="doc.margin_pct" class="box" inputmode="decimal" aria-label="Margin" placeholder="5" /></label>
         </div>
         <NButton @click="(doc.toppings ??= []).push({ ingredient: 'breadcrumbs', g_per_cm2: 0.06 })">Something over the top</NButton>
