@@ -2,7 +2,7 @@
 
 from saucier.errors import BadInput
 from saucier.service.document import Service
-from saucier.service.plan import Plan
+from saucier.service.planned import Plan
 
 
 def flowed(plan: Plan, node: str, ml: float) -> Service:

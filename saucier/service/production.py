@@ -7,7 +7,8 @@ from saucier.cards import cards
 from saucier.check import CheckedSheet, check
 from saucier.kitchen import Kitchen
 from saucier.larder import ALLERGENS, Ingredient
-from saucier.service.plan import BranchPlan, LinePlan, Plan, bought_g, toppings_g
+from saucier.service.costing import bought_g, toppings_g
+from saucier.service.planned import BranchPlan, LinePlan, Plan
 from saucier.steps import Weighed
 from saucier.units import Amount, kitchen_round
 

@@ -6,8 +6,9 @@ from dataclasses import dataclass
 
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
+from saucier.service.costing import bought_g, toppings_g
 from saucier.service.document import Service
-from saucier.service.plan import Plan, bought_g, toppings_g
+from saucier.service.planned import Plan
 from saucier.steps import AnyStep
 from saucier.steps.base import amounts_in
 from saucier.units import Amount

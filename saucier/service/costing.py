@@ -1,0 +1,64 @@
+"""What each line costs and brings to the plate, and what is spared by planning."""
+
+import math
+from collections.abc import Iterable, Mapping
+from dataclasses import replace
+
+from saucier.check import check, thickness_of
+from saucier.dish import on_plate_c
+from saucier.kitchen import Kitchen
+from saucier.larder import Ingredient
+from saucier.service.planned import BranchPlan, LinePlan, Wanted
+from saucier.steps.base import pot_heat_j_per_k
+
+
+def costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen) -> LinePlan:
+    """The line with its cost, its allergens and how thick its sauces are on the plate."""
+    larder, dish, portions = kitchen.larder, one.dish, one.line.portions
+    cost, allergens = 0.0, frozenset[str]()
+    for solid in dish.solids:
+        row = larder[solid.ingredient]
+        cost += portions * bought_g(solid.grams, solid.state, row) / 1000.0 * row.price_per_kg
+        allergens |= row.allergens
+    for key, grams in toppings_g(one).items():
+        cost += grams / 1000.0 * larder[key].price_per_kg
+        allergens |= larder[key].allergens
+    told = []
+    for need, key in zip(one.needs, one.branches, strict=True):
+        branch = branches[key]
+        total = branch.made_ml + branch.from_stock_ml
+        cost += branch.cost * need.volume_ml / max(total, 1e-9)
+        allergens |= branch.final.pot.allergens
+        sauce = branch.final.pot
+        each = need.volume_ml / portions / sauce.total_ml * pot_heat_j_per_k(sauce)
+        at = on_plate_c(dish, each, branch.sheet.target.serving_c, larder)
+        there = thickness_of(sauce, at)
+        told.append(f"{branch.name}: {there.grade or there.reason} at {at:.0f} °C")
+    return replace(one, on_plate=tuple(told), allergens=allergens, cost=cost)
+
+
+def toppings_g(one: LinePlan) -> dict[str, float]:
+    """Grams of each topping for the whole line."""
+    if one.layout:
+        return {key: grams * one.layout.vessels for key, grams in one.layout.toppings.items()}
+    return {
+        topping.ingredient: (topping.grams or 0.0) * one.line.portions
+        for topping in one.dish.toppings
+    }
+
+
+def bought_g(grams: float, state: str, row: Ingredient) -> float:
+    """Grams to buy for ``grams`` as they go into the dish: what cooking and trimming leave."""
+    raw = grams if state == "dry" else grams / row.drained_share
+    return raw / row.usable_share
+
+
+def left_by_recipe(wanted: Iterable[Wanted], kitchen: Kitchen) -> float:
+    """mL left over were every dish's sauce made apart, by halves of its own recipe: what is done
+    where nobody reckons."""
+    left = 0.0
+    for one in wanted:
+        half = 0.5 * check(one.sheet, kitchen).final.pot.total_ml
+        for asked in one.asked:
+            left += math.ceil(asked.need.volume_ml / half) * half - asked.need.volume_ml
+    return left

@@ -1,0 +1,314 @@
+"""Which branches share a pot, which get their own and why, and in which pan each is cooked."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import replace
+
+from saucier.check import check
+from saucier.errors import BadInput
+from saucier.heat import Pan, pan_for
+from saucier.kitchen import Kitchen
+from saucier.mother import Base, Branch, BranchGoal, Mother, base_of, mother_for, same_base
+from saucier.service.document import Service
+from saucier.service.planned import BranchPlan, Pot, Wanted
+from saucier.sheet import Sheet, SheetPan, Target
+from saucier.solve import goal_of, rounded_for_kitchen, solve
+from saucier.thickness import grade_named
+from saucier.units import Amount
+
+FULLEST, EMPTIEST = 2 / 3, 1 / 4
+"""A pot is at most two thirds full and at least a quarter (model.md 7)."""
+MOST_BATCHES = 12
+_WITHIN = 0.008
+"""A rounded pot may miss its volume by so much, under the one percent promised."""
+_POTS = ("straight", "sloped")
+
+
+class Stove:
+    """Pots for branches: who shares, who does not, in which pan."""
+
+    def __init__(
+        self, service: Service, kitchen: Kitchen, pans: Sequence[Pan], warnings: list[str]
+    ) -> None:
+        self._service, self._kitchen, self._warnings = service, kitchen, warnings
+        # Bare metal last: it turns wine, lemon and yolk grey.
+        there = (pan for pan in pans if pan.shape in _POTS)
+        self._pans = sorted(there, key=lambda pan: (pan.reactive, pan.capacity_ml))
+        self._taken: set[str] = set()
+
+    def cooked(self, wanted: list[Wanted]) -> tuple[tuple[BranchPlan, ...], tuple[Pot, ...]]:
+        made = [one for one in wanted if one.need_ml > one.from_stock_ml]
+        groups, alone, bases = self._grouped(made)
+        branches: list[BranchPlan] = []
+        pots: list[Pot] = []
+        groups.sort(key=lambda group: -sum(one.to_make_ml for one in group))
+        for number, group in enumerate(groups):
+            pot, found = self._mother(number, group, bases, alone)
+            if pot is not None:
+                pots.append(pot)
+            branches += found
+        # The smallest first: each takes the smallest pan it fits, and leaves the large ones.
+        for one, why in sorted(alone, key=lambda pair: pair[0].to_make_ml):
+            pot, branch = self._own(one, why, not isinstance(bases[one.key], str))
+            pots.append(pot)
+            branches.append(branch)
+        for one in wanted:
+            if one not in made:
+                branches.append(self._all_there(one))
+        branches = [self._placed(branch) for branch in branches]
+        order = {one.key: number for number, one in enumerate(wanted)}
+        branches.sort(key=lambda branch: order[branch.key])
+        return tuple(branches), tuple(pots)
+
+    def _grouped(
+        self, wanted: list[Wanted]
+    ) -> tuple[list[list[Wanted]], list[tuple[Wanted, str]], dict[str, Base | str]]:
+        force = self._service.force
+        bases = {one.key: base_of(one.sheet, self._kitchen) for one in wanted}
+        groups: list[list[Wanted]] = []
+        alone: list[tuple[Wanted, str]] = []
+        waiting: list[Wanted] = []
+        for one in sorted(wanted, key=lambda one: -one.to_make_ml):
+            base = bases[one.key]
+            if isinstance(base, str):
+                alone.append((one, base))
+            elif one.grade is None:
+                alone.append((one, "no grade is asked of it"))
+            elif force.get(one.sauce) == "own":
+                alone.append((one, "you gave it its own"))
+            elif force.get(one.sauce) == "share":
+                waiting.append(one)
+            else:
+                self._join(one, base, groups, bases)
+        for one in waiting:
+            if groups:
+                groups[0].append(one)
+            else:
+                groups.append([one])
+        shared = [group for group in groups if len(group) > 1]
+        for group in groups:
+            if len(group) == 1:
+                alone.append((group[0], self._why_alone(group[0], groups, bases)))
+        return shared, alone, bases
+
+    @staticmethod
+    def _join(
+        one: Wanted, base: Base, groups: list[list[Wanted]], bases: dict[str, Base | str]
+    ) -> None:
+        for group in groups:
+            there = bases[group[0].key]
+            if isinstance(there, Base) and same_base(base, there) is None:
+                group.append(one)
+                return
+        groups.append([one])
+
+    @staticmethod
+    def _why_alone(one: Wanted, groups: list[list[Wanted]], bases: dict[str, Base | str]) -> str:
+        base = bases[one.key]
+        for group in groups:
+            there = bases[group[0].key]
+            if group[0] is not one and isinstance(base, Base) and isinstance(there, Base):
+                differs = same_base(base, there)
+                if differs:
+                    return f"another base than {group[0].sheet.name}: {differs}"
+        return "nothing else today has its base"
+
+    def _mother(
+        self,
+        number: int,
+        group: list[Wanted],
+        bases: dict[str, Base | str],
+        alone: list[tuple[Wanted, str]],
+    ) -> tuple[Pot | None, list[BranchPlan]]:
+        """A mother for ``group``; who cannot be made from her goes to ``alone``."""
+        thicken = {one.key for one in group if self._service.force.get(one.sauce) == "thicken"}
+        while len(group) > 1:
+            goals = [_goal(one) for one in group]
+            own = {one.key: base for one in group if isinstance(base := bases[one.key], Base)}
+            try:
+                mother = mother_for(goals, own, self._pan_for, self._kitchen, frozenset(thicken))
+                break
+            except BadInput as bad:
+                problem = bad.problems[0]
+                out = next((one for one in group if problem.field.startswith(one.key)), None)
+                if out is None:
+                    raise
+                alone.append((out, f"not from the mother: {problem.message}"))
+                group = [one for one in group if one is not out]
+        else:
+            alone += [(one, "nothing else today has its base") for one in group]
+            return None, []
+        key = f"mother-{number + 1}"
+        pot = self._pot_of(key, mother)
+        names = {branch.goal.key: branch for branch in mother.branches}
+        return pot, [self._branch(one, key, names[one.key], bases) for one in group]
+
+    def _pot_of(self, key: str, mother: Mother) -> Pot:
+        one = mother.checked.final.pot
+        pan = mother.checked.pan
+        self._taken.add(pan.name)
+        fullest = max(state.pot.total_ml for state in mother.checked.steps) / pan.capacity_ml
+        return Pot(
+            key=key,
+            name=mother.base.name,
+            mother=True,
+            sheet=mother.sheet,
+            checked=mother.checked,
+            batches=mother.batches,
+            pan=pan,
+            fill_share=fullest,
+            minutes=one.minutes,
+            made_g=mother.made_g,
+            made_ml=one.total_ml * mother.batches,
+            taken_g=mother.taken_g,
+            film_g=mother.film_g,
+            left_g=mother.left_g,
+            thickest=mother.thickest,
+            notes=self._notes(pan, fullest, mother.batches),
+            offers=mother.offers,
+        )
+
+    def _branch(
+        self, one: Wanted, pot: str, branch: Branch, bases: dict[str, Base | str]
+    ) -> BranchPlan:
+        base, why = bases[one.key], ""
+        if self._service.force.get(one.sauce) == "share" and isinstance(base, Base):
+            why = f"you let it share, though its own base is {base.name.lower()}"
+        return BranchPlan(
+            **one.told(),
+            pot=pot,
+            sheet=branch.sheet,
+            final=branch.final,
+            film_ml=one.film_ml,
+            made_ml=branch.final.pot.total_ml,
+            base_g=branch.poured.base_g,
+            let_down_g=branch.poured.let_down_g,
+            let_down_share=branch.poured.let_down_share,
+            bound_g=branch.poured.bound_g,
+            why=why,
+            can_share=True,
+            cost=branch.final.pot.cost + one.stock_cost,
+        )
+
+    def _own(self, one: Wanted, why: str, can_share: bool) -> tuple[Pot, BranchPlan]:
+        """A pot of its own, solved for its grade and volume in a pan of the kitchen's."""
+        ml = one.to_make_ml
+        pan, batches = self._pan_for(ml)
+        placed = one.sheet.model_copy(update={"pan": SheetPan.of(pan)})
+        goal = goal_of(placed, one.grade, Amount(ml / batches, "mL"))
+        try:
+            sheet = solve(placed, goal, self._kitchen).sheet
+            sheet = rounded_for_kitchen(sheet, goal, self._kitchen, within=_WITHIN).sheet
+        except BadInput as bad:
+            goal = goal_of(placed.model_copy(update={"target": _open(placed)}), None, goal.volume)
+            try:
+                sheet = solve(placed, goal, self._kitchen).sheet
+            except BadInput:
+                raise bad.under(one.sauce) from None
+            self._warnings.append(
+                f"{one.sheet.name} cannot be brought to {one.grade}: {bad.problems[0].message}"
+            )
+        checked = check(sheet, self._kitchen)
+        final = checked.final
+        self._taken.add(pan.name)
+        fullest = max(state.pot.total_ml for state in checked.steps) / pan.capacity_ml
+        key = f"own-{one.key}"
+        made_g, made_ml = batches * final.pot.total_g, batches * final.pot.total_ml
+        film_g = one.film_ml * final.pot.total_g / final.pot.total_ml
+        pot = Pot(
+            key=key,
+            name=one.sheet.name,
+            mother=False,
+            sheet=sheet,
+            checked=checked,
+            batches=batches,
+            pan=pan,
+            fill_share=fullest,
+            minutes=final.pot.minutes,
+            made_g=made_g,
+            made_ml=made_ml,
+            taken_g=made_g - film_g,
+            film_g=film_g,
+            left_g=0.0,
+            thickest=one.key,
+            notes=self._notes(pan, fullest, batches),
+            offers=(),
+        )
+        branch = BranchPlan(
+            **one.told(),
+            pot=key,
+            sheet=sheet,
+            final=final,
+            film_ml=one.film_ml,
+            made_ml=made_ml,
+            base_g=made_g,
+            why=why,
+            can_share=can_share,
+            pan=pan.name,
+            cost=batches * final.pot.cost + one.stock_cost,
+        )
+        return pot, branch
+
+    def _all_there(self, one: Wanted) -> BranchPlan:
+        """Nothing to make: what is on hand is enough."""
+        sheet = one.used[0].sheet
+        return BranchPlan(
+            **one.told(),
+            pot="",
+            sheet=sheet,
+            final=check(sheet, self._kitchen).final,
+            why="made ahead: enough is on hand",
+            cost=one.stock_cost,
+        )
+
+    def _pan_for(self, ml: float) -> tuple[Pan, int]:
+        """The smallest free pan that ``ml`` fills to two thirds at most, or the largest pan in so
+        many equal batches. Raises :class:`BadInput` (field ``pans``)."""
+        if not self._pans:
+            return pan_for(ml / FULLEST), 1
+        free = [pan for pan in self._pans if pan.name not in self._taken]
+        for pool in (free, self._pans):
+            for pan in pool:
+                if ml <= FULLEST * pan.capacity_ml:
+                    return pan, 1
+        largest = max(self._pans, key=lambda pan: (not pan.reactive, pan.capacity_ml))
+        batches = math.ceil(ml / (FULLEST * largest.capacity_ml))
+        if batches > MOST_BATCHES:
+            raise BadInput.at(
+                "pans",
+                f"are too small: {ml / 1000:.1f} L would take {batches} rounds in {largest.name}",
+                "Add a larger pan in the Larder, or serve fewer",
+            )
+        return largest, batches
+
+    def _placed(self, branch: BranchPlan) -> BranchPlan:
+        """A mother's branch with the smallest free pan it leaves a fifth of to be finished in."""
+        if branch.pan or not branch.pot:
+            return branch
+        for pan in self._pans:
+            if pan.name not in self._taken and branch.made_ml <= 0.8 * pan.capacity_ml:
+                self._taken.add(pan.name)
+                return replace(branch, pan=pan.name)
+        return branch
+
+    def _notes(self, pan: Pan, fullest: float, batches: int) -> tuple[str, ...]:
+        notes = []
+        if not self._pans:
+            notes.append("no pans are known: one that fits was assumed")
+        if batches > 1:
+            notes.append(f"{batches} batches, one after the other or in as many such pans")
+        if fullest > FULLEST + 0.05:
+            notes.append("over two thirds full at its fullest: mind the boil")
+        elif fullest < EMPTIEST:
+            notes.append("under a quarter full: it boils off fast and catches")
+        return tuple(notes)
+
+
+def _open(sheet: Sheet) -> Target:
+    return sheet.target.model_copy(update={"grade": None})
+
+
+def _goal(one: Wanted) -> BranchGoal:
+    assert one.grade is not None
+    target = grade_named(one.grade).target
+    return BranchGoal(one.key, one.sheet, one.to_make_ml, target, one.sheet.target.serving_c)
