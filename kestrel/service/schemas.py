@@ -237,6 +237,8 @@ class WeighOutOut(Schema):
     key: str
     name: str
     of: str
+    grade: str | None
+    feeds: list[str]
     batches: int
     weighed: list[WeighedOut]
     steps: list[str]

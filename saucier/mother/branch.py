@@ -1,8 +1,9 @@
 """A branch: so much of the mother, let down and added to until it is the sauce wanted."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from itertools import product
 
 from saucier.check import State, check, prepare
 from saucier.errors import BadInput
@@ -17,14 +18,14 @@ from saucier.steps.reduce import Stop
 from saucier.steps.share import InnerSauce
 from saucier.thickness import grade_of, raw_viscosity_pa_s
 from saucier.thickness.viscosity import at_temperature
-from saucier.units import Amount, kitchen_round
+from saucier.units import Amount, kitchen_round, kitchen_step
 
 _HOT_C = 85.0
 _FINENESS = (1.0, 0.5, 0.2, 0.05, 0.01)
-_JUST_RIGHT = 0.02
+_JUST_RIGHT = 0.05
 """So near its thickness (in log η) a branch is poured as it comes."""
-_WITHIN = 0.008
-"""A rounded branch may miss its volume by so much, under the one percent promised."""
+_SHORT, _OVER = 0.004, 0.008
+"""A rounded branch may miss its volume by so much: rather over than short, under one percent."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -198,20 +199,40 @@ def binding(base: Base, flour_g: float) -> list[AnyStep]:
     ]
 
 
-def rounded_branch(goal: BranchGoal, sheet: Sheet, kitchen: Kitchen) -> tuple[Sheet, State]:
+def rounded_branch(
+    goal: BranchGoal, sheet: Sheet, kitchen: Kitchen, let_down: bool
+) -> tuple[Sheet, State]:
     """``sheet`` by the coarsest kitchen rounding that keeps its grade exactly and its volume
-    within a percent; as it is where none does."""
+    within a percent; as it is where none does. ``let_down`` tells that its second step is one."""
     settings = prepare(sheet, kitchen).settings
     for fineness in _FINENESS:
         rounded = _round_amounts(sheet, settings, fineness)
-        final = check(rounded, kitchen).final
-        if final.thickness.grade == goal.grade and _near(final, goal):
-            return rounded, final
+        for nudged in _nudged(rounded, settings, fineness, 2 if let_down else 1):
+            final = check(nudged, kitchen).final
+            if final.thickness.grade == goal.grade and _near(final, goal):
+                return nudged, final
     return sheet, check(sheet, kitchen).final
 
 
+def _nudged(
+    sheet: Sheet, settings: Sequence[Setting], fineness: float, first: int
+) -> Iterator[Sheet]:
+    """``sheet`` as it is, then with a step more or less of its ``first`` amounts: rounding each to
+    its nearest may miss the volume that one step of the next meets, and whole steps weigh easier
+    than finer ones."""
+    for nudges in sorted(product((0, 1, -1), repeat=first), key=lambda n: sum(map(abs, n))):
+        steps = list(sheet.steps)
+        for at, nudge in enumerate(nudges):
+            weighed = steps[at].to_weigh(settings[at])[0]
+            value = weighed.amount.value + nudge * kitchen_step(weighed.amount, fineness)
+            if value > 0.0:
+                amount = Amount(round(value, 9), weighed.amount.unit)
+                steps[at] = steps[at].with_amount(weighed.field, amount)
+        yield sheet.model_copy(update={"steps": tuple(steps)})
+
+
 def _near(final: State, goal: BranchGoal) -> bool:
-    return abs(final.pot.total_ml / goal.volume_ml - 1.0) <= _WITHIN
+    return -_SHORT <= final.pot.total_ml / goal.volume_ml - 1.0 <= _OVER
 
 
 def _round_amounts(sheet: Sheet, settings: Sequence[Setting], fineness: float) -> Sheet:

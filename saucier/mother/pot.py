@@ -256,7 +256,7 @@ def _branch(pouring: Pouring, sheet: Sheet, pot: Pot, made: _Base, kitchen: Kitc
     """The branch on the mother as she was rounded."""
     poured = _solved(pouring, pot)
     exact = branch_sheet(pouring, sheet, poured, made.setting)
-    rounded, final = rounded_branch(pouring.goal, exact, kitchen)
+    rounded, final = rounded_branch(pouring.goal, exact, kitchen, poured.let_down_g > 0.0)
     taken = rounded.steps[0]
     assert isinstance(taken, Use)
     let_down = _let_down_g(rounded, pouring.base, kitchen) if poured.let_down_g else 0.0

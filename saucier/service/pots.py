@@ -19,8 +19,8 @@ from saucier.units import Amount
 FULLEST, EMPTIEST = 2 / 3, 1 / 4
 """A pot is at most two thirds full and at least a quarter (model.md 7)."""
 MOST_BATCHES = 12
-_WITHIN = 0.008
-"""A rounded pot may miss its volume by so much, under the one percent promised."""
+_A_LITTLE_OVER, _WITHIN = 1.003, 0.005
+"""A pot aims this much over and is rounded within that share: a need is met, to a percent."""
 _POTS = ("straight", "sloped")
 
 
@@ -195,7 +195,7 @@ class Stove:
         ml = one.to_make_ml
         pan, batches = self._pan_for(ml)
         placed = one.sheet.model_copy(update={"pan": SheetPan.of(pan)})
-        goal = goal_of(placed, one.grade, Amount(ml / batches, "mL"))
+        goal = goal_of(placed, one.grade, Amount(_A_LITTLE_OVER * ml / batches, "mL"))
         try:
             sheet = solve(placed, goal, self._kitchen).sheet
             sheet = rounded_for_kitchen(sheet, goal, self._kitchen, within=_WITHIN).sheet

@@ -33,11 +33,14 @@ class Buy:
 
 @dataclass(frozen=True, slots=True)
 class WeighOut:
-    """What to weigh out for one pot or branch (one of ``batches``), and its steps in short."""
+    """What to weigh out for one pot or branch (one of ``batches``), and its steps in short: how
+    thick it is then (``grade``), which dishes it ``feeds``."""
 
     key: str
     name: str
     of: str
+    grade: str | None
+    feeds: tuple[str, ...]
     batches: int
     weighed: tuple[Weighed, ...]
     steps: tuple[str, ...]
@@ -110,12 +113,22 @@ def _named(line: LinePlan) -> str:
 
 
 def _weigh(plan: Plan, kitchen: Kitchen) -> tuple[WeighOut, ...]:
-    found = [_weigh_out(pot.key, pot.name, "", pot.batches, pot.checked) for pot in plan.pots]
+    by_pot = {branch.pot: branch for branch in plan.branches}
+    found = []
+    for pot in plan.pots:  # a mother feeds her branches, which say themselves what they feed
+        feeds = () if pot.mother else _feeds(by_pot[pot.key])
+        found.append(_weigh_out(pot.key, pot.name, "", pot.batches, pot.checked, feeds))
+    mothers = {pot.key for pot in plan.pots if pot.mother}
     for branch in plan.branches:
-        if branch.pot.startswith("mother"):
+        if branch.pot in mothers:
             checked = check(branch.sheet, kitchen)
-            found.append(_weigh_out(branch.key, branch.name, branch.pot, 1, checked, branch))
+            feeds = _feeds(branch)
+            found.append(_weigh_out(branch.key, branch.name, branch.pot, 1, checked, feeds))
     return tuple(found)
+
+
+def _feeds(branch: BranchPlan) -> tuple[str, ...]:
+    return tuple(dict.fromkeys(asked.dish for asked in branch.asked))
 
 
 def _weigh_out(
@@ -124,17 +137,19 @@ def _weigh_out(
     of: str,
     batches: int,
     checked: CheckedSheet,
-    branch: BranchPlan | None = None,
+    feeds: tuple[str, ...],
 ) -> WeighOut:
     told = cards(checked)
     final = checked.final.pot
     minutes = final.minutes
-    if branch is not None:  # the mother's own minutes are hers
+    if of:  # the mother's own minutes are hers
         minutes -= checked.steps[0].pot.minutes
     return WeighOut(
         key,
         name,
         of,
+        checked.final.thickness.grade,
+        feeds,
         batches,
         tuple(weighed for card in told for weighed in card.weighed),
         tuple(f"{card.title}. {card.do}" for card in told),

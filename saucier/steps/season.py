@@ -24,6 +24,9 @@ from saucier.steps.base import (
 )
 from saucier.units import Amount
 
+_WHOLE_G = 20.0
+"""From here on salt is weighed in whole grams: a tenth is under half a percent of it."""
+
 
 class ToSalt(Part):
     """Enough salt to bring the pot to ``to_salt_pct`` g per 100 g."""
@@ -87,7 +90,8 @@ class Season(StepBase):
         return [weighed_of(setting, self.ingredient, self.amount)]
 
     def weighed_after(self, setting: Setting, before: Pot, after: Pot) -> list[Weighed]:
-        grams = round(after.balance.mass_g - before.balance.mass_g, 1)
+        grams = after.balance.mass_g - before.balance.mass_g
+        grams = round(grams) if grams >= _WHOLE_G else round(grams, 1)
         if not isinstance(self.amount, ToSalt) or grams <= 0.0:
             return self.to_weigh(setting)
         return [weighed_of(setting, self.ingredient, Amount(grams, "g"))]

@@ -7,7 +7,7 @@ ordinary sheet pays nothing for it.
 
 from saucier.units.amount import Amount, MeasuredBy
 from saucier.units.reading import read_amount, read_temperature_c
-from saucier.units.rounding import kitchen_round
+from saucier.units.rounding import kitchen_round, kitchen_step
 from saucier.units.table import SPOONS, UNITS, Dimension, unit_named
 
 __all__ = [
@@ -17,6 +17,7 @@ __all__ = [
     "Dimension",
     "MeasuredBy",
     "kitchen_round",
+    "kitchen_step",
     "read_amount",
     "read_temperature_c",
     "unit_named",

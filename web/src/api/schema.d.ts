@@ -3924,6 +3924,10 @@ export interface components {
             name: string;
             /** Of */
             of: string;
+            /** Grade */
+            grade: string | null;
+            /** Feeds */
+            feeds: string[];
             /** Batches */
             batches: number;
             /** Weighed */

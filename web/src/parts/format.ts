@@ -50,6 +50,11 @@ export function grams(value: number): string {
   return value >= 20 ? `${Math.round(value)} g` : `${number(Math.round(value * 10) / 10)} g`
 }
 
+/** "400 g", "1 kg": a pack, as its label has it. */
+export function pack(value: number): string {
+  return value >= 1000 ? `${number(value / 1000)} kg` : `${number(value)} g`
+}
+
 /** "840 mL", "2.39 L". */
 export function millilitres(value: number): string {
   return value >= 1000 ? `${(value / 1000).toFixed(2)} L` : `${Math.round(value)} mL`

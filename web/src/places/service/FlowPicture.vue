@@ -27,7 +27,7 @@ const WIDTH = 880
 const BAR = 14
 const height = computed(() => {
   const most = Math.max(props.plan.pots.length, props.plan.branches.length, props.plan.lines.length)
-  return Math.max(220, most * 56)
+  return Math.max(220, most * 58)
 })
 const made = computed(() => {
   const nodes: Node[] = []
@@ -57,7 +57,7 @@ const made = computed(() => {
   if (!links.length) return null
   const layout = sankey<Node, Link>()
     .nodeWidth(BAR)
-    .nodePadding(26)
+    .nodePadding(38)
     .nodeAlign((node) => node.column)
     .extent([[2, 22], [WIDTH - 216, height.value - 26]])
   return layout({ nodes, links })
@@ -69,7 +69,23 @@ function lit(link: { source: unknown; target: unknown }): boolean {
   const ends = [link.source, link.target] as Node[]
   return ends.some((end) => end.key === props.chosen)
 }
-const short = (text: string, most: number) => (text.length > most ? `${text.slice(0, most - 1)}…` : text)
+/** Letters that fit beside a bar of each column, and the lines a name takes at most. */
+const LETTERS = [44, 42, 29]
+const LINE = 17
+function wrapped(text: string, most: number): string[] {
+  if (text.length <= most) return [text]
+  const at = text.lastIndexOf(' ', most)
+  const cut = at > 0 ? at : most
+  const rest = text.slice(cut).trim()
+  return [text.slice(0, cut), rest.length > most ? `${rest.slice(0, most - 1)}…` : rest]
+}
+/** A node's words, line by line, about the middle of its bar. */
+function words(node: Node & { y0?: number; y1?: number }) {
+  const name = wrapped(node.name, LETTERS[node.column]!)
+  const lines = [...name, ...wrapped(node.more, LETTERS[node.column]!)]
+  const top = (node.y0! + node.y1!) / 2 - (lines.length * LINE) / 2 + 13
+  return lines.map((text, i) => ({ text, y: top + i * LINE, more: i >= name.length }))
+}
 </script>
 
 <template>
@@ -94,8 +110,7 @@ const short = (text: string, most: number) => (text.length > most ? `${text.slic
     >
       <rect :x="node.x0! - 6" :y="node.y0! - 22" :width="Math.min(250, WIDTH - node.x0!)" :height="Math.max(44, node.y1! - node.y0! + 26)" fill="transparent" />
       <rect class="bar" :x="node.x0" :y="node.y0" :width="BAR" :height="Math.max(3, node.y1! - node.y0!)" rx="3" />
-      <text :x="node.x1! + 7" :y="(node.y0! + node.y1!) / 2 - 3" class="name">{{ short(node.name, 30) }}</text>
-      <text :x="node.x1! + 7" :y="(node.y0! + node.y1!) / 2 + 14" class="more">{{ short(node.more, 36) }}</text>
+      <text v-for="line in words(node)" :key="line.y" :x="node.x1! + 7" :y="line.y" :class="{ more: line.more }">{{ line.text }}</text>
     </g>
   </svg>
 </template>

@@ -2,7 +2,7 @@
 /** The production sheet: what to buy, what to do first, what to weigh for each pot and sauce. */
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
-import { amount, bulk, grams, millilitres, minutes } from '@/parts/format'
+import { amount, bulk, grams, millilitres, minutes, pack } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import type { Plan } from './service'
 
@@ -26,7 +26,7 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
               <td class="n"><b>{{ grams(row.used_g) }}</b></td>
               <td class="quiet">{{ row.volume_ml ? millilitres(row.volume_ml) : row.spoons ? amount(row.spoons) : '' }}</td>
               <td class="n">{{ row.bought_g ? grams(row.bought_g) : 'none' }}</td>
-              <td class="n">{{ row.packs ? `${row.packs} × ${grams(row.pack_g)}` : '' }}</td>
+              <td class="n">{{ row.packs ? `${row.packs} × ${pack(row.pack_g)}` : '' }}</td>
               <td class="n">{{ row.cost.toFixed(2) }}</td>
               <td v-if="!paper"><NButton quaternary size="small" :aria-label="`Short of ${row.name}`" @click="$emit('short', row)">Short?</NButton></td>
             </tr>
@@ -46,8 +46,9 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
         <h3>{{ one.name }}</h3>
         <p class="quiet">
           <template v-if="one.of">from {{ mothers.get(one.of) }} · </template>
-          {{ one.batches > 1 ? `${one.batches} times · ` : '' }}makes {{ millilitres(one.makes_ml) }}, {{ grams(one.makes_g) }} · {{ minutes(one.minutes) }} · {{ session.who?.currency }} {{ one.cost.toFixed(2) }}
+          {{ one.batches > 1 ? `${one.batches} times · ` : '' }}makes {{ millilitres(one.makes_ml) }}, {{ grams(one.makes_g) }}, {{ session.gradeName(one.grade) }} · {{ minutes(one.minutes) }} · {{ session.who?.currency }} {{ one.cost.toFixed(2) }}
         </p>
+        <p v-if="one.feeds.length">For {{ one.feeds.join(', ') }}</p>
         <p v-for="(w, i) in one.weighed" :key="i" class="weigh">
           <b>{{ bulk(w.amount) }}</b> {{ w.name }} <span v-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet">{{ amount(w.spoons) }}</span>
         </p>
