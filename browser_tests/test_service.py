@@ -123,6 +123,23 @@ class Services(BrowserTest):
         self.press("Allergens, cost")
         self.see("Cauliflower, without cheese")
 
+    def test_a_pot_from_the_sheet_to_the_stove_and_back(self) -> None:
+        service = self.planned()
+        self.go(f"/service/{service.pk}")
+        self.press("Production sheet")
+        self.find('article [aria-label^="Cook White roux"]').click()
+        self.see("Step 1 of 3")
+        self.press("to its service")
+        self.see("on the stove")
+        self.press("on the stove")
+        for _ in range(3):
+            self.key(" ")
+        self.see("What does it weigh?")
+        self.press("Again just so")
+        self.press("Write it down")
+        self.see("✓ cooked")
+        self.see("Cook another")
+
     def test_a_sauce_changed_since_is_told_and_taken(self) -> None:
         service = self.planned()
         changed = {**CHEESE_SAUCE, "target": {**CHEESE_SAUCE["target"], "grade": "nappe"}}

@@ -184,7 +184,7 @@ from kestrel.stove.models import Batch
 first = Entry.objects.select_related("batch").first()
 batch = first.batch
 batches = Batch.objects.bulk_create(
-    Batch(kitchen_id=batch.kitchen_id, version_id=batch.version_id, plan=batch.plan,
+    Batch(kitchen_id=batch.kitchen_id, version_id=batch.version_id, sheet=batch.sheet, plan=batch.plan,
           status="done", ended_at=batch.ended_at) for _ in range(10_000))
 Entry.objects.bulk_create(
     Entry(kitchen_id=batch.kitchen_id, batch=made, made_at=first.made_at - timedelta(minutes=i),

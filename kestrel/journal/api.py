@@ -30,8 +30,10 @@ def _entry(entry: Entry) -> dict[str, Any]:
     return {
         "id": entry.pk,
         "name": batch.plan["name"],
-        "sauce_id": batch.version.sauce_id,
-        "version": batch.version.number,
+        "sauce_id": batch.version.sauce_id if batch.version else None,
+        "version": batch.version.number if batch.version else None,
+        "service": batch.service.name if batch.service else None,
+        "service_id": batch.service_id,
         "made_at": entry.made_at,
         "plan": {
             "mass_g": planned_g,
@@ -70,7 +72,7 @@ def list_entries(request: HttpRequest, older: str = ""):
         if made_at is None:
             raise BadInput.at("older", "is not a cursor", "Use the one of the page before")
         page = page.filter(Q(made_at__lt=made_at) | Q(made_at=made_at, pk__lt=number))
-    rows = list(page.select_related("batch__version")[: PAGE + 1])
+    rows = list(page.select_related("batch__version", "batch__service")[: PAGE + 1])
     more = len(rows) > PAGE
     rows = rows[:PAGE]
     return {

@@ -25,10 +25,14 @@ class Side(Schema):
 
 
 class EntryOut(Schema):
+    """A finished batch. A mother pot is of no saved sauce; ``service`` is what it was cooked for."""
+
     id: int
     name: str
-    sauce_id: int
-    version: int
+    sauce_id: int | None
+    version: int | None
+    service: str | None
+    service_id: int | None
     made_at: datetime
     plan: Side
     plan_low_pa_s: float | None

@@ -131,6 +131,7 @@ class RoundsOut(Schema):
 class LinePlanOut(Schema):
     dish: str
     name: str
+    called: str
     portions: float
     sitting: int
     without: list[str]

@@ -134,7 +134,17 @@ def shaped(plan: Plan, kitchen: CoreKitchen) -> dict[str, Any]:
     }
 
 
-_LINE = ("needs", "branches", "left_out", "layout", "rounds", "on_plate", "cost", "cost_each")
+_LINE = (
+    "called",
+    "needs",
+    "branches",
+    "left_out",
+    "layout",
+    "rounds",
+    "on_plate",
+    "cost",
+    "cost_each",
+)
 _PRODUCTION = ("buy", "weigh", "serve", "prepare", "allergens", "stretch", "cost")
 _BRANCH = (
     "key", "sauce", "name", "pot", "grade", "need_ml", "film_ml", "made_ml", "base_g", "let_down_g",

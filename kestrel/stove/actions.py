@@ -10,12 +10,15 @@ from kestrel.accounts.models import Kitchen, User
 from kestrel.larder.actions import core_kitchen
 from kestrel.problems import Conflict
 from kestrel.sauces.models import SauceVersion
+from kestrel.service.models import Service
+from kestrel.service.work import gathered, typed_service
 from kestrel.stove.models import Batch
 from saucier.cards import cards
 from saucier.check import check
 from saucier.errors import BadInput
+from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.rescue import sign_named
-from saucier.sheet import read_sheet
+from saucier.sheet import Sheet, read_sheet, write_sheet
 
 MAX_TIMER_S = 24 * 60 * 60
 MAX_MENDS = 20
@@ -30,14 +33,42 @@ def start(kitchen: Kitchen, user: User, version: SauceVersion) -> Batch:
     if not sheet.steps:
         raise BadInput.at("steps", "there are no steps to cook", "Give the sauce its steps first")
     return Batch.objects.create(
-        kitchen=kitchen, version=version, started_by=user, plan=plan_of(kitchen, version)
+        kitchen=kitchen,
+        version=version,
+        sheet=version.sheet,
+        started_by=user,
+        plan=plan_of(sheet, core_kitchen(kitchen)),
     )
 
 
-def plan_of(kitchen: Kitchen, version: SauceVersion) -> dict[str, Any]:
-    """What is predicted for a version: the final state, each step's state and card, the pan."""
-    core = core_kitchen(kitchen)
-    checked = check(read_sheet(version.sheet), core)
+def start_pot(kitchen: Kitchen, user: User, service: Service, pot: str) -> Batch:
+    """Put one batch of a ``pot`` of ``service`` on the stove: a mother, a sauce in its own pot, or
+    what is poured from a mother.
+
+    Raises :class:`BadInput` (``pot``) for one it does not have, and as planning does.
+    """
+    found = gathered(kitchen, service.document, service.pinned)
+    plan = found.plan(typed_service(service.document, found.kitchen))
+    sauce, sheet = plan.to_cook(pot)
+    version = None
+    if sauce:
+        version = SauceVersion.objects.get(
+            sauce__kitchen=kitchen, sauce_id=int(sauce), number=found.versions[sauce]
+        )
+    return Batch.objects.create(
+        kitchen=kitchen,
+        version=version,
+        service=service,
+        pot=pot,
+        sheet=write_sheet(sheet),
+        started_by=user,
+        plan=plan_of(sheet, found.kitchen),
+    )
+
+
+def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:
+    """What is predicted for a sheet: the final state, each step's state and card, the pan."""
+    checked = check(sheet, core)
     found = checked.as_dict()
     return {
         "name": checked.sheet.name,

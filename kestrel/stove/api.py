@@ -10,9 +10,19 @@ from ninja import Router, Status
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.problems import Message, Problems
 from kestrel.sauces.models import Sauce
+from kestrel.service.models import Service
 from kestrel.stove import actions
 from kestrel.stove.models import Batch
-from kestrel.stove.schemas import BatchLine, BatchOut, GoIn, MendIn, StartIn, TimerIn
+from kestrel.stove.schemas import (
+    BatchLine,
+    BatchOut,
+    GoIn,
+    MendIn,
+    PotOfService,
+    StartIn,
+    StartPotIn,
+    TimerIn,
+)
 
 router = Router(tags=["stove"])
 
@@ -43,13 +53,14 @@ def _line(batch: Batch) -> dict[str, Any]:
 def _whole(batch: Batch) -> dict[str, Any]:
     return {
         **_line(batch),
-        "sauce_id": batch.version.sauce_id,
-        "version": batch.version.number,
+        "sauce_id": batch.version.sauce_id if batch.version else None,
+        "version": batch.version.number if batch.version else None,
+        "service_id": batch.service_id,
         "status": batch.status,
         "revision": batch.revision,
         "started_at": batch.started_at,
         "plan": batch.plan,
-        "sheet": batch.version.sheet,
+        "sheet": batch.sheet,
         "mends": batch.mends,
     }
 
@@ -68,6 +79,22 @@ def start(request: HttpRequest, given: StartIn):
     sauce = get_object_or_404(Sauce, kitchen=asking.kitchen, pk=given.sauce_id)
     version = get_object_or_404(sauce.versions, number=given.version or sauce.version)
     return Status(201, _whole(actions.start(asking.kitchen, asking.user, version)))
+
+
+@router.get("/of-service/{service_id}", response={200: list[PotOfService], 404: Message})
+def of_service(request: HttpRequest, service_id: int):
+    """The batches of a service: on the stove, or done."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    service = get_object_or_404(Service, kitchen=kitchen, pk=service_id)
+    return Batch.objects.filter(service=service).exclude(status=Batch.Status.LEFT)
+
+
+@router.post("/of-service/{service_id}", response={201: BatchOut, 404: Message, 422: Problems})
+def start_pot(request: HttpRequest, service_id: int, given: StartPotIn):
+    """Start a pot of a service as it is saved: one batch of it, in its sauces' versions there."""
+    asking = cast(KitchenRequest, request)
+    service = get_object_or_404(Service, kitchen=asking.kitchen, pk=service_id)
+    return Status(201, _whole(actions.start_pot(asking.kitchen, asking.user, service, given.pot)))
 
 
 @router.get("/{batch_id}", response={200: BatchOut, 404: Message})

@@ -41,9 +41,21 @@ class Mend(Schema):
     do: list[str] = []
 
 
+class PotOfService(Schema):
+    """A batch of a pot of a service; ``status`` is ``on`` or ``done``."""
+
+    id: int
+    pot: str
+    status: str
+
+
 class BatchOut(BatchLine):
-    sauce_id: int
-    version: int
+    """A batch. ``sauce_id`` and ``version`` are None for a mother pot, ``service_id`` for what is
+    cooked by itself."""
+
+    sauce_id: int | None
+    version: int | None
+    service_id: int | None
     status: str
     revision: int
     started_at: datetime
@@ -62,6 +74,12 @@ class MendIn(Schema):
 class StartIn(Schema):
     sauce_id: int
     version: int | None = None
+
+
+class StartPotIn(Schema):
+    """A pot or a branch of a service, by its key in the plan."""
+
+    pot: str
 
 
 class GoIn(Schema):

@@ -10,6 +10,7 @@ from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
 from saucier.service.planned import BranchPlan, LinePlan, Wanted
 from saucier.steps.base import pot_heat_j_per_k
+from saucier.thickness import grade_named
 
 
 def costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen) -> LinePlan:
@@ -33,7 +34,8 @@ def costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen) 
         each = need.volume_ml / portions / sauce.total_ml * pot_heat_j_per_k(sauce)
         at = on_plate_c(dish, each, branch.sheet.target.serving_c, larder)
         there = thickness_of(sauce, at)
-        told.append(f"{branch.name}: {there.grade or there.reason} at {at:.0f} °C")
+        grade = grade_named(there.grade).name if there.grade else there.reason
+        told.append(f"{branch.name}: {grade} at {at:.0f} °C")
     return replace(one, on_plate=tuple(told), allergens=allergens, cost=cost)
 
 

@@ -5,6 +5,7 @@ from typing import Any
 
 from saucier.check import CheckedSheet, State
 from saucier.dish import Dish, InRounds, Layout, SauceNeed
+from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.mother import Offer
 from saucier.service.document import Line, Service
@@ -92,6 +93,12 @@ class LinePlan:
     cost: float = 0.0
 
     @property
+    def called(self) -> str:
+        """The dish as it is told apart on paper: for whom without what, at which sitting."""
+        without = f", without {' or '.join(self.line.without)}" if self.line.without else ""
+        return self.dish.name + without + (", second sitting" if self.line.sitting == 2 else "")
+
+    @property
     def cost_each(self) -> float:
         return self.cost / self.line.portions
 
@@ -108,6 +115,17 @@ class Plan:
     used: tuple[Used, ...]
     warnings: tuple[str, ...]
     by_recipe_ml: float
+
+    def to_cook(self, key: str) -> tuple[str, Sheet]:
+        """What is cooked under ``key``, a pot or a branch: the sauce it is ('' for a mother) and one
+        batch of it. Raises :class:`BadInput` (field ``pot``)."""
+        for pot in self.pots:
+            if pot.mother and pot.key == key:
+                return "", pot.sheet
+        for branch in self.branches:
+            if branch.pot and key in (branch.key, branch.pot):
+                return branch.sauce, branch.sheet
+        raise BadInput.at("pot", f"“{key[:60]}” is no pot of this service", "Pick one of its pots")
 
     @property
     def left_ml(self) -> float:

@@ -205,8 +205,9 @@ class Stove:
                 sheet = solve(placed, goal, self._kitchen).sheet
             except BadInput:
                 raise bad.under(one.sauce) from None
+            grade = grade_named(one.grade).name if one.grade else "its volume"
             self._warnings.append(
-                f"{one.sheet.name} cannot be brought to {one.grade}: {bad.problems[0].message}"
+                f"{one.sheet.name} cannot be brought to {grade}: {bad.problems[0].message}"
             )
         checked = check(sheet, self._kitchen)
         final = checked.final

@@ -101,15 +101,10 @@ def production_of(plan: Plan, kitchen: Kitchen) -> Production:
         tuple(one for n, line in enumerate(plan.lines) for one in _serve(n, line, plan, kitchen)),
         _prepare(plan, buy, kitchen),
         shown,
-        tuple((_named(line), tuple(a in line.allergens for a in shown)) for line in plan.lines),
-        tuple(one for line in plan.lines if (one := _stretch(line, kitchen))),
+        tuple((line.called, tuple(a in line.allergens for a in shown)) for line in plan.lines),
+        tuple(dict.fromkeys(one for line in plan.lines if (one := _stretch(line, kitchen)))),
         sum(line.cost for line in plan.lines),
     )
-
-
-def _named(line: LinePlan) -> str:
-    without = f", without {' or '.join(line.line.without)}" if line.line.without else ""
-    return f"{line.dish.name}{without}"
 
 
 def _weigh(plan: Plan, kitchen: Kitchen) -> tuple[WeighOut, ...]:
@@ -234,7 +229,7 @@ def _serve(number: int, line: LinePlan, plan: Plan, kitchen: Kitchen) -> list[Se
         found.append(
             ServeOut(
                 number,
-                _named(line),
+                line.called,
                 branch.name,
                 each,
                 each_ml,

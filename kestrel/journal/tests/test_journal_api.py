@@ -70,7 +70,10 @@ class Journal(KitchenTest):
         now = timezone.now()
         for number in range(120):
             batch = Batch.objects.create(
-                kitchen=self.kitchen, version=self.batch.version, plan=self.batch.plan
+                kitchen=self.kitchen,
+                version=self.batch.version,
+                sheet=self.batch.sheet,
+                plan=self.batch.plan,
             )
             Entry.objects.create(
                 kitchen=self.kitchen,

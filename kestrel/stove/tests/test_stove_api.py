@@ -1,7 +1,16 @@
-from kestrel.sauces.actions import save_again
-from kestrel.tests.clients import KitchenTest
+from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
+from django.test import TransactionTestCase
+
+from kestrel.accounts.actions import open_kitchen
+from kestrel.sauces.actions import save_again, save_new
+from kestrel.service.actions import save_dish, save_service
+from kestrel.stove.models import Batch
+from kestrel.tests.clients import PASSWORD, KitchenTest
 from saucier.sheet import read_sheet
-from saucier.testing import CHEESE_SAUCE
+from saucier.testing import CHEESE_SAUCE, add, roux, simmer
+
+WHITE_STEPS = [roux(60, 60), add("milk-whole", 1, "L"), simmer(5)]
 
 
 class Stove(KitchenTest):
@@ -94,3 +103,87 @@ class Stove(KitchenTest):
         found = self.client.call("POST", "/work/fix", body).body
         self.assertEqual(found["likely"], ["too-thick"])
         self.assertEqual(found["remedies"][0]["after"]["grade"], found["wanted_grade"])
+
+
+class PotsOfAService(KitchenTest):
+    """The pots of a planned service on the stove: mothers, and what is poured from them."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        cheese = self.saved()
+        white = self.saved(
+            name="white", family=None, method={}, target={"grade": "nappe"}, steps=WHITE_STEPS
+        )
+        lines = []
+        for sauce in (cheese, white):
+            dish = save_dish(
+                self.kitchen,
+                {"name": sauce.name, "sauces": [{"sauce": str(sauce.pk), "use": "nap"}]},
+            )
+            lines.append({"dish": str(dish.pk), "portions": 20})
+        self.cheese = cheese
+        self.service = save_service(self.kitchen, {"name": "Lunch", "lines": lines})
+        body = {"document": self.service.document, "pinned": self.service.pinned}
+        self.plan = self.client.call("POST", "/services/work", body).body
+        self.path = f"/stove/of-service/{self.service.pk}"
+
+    def cook(self, pot: str):
+        return self.client.call("POST", self.path, {"pot": pot})
+
+    def test_a_mother_is_of_no_saved_sauce(self) -> None:
+        [pot] = self.plan["pots"]
+        self.assertTrue(pot["mother"])
+        batch = self.cook(pot["key"]).body
+        self.assertEqual((batch["sauce_id"], batch["version"]), (None, None))
+        self.assertEqual((batch["service_id"], batch["name"]), (self.service.pk, pot["name"]))
+        self.assertAlmostEqual(batch["plan"]["final"]["mass_g"], pot["made_g"] / pot["batches"], 3)
+        self.assertEqual(batch["plan"]["pan"]["name"], pot["pan"])
+        self.client.call("POST", "/journal", {"batch_id": batch["id"], "verdict": "again"})
+        [entry] = self.client.call("GET", "/journal").body["entries"]
+        self.assertEqual((entry["service"], entry["sauce_id"]), ("Lunch", None))
+
+    def test_a_branch_is_of_its_sauce_in_the_version_planned(self) -> None:
+        sheet = read_sheet({**CHEESE_SAUCE, "name": "changed since"})
+        save_again(self.cheese, self.user, sheet, 1)
+        branch = next(b for b in self.plan["branches"] if b["sauce"] == str(self.cheese.pk))
+        batch = self.cook(branch["key"]).body
+        self.assertEqual((batch["sauce_id"], batch["version"]), (self.cheese.pk, 1))
+        self.assertEqual(batch["sheet"]["steps"][0]["op"], "use")
+        self.assertAlmostEqual(batch["plan"]["final"]["volume_ml"], branch["made_ml"], 3)
+
+    def test_says_which_are_on_and_which_are_done(self) -> None:
+        key = self.plan["pots"][0]["key"]
+        first, second, third = (self.cook(key).body["id"] for _ in range(3))
+        self.client.call("POST", f"/stove/{second}/leave")
+        self.client.call("POST", "/journal", {"batch_id": third, "verdict": "again"})
+        rows = self.client.call("GET", self.path).body
+        self.assertEqual(
+            [(row["id"], row["pot"], row["status"]) for row in rows],
+            [(first, key, "on"), (third, key, "done")],
+        )
+
+    def test_no_such_pot_and_strangers(self) -> None:
+        self.assertEqual(self.fields(self.cook("mother-9")), ["pot"])
+        for method in ("GET", "POST"):
+            response = self.other.call(method, self.path, {"pot": "mother-1"})
+            self.assertEqual(response.status_code, 404)
+
+
+class KeepsItsSheet(TransactionTestCase):
+    """Batches from before pots of a service take the sheet of their version along."""
+
+    def test_migration(self) -> None:
+        before, after = [("stove", "0002_mends")], [("stove", "0003_pots_of_a_service")]
+        executor = MigrationExecutor(connection)
+        executor.migrate(before)
+        user = open_kitchen("Lower kitchen", "ada", PASSWORD)
+        kitchen = user.kitchens.get()
+        sauce = save_new(kitchen, user, read_sheet(CHEESE_SAUCE))
+        old = executor.loader.project_state(before).apps
+        version = sauce.versions.get()
+        made = old.get_model("stove", "Batch").objects.create(
+            kitchen_id=kitchen.pk, version_id=version.pk, plan={"name": "cheese sauce"}
+        )
+        executor = MigrationExecutor(connection)
+        executor.migrate(after)
+        self.assertEqual(Batch.objects.get(pk=made.pk).sheet, version.sheet)

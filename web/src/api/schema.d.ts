@@ -915,6 +915,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stove/of-service/{service_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Of Service
+         * @description The batches of a service: on the stove, or done.
+         */
+        get: operations["kestrel_stove_api_of_service"];
+        put?: never;
+        /**
+         * Start Pot
+         * @description Start a pot of a service as it is saved: one batch of it, in its sauces' versions there.
+         */
+        post: operations["kestrel_stove_api_start_pot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stove/{batch_id}": {
         parameters: {
             query?: never;
@@ -3703,6 +3727,8 @@ export interface components {
             dish: string;
             /** Name */
             name: string;
+            /** Called */
+            called: string;
             /** Portions */
             portions: number;
             /** Sitting */
@@ -4088,7 +4114,11 @@ export interface components {
              */
             now: string;
         };
-        /** BatchOut */
+        /**
+         * BatchOut
+         * @description A batch. ``sauce_id`` and ``version`` are None for a mother pot, ``service_id`` for what is
+         *     cooked by itself.
+         */
         BatchOut: {
             /** Id */
             id: number;
@@ -4112,9 +4142,11 @@ export interface components {
              */
             now: string;
             /** Sauce Id */
-            sauce_id: number;
+            sauce_id: number | null;
             /** Version */
-            version: number;
+            version: number | null;
+            /** Service Id */
+            service_id: number | null;
             /** Status */
             status: string;
             /** Revision */
@@ -4169,6 +4201,26 @@ export interface components {
             /** Version */
             version?: number | null;
         };
+        /**
+         * PotOfService
+         * @description A batch of a pot of a service; ``status`` is ``on`` or ``done``.
+         */
+        PotOfService: {
+            /** Id */
+            id: number;
+            /** Pot */
+            pot: string;
+            /** Status */
+            status: string;
+        };
+        /**
+         * StartPotIn
+         * @description A pot or a branch of a service, by its key in the plan.
+         */
+        StartPotIn: {
+            /** Pot */
+            pot: string;
+        };
         /** GoIn */
         GoIn: {
             /** Step */
@@ -4197,16 +4249,23 @@ export interface components {
             /** Revision */
             revision: number;
         };
-        /** EntryOut */
+        /**
+         * EntryOut
+         * @description A finished batch. A mother pot is of no saved sauce; ``service`` is what it was cooked for.
+         */
         EntryOut: {
             /** Id */
             id: number;
             /** Name */
             name: string;
             /** Sauce Id */
-            sauce_id: number;
+            sauce_id: number | null;
             /** Version */
-            version: number;
+            version: number | null;
+            /** Service */
+            service: string | null;
+            /** Service Id */
+            service_id: number | null;
             /**
              * Made At
              * Format: date-time
@@ -6011,6 +6070,81 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["StartIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_stove_api_of_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PotOfService"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_stove_api_start_pot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartPotIn"];
             };
         };
         responses: {

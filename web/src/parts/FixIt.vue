@@ -77,7 +77,7 @@ function pick(key: string): void {
   void look()
 }
 const price = (r: Remedy) => {
-  const money = r.cost >= 0.005 ? `${session.who?.currency} ${r.cost.toFixed(2)}` : 'costs nothing'
+  const money = r.cost >= 0.005 ? session.money(r.cost) : 'costs nothing'
   return `${minutes(r.minutes)} · ${money}${r.loses_g >= 1 ? ` · loses ${grams(r.loses_g)}` : ''}`
 }
 </script>

@@ -48,8 +48,11 @@ export const useSession = defineStore('session', () => {
   const gradeName = (key: string | null | undefined) =>
     grades.value.find((grade) => grade.key === key)?.name ?? key ?? ''
 
+  /** "€ 4.20", never broken over two lines. */
+  const money = (value: number) => `${who.value?.currency ?? ''}\u00a0${value.toFixed(2)}`
+
   return {
     who, catalogue, ingredients, grades, uses, pans, burners,
-    know, reload, enter, openKitchen, leave, gradeName,
+    know, reload, enter, openKitchen, leave, gradeName, money,
   }
 })

@@ -89,10 +89,10 @@ const emulsionWords: Record<string, string> = {
       <div v-if="state.sugar_pct >= 1"><dt>Sugar</dt><dd>{{ state.sugar_pct.toFixed(1) }} %</dd></div>
       <div v-if="state.alcohol_pct >= 0.05"><dt>Alcohol left</dt><dd>{{ state.alcohol_pct.toFixed(1) }} %</dd></div>
       <div><dt>Energy</dt><dd>{{ Math.round(state.kcal) }} kcal</dd></div>
-      <div><dt>Cost</dt><dd>{{ session.who?.currency }} {{ state.cost.toFixed(2) }}</dd></div>
+      <div><dt>Cost</dt><dd>{{ session.money(state.cost) }}</dd></div>
     </dl>
     <p v-if="worked.need && chosen === null" class="quiet">
-      Each: {{ Math.round(worked.need.each_kcal) }} kcal, {{ session.who?.currency }} {{ worked.need.each_cost.toFixed(2) }}
+      Each: {{ Math.round(worked.need.each_kcal) }} kcal, {{ session.money(worked.need.each_cost) }}
     </p>
     <div v-if="creamy" class="cream" :class="state.emulsion">
       <span>The cream <b>{{ emulsionWords[state.emulsion] }}</b></span>

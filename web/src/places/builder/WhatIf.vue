@@ -59,7 +59,7 @@ function keep(): void {
   show.value = false
 }
 const value = (lever: Schemas['LeverOut']) => pulls.value[lever.key] ?? lever.value
-const money = (f: Found) => `${session.who?.currency ?? ''} ${f.final.cost.toFixed(2)}`
+const money = (f: Found) => session.money(f.final.cost)
 const figures: { name: string; of: (f: Found) => string }[] = [
   { name: 'Grade', of: (f) => session.gradeName(f.final.grade) || (f.final.reason ?? '') },
   { name: 'Salt', of: (f) => `${f.final.salt_pct.toFixed(2)} %` },

@@ -52,8 +52,12 @@ function apart(entry: Schemas['EntryOut']): string {
       <li v-for="entry in entries" :key="entry.id" class="sheet">
         <div class="what">
           <span class="quiet">{{ day(entry.made_at) }}</span>
-          <h2><RouterLink :to="`/sauces/${entry.sauce_id}`">{{ entry.name }}</RouterLink></h2>
-          <span class="quiet">version {{ entry.version }}</span>
+          <h2>
+            <RouterLink v-if="entry.sauce_id" :to="`/sauces/${entry.sauce_id}`">{{ entry.name }}</RouterLink>
+            <template v-else>{{ entry.name }}</template>
+          </h2>
+          <span v-if="entry.version" class="quiet">version {{ entry.version }}</span>
+          <span v-if="entry.service" class="quiet">for <RouterLink :to="`/service/${entry.service_id}`">{{ entry.service }}</RouterLink></span>
         </div>
         <dl>
           <dt>weight</dt>

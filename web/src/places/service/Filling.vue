@@ -12,7 +12,6 @@ const over = (layout: Schemas['LayoutOut']) => [
   ...layout.layers,
   ...Object.entries(layout.toppings).map(([key, g]) => `${grams(g)} ${name(key).toLowerCase()}`),
 ]
-const called = (line: Schemas['LinePlanOut']) => line.name + (line.without.length ? `, without ${line.without.join(', ')}` : '')
 </script>
 
 <template>
@@ -24,7 +23,7 @@ const called = (line: Schemas['LinePlanOut']) => line.name + (line.without.lengt
           <thead><tr><th>Dish</th><th class="n">vessels</th><th class="n">each: solids</th><th class="n">sauce</th><th class="n">weighs filled</th><th class="n">deep</th><th>built up, over the top</th></tr></thead>
           <tbody>
             <tr v-for="(line, i) in plan.lines.filter((l) => l.layout)" :key="i">
-              <td><b>{{ called(line) }}</b></td>
+              <td><b>{{ line.called }}</b></td>
               <td class="n"><b>{{ line.layout!.vessels }}</b> × {{ line.layout!.name }}</td>
               <td class="n">{{ grams(line.layout!.solids_g) }}</td>
               <td class="n">{{ millilitres(line.layout!.sauce_ml) }}</td>
@@ -42,7 +41,7 @@ const called = (line: Schemas['LinePlanOut']) => line.name + (line.without.lengt
     <section v-if="plan.lines.some((l) => l.rounds.length)">
       <h3>In rounds</h3>
       <template v-for="(line, i) in plan.lines" :key="i">
-        <p v-for="round in line.rounds" :key="round.line"><b>{{ line.name }}</b>: {{ round.line }} = <b>{{ minutes(round.minutes) }}</b></p>
+        <p v-for="round in line.rounds" :key="round.line"><b>{{ line.called }}</b>: {{ round.line }} = <b>{{ minutes(round.minutes) }}</b></p>
       </template>
     </section>
     <section>

@@ -4,8 +4,7 @@ import { useSession } from '@/shell/session'
 import type { Plan } from './service'
 
 defineProps<{ plan: Plan }>()
-const session = useSession()
-const money = (value: number) => `${session.who?.currency ?? ''} ${value.toFixed(2)}`
+const { money } = useSession()
 </script>
 
 <template>
@@ -32,7 +31,7 @@ const money = (value: number) => `${session.who?.currency ?? ''} ${value.toFixed
           <thead><tr><th>Dish</th><th class="n">portions</th><th class="n">a portion</th><th class="n">in all</th></tr></thead>
           <tbody>
             <tr v-for="(line, i) in plan.lines" :key="i">
-              <td><b>{{ line.name }}</b><span v-if="line.without.length" class="quiet"> without {{ line.without.join(', ') }}</span></td>
+              <td><b>{{ line.called }}</b></td>
               <td class="n">{{ line.portions }}</td><td class="n"><b>{{ money(line.cost_each) }}</b></td><td class="n">{{ money(line.cost) }}</td>
             </tr>
           </tbody>
@@ -43,6 +42,7 @@ const money = (value: number) => `${session.who?.currency ?? ''} ${value.toFixed
           <tbody><tr v-for="one in plan.production.weigh" :key="one.key"><td>{{ one.name }}</td><td class="n">{{ money(one.cost) }}</td></tr></tbody>
         </table>
       </div>
+      <p class="quiet">What a sauce costs holds its share of its mother pot.</p>
       <template v-if="plan.production.stretch.length">
         <h3>Stretching the costly</h3>
         <p v-for="(one, i) in plan.production.stretch" :key="i">

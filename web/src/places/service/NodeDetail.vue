@@ -8,10 +8,12 @@ import { useSession } from '@/shell/session'
 import type { ServiceDraft } from './service'
 
 const props = defineProps<{ service: ServiceDraft; chosen: string }>()
+defineEmits<{ cook: [pot: string] }>()
 const session = useSession()
 const plan = computed(() => props.service.plan.value!)
 const pot = computed(() => plan.value.pots.find((p) => p.key === props.chosen))
 const branch = computed(() => plan.value.branches.find((b) => b.key === props.chosen))
+const shared = computed(() => plan.value.pots.some((p) => p.mother && p.key === branch.value?.pot))
 const line = computed(() => (props.chosen.startsWith('line-') ? plan.value.lines[Number(props.chosen.slice(5))] : undefined))
 const force = computed(() => (branch.value ? (plan.value.document.force?.[branch.value.sauce] ?? 'auto') : 'auto'))
 const ways = computed(() => [
@@ -71,10 +73,10 @@ const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
         <div v-if="branch.bound_g"><dt>Bound with flour</dt><dd>{{ grams(branch.bound_g) }}</dd></div>
         <div><dt>Salt</dt><dd>{{ branch.salt_pct.toFixed(2) }} %</dd></div>
         <div v-if="branch.pan"><dt>Finish in</dt><dd>{{ branch.pan }}</dd></div>
-        <div><dt>Cost</dt><dd>{{ session.who?.currency }} {{ branch.cost.toFixed(2) }}</dd></div>
+        <div><dt>Cost</dt><dd>{{ session.money(branch.cost) }}</dd></div>
         <div v-if="branch.from_stock_ml"><dt>Made ahead</dt><dd>{{ millilitres(branch.from_stock_ml) }}</dd></div>
       </dl>
-      <p v-if="branch.why" class="quiet">On its own: {{ branch.why }}.</p>
+      <p v-if="branch.why" class="quiet">{{ shared ? '' : 'On its own: ' }}{{ branch.why }}.</p>
       <ul>
         <li v-for="one in branch.asked" :key="`${one.line}${one.ml}`">{{ millilitres(one.ml) }} for {{ one.dish }}</li>
         <li v-if="branch.film_ml" class="quiet">{{ millilitres(branch.film_ml) }} clings to pot and whisk, or is tasted</li>
@@ -85,23 +87,24 @@ const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
     </template>
 
     <template v-else-if="line">
-      <h3>{{ line.name }}</h3>
-      <p>{{ line.portions }} portions<template v-if="line.sitting === 2">, second sitting</template><template v-if="line.without.length">, without {{ line.without.join(' or ') }}</template></p>
+      <h3>{{ line.called }}</h3>
+      <p>{{ line.portions }} portions</p>
       <div v-for="(need, i) in line.needs" :key="i" class="need">
         <b>{{ millilitres(need.volume_ml) }}</b> {{ need.use.name.toLowerCase() }}
         <p v-for="text in need.lines" :key="text" class="quiet">{{ text }}</p>
       </div>
       <p v-if="line.layout"><b>{{ line.layout.vessels }} × {{ line.layout.name }}</b>, filled {{ Math.round(line.layout.fill_mm) }} mm deep, {{ grams(line.layout.each_g) }} each</p>
       <p v-for="round in line.rounds" :key="round.line">{{ round.line }}: <b>{{ minutes(round.minutes) }}</b></p>
-      <p v-for="text in line.on_plate" :key="text" class="quiet">On the plate, {{ text.replace('-', ' ') }}</p>
+      <p v-for="text in line.on_plate" :key="text" class="quiet">On the plate, {{ text }}</p>
       <p v-for="text in line.left_out" :key="text"><b>{{ text }}</b></p>
-      <p>{{ session.who?.currency }} {{ line.cost_each.toFixed(2) }} a portion</p>
+      <p>{{ session.money(line.cost_each) }} a portion</p>
       <p class="allergens"><span class="label">Allergens</span><b v-for="a in line.allergens" :key="a">{{ a }}</b></p>
     </template>
 
     <form v-if="pot || branch" class="resize" @submit.prevent="resize">
       <label><span class="label">Make instead, L</span><input v-model="litres" class="box" inputmode="decimal" :placeholder="(madeNow / 1000).toFixed(2)" aria-label="Make instead, L" /></label>
       <NButton attr-type="submit" :disabled="!litres.trim()">Portions follow</NButton>
+      <NButton v-if="pot || branch?.pot" class="cook" @click="$emit('cook', chosen)">Cook it</NButton>
       <span v-if="wrong" class="problem">{{ wrong.message }}. {{ wrong.remedy }}.</span>
     </form>
   </section>
@@ -119,6 +122,9 @@ h3 {
 }
 .ribbon {
   max-width: 420px;
+}
+.cook {
+  margin-left: auto;
 }
 dl {
   display: grid;

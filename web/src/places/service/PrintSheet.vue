@@ -39,7 +39,7 @@ const print = () => window.print()
         {{ plan.lines.reduce((sum, line) => sum + line.portions, 0) }} portions
       </p>
       <ul>
-        <li v-for="(line, i) in plan.lines" :key="i">{{ line.portions }} × {{ line.name }}<template v-if="line.without.length">, without {{ line.without.join(', ') }}</template><template v-if="line.sitting === 2"> (second sitting)</template></li>
+        <li v-for="(line, i) in plan.lines" :key="i">{{ line.portions }} × {{ line.called }}</li>
       </ul>
       <ProductionSheet :plan="plan" paper />
       <Filling :plan="plan" />

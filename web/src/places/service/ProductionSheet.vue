@@ -2,14 +2,17 @@
 /** The production sheet: what to buy, what to do first, what to weigh for each pot and sauce. */
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { Schemas } from '@/api/client'
 import { amount, bulk, grams, millilitres, minutes, pack } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import type { Plan } from './service'
 
-const props = defineProps<{ plan: Plan; paper?: boolean }>()
-defineEmits<{ short: [row: { ingredient: string; name: string }] }>()
+const props = defineProps<{ plan: Plan; paper?: boolean; batches?: Schemas['PotOfService'][] }>()
+defineEmits<{ short: [row: { ingredient: string; name: string }]; cook: [pot: string] }>()
 const session = useSession()
 const p = computed(() => props.plan.production)
+const ofPot = (key: string) => (props.batches ?? []).filter((batch) => batch.pot === key)
 const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, pot.name])))
 </script>
 
@@ -31,7 +34,7 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
               <td v-if="!paper"><NButton quaternary size="small" :aria-label="`Short of ${row.name}`" @click="$emit('short', row)">Short?</NButton></td>
             </tr>
           </tbody>
-          <tfoot><tr><td colspan="5">In all, as bought</td><td class="n"><b>{{ session.who?.currency }} {{ p.cost.toFixed(2) }}</b></td><td v-if="!paper" /></tr></tfoot>
+          <tfoot><tr><td colspan="5">In all, as bought</td><td class="n"><b>{{ session.money(p.cost) }}</b></td><td v-if="!paper" /></tr></tfoot>
         </table>
       </div>
     </section>
@@ -46,7 +49,7 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
         <h3>{{ one.name }}</h3>
         <p class="quiet">
           <template v-if="one.of">from {{ mothers.get(one.of) }} · </template>
-          {{ one.batches > 1 ? `${one.batches} times · ` : '' }}makes {{ millilitres(one.makes_ml) }}, {{ grams(one.makes_g) }}, {{ session.gradeName(one.grade) }} · {{ minutes(one.minutes) }} · {{ session.who?.currency }} {{ one.cost.toFixed(2) }}
+          <b v-if="one.batches > 1">{{ one.batches }} batches, weighed for one; in all it </b>makes {{ millilitres(one.makes_ml) }}, {{ grams(one.makes_g) }}, {{ session.gradeName(one.grade) }} · {{ minutes(one.minutes) }} · {{ session.money(one.cost) }}
         </p>
         <p v-if="one.feeds.length">For {{ one.feeds.join(', ') }}</p>
         <p v-for="(w, i) in one.weighed" :key="i" class="weigh">
@@ -55,6 +58,13 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
         <ol>
           <li v-for="(step, i) in one.steps" :key="i">{{ step }}</li>
         </ol>
+        <p v-if="!paper" class="cook">
+          <NButton :aria-label="`Cook ${one.name}`" @click="$emit('cook', one.key)">{{ ofPot(one.key).length ? 'Cook another' : 'Cook it' }}</NButton>
+          <template v-for="batch in ofPot(one.key)" :key="batch.id">
+            <RouterLink v-if="batch.status === 'on'" :to="`/stove/${batch.id}`">on the stove</RouterLink>
+            <span v-else>✓ cooked</span>
+          </template>
+        </p>
       </article>
     </section>
   </div>
@@ -90,6 +100,14 @@ article {
   min-width: 84px;
   font-size: 18px;
   text-align: right;
+}
+.cook {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 14px;
+  margin-top: 8px;
+  font-weight: 700;
 }
 article ol {
   margin: 6px 0 0;

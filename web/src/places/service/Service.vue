@@ -3,9 +3,10 @@
 import { useEventListener, useTitle } from '@vueuse/core'
 import { NButton, NDropdown, NModal, useMessage } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
-import { onBeforeRouteLeave, useRouter } from 'vue-router'
+import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { millilitres } from '@/parts/format'
+import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
 import DishDialog from './DishDialog.vue'
 import Filling from './Filling.vue'
@@ -18,14 +19,20 @@ import { useService } from './service'
 import ShortDialog from './ShortDialog.vue'
 
 const props = defineProps<{ id: number }>()
+const route = useRoute()
 const router = useRouter()
 const message = useMessage()
+const hob = useHob()
 const service = useService()
 const { doc, plan, trouble, saved, conflict, dirty, past, future } = service
 const dishes = ref<Schemas['DishOut'][]>([])
 const lost = ref('')
 const chosen = ref<string | null>(null)
-const tab = ref<'pots' | 'filling' | 'sheet' | 'cost'>('pots')
+// In the address, so that whoever comes back from the stove is where they were.
+const tab = computed({
+  get: () => String(route.query.part ?? 'pots'),
+  set: (part: string) => void router.replace({ query: part === 'pots' ? {} : { part } }),
+})
 const newDish = ref(false)
 const shortOf = ref<{ ingredient: string; name: string } | null>(null)
 const saving = ref(false)
@@ -36,7 +43,7 @@ async function loadDishes(): Promise<void> {
 }
 onMounted(async () => {
   try {
-    await Promise.all([loadDishes(), service.open(props.id)])
+    await Promise.all([loadDishes(), loadBatches(), service.open(props.id)])
   } catch (error) {
     lost.value = (error as Error).message
   }
@@ -62,6 +69,21 @@ async function act(key: string): Promise<void> {
   if (dirty.value && !(await save())) return
   if (key === 'sheet') void router.push(`/service/${props.id}/sheet`)
   else location.assign(`/api/services/${props.id}/${key === 'csv' ? 'production.csv' : 'whole.json'}`)
+}
+const batches = ref<Schemas['PotOfService'][]>([])
+async function loadBatches(): Promise<void> {
+  batches.value = await ask(api.GET('/api/stove/of-service/{service_id}', { params: { path: { service_id: props.id } } }))
+}
+async function cook(pot: string): Promise<void> {
+  if (dirty.value && !(await save())) return
+  try {
+    const path = { service_id: props.id }
+    const batch = await ask(api.POST('/api/stove/of-service/{service_id}', { params: { path }, body: { pot } }))
+    void hob.look().catch(() => undefined)
+    await router.push(`/stove/${batch.id}`)
+  } catch (error) {
+    message.error((error as Error).message)
+  }
 }
 async function renew(sauceId: number): Promise<void> {
   try {
@@ -146,12 +168,12 @@ const tabs = [
         </div>
         <div v-if="chosen" class="drawer">
           <NButton quaternary class="close" aria-label="Close the figures" @click="chosen = null">×</NButton>
-          <NodeDetail :service="service" :chosen="chosen" />
+          <NodeDetail :service="service" :chosen="chosen" @cook="cook" />
         </div>
         <p v-else class="quiet">Press a pot, a sauce or a dish for its figures, and to change them there.</p>
       </template>
       <Filling v-else-if="tab === 'filling'" :plan="plan" />
-      <ProductionSheet v-else-if="tab === 'sheet'" :plan="plan" @short="shortOf = $event" />
+      <ProductionSheet v-else-if="tab === 'sheet'" :plan="plan" :batches="batches" @short="shortOf = $event" @cook="cook" />
       <MatrixCost v-else :plan="plan" />
     </main>
     <DishDialog :dish="newDish ? 'new' : null" @close="newDish = false" @saved="dishMade" />

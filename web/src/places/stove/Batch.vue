@@ -3,7 +3,7 @@
 import { useNow, useTitle } from '@vueuse/core'
 import { NButton, NModal, useMessage } from 'naive-ui'
 import { computed, h, onMounted, ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, Taken, type Schemas } from '@/api/client'
 import { amount, amountValue, grams, unitName } from '@/parts/format'
 import FixIt from '@/parts/FixIt.vue'
@@ -121,6 +121,7 @@ onKey((key) => {
   <div v-if="batch && plan" class="batch">
     <header>
       <h1>{{ batch.name }}</h1>
+      <RouterLink v-if="batch.service_id" class="for" :to="`/service/${batch.service_id}?part=sheet`">to its service</RouterLink>
       <ol class="progress" :aria-label="`Step ${batch.step + 1} of ${batch.steps}`">
         <li v-for="(c, i) in plan.cards" :key="i" :class="{ done: i < batch.step, here: i === batch.step }" :title="c.title" />
         <li :class="{ here: atEnd }" title="Weigh and judge" />
@@ -226,6 +227,11 @@ header {
 }
 h1 {
   font-size: 22px;
+}
+.for {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
 }
 .progress {
   display: flex;

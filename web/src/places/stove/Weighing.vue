@@ -44,7 +44,8 @@ const writeDown = () =>
       }),
     )
     void hob.look().catch(() => undefined)
-    await router.push('/journal')
+    const service = props.batch.service_id
+    await router.push(service ? `/service/${service}?part=sheet` : '/journal')
   })
 </script>
 
