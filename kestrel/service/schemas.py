@@ -220,6 +220,12 @@ class UsedOut(Schema):
     let_down: str
 
 
+class ReadyRouxOut(Schema):
+    pot: str
+    colour: str
+    grams: float
+
+
 class BuyOut(Schema):
     ingredient: str
     name: str
@@ -301,6 +307,7 @@ class PlanOut(Schema):
     branches: list[BranchOut]
     pots: list[PotOut]
     used: list[UsedOut]
+    roux: list[ReadyRouxOut]
     warnings: list[str]
     needs_ml: float
     left_ml: float

@@ -122,6 +122,7 @@ def shaped(plan: Plan, kitchen: CoreKitchen) -> dict[str, Any]:
         "branches": [_branch(one) for one in plan.branches],
         "pots": [_pot(one, sauce_of) for one in plan.pots],
         "used": plan.used,
+        "roux": plan.roux,
         "warnings": plan.warnings,
         "needs_ml": sum(branch.need_ml for branch in plan.branches),
         "left_ml": plan.left_ml,

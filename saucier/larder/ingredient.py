@@ -74,7 +74,8 @@ class Ingredient:
     weight as juice over a few minutes' heat. ``heat_j_per_gk`` is its heat capacity, J/(g·K).
     ``usable_share`` is what trimming leaves of the bought weight, ``drained_share`` what
     cooking and draining leave of the usable one (above 1 where it drinks); ``pack_g`` the
-    usual pack, 0 where it is sold loose. ``aliases`` are other names recipes give it.
+    usual pack, 0 where it is sold loose; ``keeps_days`` how long it is used from the fridge once it
+    was made, 0 where its own label tells. ``aliases`` are other names recipes give it.
     """
 
     key: str
@@ -95,6 +96,7 @@ class Ingredient:
     usable_share: float = 1.0
     drained_share: float = 1.0
     pack_g: float = 0.0
+    keeps_days: float = 0.0
     aliases: tuple[str, ...] = ()
 
     @property

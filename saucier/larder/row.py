@@ -37,6 +37,7 @@ _LIMITS: dict[str, tuple[float, float, str]] = {
     "usable_pct": (1.0, 100.0, "percent of the bought weight"),
     "drained_pct": (5.0, 500.0, "percent of the usable weight"),
     "pack_g": (0.0, 100_000.0, "g a pack, or nothing"),
+    "keeps_days": (0.0, 365.0, "days in the fridge once made, or nothing"),
 }
 """Lowest and highest value of each number column, and what it is given in."""
 _WHEN_EMPTY = {"usable_pct": 100.0, "drained_pct": 100.0}
@@ -60,6 +61,7 @@ COLUMNS = (
     "usable_pct",
     "drained_pct",
     "pack_g",
+    "keeps_days",
     "aliases",
 )
 CLOSES_WITHIN = 2.0
@@ -146,6 +148,7 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         usable_share=numbers["usable_pct"] / 100.0,
         drained_share=numbers["drained_pct"] / 100.0,
         pack_g=numbers["pack_g"],
+        keeps_days=numbers["keeps_days"],
         aliases=tuple(a.strip() for a in (row.get("aliases") or "").split(";") if a.strip()),
     )
 
@@ -164,6 +167,7 @@ def row_of(row: Ingredient) -> dict[str, str]:
         "usable_pct": 100.0 * row.usable_share,
         "drained_pct": 100.0 * row.drained_share,
         "pack_g": row.pack_g,
+        "keeps_days": row.keeps_days,
     }
     words = {
         "key": row.key,

@@ -27,10 +27,12 @@ class Line(Part):
 
 
 class OnHand(Part):
-    """What is in the fridge or the freezer already: a made ``sauce`` or an ``ingredient`` (stock,
-    ready roux, fresh pasta), ``age_days`` old."""
+    """What is in the fridge or the freezer already: a made ``sauce``, ready ``roux`` of a colour
+    (butter and wheat flour, as much of each), or an ``ingredient`` (stock, fresh pasta), ``age_days``
+    old."""
 
     sauce: Key | None = None
+    roux: Literal["white", "blond", "brown", "dark"] | None = None
     ingredient: IngredientKey | None = None
     amount: AmountField
     age_days: Annotated[float, Field(ge=0, le=365)] = 0.0
@@ -38,10 +40,12 @@ class OnHand(Part):
 
     @model_validator(mode="after")
     def _one(self) -> Self:
-        if (self.sauce is None) == (self.ingredient is None):
-            raise BadInput.at("", "needs one of sauce and ingredient", "Say what it is")
+        if sum(one is not None for one in (self.sauce, self.roux, self.ingredient)) != 1:
+            raise BadInput.at("", "needs one of sauce, roux and ingredient", "Say what it is")
         if self.sauce and self.amount.dimension is Dimension.COUNT:
             raise BadInput.at("amount.unit", "a sauce is not counted", "Give L, mL, kg or g")
+        if self.roux and self.amount.dimension is not Dimension.WEIGHT:
+            raise BadInput.at("amount.unit", "a ready roux is weighed", "Give g or kg")
         return self
 
 

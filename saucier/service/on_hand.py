@@ -1,5 +1,7 @@
-"""Made-ahead sauce used first, where its age and nature allow, with what it wants to be let down."""
+"""What is on hand is used first, where its age and nature allow: sauce with what it wants to be let
+down, ready roux for butter and flour, stock and fresh pasta."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from saucier.check import check, thickness_of
@@ -10,10 +12,13 @@ from saucier.rescue.thickness import let_down
 from saucier.service.document import OnHand, Service
 from saucier.sheet import Sheet
 from saucier.solve import goal_of, solve
-from saucier.steps import Cool, Reheat
+from saucier.steps import Cool, Reheat, Roux
 from saucier.units import Amount, Dimension
 
 _FREEZER_DAYS = 90.0
+_ROUX_DAYS = 14.0
+"""A ready roux has little water in it and keeps longer than what is made with it."""
+ROUX_OF = ("butter-unsalted", "wheat-flour")
 _WARM_C = 85.0
 _THICKER = 1.05
 
@@ -30,6 +35,16 @@ class Used:
     let_down: str
     sheet: Sheet
     cost: float
+
+
+@dataclass(frozen=True, slots=True)
+class ReadyRoux:
+    """``grams`` of ready roux of a ``colour`` for ``pot`` (all its batches): half of them stand for
+    its butter, half for its flour."""
+
+    pot: str
+    colour: str
+    grams: float
 
 
 def used_first(
@@ -62,9 +77,8 @@ def used_first(
 
 
 def _refused(one: OnHand, service: Service, sheet: Sheet, kitchen: Kitchen) -> str | None:
-    most = service.keep_days if one.place == "fridge" else _FREEZER_DAYS
-    if one.age_days > most:
-        return f"{one.age_days:g} days old, over the {most:g} your kitchen keeps it"
+    if too_old := _too_old(one, service.keep_days):
+        return too_old
     delicate = check(sheet, kitchen).final.pot.delicate
     if delicate:
         return "it was made for its service and does not keep"
@@ -99,3 +113,66 @@ def _brought_back(
     ready = final.total_ml
     share = min(1.0, need_ml / ready)
     return Used(sauce, sheet.name, ml * share, ready * share, words, whole, final.cost * share)
+
+
+def _too_old(one: OnHand, chilled_days: float) -> str | None:
+    """Why it is past its days, in words; ``chilled_days`` 0: its own label tells."""
+    most = chilled_days if one.place == "fridge" else _FREEZER_DAYS
+    if most and one.age_days > most:
+        return f"{one.age_days:g} days old, over the {most:g} your kitchen keeps it"
+    return None
+
+
+def ingredients_there(service: Service, kitchen: Kitchen) -> tuple[dict[str, float], list[str]]:
+    """Grams of each ingredient on hand that may be used, and what was refused, in words. Raises
+    :class:`BadInput` under ``on_hand[i]`` for one nobody knows or an amount that does not fit it."""
+    there: dict[str, float] = {}
+    said = []
+    for number, one in enumerate(service.on_hand):
+        if not one.ingredient:
+            continue
+        try:
+            row = kitchen.larder[one.ingredient]
+            grams = row.grams(one.amount)
+        except BadInput as bad:
+            field = "" if bad.problems[0].field == "ingredient" else ".amount"
+            raise bad.under(f"on_hand[{number}]{field}") from None
+        if too_old := _too_old(one, row.keeps_days):
+            said.append(f"{row.name} on hand is not used: {too_old}")
+        else:
+            there[row.key] = there.get(row.key, 0.0) + grams
+    return there, said
+
+
+def roux_first(
+    service: Service, pots: Iterable[tuple[str, int, Sheet]], kitchen: Kitchen
+) -> tuple[list[ReadyRoux], list[str]]:
+    """Ready roux shared out over ``pots`` (key, batches, sheet), each as far as its butter and its
+    flour of that colour go; and what is not used, in words."""
+    left: dict[str, float] = {}
+    said = []
+    for one in service.on_hand:
+        if one.roux is None:
+            continue
+        if too_old := _too_old(one, _ROUX_DAYS):
+            said.append(f"Ready {one.roux} roux on hand is not used: {too_old}")
+        else:
+            left[one.roux] = left.get(one.roux, 0.0) + one.amount.base
+    asked = set(left)
+    found = []
+    for key, batches, sheet in pots:
+        for step in sheet.steps:
+            if not isinstance(step, Roux) or left.get(step.colour, 0.0) <= 0.0:
+                continue
+            if (step.fat.ingredient, step.flour.ingredient) != ROUX_OF:
+                continue
+            parts = (step.fat, step.flour)
+            each = min(kitchen.larder[part.ingredient].grams(part.amount) for part in parts)
+            grams = min(left[step.colour], 2.0 * batches * each)
+            left[step.colour] -= grams
+            found.append(ReadyRoux(key, step.colour, grams))
+    for colour in sorted(asked - {one.colour for one in found}):
+        said.append(
+            f"Ready {colour} roux on hand is not used: no pot takes one of butter and flour"
+        )
+    return found, said

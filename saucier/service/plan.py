@@ -8,7 +8,7 @@ from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.service.costing import costed, left_by_recipe
 from saucier.service.document import Service
-from saucier.service.on_hand import used_first
+from saucier.service.on_hand import ingredients_there, roux_first, used_first
 from saucier.service.planned import Asked, LinePlan, Plan, Wanted
 from saucier.service.pots import Stove
 from saucier.sheet import Sheet
@@ -28,11 +28,14 @@ def plan_service(
     under ``lines[i]`` for what cannot be served, ``pans`` where no pan is large enough.
     """
     planned, wanted = _gather(service, dishes, sheets, kitchen)
-    warnings = _on_hand_checked(service, wanted, kitchen)
+    there, warnings = ingredients_there(service, kitchen)
+    warnings += _taken_by_none(service, wanted)
     for one in wanted.values():
         one.used, said = used_first(service, one.sauce, one.sheet, one.grade, one.need_ml, kitchen)
         warnings += said
     branches, pots = Stove(service, kitchen, pans, warnings).cooked(list(wanted.values()))
+    roux, said = roux_first(service, ((p.key, p.batches, p.sheet) for p in pots), kitchen)
+    warnings += said
     by_key = {branch.key: branch for branch in branches}
     lines = tuple(costed(one, by_key, kitchen) for one in planned)
     for number, line in enumerate(lines):
@@ -45,26 +48,20 @@ def plan_service(
         branches,
         pots,
         used,
+        tuple(roux),
+        there,
         tuple(dict.fromkeys(warnings)),
         left_by_recipe(wanted.values(), kitchen),
     )
 
 
-def _on_hand_checked(service: Service, wanted: Mapping[str, Wanted], kitchen: Kitchen) -> list[str]:
-    """What is on hand for nothing today, in words. Raises :class:`BadInput` under ``on_hand[i]``
-    for an ingredient nobody knows or an amount that does not fit it."""
+def _taken_by_none(service: Service, wanted: Mapping[str, Wanted]) -> list[str]:
     used = {one.sauce for one in wanted.values()}
-    said = []
-    for number, one in enumerate(service.on_hand):
-        try:
-            if one.ingredient:
-                kitchen.larder[one.ingredient].grams(one.amount)
-        except BadInput as bad:
-            field = "" if bad.problems[0].field == "ingredient" else ".amount"
-            raise bad.under(f"on_hand[{number}]{field}") from None
-        if one.sauce and one.sauce not in used:
-            said.append(f"on hand, entry {number + 1}: no dish takes that sauce today")
-    return said
+    return [
+        f"on hand, entry {number + 1}: no dish takes that sauce today"
+        for number, one in enumerate(service.on_hand)
+        if one.sauce and one.sauce not in used
+    ]
 
 
 def _gather(

@@ -1,5 +1,6 @@
 """What a planned service is made of: needs asked of branches, branches taken from pots."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -9,7 +10,7 @@ from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.mother import Offer
 from saucier.service.document import Line, Service
-from saucier.service.on_hand import Used
+from saucier.service.on_hand import ReadyRoux, Used
 from saucier.sheet import Sheet
 
 
@@ -105,14 +106,17 @@ class LinePlan:
 
 @dataclass(frozen=True, slots=True)
 class Plan:
-    """The whole service. ``used`` is stock used first; ``warnings`` what to mind; ``by_recipe_ml``
-    what would be left over had each dish made its sauces apart, by halves of their recipes."""
+    """The whole service. ``used`` is sauce on hand used first, ``roux`` ready roux, ``there`` grams
+    of ingredients on hand; ``warnings`` what to mind; ``by_recipe_ml`` what would be left over had
+    each dish made its sauces apart, by halves of their recipes."""
 
     service: Service
     lines: tuple[LinePlan, ...]
     branches: tuple[BranchPlan, ...]
     pots: tuple[Pot, ...]
     used: tuple[Used, ...]
+    roux: tuple[ReadyRoux, ...]
+    there: Mapping[str, float]
     warnings: tuple[str, ...]
     by_recipe_ml: float
 

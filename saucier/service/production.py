@@ -8,6 +8,7 @@ from saucier.check import CheckedSheet, check
 from saucier.kitchen import Kitchen
 from saucier.larder import ALLERGENS, Ingredient
 from saucier.service.costing import bought_g, toppings_g
+from saucier.service.on_hand import ROUX_OF
 from saucier.service.planned import BranchPlan, LinePlan, Plan
 from saucier.steps import Weighed
 from saucier.units import Amount, kitchen_round
@@ -177,17 +178,17 @@ def _buy(plan: Plan, weigh: tuple[WeighOut, ...], kitchen: Kitchen) -> tuple[Buy
             count(row.key, grams, bought_g(grams, solid.state, row))
         for key, grams in toppings_g(line).items():
             count(key, grams, grams / larder[key].usable_share)
-    there = _on_hand(plan, kitchen)
+    there = _on_hand(plan)
     rows = [_bought(larder[key], used[key], bought[key], there.get(key, 0.0)) for key in used]
     return tuple(sorted(rows, key=lambda row: (row.role, row.name)))
 
 
-def _on_hand(plan: Plan, kitchen: Kitchen) -> dict[str, float]:
-    found: dict[str, float] = {}
-    for one in plan.service.on_hand:
-        if one.ingredient and one.ingredient in kitchen.larder:
-            row = kitchen.larder[one.ingredient]
-            found[row.key] = found.get(row.key, 0.0) + row.grams(one.amount)
+def _on_hand(plan: Plan) -> dict[str, float]:
+    """Grams not to buy: what is there, and what ready roux stands for."""
+    found = dict(plan.there)
+    for one in plan.roux:
+        for key in ROUX_OF:
+            found[key] = found.get(key, 0.0) + 0.5 * one.grams
     return found
 
 
@@ -266,11 +267,11 @@ def in_ladles(ml: float, kitchen: Kitchen) -> str:
 
 
 _FIRST = (
-    ("solid", "trim, cook and drain"),
+    ("solid", ""),
     ("vegetable", "trim"),
     ("aromatic", "peel and chop"),
-    ("meat", "trim and portion"),
-    ("fish", "trim and portion"),
+    ("meat", ""),
+    ("fish", ""),
     ("seafood", "clean"),
     ("cheese", "grate"),
     ("herb", "pick and chop"),
@@ -282,7 +283,17 @@ _FIRST = (
     ("wine", "measure into a cup"),
     ("cream", "measure"),
 )
-"""What is done with each kind before the pots go on, the longest first."""
+"""What is done with each kind before the pots go on, the longest first; '' goes by the row."""
+
+
+def _made_ready(row: Ingredient) -> str:
+    """What a solid wants, by what trimming and draining leave of it."""
+    steps = []
+    if row.usable_share < 1.0:
+        steps.append("trim")
+    if row.drained_share != 1.0:
+        steps.append("cook and drain")
+    return ", ".join(steps) or "have ready"
 
 
 def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[str, ...]:
@@ -291,11 +302,19 @@ def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[str, .
         told.append(
             f"Take out {used.taken_ml:.0f} mL {used.name} made ahead; {used.let_down.lower()}"
         )
+    names = {pot.key: pot.name for pot in plan.pots}
+    for roux in plan.roux:
+        told.append(
+            f"Take out {_weight(roux.grams)} ready {roux.colour} roux for {names[roux.pot]}: weigh so "
+            f"much less, half of it butter and half flour"
+        )
     for role, what in _FIRST:
-        there = [row for row in buy if row.role == role]
-        if there:
-            rows = ", ".join(f"{_weight(row.used_g)} {row.name}" for row in there)
-            told.append(f"{what.capitalize()}: {rows}")
+        by_word: dict[str, list[str]] = {}
+        for row in buy:
+            if row.role == role:
+                word = what or _made_ready(kitchen.larder[row.ingredient])
+                by_word.setdefault(word, []).append(f"{_counted(row)} {row.name}")
+        told += [f"{word.capitalize()}: {', '.join(rows)}" for word, rows in by_word.items()]
     for line in plan.lines:
         if line.layout:
             told.append(
@@ -309,6 +328,13 @@ def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[str, .
     for pot in plan.pots:
         told.append(f"Pot on: {pot.name}, {pot.batches} × in {pot.pan.name}, {pot.minutes:.0f} min")
     return tuple(told)
+
+
+def _counted(row: Buy) -> str:
+    """How much of it, counted where it comes whole (yolks), weighed otherwise."""
+    if row.spoons and row.role == "egg":
+        return f"{row.spoons.value:g} ×"
+    return _weight(row.used_g)
 
 
 def _weight(grams: float) -> str:

@@ -304,6 +304,52 @@ class OnHandFirst(unittest.TestCase):
         self.assertAlmostEqual(milk.on_hand_g, 1030)
         self.assertAlmostEqual(milk.used_g - milk.bought_g, 1030, delta=6)
 
+    def test_an_ingredient_past_its_days_is_bought_all_the_same(self) -> None:
+        entry = {"ingredient": "stock-vegetable", "amount": "1 L", "age_days": 5}
+        document = {"lines": [{"dish": "eggs-green-veloute", "portions": 20}], "on_hand": [entry]}
+        plan = planned(document)
+        self.assertIn("Vegetable stock on hand is not used: 5 days", " ".join(plan.warnings))
+        self.assertFalse(plan.there)
+        entry["place"] = "freezer"
+        self.assertEqual(planned(document).there, {"stock-vegetable": 1000.0})
+        entry |= {"ingredient": "wheat-flour", "place": "fridge"}  # its label tells
+        self.assertIn("wheat-flour", planned(document).there)
+
+    def test_ready_roux_stands_for_its_butter_and_flour(self) -> None:
+        def bought(plan: Plan) -> dict[str, float]:
+            return {row.ingredient: row.bought_g for row in production_of(plan, KITCHEN).buy}
+
+        lines = [{"dish": "leeks-white-sauce", "portions": 60}]
+        plain = planned({"lines": lines})
+        roux = {"roux": "white", "amount": "100 g", "age_days": 6}
+        plan = planned({"lines": lines, "on_hand": [roux]})
+        [taken] = plan.roux
+        self.assertEqual((taken.pot, taken.grams), (plan.pots[0].key, 100.0))
+        for key in ("butter-unsalted", "wheat-flour"):
+            self.assertAlmostEqual(bought(plain)[key] - bought(plan)[key], 50.0, delta=5.0)
+        prepare = production_of(plan, KITCHEN).prepare
+        self.assertTrue(any("100 g ready white roux" in line for line in prepare))
+        self.assertEqual(plan.pots[0].sheet, plain.pots[0].sheet)
+
+    def test_never_more_ready_roux_than_a_pot_has_roux(self) -> None:
+        lines = [{"dish": "leeks-white-sauce", "portions": 60}]
+        plan = planned({"lines": lines, "on_hand": [{"roux": "white", "amount": "5 kg"}]})
+        butter = next(
+            row for row in production_of(plan, KITCHEN).buy if row.ingredient == "butter-unsalted"
+        )
+        self.assertEqual(butter.bought_g, 0.0)
+        self.assertLess(plan.roux[0].grams, 1000.0)
+
+    def test_ready_roux_nobody_can_use_is_told(self) -> None:
+        for entry, why in (
+            ({"roux": "brown", "amount": "1 kg"}, "no pot takes one of butter and flour"),
+            ({"roux": "white", "amount": "1 kg", "age_days": 30}, "30 days old, over the 14"),
+        ):
+            with self.subTest(why):
+                plan = planned({"lines": self.LINES, "on_hand": [entry]})
+                self.assertEqual(plan.roux, ())
+                self.assertIn(why, " ".join(plan.warnings))
+
 
 class ProductionSheet(unittest.TestCase):
     PLAN = planned(SERVICES["visitors-sunday"])
@@ -401,6 +447,10 @@ class BadInputs(unittest.TestCase):
             ({"lines": [line], "on_hand": [{"amount": "1 L"}]}, "on_hand[0]"),
             (
                 {"lines": [line], "on_hand": [{"sauce": "x", "amount": "3 pieces"}]},
+                "on_hand[0].amount.unit",
+            ),
+            (
+                {"lines": [line], "on_hand": [{"roux": "white", "amount": "1 L"}]},
                 "on_hand[0].amount.unit",
             ),
             ({"lines": [line], "force": {"x": "sulk"}}, "force.x"),

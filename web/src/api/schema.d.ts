@@ -3480,12 +3480,15 @@ export interface components {
         };
         /**
          * OnHand
-         * @description What is in the fridge or the freezer already: a made ``sauce`` or an ``ingredient`` (stock,
-         *     ready roux, fresh pasta), ``age_days`` old.
+         * @description What is in the fridge or the freezer already: a made ``sauce``, ready ``roux`` of a colour
+         *     (butter and wheat flour, as much of each), or an ``ingredient`` (stock, fresh pasta), ``age_days``
+         *     old.
          */
         OnHand: {
             /** Sauce */
             sauce?: string | null;
+            /** Roux */
+            roux?: ("white" | "blond" | "brown" | "dark") | null;
             /** Ingredient */
             ingredient?: string | null;
             /** Amount */
@@ -3792,6 +3795,8 @@ export interface components {
             pots: components["schemas"]["PotOut"][];
             /** Used */
             used: components["schemas"]["UsedOut"][];
+            /** Roux */
+            roux: components["schemas"]["ReadyRouxOut"][];
             /** Warnings */
             warnings: string[];
             /** Needs Ml */
@@ -3859,6 +3864,15 @@ export interface components {
             stretch: components["schemas"]["StretchOut"][];
             /** Cost */
             cost: number;
+        };
+        /** ReadyRouxOut */
+        ReadyRouxOut: {
+            /** Pot */
+            pot: string;
+            /** Colour */
+            colour: string;
+            /** Grams */
+            grams: number;
         };
         /** RoundsOut */
         RoundsOut: {

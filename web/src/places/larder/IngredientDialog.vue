@@ -54,6 +54,7 @@ const groups: { name: string; fields: { key: string; label: string; unit: string
       { key: 'cup_density', label: 'In spoon and cup', unit: 'g/mL' },
       { key: 'piece_g', label: 'One piece', unit: 'g' },
       { key: 'leak_pct', label: 'Juice it gives', unit: '%' },
+      { key: 'keeps_days', label: 'Once made, keeps', unit: 'days' },
     ],
   },
   {

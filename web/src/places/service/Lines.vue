@@ -3,9 +3,9 @@
 import { NButton, NInput, NSelect } from 'naive-ui'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import AmountField from '@/parts/AmountField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import { useSession } from '@/shell/session'
+import OnHand from './OnHand.vue'
 import type { Loose, ServiceDraft } from './service'
 
 const props = defineProps<{ service: ServiceDraft; dishes: Schemas['DishOut'][]; chosen: string | null }>()
@@ -30,22 +30,6 @@ function scale(): void {
   void props.service.scale(Number(covers.value.trim().replace(',', '.')) || 0).then(() => (covers.value = ''))
 }
 const open = ref<number | null>(null)
-
-const onHand = computed(() => (props.service.doc.value.on_hand ?? []) as Loose[])
-const things = computed(() => {
-  const used = new Map<string, string>()
-  for (const b of props.service.plan.value?.branches ?? []) used.set(`sauce:${b.sauce}`, b.name)
-  for (const b of props.service.plan.value?.production.buy ?? []) used.set(`ingredient:${b.ingredient}`, b.name)
-  return [...used].map(([value, label]) => ({ value, label }))
-})
-function addOnHand(what: string): void {
-  const [kind, key] = [what.slice(0, what.indexOf(':')), what.slice(what.indexOf(':') + 1)]
-  void props.service.edit((doc) => {
-    doc.on_hand = [...(doc.on_hand ?? []), { [kind]: key, amount: { value: 1, unit: 'L' }, age_days: 1 }]
-  })
-}
-const thingName = (one: Loose) =>
-  one.sauce ? (things.value.find((t) => t.value === `sauce:${one.sauce}`)?.label ?? 'a sauce no longer used') : (session.ingredients.get(one.ingredient)?.name ?? one.ingredient)
 </script>
 
 <template>
@@ -88,17 +72,7 @@ const thingName = (one: Loose) =>
       <NButton attr-type="submit" :disabled="!covers.trim()">Scale</NButton>
     </form>
     <p v-if="service.problemAt('covers')" class="problem">{{ service.problemAt('covers')!.message }}. {{ service.problemAt('covers')!.remedy }}.</p>
-    <details>
-      <summary>On hand already: {{ onHand.length || 'nothing' }}</summary>
-      <div v-for="(one, i) in onHand" :key="i" class="hand">
-        <b>{{ thingName(one) }}</b>
-        <AmountField :amount="one.amount" :label="`On hand, ${thingName(one)}`" :problem="service.problemAt(`on_hand[${i}].amount`)" @change="service.edit((doc) => (doc.on_hand[i].amount = $event), `hand.${i}`)" />
-        <NumberField :value="one.age_days" label="days old" :problem="service.problemAt(`on_hand[${i}].age_days`)" @change="service.edit((doc) => (doc.on_hand[i].age_days = $event), `age.${i}`)" />
-        <NButton quaternary :aria-label="`Take ${thingName(one)} off`" @click="service.edit((doc) => doc.on_hand.splice(i, 1))">×</NButton>
-      </div>
-      <NSelect :value="null" filterable :options="things" placeholder="Something in the fridge…" aria-label="On hand" @update:value="addOnHand" />
-      <p v-for="used in service.plan.value?.used ?? []" :key="used.name" class="quiet">{{ used.name }}: {{ Math.round(used.taken_ml) }} mL used first. {{ used.let_down }}.</p>
-    </details>
+    <OnHand :service="service" />
   </section>
 </template>
 
@@ -162,21 +136,5 @@ li {
 }
 .total {
   font-size: 22px;
-}
-summary {
-  min-height: 44px;
-  line-height: 44px;
-  cursor: pointer;
-}
-.hand {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 8px;
-  padding: 4px 0;
-  border-top: 1px solid var(--fog2);
-}
-.hand b {
-  flex: 1 1 100%;
 }
 </style>

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+/** What is in the fridge or the freezer already, and what of it is used first. */
+import { NButton, NSelect } from 'naive-ui'
+import { computed } from 'vue'
+import AmountField from '@/parts/AmountField.vue'
+import { grams, millilitres } from '@/parts/format'
+import NumberField from '@/parts/NumberField.vue'
+import { useSession } from '@/shell/session'
+import type { Loose, ServiceDraft } from './service'
+
+const props = defineProps<{ service: ServiceDraft }>()
+const session = useSession()
+const entries = computed(() => (props.service.doc.value.on_hand ?? []) as Loose[])
+const plan = computed(() => props.service.plan.value)
+const places = ['fridge', 'freezer'].map((place) => ({ value: place, label: place }))
+
+/** What today takes: a sauce, a ready roux, or an ingredient, as "kind:key". */
+const things = computed(() => {
+  const sauces = new Map((plan.value?.branches ?? []).map((b) => [`sauce:${b.sauce}`, b.name]))
+  const rest = (plan.value?.production.buy ?? []).map((b) => [`ingredient:${b.ingredient}`, b.name])
+  const roux = ['white', 'blond', 'brown'].map((colour) => [`roux:${colour}`, `Ready ${colour} roux`])
+  return [...sauces, ...roux, ...rest].map(([value, label]) => ({ value: value!, label: label! }))
+})
+function nameOf(one: Loose): string {
+  if (one.roux) return `Ready ${one.roux} roux`
+  if (one.sauce) return things.value.find((t) => t.value === `sauce:${one.sauce}`)?.label ?? 'a sauce no longer used'
+  return session.ingredients.get(one.ingredient)?.name ?? one.ingredient
+}
+function usual(kind: string, key: string) {
+  if (kind === 'roux') return { value: 500, unit: 'g' }
+  const solid = kind === 'ingredient' && !plan.value?.production.buy.find((b) => b.ingredient === key)?.volume_ml
+  return { value: 1, unit: solid ? 'kg' : 'L' }
+}
+function add(what: string): void {
+  const [kind, key] = what.split(':', 2) as [string, string]
+  void props.service.edit((doc) => {
+    doc.on_hand = [...(doc.on_hand ?? []), { [kind]: key, amount: usual(kind, key), age_days: 1 }]
+  })
+}
+const problem = (i: number, field: string) => props.service.problemAt(`on_hand[${i}].${field}`)
+</script>
+
+<template>
+  <details>
+    <summary>On hand already: {{ entries.length || 'nothing' }}</summary>
+    <div v-for="(one, i) in entries" :key="i" class="hand">
+      <b>{{ nameOf(one) }}</b>
+      <AmountField :amount="one.amount" :label="`On hand, ${nameOf(one)}`" :problem="problem(i, 'amount')" @change="service.edit((doc) => (doc.on_hand[i].amount = $event), `hand.${i}`)" />
+      <NumberField :value="one.age_days" label="days old" :problem="problem(i, 'age_days')" @change="service.edit((doc) => (doc.on_hand[i].age_days = $event), `age.${i}`)" />
+      <NSelect class="place" :value="one.place ?? 'fridge'" :options="places" :aria-label="`Where ${nameOf(one)} is`" @update:value="(place: string) => service.edit((doc) => (doc.on_hand[i].place = place))" />
+      <NButton quaternary :aria-label="`Take ${nameOf(one)} off`" @click="service.edit((doc) => doc.on_hand.splice(i, 1))">×</NButton>
+    </div>
+    <NSelect :value="null" filterable :options="things" placeholder="Something in the fridge…" aria-label="On hand" @update:value="add" />
+    <NumberField v-if="entries.some((one) => one.sauce)" :value="service.doc.value.keep_days ?? 3" label="Made sauces are used up to" unit="days old" :problem="service.problemAt('keep_days')" @change="service.edit((doc) => (doc.keep_days = $event), 'keep')" />
+    <p v-for="used in plan?.used ?? []" :key="used.name" class="quiet">{{ used.name }}: {{ millilitres(used.taken_ml) }} used first. {{ used.let_down }}.</p>
+    <p v-for="one in plan?.roux ?? []" :key="one.pot" class="quiet">Ready {{ one.colour }} roux: {{ grams(one.grams) }} of it for {{ plan?.pots.find((p) => p.key === one.pot)?.name }}.</p>
+    <p v-if="entries.length" class="quiet">How long things keep is your kitchen's plan, and the law where you stand.</p>
+  </details>
+</template>
+
+<style scoped>
+summary {
+  min-height: 44px;
+  line-height: 44px;
+  cursor: pointer;
+}
+.hand {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 8px;
+  padding: 4px 0 8px;
+  border-top: 1px solid var(--fog2);
+}
+.hand b {
+  flex: 1 1 100%;
+}
+.place {
+  width: 108px;
+}
+</style>
