@@ -134,6 +134,9 @@ pot's water to hold it; below the second figure it does not melt."""
 FILM_ML = 30.0
 """Left on pot and whisk, and tasted away, mL a pot (kitchen practice; a kitchen sets its own)."""
 
+WHISK_ML = 12_000.0
+"""The most one pair of arms whisks smooth in a pot, mL (kitchen practice; a kitchen sets its own)."""
+
 # --- energy ----------------------------------------------------------------------------
 KCAL_PER_G = {"fat": 9.0, "alcohol": 7.0, "flour": 3.5, "protein": 4.0, "solids": 4.0}
 """Usual labelling factors; solids are mostly sugars."""

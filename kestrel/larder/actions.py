@@ -38,8 +38,13 @@ def core_kitchen(kitchen: Kitchen) -> CoreKitchen:
     habits = Habits.objects.filter(kitchen=kitchen).first()
     if habits is None:
         return CoreKitchen(larder, measures=measures)
-    film = K.FILM_ML if habits.film_ml is None else habits.film_ml
-    return CoreKitchen(larder, measures=measures, per_ml=habits.per_ml, film_ml=film)
+    return CoreKitchen(
+        larder,
+        measures=measures,
+        per_ml=habits.per_ml,
+        film_ml=K.FILM_ML if habits.film_ml is None else habits.film_ml,
+        whisk_ml=K.WHISK_ML if habits.whisk_ml is None else habits.whisk_ml,
+    )
 
 
 def proposed(kitchen: Kitchen, rows: Iterable[Mapping[str, str]]) -> CoreKitchen:
@@ -112,21 +117,26 @@ def save_measure(kitchen: Kitchen, row: Mapping[str, str]) -> OwnMeasure:
     return own
 
 
+_POT_HABITS = {"film": (0.0, 500.0), "whisk": (1000.0, 200_000.0)}
+"""Habits of every pot, with the least and the most mL they may be."""
+
+
 @transaction.atomic
 def set_habit(kitchen: Kitchen, what: str, value: float | None) -> Habits:
-    """How much this kitchen gives for a use, or what clings to a pot (``film``); None: the usual
-    again. Raises :class:`BadInput` (field ``what`` or ``value``)."""
-    most = 500.0 if what == "film" else 5000.0
-    if what != "film":
+    """How much this kitchen gives for a use, what clings to a pot (``film``) or the most that is
+    whisked in one (``whisk``); None: the usual again. Raises :class:`BadInput` (field ``what`` or
+    ``value``)."""
+    low, most = _POT_HABITS.get(what, (0.0, 5000.0))
+    if what not in _POT_HABITS:
         try:
             use_named(what)
         except BadInput as bad:
             raise BadInput.at("what", bad.problems[0].message, bad.problems[0].remedy) from None
-    if value is not None and not 0.0 <= value <= most:
-        raise BadInput.at("value", f"{value:g} mL is out of reach", f"Give 0 to {most:g} mL")
+    if value is not None and not low <= value <= most:
+        raise BadInput.at("value", f"{value:g} mL is out of reach", f"Give {low:g} to {most:g} mL")
     habits, _ = Habits.objects.get_or_create(kitchen=kitchen)
-    if what == "film":
-        habits.film_ml = value
+    if what in _POT_HABITS:
+        setattr(habits, f"{what}_ml", value)
     elif value is None or value == 0.0:
         habits.per_ml = {key: ml for key, ml in habits.per_ml.items() if key != what}
     else:

@@ -140,6 +140,8 @@ def catalogue(request: HttpRequest):
         ],
         "film_ml": core.film_ml,
         "usual_film_ml": K.FILM_ML,
+        "whisk_ml": core.whisk_ml,
+        "usual_whisk_ml": K.WHISK_ML,
         "units": list(UNITS),
         "emulsion_edges": EMULSION_EDGES,
         "measures": _measures(kitchen, core.measures),
@@ -151,7 +153,7 @@ def catalogue(request: HttpRequest):
 
 @router.put("/habits", response={204: None, 422: Problems})
 def set_habit(request: HttpRequest, given: HabitIn):
-    """How much this kitchen gives for a use, or what clings to a pot."""
+    """How much this kitchen gives for a use, what clings to a pot, the most whisked in one."""
     value = None if given.value in (None, "") else _number(given.value)
     actions.set_habit(cast(KitchenRequest, request).kitchen, given.what, value)
     return Status(204, None)

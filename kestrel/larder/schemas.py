@@ -183,6 +183,8 @@ class Catalogue(Schema):
     uses: list[UseOut]
     film_ml: float
     usual_film_ml: float
+    whisk_ml: float
+    usual_whisk_ml: float
     units: list[str]
     measures: list[MeasureOut]
     roles: dict[str, str]

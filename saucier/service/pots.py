@@ -164,7 +164,7 @@ class Stove:
             film_g=mother.film_g,
             left_g=mother.left_g,
             thickest=mother.thickest,
-            notes=self._notes(pan, fullest, mother.batches),
+            notes=self._notes(pan, fullest, mother.batches, one.total_ml),
             offers=mother.offers,
         )
 
@@ -232,7 +232,7 @@ class Stove:
             film_g=film_g,
             left_g=0.0,
             thickest=one.key,
-            notes=self._notes(pan, fullest, batches),
+            notes=self._notes(pan, fullest, batches, final.pot.total_ml),
             offers=(),
         )
         branch = BranchPlan(
@@ -263,24 +263,24 @@ class Stove:
         )
 
     def _pan_for(self, ml: float) -> tuple[Pan, int]:
-        """The smallest free pan that ``ml`` fills to two thirds at most, or the largest pan in so
-        many equal batches. Raises :class:`BadInput` (field ``pans``)."""
+        """The pan for ``ml``, and in how many equal batches: as few as the largest pan, filled to two
+        thirds, and the whisk allow; of the pans that hold one the smallest, free ones first. Raises
+        :class:`BadInput` (field ``pans``)."""
+        whisk_ml = self._kitchen.whisk_ml
         if not self._pans:
-            return pan_for(ml / FULLEST), 1
-        free = [pan for pan in self._pans if pan.name not in self._taken]
-        for pool in (free, self._pans):
-            for pan in pool:
-                if ml <= FULLEST * pan.capacity_ml:
-                    return pan, 1
+            batches = math.ceil(ml / whisk_ml)
+            return pan_for(ml / batches / FULLEST), batches
         largest = max(self._pans, key=lambda pan: (not pan.reactive, pan.capacity_ml))
-        batches = math.ceil(ml / (FULLEST * largest.capacity_ml))
+        batches = math.ceil(ml / min(FULLEST * largest.capacity_ml, whisk_ml) - 1e-9)
         if batches > MOST_BATCHES:
             raise BadInput.at(
                 "pans",
                 f"are too small: {ml / 1000:.1f} L would take {batches} rounds in {largest.name}",
                 "Add a larger pan in the Larder, or serve fewer",
             )
-        return largest, batches
+        fits = [pan for pan in self._pans if ml / batches <= FULLEST * pan.capacity_ml] or [largest]
+        free = [pan for pan in fits if pan.name not in self._taken]
+        return (free or fits)[0], batches
 
     def _placed(self, branch: BranchPlan) -> BranchPlan:
         """A mother's branch with the smallest free pan it leaves a fifth of to be finished in."""
@@ -292,12 +292,15 @@ class Stove:
                 return replace(branch, pan=pan.name)
         return branch
 
-    def _notes(self, pan: Pan, fullest: float, batches: int) -> tuple[str, ...]:
+    def _notes(self, pan: Pan, fullest: float, batches: int, ml: float) -> tuple[str, ...]:
         notes = []
         if not self._pans:
             notes.append("no pans are known: one that fits was assumed")
         if batches > 1:
             notes.append(f"{batches} batches, one after the other or in as many such pans")
+        if batches * ml > self._kitchen.whisk_ml:
+            most = self._kitchen.whisk_ml / 1000.0
+            notes.append(f"at most {most:g} L is whisked smooth in one pot")
         if fullest > FULLEST + 0.05:
             notes.append("over two thirds full at its fullest: mind the boil")
         elif fullest < EMPTIEST:

@@ -146,6 +146,9 @@ class HabitsOfTheKitchen(KitchenTest):
         need = self.client.call("POST", "/work/check", {"sheet": sheet}).body["need"]
         self.assertEqual(need["volume_ml"], 750)
         self.assertEqual(self.uses(self.other)["nap"]["per_ml"], 55)
+        self.habit("whisk", "5000")
+        catalogue = self.client.call("GET", "/larder").body
+        self.assertEqual((catalogue["whisk_ml"], catalogue["usual_whisk_ml"]), (5000, 12000))
         self.habit("nap", None)
         self.assertFalse(self.uses(self.client)["nap"]["own"])
 
@@ -155,5 +158,6 @@ class HabitsOfTheKitchen(KitchenTest):
             ("nap", -3, "value"),
             ("nap", "lots", "value"),
             ("film", 9000, "value"),
+            ("whisk", 0, "value"),
         ):
             self.assertIn(field, self.fields(self.habit(what, value)))

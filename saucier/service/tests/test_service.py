@@ -4,6 +4,7 @@ import json
 import random
 import time
 import unittest
+from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
@@ -55,7 +56,11 @@ def planned(service: Any, pans: list[Pan] = BIG, **change: Any) -> Plan:
     if isinstance(service, dict):
         service = read_service({"name": "test", **service})
     return plan_service(
-        service, change.get("dishes", DISHES), change.get("sheets", SHEETS), KITCHEN, pans
+        service,
+        change.get("dishes", DISHES),
+        change.get("sheets", SHEETS),
+        change.get("kitchen", KITCHEN),
+        pans,
     )
 
 
@@ -264,6 +269,16 @@ class Pots(unittest.TestCase):
     def test_no_pans_known(self) -> None:
         plan = planned({"lines": self.LINES}, [])
         self.assertTrue(any("no pans are known" in note for note in plan.pots[0].notes))
+
+    def test_no_more_in_one_pot_than_is_whisked_smooth(self) -> None:
+        lines = [{"dish": "leeks-white-sauce", "portions": 120}]
+        [whole] = planned({"lines": lines}).pots
+        self.assertEqual(whole.batches, 1)
+        for pans in (BIG, []):
+            [split] = planned({"lines": lines}, pans, kitchen=replace(KITCHEN, whisk_ml=3000)).pots
+            self.assertEqual(split.batches, 3)
+            self.assertLess(split.made_ml / split.batches, 3000)
+            self.assertIn("at most 3 L is whisked smooth in one pot", split.notes)
 
 
 class OnHandFirst(unittest.TestCase):

@@ -111,7 +111,7 @@ export interface paths {
         get?: never;
         /**
          * Set Habit
-         * @description How much this kitchen gives for a use, or what clings to a pot.
+         * @description How much this kitchen gives for a use, what clings to a pot, the most whisked in one.
          */
         put: operations["kestrel_larder_api_set_habit"];
         post?: never;
@@ -1163,6 +1163,10 @@ export interface components {
             film_ml: number;
             /** Usual Film Ml */
             usual_film_ml: number;
+            /** Whisk Ml */
+            whisk_ml: number;
+            /** Usual Whisk Ml */
+            usual_whisk_ml: number;
             /** Units */
             units: string[];
             /** Measures */

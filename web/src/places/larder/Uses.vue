@@ -44,6 +44,13 @@ async function set(what: string, text: string): Promise<void> {
             <td class="quiet">{{ session.catalogue?.usual_film_ml }} mL</td>
             <td />
           </tr>
+          <tr>
+            <td><b>The most you whisk smooth in one pot</b></td>
+            <td>pots</td>
+            <td class="n"><NumberField bare :value="session.catalogue?.whisk_ml" label="mL, whisked at once" :problem="problem('whisk')" @change="setSoon('whisk', $event)" /></td>
+            <td class="quiet">{{ session.catalogue?.usual_whisk_ml }} mL</td>
+            <td />
+          </tr>
         </tbody>
       </table>
     </div>
