@@ -19,10 +19,14 @@ MOST_LINES = 80
 _USUAL_SIMMER_MIN = 5.0
 _USUAL_SWEAT_MIN = 8.0
 _USUAL_SALT_PCT = 0.8
+_USUAL_STEEP_MIN = 15.0
+_STEEPED = ("bay-leaf", "clove", "peppercorns")
+"""Whole spice: it gives its taste to the liquid and is taken out, not stirred in last."""
 _METHOD_HEAD = re.compile(
     r"^\W*(method|directions|instructions|preparation|steps|how to)\b.*$", re.IGNORECASE
 )
 _INGREDIENTS_HEAD = re.compile(r"^\W*(ingredients|you need|what you need)\b\W*$", re.IGNORECASE)
+_MAKES = re.compile(r"^\W*(serves|makes|yields?|for|enough for|servings?:?)\s.*\d", re.IGNORECASE)
 _NUMBERED = re.compile(r"^\s*\d+[.)]\s+")
 
 
@@ -107,18 +111,20 @@ def _from_text(text: str) -> tuple[str, list[str], list[str], str]:
         name, rest = "Recipe", lines
     given: list[str] = []
     told: list[str] = []
-    method = False
+    method, makes = False, ""
     for line in rest:
         if _METHOD_HEAD.match(line):
             method = True
         elif _INGREDIENTS_HEAD.match(line):
             method = False
+        elif not makes and not method and len(line) < 80 and _MAKES.match(line):
+            makes = line
         elif method or (given and _NUMBERED.match(line)) or len(line) > 120:
             method = True
             told.append(_NUMBERED.sub("", line))
         else:
             given.append(line)
-    return name, given, told, ""
+    return name, given, told, makes
 
 
 def _with_settled(
@@ -284,6 +290,8 @@ def _base(draft: _Draft, by_role: dict[str, list[ReadLine]], method: Method) -> 
         draft.steps.append(_reduce(stops.pop(0)))
     for line in liquids:
         draft.put("add", line)
+    if liquids:
+        _steep(draft, by_role)
     for stop in stops[:1]:
         if liquids or wine:
             draft.steps.append(_reduce(stop))
@@ -294,6 +302,16 @@ def _base(draft: _Draft, by_role: dict[str, list[ReadLine]], method: Method) -> 
             simmer = _USUAL_SIMMER_MIN
             draft.assumed.append(f"simmered {simmer:g} min: the method does not say")
         draft.steps.append({"op": "simmer", "minutes": min(simmer, 240.0)})
+
+
+def _steep(draft: _Draft, by_role: dict[str, list[ReadLine]]) -> None:
+    herbs = by_role.pop("herb", [])
+    whole = [line for line in herbs if line.ingredient in _STEEPED]
+    if rest := [line for line in herbs if line not in whole]:
+        by_role["herb"] = rest
+    for line in whole:
+        draft.put("infuse", line, minutes=_USUAL_STEEP_MIN)
+        draft.assumed.append(f"{line.text}: steeped {_USUAL_STEEP_MIN:g} min; take it out again")
 
 
 def _said(stop: Stop) -> str:

@@ -18,9 +18,16 @@ _SHARES = (
     (re.compile(r"\bby three[ -]quarters\b|\bto (?:a|one) quarter\b", re.IGNORECASE), 0.25),
 )
 _DRY = re.compile(r"\b(nearly|almost) (dry|gone|evaporated)\b|\bau sec\b|\bsyrup", re.IGNORECASE)
-_SIMMER = re.compile(r"\b(simmer\w*|bubbl\w*|boil\w*|thicken\w*|cook\w*)\b", re.IGNORECASE)
+_SIMMER = re.compile(r"\b(simmer\w*|bubbl\w*|boil\w*)\b", re.IGNORECASE)
+_COOK = re.compile(r"\b(thicken\w*|cook\w*)\b", re.IGNORECASE)
+"""Said of a simmer, and of much else: counts as one only where no sentence says it plainly."""
 _ROUX = re.compile(r"\b(roux|flour)\b", re.IGNORECASE)
-_SWEAT = re.compile(r"\b(sweat\w*|soften\w*|fry|saut\w*|translucent)\b", re.IGNORECASE)
+_SWEAT = re.compile(
+    r"\b(sweat\w*|soft|soften\w*|fry|saut\w*|translucent|without colou?r\w*)\b", re.IGNORECASE
+)
+_AROMATIC = re.compile(
+    r"\b(onions?|shallots?|leeks?|garlic|celery|carrots?|mushrooms?|fennel)\b", re.IGNORECASE
+)
 _COLOURS = (
     ("blond", re.compile(r"\b(blond|straw|golden)\b", re.IGNORECASE)),
     ("brown", re.compile(r"\b(brown roux|brown(?:s|ed)?)\b", re.IGNORECASE)),
@@ -61,7 +68,7 @@ def sentences_of(texts: list[str]) -> list[str]:
 
 def read_method(sentences: list[str]) -> Method:
     """The method in ``sentences``. Never raises: what says nothing is handed back unused."""
-    roux = simmer = sweat = None
+    roux = simmer = sweat = cooked = None
     colour = "white"
     stops: list[Stop] = []
     unused: list[str] = []
@@ -69,14 +76,16 @@ def read_method(sentences: list[str]) -> Method:
     for sentence in sentences:
         minutes = _minutes(sentence, ranges)
         used = True
-        if _REDUCE.search(sentence) and (stop := _stop(sentence, minutes)):
+        if _reduces(sentence) and (stop := _stop(sentence, minutes)):
             stops.append(stop)
         elif _ROUX.search(sentence) and minutes is not None and roux is None:
             roux = minutes
-        elif _SWEAT.search(sentence) and minutes is not None and sweat is None:
+        elif _sweats(sentence) and minutes is not None and sweat is None:
             sweat = minutes
         elif _SIMMER.search(sentence) and minutes is not None and simmer is None:
             simmer = minutes
+        elif _COOK.search(sentence) and minutes is not None and cooked is None:
+            cooked = (minutes, sentence)
         else:
             used = False
         for name, words in _COLOURS:
@@ -84,7 +93,25 @@ def read_method(sentences: list[str]) -> Method:
                 colour, used = name, True
         if not used:
             unused.append(sentence)
+    if cooked and simmer is None:
+        simmer = cooked[0]
+    elif cooked:
+        unused.append(cooked[1])
     return Method(roux, colour, simmer, sweat, tuple(stops), tuple(unused), tuple(ranges))
+
+
+def _reduces(sentence: str) -> bool:
+    """Whether it boils something down: by that word, or until it is nearly dry."""
+    boils = _SIMMER.search(sentence) or _COOK.search(sentence)
+    return bool(_REDUCE.search(sentence) or (boils and _DRY.search(sentence)))
+
+
+def _sweats(sentence: str) -> bool:
+    """Whether it softens aromatics rather than simmering the sauce."""
+    if _SIMMER.search(sentence):
+        return False
+    cooks_aromatics = _COOK.search(sentence) and _AROMATIC.search(sentence)
+    return bool(_SWEAT.search(sentence) or cooks_aromatics)
 
 
 def _minutes(sentence: str, ranges: list[str]) -> float | None:

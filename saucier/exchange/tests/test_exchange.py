@@ -136,6 +136,18 @@ class Recipes(unittest.TestCase):
         self.assertEqual(found.beside, ("1 cauliflower: with the sauce, not in it",))
         self.assertTrue(any("range" in one for one in found.assumed))
 
+    def test_whole_spice_is_steeped_and_the_yield_is_no_ingredient(self) -> None:
+        found = read_recipe(
+            "White sauce\nServes 6\n40 g butter\n40 g flour\n600 ml milk\n1 bay leaf\n10 g parsley\n"
+            "Method\nSimmer for 8 minutes.",
+            KITCHEN,
+        )
+        self.assertEqual((found.makes, found.open_lines), ("Serves 6", 0))
+        assert found.sheet
+        ops = [step.op for step in found.sheet.steps]
+        self.assertEqual(ops, ["roux", "add", "infuse", "simmer", "finish"])
+        self.assertIn("1 bay leaf: steeped 15 min; take it out again", found.assumed)
+
     def test_settling_brings_a_line_in_and_leaving_out_keeps_it_out(self) -> None:
         lines = read_recipe(MESSY, KITCHEN).lines
         at = {line.text: number for number, line in enumerate(lines)}

@@ -34,6 +34,25 @@ class Sentences(unittest.TestCase):
         self.assertEqual(read_method(["Reduce a little."]).stops, ())
         self.assertEqual(read_method(["Reduce by half, 3 minutes."]).stops[0].minutes, 3)
 
+    def test_cooking_aromatics_is_no_simmer(self) -> None:
+        said = [
+            "Add the onion and cook for 5 minutes without colouring.",
+            "Stir in the flour and cook for 2 minutes.",
+            "Whisk in the stock, bring to the boil and simmer for 20 minutes.",
+            "Add the peas and cook 4 minutes.",
+        ]
+        found = read_method(said)
+        self.assertEqual(
+            (found.sweat_minutes, found.roux_minutes, found.simmer_minutes), (5, 2, 20)
+        )
+        self.assertEqual(found.unused, (said[3],))
+        self.assertEqual(read_method(["Cook the sauce for 6 minutes."]).simmer_minutes, 6)
+
+    def test_boiled_until_dry_is_a_reduction(self) -> None:
+        found = read_method(["Boil the wine with the shallots until almost dry, 4 minutes."])
+        self.assertEqual((found.stops[0].share, found.stops[0].minutes), (None, 4))
+        self.assertIsNone(found.simmer_minutes)
+
     def test_a_range_is_told_and_its_middle_taken(self) -> None:
         found = read_method(["Simmer for 20-40 minutes."])
         self.assertEqual(found.simmer_minutes, 30)
