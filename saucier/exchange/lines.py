@@ -41,6 +41,15 @@ _WORD_NUMBERS = {"half a": "0.5", "half an": "0.5", "a": "1", "an": "1", "one": 
 }
 _TO_TASTE = re.compile(r"\b(to taste|as needed|to season|for seasoning)\b", re.IGNORECASE)
 _JUICE = re.compile(r"^(?:the )?(juice|zest)(?: and zest)? of (.+?) lemons?\b.*$", re.IGNORECASE)
+_JUICED = re.compile(r"^(.+?) lemons?,? \(?(?:the )?(juice|zest)e?d?(?: only)?\)?$", re.IGNORECASE)
+_TIMES = re.compile(r"^(\d+) ?[x×] ?(?=\d)", re.IGNORECASE)
+_PACKED = re.compile(
+    r"^(?:pots?|tubs?|cartons?|jars?|bottles?|packets?|packs?|cans?|tins?|blocks?|bags?) (?:of )?"
+)
+_SIZED = re.compile(r"^(?:large|small|good|generous|level|rounded) ")
+_HEAPED = re.compile(r"^(?:heaped|heaping) (?:tablespoons?|tbsp|tbs) ")
+_DIFFERS = {"pint": (568.0, 473.0), "quart": (1136.0, 946.0), "gill": (142.0, 118.0)}
+"""mL of measures that are one size in one country and another in the next."""
 _PLAIN = frozenset(
     [
         "fresh",
@@ -110,6 +119,9 @@ _PLAIN = frozenset(
         "homemade",
         "drained",
         "rinsed",
+        "free",
+        "range",
+        "juiced",
     ]
 )
 """Words that do not change which ingredient is meant."""
@@ -127,10 +139,15 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
         return ReadLine(shown, "unread", None, None, "empty")
     if fruit := _JUICE.match(line):
         line = f"{fruit[2]} lemon {fruit[1]}"
+    elif fruit := _JUICED.match(line):
+        line = f"{fruit[1]} lemon {fruit[2]}"
     to_taste = bool(_TO_TASTE.search(line))
     line = _TO_TASTE.sub("", line)
     inside = " ".join(_BRACKETS.findall(line))
     line = " ".join(_BRACKETS.sub(" ", line).split())
+    times = 1.0
+    if packs := _TIMES.match(line):
+        times, line = float(packs[1]), line[packs.end() :]
     for words, number in _WORD_NUMBERS.items():
         if line.lower().startswith(f"{words} "):
             line = f"{number} {line[len(words) + 1 :]}"
@@ -142,19 +159,25 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
         line = f"{0.5 * (low + high):g} {line[spread.end() :]}"
     if both := _BESIDE.match(line):
         line = both[1] + line[both.end() :]
-    return _matched(shown, line, inside, to_taste, doubt, kitchen)
+    return _matched(shown, line, inside, to_taste, doubt, kitchen, times)
 
 
 def _matched(
-    shown: str, line: str, inside: str, to_taste: bool, doubt: str, kitchen: Kitchen
+    shown: str, line: str, inside: str, to_taste: bool, doubt: str, kitchen: Kitchen, times: float
 ) -> ReadLine:
     count: float | None = None
     rest = line
     try:
         count, rest = split_amount(line)
+        count *= times
     except BadInput:
         pass
     unit, name = _unit_and_name(rest, kitchen) if count is not None else ("", rest)
+    if count is not None and (sizes := _DIFFERS.get(unit)):
+        doubt = f"a {unit} is {sizes[0]:g} mL in one place and {sizes[1]:g} mL in another"
+        count, unit = count * sizes[0], "mL"
+    if unit:  # "300 ml pot double cream": packed so, and measured already
+        name = _PACKED.sub("", name)
     key, sure, guesses = ingredient_named(name, kitchen.larder)
     if key is None:
         why = "not in the larder" if not guesses else "not in the larder by that name"
@@ -179,7 +202,9 @@ def _matched(
             guesses,
         )
     if amount is None:
-        why = "no amount" if count is None else f"“{unit or 'pieces'}” of it cannot be weighed"
+        why = "no amount"
+        if count is not None:
+            why = f"“{unit}” of it cannot be weighed" if unit else "it is not counted in pieces"
         return ReadLine(shown, "settle", key, None, why, to_taste, guesses)
     if not sure:
         return ReadLine(shown, "settle", key, amount, "is this meant?", to_taste, guesses)
@@ -225,6 +250,13 @@ def _spelled(text: str) -> str:
 
 def _unit_and_name(rest: str, kitchen: Kitchen) -> tuple[str, str]:
     """The unit at the head of ``rest`` ('' for pieces) and the name behind it."""
+    plain_unit = _unit_in(_HEAPED.sub("heaped tablespoon ", rest), kitchen)
+    if not plain_unit[0] and _SIZED.match(rest):  # "2 large handfuls": as vague as a handful is
+        plain_unit = _unit_in(_SIZED.sub("", rest), kitchen)
+    return plain_unit if plain_unit[0] else ("", rest)
+
+
+def _unit_in(rest: str, kitchen: Kitchen) -> tuple[str, str]:
     words = rest.split()
     names = {measure.name for measure in kitchen.measures}
     for length in (3, 2, 1):
@@ -233,6 +265,8 @@ def _unit_and_name(rest: str, kitchen: Kitchen) -> tuple[str, str]:
         if len(words) <= length:
             continue
         singular = head.removesuffix("s")
+        if singular in _DIFFERS:
+            return singular, after.removeprefix("of ")
         if head in names or singular in names or f"{head[:-2]}" in names:
             # "1 walnut" is a nut; "1 walnut of butter" a measure. "1 stick celery" either way.
             if not (after.startswith("of ") or singular not in {"walnut"}):

@@ -63,6 +63,14 @@ class Lines(unittest.TestCase):
             ("5 1/2 oz double cream", "cream-48", 155.9),
             ("1 onion, finely chopped", "onion", 120),
             ("• 60 g butter (soft)", "butter-unsalted", 60),
+            ("2 heaped tbsp plain flour", "wheat-flour", 25.44),
+            ("half a lemon, juice only", "lemon-juice", 20),
+            ("zest of ½ lemon", "lemon-zest", 3),
+            ("2 x 300ml pot double cream", "cream-48", 588),
+            ("a good grating of nutmeg", "nutmeg", 0.3),
+            ("3 medium free-range egg yolks", "egg-yolk", 54),
+            ("10 black peppercorns", "peppercorns", 0.5),
+            ("2 large handfuls spinach", "spinach", 60),
         ):
             with self.subTest(text):
                 line = read_line(text, KITCHEN)
@@ -74,7 +82,8 @@ class Lines(unittest.TestCase):
             ("1-2 cloves garlic", "settle", "range"),
             ("1 tsp english mustard", "settle", "meant"),
             ("75 g mystery cheese", "settle", "meant"),
-            ("2 large handfuls spinach", "settle", "weighed"),
+            ("1 chicken stock cube", "settle", "not counted"),
+            ("3/4 pint milk", "settle", "473 mL in another"),
             ("some parsley", "settle", "no amount"),
             ("25 g each butter and flour", "settle", "meant"),
             ("unicorn tears", "unread", "not in the larder"),
