@@ -71,12 +71,41 @@ def renew(service: Service, sauce_id: int, revision: int) -> Service:
 
 
 def copy(service: Service, day: date | None) -> Service:
-    """The same service on another ``day``; None: a week on, or the first such weekday from today."""
+    """The same service on another ``day``, once; None: a week on, or the first such weekday after
+    today. What was on hand is not: it was of that day."""
     if day is None:
-        day = service.date or timezone.localdate()
-        while day <= timezone.localdate() or day == service.date:
-            day += timedelta(days=7)
-    document = {**service.document, "date": day.isoformat()}
+        today = timezone.localdate()
+        day = _week_on(service.date or today, after=max(today, service.date or today))
+    return _again(service, day, "never")
+
+
+@transaction.atomic
+def carry_on(kitchen: Kitchen) -> list[Service]:
+    """Weekly services whose day is over, planned for their next day from today on with the newest
+    sauces. The new one carries the repeat; the old one stays as what was served."""
+    today = timezone.localdate()
+    over = Service.objects.select_for_update().filter(
+        kitchen=kitchen, deleted_at=None, date__lt=today, document__repeats="weekly"
+    )
+    made = []
+    for row in over:
+        assert row.date is not None  # by the query
+        day = _week_on(row.date, after=today - timedelta(days=1))
+        made.append(_again(row, day, "weekly"))
+        row.document = {**row.document, "repeats": "never"}
+        _moved(row)
+    return made
+
+
+def _week_on(day: date, after: date) -> date:
+    """The first such weekday past ``after``."""
+    while day <= after:
+        day += timedelta(days=7)
+    return day
+
+
+def _again(service: Service, day: date, repeats: str) -> Service:
+    document = {**service.document, "date": day.isoformat(), "repeats": repeats, "on_hand": []}
     return save_service(service.kitchen, document)
 
 

@@ -93,7 +93,8 @@ def _line(row: Service) -> dict[str, Any]:
 
 @services.get("", response=list[ServiceLine])
 def list_services(request: HttpRequest):
-    """The kitchen's services, newest first."""
+    """The kitchen's services, newest first; weekly ones that are over are carried on."""
+    actions.carry_on(_kitchen(request))
     rows = Service.objects.filter(kitchen=_kitchen(request), deleted_at=None)
     return [_line(row) for row in rows]
 

@@ -7,6 +7,7 @@ import json
 
 from django.core.management import call_command
 from django.test import TestCase
+from django.utils import timezone
 
 from kestrel.accounts.models import User
 from kestrel.sauces.actions import delete, save_again
@@ -90,6 +91,31 @@ class Kept(ServiceTest):
         week = datetime.date.fromisoformat(self.client.call("POST", path, {}).body["date"])
         self.assertEqual(week.weekday(), datetime.date(2026, 11, 27).weekday())
         self.assertEqual(Service.objects.count(), 3)
+
+    def test_a_weekly_service_carries_itself_on(self) -> None:
+        today = timezone.localdate()
+        past = today - datetime.timedelta(days=10)
+        stock = {"ingredient": "stock-light", "amount": {"value": 1, "unit": "L"}}
+        made = self.new(date=past.isoformat(), repeats="weekly", on_hand=[stock]).body
+        save_again(self.sauce, self.user, read_sheet({**CHEESE_SAUCE, "name": "Milder"}), 1)
+        for _ in range(2):  # once, however often it is looked at
+            rows = self.client.call("GET", "/services").body
+        self.assertEqual([row["repeats"] for row in rows], ["weekly", "never"])
+        following = Service.objects.get(pk=rows[0]["id"])
+        self.assertEqual(following.date, past + datetime.timedelta(days=14))
+        self.assertEqual(following.pinned, {str(self.sauce.pk): 2})
+        self.assertEqual(following.document["on_hand"], [])
+        served = self.client.call("GET", f"/services/{made['id']}").body
+        self.assertEqual(served["pinned"], {str(self.sauce.pk): 1})
+        self.assertEqual(len(served["document"]["on_hand"]), 1)
+
+    def test_nothing_is_carried_on_before_its_day_is_over(self) -> None:
+        today = timezone.localdate().isoformat()
+        self.new(date=today, repeats="weekly")
+        deleted = self.new(date="2026-01-04", repeats="weekly").body
+        self.client.call("DELETE", f"/services/{deleted['id']}")
+        self.new(date=None, repeats="weekly")
+        self.assertEqual(len(self.client.call("GET", "/services").body), 2)
 
     def test_nonsense_names_the_field(self) -> None:
         line = {"dish": str(self.dish["id"]), "portions": 4}

@@ -723,7 +723,7 @@ export interface paths {
         };
         /**
          * List Services
-         * @description The kitchen's services, newest first.
+         * @description The kitchen's services, newest first; weekly ones that are over are carried on.
          */
         get: operations["kestrel_service_api_list_services"];
         put?: never;

@@ -130,7 +130,7 @@ const tabs = [
       <input class="name" :value="doc.name" maxlength="120" aria-label="Name of the service" @input="service.edit((d) => (d.name = ($event.target as HTMLInputElement).value), 'name')" />
       <label><span class="label">day</span><input type="date" :value="doc.date ?? ''" aria-label="Day" @change="service.edit((d) => (d.date = ($event.target as HTMLInputElement).value || null))" /></label>
       <label><span class="label">served at</span><input class="times" :value="times" placeholder="12:00, 13:15" aria-label="Served at" @change="setTimes(($event.target as HTMLInputElement).value)" /></label>
-      <label class="weekly"><input type="checkbox" :checked="doc.repeats === 'weekly'" @change="service.edit((d) => (d.repeats = ($event.target as HTMLInputElement).checked ? 'weekly' : 'never'))" /> every week</label>
+      <label class="weekly" :title="doc.date ? 'Planned again by itself for the same weekday once its day is over' : 'Give it a day first'"><input type="checkbox" :disabled="!doc.date" :checked="doc.repeats === 'weekly'" @change="service.edit((d) => (d.repeats = ($event.target as HTMLInputElement).checked ? 'weekly' : 'never'))" /> every week</label>
       <div class="buttons">
         <NButton :disabled="!past.length" aria-label="Undo" title="Undo (Ctrl Z)" @click="service.undo">↶</NButton>
         <NButton :disabled="!future.length" aria-label="Redo" title="Redo (Ctrl Shift Z)" @click="service.redo">↷</NButton>
