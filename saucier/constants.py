@@ -137,6 +137,11 @@ FILM_ML = 30.0
 WHISK_ML = 12_000.0
 """The most one pair of arms whisks smooth in a pot, mL (kitchen practice; a kitchen sets its own)."""
 
+# --- the oven --------------------------------------------------------------------------
+OVEN_MIN_AT_25_MM, OVEN_DEPTH_POWER = 25.0, 1.27
+"""A filled dish from the fridge in a moderate oven: minutes at 25 mm, and how they grow with depth
+(fitted to the kitchen figures of domain.md: 25 min at 25 mm, 40–50 at 40, an hour at 50)."""
+
 # --- energy ----------------------------------------------------------------------------
 KCAL_PER_G = {"fat": 9.0, "alcohol": 7.0, "flour": 3.5, "protein": 4.0, "solids": 4.0}
 """Usual labelling factors; solids are mostly sugars."""

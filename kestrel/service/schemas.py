@@ -145,7 +145,6 @@ class LinePlanOut(Schema):
     cost: float
     cost_each: float
     finish: str
-    finish_minutes: float
 
 
 class AskedOut(Schema):

@@ -114,8 +114,6 @@ def shaped(plan: Plan, kitchen: CoreKitchen) -> dict[str, Any]:
                 "sitting": one.line.sitting,
                 "without": one.line.without,
                 "allergens": sorted(one.allergens),
-                "finish": one.dish.finish,
-                "finish_minutes": one.dish.finish_minutes,
             }
             for one in plan.lines
         ],
@@ -142,6 +140,7 @@ _LINE = (
     "left_out",
     "layout",
     "rounds",
+    "finish",
     "on_plate",
     "cost",
     "cost_each",

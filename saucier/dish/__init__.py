@@ -10,6 +10,7 @@ from saucier.dish.document import (
     read_dish,
     write_dish,
 )
+from saucier.dish.finish import finish_of, through_minutes
 from saucier.dish.layout import Layout, layout_of, vessels_for
 from saucier.dish.needs import SauceNeed, needs_of
 from saucier.dish.plate import on_plate_c
@@ -26,11 +27,13 @@ __all__ = [
     "Solid",
     "Topping",
     "Vessel",
+    "finish_of",
     "in_rounds",
     "layout_of",
     "needs_of",
     "on_plate_c",
     "read_dish",
+    "through_minutes",
     "vessels_for",
     "without",
     "write_dish",

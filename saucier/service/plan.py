@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 
-from saucier.dish import Dish, in_rounds, layout_of, needs_of, without
+from saucier.dish import Dish, finish_of, in_rounds, layout_of, needs_of, without
 from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
@@ -97,7 +97,10 @@ def _gather(
             wanted[key].asked.append(Asked(number, dish.name, key, need))
             keys.append(key)
         rounds = tuple(in_rounds(one, line.portions) for one in dish.rounds)
-        planned.append(LinePlan(line, dish, tuple(needs), tuple(keys), left_out, layout, rounds))
+        finish = finish_of(dish, layout)
+        planned.append(
+            LinePlan(line, dish, tuple(needs), tuple(keys), left_out, layout, rounds, finish)
+        )
     return planned, wanted
 
 

@@ -80,7 +80,8 @@ class Pot:
 @dataclass(frozen=True, slots=True)
 class LinePlan:
     """One line: its dish (after what it goes ``without``), needs, vessels, rounds, what it costs
-    and brings. ``on_plate`` tells the grade of each sauce at the plate's temperature."""
+    and brings. ``finish`` is what is still done with it in words, ``on_plate`` tells the grade of each
+    sauce at the plate's temperature."""
 
     line: Line
     dish: Dish
@@ -89,6 +90,7 @@ class LinePlan:
     left_out: tuple[str, ...]
     layout: Layout | None
     rounds: tuple[InRounds, ...]
+    finish: str = ""
     on_plate: tuple[str, ...] = ()
     allergens: frozenset[str] = frozenset()
     cost: float = 0.0

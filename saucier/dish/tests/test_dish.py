@@ -6,11 +6,13 @@ from typing import Any
 
 from saucier.demand import USES
 from saucier.dish import (
+    finish_of,
     in_rounds,
     layout_of,
     needs_of,
     on_plate_c,
     read_dish,
+    through_minutes,
     vessels_for,
     write_dish,
 )
@@ -150,6 +152,38 @@ class OnThePlate(unittest.TestCase):
         self.assertAlmostEqual(warm, 65, delta=0.1)
         bare = dish("nap", plate_g=0, solids=[])
         self.assertEqual(on_plate_c(bare, 200.0, 62.0, LARDER), 62.0)
+
+
+class Finish(unittest.TestCase):
+    def finish(self, **change: Any) -> str:
+        one = dish("cap", **change)
+        return finish_of(one, layout_of(one, 16, needs_of(one, 16), LARDER))
+
+    def test_the_oven_takes_as_long_as_kitchens_say(self) -> None:
+        for depth_mm, low, high in ((25, 24, 26), (40, 40, 50), (50, 57, 63)):
+            self.assertTrue(low <= through_minutes(depth_mm) <= high, depth_mm)
+
+    def test_from_the_fridge_by_its_depth_colour_last(self) -> None:
+        flat = self.finish(filled="cold", finish="oven", finish_minutes=10)
+        deep = self.finish(
+            filled="cold",
+            finish="oven",
+            finish_minutes=10,
+            solids=[{"ingredient": "leek", "grams": 350}],
+        )
+        self.assertRegex(
+            flat, r"about 30 min .* 2\d mm deep, .*colour last \(in the oven, 10 min\)"
+        )
+        self.assertRegex(deep, r"about [45]\d min")
+        self.assertIn("check the middle", deep)
+
+    def test_from_the_pot(self) -> None:
+        grill = self.finish(finish="grill", finish_minutes=2)
+        self.assertEqual(grill, "under a hot grill, 2 min; out at once")
+        self.assertEqual(self.finish(finish="lid"), "under a lid")
+        self.assertEqual(self.finish(), "")
+        plated = dish("nap", vessel=None, filled="cold", finish="torch")
+        self.assertIn("hot through first, then torch", finish_of(plated, None))
 
 
 class Documents(unittest.TestCase):

@@ -3761,8 +3761,6 @@ export interface components {
             cost_each: number;
             /** Finish */
             finish: string;
-            /** Finish Minutes */
-            finish_minutes: number;
         };
         /** MatrixRow */
         MatrixRow: {

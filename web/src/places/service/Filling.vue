@@ -44,6 +44,13 @@ const over = (layout: Schemas['LayoutOut']) => [
         <p v-for="round in line.rounds" :key="round.line"><b>{{ line.called }}</b>: {{ round.line }} = <b>{{ minutes(round.minutes) }}</b></p>
       </template>
     </section>
+    <section v-if="plan.lines.some((l) => l.finish)">
+      <h3>Then</h3>
+      <template v-for="(line, i) in plan.lines" :key="i">
+        <p v-if="line.finish"><b>{{ line.called }}</b>: {{ line.finish }}</p>
+      </template>
+      <p class="quiet">Minutes from the fridge are kitchen figures. How hot the middle must be, your rules say.</p>
+    </section>
     <section>
       <h3>Given out</h3>
       <div class="scroll">

@@ -95,6 +95,7 @@ const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
       </div>
       <p v-if="line.layout"><b>{{ line.layout.vessels }} × {{ line.layout.name }}</b>, filled {{ Math.round(line.layout.fill_mm) }} mm deep, {{ grams(line.layout.each_g) }} each</p>
       <p v-for="round in line.rounds" :key="round.line">{{ round.line }}: <b>{{ minutes(round.minutes) }}</b></p>
+      <p v-if="line.finish">Then {{ line.finish }}</p>
       <p v-for="text in line.on_plate" :key="text" class="quiet">On the plate, {{ text }}</p>
       <p v-for="text in line.left_out" :key="text"><b>{{ text }}</b></p>
       <p>{{ session.money(line.cost_each) }} a portion</p>
