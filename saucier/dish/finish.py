@@ -31,11 +31,14 @@ def finish_of(dish: Dish, layout: Layout | None) -> str:
     if where and dish.finish_minutes:
         where += f", {dish.finish_minutes:g} min"
     if dish.filled == "cold" and layout:
-        through = 5.0 * round(through_minutes(layout.fill_mm) / 5.0)
-        last = f", colour last ({where})" if where else ""
+        through = max(5.0, 5.0 * round(through_minutes(layout.fill_mm) / 5.0))
+        # In the oven all the while, the dish's own minutes are of the whole, not of its colour.
+        own = dish.finish_minutes if dish.finish == "oven" else 0.0
+        yours = f" (your dish says {own:g})" if own else ""
+        last = f": {where}" if where and dish.finish != "oven" else ""
         return (
-            f"from the fridge about {max(through, 5.0):.0f} min in a moderate oven at "
-            f"{layout.fill_mm:.0f} mm deep, covered or low first{last}; check the middle"
+            f"from the fridge about {through:.0f} min{yours} in a moderate oven at "
+            f"{layout.fill_mm:.0f} mm deep, covered or low first, colour last{last}; check the middle"
         )
     if dish.filled == "cold":
         return f"from the fridge: hot through first{f', then {where}' if where else ''}"

@@ -164,17 +164,17 @@ class Finish(unittest.TestCase):
             self.assertTrue(low <= through_minutes(depth_mm) <= high, depth_mm)
 
     def test_from_the_fridge_by_its_depth_colour_last(self) -> None:
-        flat = self.finish(filled="cold", finish="oven", finish_minutes=10)
+        flat = self.finish(filled="cold", finish="grill", finish_minutes=3)
         deep = self.finish(
             filled="cold",
             finish="oven",
-            finish_minutes=10,
+            finish_minutes=35,
             solids=[{"ingredient": "leek", "grams": 350}],
         )
         self.assertRegex(
-            flat, r"about 30 min .* 2\d mm deep, .*colour last \(in the oven, 10 min\)"
+            flat, r"about 30 min .* 2\d mm deep, .*colour last: under a hot grill, 3 min;"
         )
-        self.assertRegex(deep, r"about [45]\d min")
+        self.assertRegex(deep, r"about [45]\d min \(your dish says 35\)")
         self.assertIn("check the middle", deep)
 
     def test_from_the_pot(self) -> None:
