@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What if: levers of the sauce, and all that moves with them. Nothing is kept until asked. */
 import { NButton, NModal, NSlider } from 'naive-ui'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { api, ask, type Schemas, type Sheet } from '@/api/client'
 import { minutes, number } from '@/parts/format'
 import LogPlot from '@/parts/LogPlot.vue'
@@ -14,8 +14,8 @@ const show = defineModel<boolean>('show', { required: true })
 const emit = defineEmits<{ keep: [sheet: Sheet] }>()
 const session = useSession()
 type Found = Schemas['WhatIfOut']
-const found = ref<Found | null>(null)
-const pinned = ref<Found | null>(null)
+const found = shallowRef<Found | null>(null)
+const pinned = shallowRef<Found | null>(null)
 const pulls = ref<Record<string, number>>({})
 const trouble = ref('')
 

@@ -4,7 +4,7 @@
  * Every change goes to the core whole. What it refuses stays in the field with the reason
  * beside it, while the last good picture stands.
  */
-import { computed, onScopeDispose, ref, toRaw } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, toRaw } from 'vue'
 import { api, ask, Refused, Taken, type Problem, type Schemas, type Sheet, type Worked } from '@/api/client'
 
 /** A sheet as typed: amounts may still be text. */
@@ -26,15 +26,15 @@ const SAME_EDIT_MS = 1500
 
 export function useDraft() {
   const sheet = ref<LooseSheet>({})
-  const worked = ref<Worked | null>(null)
+  const worked = shallowRef<Worked | null>(null)
   const problems = ref<Problem[]>([])
   const trouble = ref('')
   const saved = ref<Saved | null>(null)
   const conflict = ref<Schemas['ConflictOut'] | null>(null)
   const restored = ref(false)
   const changes = ref<string[]>([])
-  const past = ref<Sheet[]>([])
-  const future = ref<Sheet[]>([])
+  const past = shallowRef<Sheet[]>([])
+  const future = shallowRef<Sheet[]>([])
   const storageKey = computed(() => `kestrel.draft.${saved.value?.id ?? 'new'}`)
   const dirty = computed(() => {
     if (problems.value.length) return true

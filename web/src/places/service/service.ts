@@ -4,7 +4,7 @@
  * As in the builder every change goes to the core whole, and what it refuses stays in its field
  * while the last good plan stands.
  */
-import { computed, onScopeDispose, ref, toRaw } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, toRaw } from 'vue'
 import { api, ask, Refused, Taken, type Problem, type Schemas } from '@/api/client'
 
 export type Plan = Schemas['PlanOut']
@@ -18,14 +18,14 @@ const UNDO_LIMIT = 100
 
 export function useService() {
   const doc = ref<Loose>({ name: '', lines: [] })
-  const plan = ref<Plan | null>(null)
+  const plan = shallowRef<Plan | null>(null)
   const problems = ref<Problem[]>([])
   const trouble = ref('')
   /** As the server has it; `text` null until it is worked out, so that nothing counts as changed before. */
   const saved = ref<{ id: number; revision: number; pinned: Record<string, number>; text: string | null } | null>(null)
   const conflict = ref<Schemas['KeptTaken'] | null>(null)
-  const past = ref<Loose[]>([])
-  const future = ref<Loose[]>([])
+  const past = shallowRef<Loose[]>([])
+  const future = shallowRef<Loose[]>([])
   const key = computed(() => `kestrel.service.${saved.value?.id ?? 'new'}`)
   const dirty = computed(
     () =>
