@@ -27,7 +27,7 @@ const WIDTH = 880
 const BAR = 14
 const height = computed(() => {
   const most = Math.max(props.plan.pots.length, props.plan.branches.length, props.plan.lines.length)
-  return Math.max(220, most * 58)
+  return Math.max(220, most * 54)
 })
 const made = computed(() => {
   const nodes: Node[] = []
@@ -57,7 +57,7 @@ const made = computed(() => {
   if (!links.length) return null
   const layout = sankey<Node, Link>()
     .nodeWidth(BAR)
-    .nodePadding(38)
+    .nodePadding(35)
     .nodeAlign((node) => node.column)
     .extent([[2, 22], [WIDTH - 216, height.value - 26]])
   return layout({ nodes, links })
