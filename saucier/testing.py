@@ -90,7 +90,11 @@ def roux_sheets(draw: st.DrawFn) -> Sheet:
             draw(st.floats(30, 90)) * litres, 60 * litres, draw(st.sampled_from(["white", "blond"]))
         ),
         add(liquid, litres, "L"),
-        simmer(draw(st.floats(3, 15)), draw(st.sampled_from(["bare-simmer", "simmer", "lively"]))),
+        # A little sauce in the widest pan boils dry within minutes, and is rightly refused.
+        simmer(
+            draw(st.floats(3, min(15.0, 25.0 * litres))),
+            draw(st.sampled_from(["bare-simmer", "simmer", "lively"])),
+        ),
     ]
     if draw(st.booleans()):
         steps.append(melt("cheese-hard-alpine", draw(st.floats(10, 120)) * litres))

@@ -22,8 +22,10 @@ from saucier.units import Amount, kitchen_round, kitchen_step
 
 _HOT_C = 85.0
 _FINENESS = (1.0, 0.5, 0.2, 0.05, 0.01)
-_JUST_RIGHT = 0.05
-"""So near its thickness (in log η) a branch is poured as it comes."""
+_RATHER_THIN, _JUST_RIGHT = -0.25, 0.05
+"""So near its thickness (in log η) a branch is poured as it comes. A mother weighed in whole steps may
+come out thinner than her thickest branch asks for: a quarter is well within its grade, and nobody
+kneads beurre manié for that."""
 _SHORT, _OVER = 0.004, 0.008
 """A rounded branch may miss its volume by so much: rather over than short, under one percent."""
 
@@ -128,7 +130,7 @@ class Pouring:
         with beurre manié where she is thinner, neither where she is just right."""
         self._guess = None
         off = self.excess(mother, 0.0)
-        if abs(off) <= _JUST_RIGHT:
+        if _RATHER_THIN <= off <= _JUST_RIGHT:
             return self.filled(mother, 0.0)
         if off < 0.0:
             return self._bound(mother)

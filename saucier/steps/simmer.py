@@ -1,5 +1,6 @@
 """`simmer`: minutes at the boil, with what they boil off."""
 
+import math
 from typing import Literal
 
 from saucier.errors import BadInput
@@ -37,7 +38,7 @@ class Simmer(StepBase):
                 raise BadInput.at(
                     "minutes",
                     f"{minutes:g} min would boil away all {there:.0f} g of liquid",
-                    f"Stay under {minutes * there / loss:.0f} min, put the lid on or take a narrower pan",
+                    f"Stay under {math.floor(minutes * there / loss)} min, put the lid on or take a narrower pan",
                 )
             took = minutes + minutes_to_boil(pot, stove)
             if thin_bottom and balance.thickener:
