@@ -2,6 +2,7 @@
 
 import argparse
 import json
+import os
 import sys
 from pathlib import Path
 from typing import Any, NoReturn
@@ -16,10 +17,16 @@ def main(arguments: list[str] | None = None) -> int:
     """Run the command line; the exit status is 0, or 2 for bad input."""
     options = _parser().parse_args(arguments)
     try:
-        return int(options.run(options))
+        status = int(options.run(options))
+        sys.stdout.flush()
     except BadInput as bad:
         print(f"saucier: {bad.problems[0]}", file=sys.stderr)
         return 2
+    except BrokenPipeError:
+        # Whoever read our output (head, a pager) has seen enough; nothing more can be said there.
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        return 0
+    return status
 
 
 class _Parser(argparse.ArgumentParser):

@@ -3,7 +3,7 @@
 import math
 from collections.abc import Iterator
 from dataclasses import asdict, dataclass
-from typing import Any
+from typing import Any, NamedTuple
 
 from saucier import constants as K
 from saucier.errors import BadInput
@@ -22,9 +22,8 @@ FLOURED = (Roux, Dust)
 DEFAULT_KITCHEN = Kitchen()
 
 
-@dataclass(frozen=True, slots=True)
-class State:
-    """The pot after a step, with everything a cook asks of it."""
+class State(NamedTuple):
+    """The pot after a step, with everything a cook asks of it. A named tuple as :class:`Pot` is."""
 
     pot: Pot
     thickness: Thickness
@@ -286,11 +285,11 @@ def _standing(
     """Remarks that follow from the state itself, whatever step led there."""
     found = []
     balance = pot.balance
-    if pot.wetted and pot.balance.thickener and pot.boiled_min == 0.0:
+    if pot.wetted and balance.thickener and pot.boiled_min == 0.0:
         found.append(
             Remark("not-boiled", "not boiled yet: the flour thickens fully only at the boil")
         )
-    elif pot.wetted and pot.flour_given < 1.0:
+    elif pot.wetted and 0.0 < pot.boiled_min < K.BOILED_FULL_MIN:
         found.append(
             Remark("short-boil", f"boiled {pot.boiled_min:g} min: give it {K.BOILED_FULL_MIN:g}")
         )

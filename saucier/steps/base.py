@@ -6,7 +6,7 @@ A new step is one class beside these, listed in ``saucier.steps``.
 from abc import ABC, abstractmethod
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from typing import Annotated, Any, Self
+from typing import Annotated, Any, NamedTuple, Self
 
 from pydantic import (
     BaseModel,
@@ -49,8 +49,7 @@ Move = Callable[[Pot, Knobs], Pot]
 """A prepared step: names and units resolved, only floats left to work with."""
 
 
-@dataclass(frozen=True, slots=True)
-class Setting:
+class Setting(NamedTuple):
     """Where a step happens: the kitchen, the sheet's own stove, whether this step is the
     reduction a solve is free to move, the school by which liquid meets roux,
     and how many sauces deep it stands in others."""
@@ -243,10 +242,15 @@ class Measured(Part):
 def amounts_in(step: "StepBase") -> Iterator[tuple[str, str, Amount]]:
     """Every amount of ``step`` as written: its field, its ingredient's key, the amount."""
     for name, value in step.__dict__.items():
+        if type(value) in _PLAIN:  # most of them: words, minutes, nothing
+            continue
         if isinstance(value, Amount):
             yield name, getattr(step, "ingredient", ""), value
         elif isinstance(value, Measured):
             yield f"{name}.amount", value.ingredient, value.amount
+
+
+_PLAIN = frozenset([str, float, int, bool, type(None)])
 
 
 class StepBase(Part, ABC):

@@ -1,6 +1,5 @@
 """Shares: `use` a share of another sauce, `reserve` a share of this one."""
 
-from dataclasses import replace
 from typing import TYPE_CHECKING, Annotated, Literal, Self
 
 from pydantic import ConfigDict, Field
@@ -90,7 +89,7 @@ class Use(StepBase):
     def _made(self, setting: Setting) -> Pot:
         """The other sauce, made as written."""
         pot = Pot()
-        inside = replace(setting, depth=setting.depth + 1, free_reduction=False)
+        inside = setting._replace(depth=setting.depth + 1, free_reduction=False)
         for number, step in enumerate(self.sauce.steps):
             try:
                 pot = step.prepare(inside)(pot, AS_WRITTEN)

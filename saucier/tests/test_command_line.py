@@ -65,6 +65,14 @@ class CommandLine(unittest.TestCase):
         self.assertIn("binding", ran.stdout)
         self.assertIn("likely", ran.stdout)
 
+    def test_a_reader_that_has_seen_enough_gets_no_traceback(self) -> None:
+        command = [sys.executable, "-m", "saucier", "schema"]
+        with subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.PIPE) as process:
+            assert process.stdout and process.stderr
+            process.stdout.close()
+            self.assertEqual(process.stderr.read(), b"")
+        self.assertEqual(process.returncode, 0)
+
     def test_bad_input_is_one_line_and_exit_2(self) -> None:
         broken = json.dumps({**CHEESE_SAUCE, "steps": [{"op": "simmer", "minutes": "x"}]})
         for arguments, stdin, field in (

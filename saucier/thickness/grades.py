@@ -1,6 +1,7 @@
 """The grades: bands of viscosity with the kitchen's names (model.md 3, domain.md)."""
 
 import math
+from bisect import bisect_right
 from dataclasses import dataclass
 
 from saucier.errors import BadInput
@@ -66,6 +67,8 @@ GRADES: tuple[Grade, ...] = (
 _BY_KEY = {grade.key: grade for grade in GRADES}
 LIQUID = "liquid"
 """Name for what runs thinner than the first grade."""
+_LOWS = [grade.low for grade in GRADES]
+_UP_TO = [LIQUID, *(grade.key for grade in GRADES)]
 
 
 def grade_of(viscosity_pa_s: float) -> str:
@@ -76,11 +79,7 @@ def grade_of(viscosity_pa_s: float) -> str:
     >>> grade_of(0.02)
     'liquid'
     """
-    found = LIQUID
-    for grade in GRADES:
-        if viscosity_pa_s >= grade.low:
-            found = grade.key
-    return found
+    return _UP_TO[bisect_right(_LOWS, viscosity_pa_s)]
 
 
 def grade_named(name: str) -> Grade:

@@ -57,7 +57,19 @@ def raw_viscosity_pa_s(balance: Balance, flour_given: float = 1.0, yolk_set: boo
     ``yolk_set`` whether yolk has been past 75 °C. Infinite where there is no water.
     Source: model.md 3.
     """
-    return _formula(balance, balance.volume_ml, _thickening(balance, flour_given, yolk_set), 0.0)
+    liquid = balance.water + balance.alcohol
+    if liquid <= 0.0:
+        return math.inf
+    casein, solids = balance.thickening_protein, balance.solids
+    return math.exp(
+        _log_viscosity(
+            liquid,
+            liquid + solids + casein,
+            SOLIDS_EXPONENT * solids + PROTEIN_EXPONENT * casein,
+            _thickening(balance, flour_given, yolk_set),
+            balance.fat / DENSITY_FAT / balance.volume_ml,
+        )
+    )
 
 
 def _thickening(balance: Balance, flour_given: float, yolk_set: bool) -> float:
@@ -66,24 +78,22 @@ def _thickening(balance: Balance, flour_given: float, yolk_set: bool) -> float:
     return balance.thickener * flour_given + yolk
 
 
-def _formula(
-    balance: Balance, volume_ml: float, thickening_g: float, extra_water_g: float
+def _log_viscosity(
+    liquid: float, aq: float, dissolved: float, thickening: float, phi: float
 ) -> float:
-    """The formula with ``extra_water_g`` more (or less) water than in the balance, to see how
-    sensitive the pot is."""
-    liquid = balance.water + extra_water_g + balance.alcohol
-    if liquid <= 0.0:
-        return math.inf
-    solids, protein = balance.solids, balance.thickening_protein
-    aq = liquid + solids + protein
-    c = 100.0 * thickening_g / liquid
-    phi = (balance.fat / DENSITY_FAT) / (volume_ml + extra_water_g / DENSITY_WATER)
+    """log η (η in Pa·s, at 65 °C) from water and alcohol ``liquid`` g, with what is dissolved in
+    them ``aq`` g, their exponent ``dissolved``, the ``thickening`` g and the fat's share ``phi``."""
     f = min(FAT_CROWDING * phi, FAT_CROWDING_LIMIT)
-    exponent = (SOLIDS_EXPONENT * solids + PROTEIN_EXPONENT * protein) / aq + FAT_EXPONENT * f / (
-        1.0 - f
+    return (
+        _LOG_BASE
+        + dissolved / aq
+        + FAT_EXPONENT * f / (1.0 - f)
+        + math.log1p(FLOUR_FACTOR * (100.0 * thickening / liquid) ** FLOUR_EXPONENT)
     )
-    by_flour = 1.0 + FLOUR_FACTOR * math.pow(c, FLOUR_EXPONENT)
-    return VISCOSITY_BASE * math.exp(exponent) * by_flour
+
+
+_LOG_BASE = math.log(VISCOSITY_BASE)
+_LOG_FACTOR_SQUARED = math.log(PREDICTION_FACTOR) ** 2
 
 
 def at_temperature(viscosity_pa_s: float, temperature_c: float) -> float:
@@ -92,9 +102,11 @@ def at_temperature(viscosity_pa_s: float, temperature_c: float) -> float:
     >>> round(at_temperature(0.861, 85), 3)
     0.619
     """
-    return viscosity_pa_s * math.exp(
-        TEMPERATURE_EXPONENT_K * (1.0 / (temperature_c + 273.0) - 1.0 / (REFERENCE_C + 273.0))
-    )
+    return viscosity_pa_s * math.exp(_log_by_temperature(temperature_c))
+
+
+def _log_by_temperature(temperature_c: float) -> float:
+    return TEMPERATURE_EXPONENT_K * (1.0 / (temperature_c + 273.0) - 1.0 / (REFERENCE_C + 273.0))
 
 
 def assess(
@@ -112,9 +124,10 @@ def assess(
     logarithm of η. Uncertainty is a factor 1.7 either way combined with ± 2 % of the pot's
     mass, each side by itself: near the end of a cream reduction the thick side runs away.
     """
+    water, fat, _, casein, _, solids, _, alcohol, _, _, _, _ = balance
     volume, mass = balance.volume_ml, balance.mass_g
-    phi = balance.fat / DENSITY_FAT / volume if volume > 0.0 else 0.0
-    liquid = balance.water + balance.alcohol
+    fat_ml, liquid = fat / DENSITY_FAT, water + alcohol
+    phi = fat_ml / volume if volume > 0.0 else 0.0
     thickening = _thickening(balance, flour_given, yolk_set)
     c = 100.0 * thickening / liquid if liquid > 0.0 else math.inf
     reason = _why_not(balance, mass, wetted, phi, c, temperature_c)
@@ -122,14 +135,22 @@ def assess(
     if reason is not None:
         shown_c = c if math.isfinite(c) else 0.0
         return Thickness(None, None, None, None, reason, temperature_c, phi, shown_c, emulsion)
-    raw = _formula(balance, volume, thickening, 0.0)
-    eta = at_temperature(raw, temperature_c)
-    slip = min(MASS_UNCERTAINTY * mass, 0.9 * balance.water)
-    wetter = _formula(balance, volume, thickening, slip)
-    drier = _formula(balance, volume, thickening, -slip)
-    base = math.log(PREDICTION_FACTOR) ** 2 + spread**2
-    low = eta * math.exp(-math.sqrt(base + math.log(wetter / raw) ** 2))
-    high = eta * math.exp(math.sqrt(base + math.log(drier / raw) ** 2))
+    aq = liquid + solids + casein
+    dissolved = SOLIDS_EXPONENT * solids + PROTEIN_EXPONENT * casein
+    log_eta = _log_viscosity(liquid, aq, dissolved, thickening, phi)
+    # The same pot with a little more water, and with a little less.
+    slip = min(MASS_UNCERTAINTY * mass, 0.9 * water)
+    slip_ml = slip / DENSITY_WATER
+    wetter = log_eta - _log_viscosity(
+        liquid + slip, aq + slip, dissolved, thickening, fat_ml / (volume + slip_ml)
+    )
+    drier = log_eta - _log_viscosity(
+        liquid - slip, aq - slip, dissolved, thickening, fat_ml / (volume - slip_ml)
+    )
+    base = _LOG_FACTOR_SQUARED + spread * spread
+    eta = math.exp(log_eta + _log_by_temperature(temperature_c))
+    low = eta * math.exp(-math.sqrt(base + wetter * wetter))
+    high = eta * math.exp(math.sqrt(base + drier * drier))
     return Thickness(eta, grade_of(eta), low, high, None, temperature_c, phi, c, emulsion)
 
 
