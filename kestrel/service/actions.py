@@ -79,21 +79,23 @@ def copy(service: Service, day: date | None) -> Service:
     return _again(service, day, "never")
 
 
-@transaction.atomic
 def carry_on(kitchen: Kitchen) -> list[Service]:
     """Weekly services whose day is over, planned for their next day from today on with the newest
     sauces. The new one carries the repeat; the old one stays as what was served."""
     today = timezone.localdate()
-    over = Service.objects.select_for_update().filter(
+    over = Service.objects.filter(
         kitchen=kitchen, deleted_at=None, date__lt=today, document__repeats="weekly"
     )
+    if not over.exists():  # nearly always: looking at the list takes no lock
+        return []
     made = []
-    for row in over:
-        assert row.date is not None  # by the query
-        day = _week_on(row.date, after=today - timedelta(days=1))
-        made.append(_again(row, day, "weekly"))
-        row.document = {**row.document, "repeats": "never"}
-        _moved(row)
+    with transaction.atomic():
+        for row in over.select_for_update():
+            assert row.date is not None  # by the query
+            day = _week_on(row.date, after=today - timedelta(days=1))
+            made.append(_again(row, day, "weekly"))
+            row.document = {**row.document, "repeats": "never"}
+            _moved(row)
     return made
 
 

@@ -49,7 +49,7 @@ def start_pot(kitchen: Kitchen, user: User, service: Service, pot: str) -> Batch
     """
     found = gathered(kitchen, service.document, service.pinned)
     plan = found.plan(typed_service(service.document, found.kitchen))
-    sauce, sheet = plan.to_cook(pot)
+    pot, sauce, sheet = plan.to_cook(pot)
     version = None
     if sauce:
         version = SauceVersion.objects.get(

@@ -250,10 +250,10 @@ def _spelled(text: str) -> str:
 
 def _unit_and_name(rest: str, kitchen: Kitchen) -> tuple[str, str]:
     """The unit at the head of ``rest`` ('' for pieces) and the name behind it."""
-    plain_unit = _unit_in(_HEAPED.sub("heaped tablespoon ", rest), kitchen)
-    if not plain_unit[0] and _SIZED.match(rest):  # "2 large handfuls": as vague as a handful is
-        plain_unit = _unit_in(_SIZED.sub("", rest), kitchen)
-    return plain_unit if plain_unit[0] else ("", rest)
+    unit, name = _unit_in(_HEAPED.sub("heaped tablespoon ", rest), kitchen)
+    if not unit and _SIZED.match(rest):  # "2 large handfuls": as vague as a handful is
+        unit, name = _unit_in(_SIZED.sub("", rest), kitchen)
+    return (unit, name) if unit else ("", rest)
 
 
 def _unit_in(rest: str, kitchen: Kitchen) -> tuple[str, str]:

@@ -49,29 +49,37 @@ class ReadyRoux:
 
 def used_first(
     service: Service,
+    left: list[float],
     sauce: str,
     sheet: Sheet,
     grade: str | None,
     need_ml: float,
     kitchen: Kitchen,
 ) -> tuple[list[Used], list[str]]:
-    """What is on hand of ``sauce`` for ``need_ml``, oldest first, and what was refused, in words."""
+    """What is on hand of ``sauce`` for ``need_ml``, oldest first, and what was refused, in words.
+
+    ``left`` holds the share of each entry that nobody took yet, and is drawn on.
+    """
     found: list[Used] = []
     said: list[str] = []
-    there = [one for one in service.on_hand if one.sauce == sauce]
-    for one in sorted(there, key=lambda one: -one.age_days):
+    there = [n for n, one in enumerate(service.on_hand) if one.sauce == sauce]
+    for number in sorted(there, key=lambda n: -service.on_hand[n].age_days):
+        one = service.on_hand[number]
         why = _refused(one, service, sheet, kitchen)
         if why:
             said.append(f"{sheet.name} on hand is not used: {why}")
             continue
         if need_ml <= 0.0:
             break
+        if left[number] <= 0.0:
+            continue
         try:
-            used = _brought_back(one, sauce, sheet, grade, need_ml, kitchen)
+            used, share = _brought_back(one, left[number], sheet, grade, need_ml, kitchen)
         except BadInput as bad:
             said.append(f"{sheet.name} on hand is not used: {bad.problems[0].message}")
             continue
         found.append(used)
+        left[number] *= 1.0 - share
         need_ml -= used.ready_ml
     return found, said
 
@@ -86,13 +94,15 @@ def _refused(one: OnHand, service: Service, sheet: Sheet, kitchen: Kitchen) -> s
 
 
 def _brought_back(
-    one: OnHand, sauce: str, sheet: Sheet, grade: str | None, need_ml: float, kitchen: Kitchen
-) -> Used:
-    """It cooled, warmed again (thicker by what chilling adds), let down to its grade."""
-    ml = one.amount.base
+    one: OnHand, left: float, sheet: Sheet, grade: str | None, need_ml: float, kitchen: Kitchen
+) -> tuple[Used, float]:
+    """What is ``left`` of it cooled, warmed again (thicker by what chilling adds), let down to its
+    grade; and the share of that which ``need_ml`` takes."""
+    assert one.sauce is not None
+    ml = one.amount.base * left
     if one.amount.dimension is Dimension.WEIGHT:
         pot = check(sheet, kitchen).final.pot
-        ml = one.amount.base * pot.total_ml / pot.total_g
+        ml *= pot.total_ml / pot.total_g
     goal = goal_of(sheet, grade, Amount(ml, "mL"))
     made = solve(sheet, goal, kitchen).sheet
     back = made.model_copy(
@@ -112,7 +122,8 @@ def _brought_back(
     final = check(whole, kitchen).final.pot
     ready = final.total_ml
     share = min(1.0, need_ml / ready)
-    return Used(sauce, sheet.name, ml * share, ready * share, words, whole, final.cost * share)
+    used = Used(one.sauce, sheet.name, ml * share, ready * share, words, whole, final.cost * share)
+    return used, share
 
 
 def _too_old(one: OnHand, chilled_days: float) -> str | None:

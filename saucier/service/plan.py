@@ -30,9 +30,13 @@ def plan_service(
     planned, wanted = _gather(service, dishes, sheets, kitchen)
     there, warnings = ingredients_there(service, kitchen)
     warnings += _taken_by_none(service, wanted)
+    left = [1.0] * len(service.on_hand)
     for one in wanted.values():
-        one.used, said = used_first(service, one.sauce, one.sheet, one.grade, one.need_ml, kitchen)
-        warnings += said
+        if not one.variant:
+            one.used, said = used_first(
+                service, left, one.sauce, one.sheet, one.grade, one.need_ml, kitchen
+            )
+            warnings += said
     branches, pots = Stove(service, kitchen, pans, warnings).cooked(list(wanted.values()))
     roux, said = roux_first(service, ((p.key, p.batches, p.sheet) for p in pots), kitchen)
     warnings += said
@@ -56,7 +60,7 @@ def plan_service(
 
 
 def _taken_by_none(service: Service, wanted: Mapping[str, Wanted]) -> list[str]:
-    used = {one.sauce for one in wanted.values()}
+    used = {one.sauce for one in wanted.values() if not one.variant}
     return [
         f"on hand, entry {number + 1}: no dish takes that sauce today"
         for number, one in enumerate(service.on_hand)
@@ -93,7 +97,7 @@ def _gather(
                 plain = tuple(step for step in sheet.steps if not isinstance(step, Reserve))
                 name = sheet.name + (f", without {' or '.join(line.without)}" if changed else "")
                 sheet = sheet.model_copy(update={"steps": plain, "name": name[:120]})
-                wanted[key] = Wanted(key, need.sauce, sheet, grade, kitchen.film_ml)
+                wanted[key] = Wanted(key, need.sauce, sheet, grade, kitchen.film_ml, changed)
             wanted[key].asked.append(Asked(number, dish.name, key, need))
             keys.append(key)
         rounds = tuple(in_rounds(one, line.portions) for one in dish.rounds)

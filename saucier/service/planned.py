@@ -122,15 +122,17 @@ class Plan:
     warnings: tuple[str, ...]
     by_recipe_ml: float
 
-    def to_cook(self, key: str) -> tuple[str, Sheet]:
-        """What is cooked under ``key``, a pot or a branch: the sauce it is ('' for a mother) and one
-        batch of it. Raises :class:`BadInput` (field ``pot``)."""
-        for pot in self.pots:
-            if pot.mother and pot.key == key:
-                return "", pot.sheet
+    def to_cook(self, key: str) -> tuple[str, str, Sheet]:
+        """What is cooked under ``key``, a pot or a branch: the key it is weighed out under (a sauce
+        in its own pot goes by the pot's), the sauce it is ('' for a mother) and one batch of it.
+        Raises :class:`BadInput` (field ``pot``)."""
+        mothers = {pot.key: pot for pot in self.pots if pot.mother}
+        if key in mothers:
+            return key, "", mothers[key].sheet
         for branch in self.branches:
             if branch.pot and key in (branch.key, branch.pot):
-                return branch.sauce, branch.sheet
+                poured = branch.pot in mothers
+                return branch.key if poured else branch.pot, branch.sauce, branch.sheet
         raise BadInput.at("pot", f"“{key[:60]}” is no pot of this service", "Pick one of its pots")
 
     @property
@@ -143,13 +145,15 @@ class Plan:
 
 @dataclass
 class Wanted:
-    """A branch being gathered: what is asked of it so far, and what of that is there already."""
+    """A branch being gathered: what is asked of it so far, and what of that is there already. A
+    guest's ``variant`` is not the sauce that stands made in the fridge."""
 
     key: str
     sauce: str
     sheet: Sheet
     grade: str | None
     film_ml: float
+    variant: bool = False
     asked: list[Asked] = field(default_factory=list)
     used: list[Used] = field(default_factory=list)
 

@@ -151,6 +151,19 @@ class PotsOfAService(KitchenTest):
         self.assertEqual(batch["sheet"]["steps"][0]["op"], "use")
         self.assertAlmostEqual(batch["plan"]["final"]["volume_ml"], branch["made_ml"], 3)
 
+    def test_a_sauce_in_its_own_pot_goes_by_the_pot_wherever_it_was_pressed(self) -> None:
+        self.service.document["force"] = {str(self.cheese.pk): "own"}
+        self.service.save()
+        body = {"document": self.service.document, "pinned": self.service.pinned}
+        plan = self.client.call("POST", "/services/work", body).body
+        branch = next(b for b in plan["branches"] if b["sauce"] == str(self.cheese.pk))
+        weighed = [one["key"] for one in plan["production"]["weigh"]]
+        self.assertIn(branch["pot"], weighed)
+        for key in (branch["key"], branch["pot"]):
+            self.assertEqual(self.cook(key).status_code, 201)
+        rows = self.client.call("GET", self.path).body
+        self.assertEqual([row["pot"] for row in rows], [branch["pot"]] * 2)
+
     def test_says_which_are_on_and_which_are_done(self) -> None:
         key = self.plan["pots"][0]["key"]
         first, second, third = (self.cook(key).body["id"] for _ in range(3))

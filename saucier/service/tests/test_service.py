@@ -308,6 +308,24 @@ class OnHandFirst(unittest.TestCase):
         self.assertIn("9 days old", self.on_hand(age_days=9).warnings[0])
         self.assertFalse(self.on_hand(age_days=9, place="freezer").warnings)
 
+    def test_what_one_grade_took_is_gone_for_the_next(self) -> None:
+        lines = [*self.LINES, {"dish": "celeriac-gratin", "portions": 8}]
+        stock = {"sauce": "celeriac-gratin-white-sauce", "amount": "3 L", "age_days": 1}
+        plan = planned({"lines": lines, "on_hand": [stock]})
+        self.assertEqual(len(plan.used), 2)  # in two grades, out of one tub
+        self.assertLessEqual(sum(one.taken_ml for one in plan.used), 3000.001)
+        self.assertAlmostEqual(sum(one.taken_ml for one in plan.used), 3000, delta=1)
+
+    def test_a_guests_variant_never_comes_out_of_the_tub(self) -> None:
+        """Made with cheese, it is not what the guest without cheese may have."""
+        line = {"dish": "chicory-pancakes", "portions": 4, "without": ["cheese"]}
+        stock = {"sauce": "chicory-pancake-cheese-sauce", "amount": "5 L", "age_days": 1}
+        plan = planned({"lines": [line], "on_hand": [stock]})
+        self.assertEqual(plan.used, ())
+        self.assertEqual(plan.branches[0].from_stock_ml, 0.0)
+        self.assertGreater(plan.branches[0].made_ml, 0.0)
+        self.assertIn("no dish takes that sauce", plan.warnings[0])
+
     def test_what_nobody_takes_is_told(self) -> None:
         self.assertIn("no dish takes", self.on_hand(sauce="poached-hake-veloute").warnings[0])
 

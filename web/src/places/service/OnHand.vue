@@ -16,7 +16,8 @@ const places = ['fridge', 'freezer'].map((place) => ({ value: place, label: plac
 
 /** What today takes: a sauce, a ready roux, or an ingredient, as "kind:key". */
 const things = computed(() => {
-  const sauces = new Map((plan.value?.branches ?? []).map((b) => [`sauce:${b.sauce}`, b.name]))
+  // Of two branches of a sauce the first names it: what follows may be a guest's variant.
+  const sauces = new Map((plan.value?.branches ?? []).map((b) => [`sauce:${b.sauce}`, b.name] as const).reverse())
   const rest = (plan.value?.production.buy ?? []).map((b) => [`ingredient:${b.ingredient}`, b.name])
   const roux = ['white', 'blond', 'brown'].map((colour) => [`roux:${colour}`, `Ready ${colour} roux`])
   return [...sauces, ...roux, ...rest].map(([value, label]) => ({ value: value!, label: label! }))
@@ -52,7 +53,7 @@ const problem = (i: number, field: string) => props.service.problemAt(`on_hand[$
     </div>
     <NSelect :value="null" filterable :options="things" placeholder="Something in the fridge…" aria-label="On hand" @update:value="add" />
     <NumberField v-if="entries.some((one) => one.sauce)" :value="service.doc.value.keep_days ?? 3" label="Made sauces are used up to" unit="days old" :problem="service.problemAt('keep_days')" @change="service.edit((doc) => (doc.keep_days = $event), 'keep')" />
-    <p v-for="used in plan?.used ?? []" :key="used.name" class="quiet">{{ used.name }}: {{ millilitres(used.taken_ml) }} used first. {{ used.let_down }}.</p>
+    <p v-for="(used, i) in plan?.used ?? []" :key="i" class="quiet">{{ used.name }}: {{ millilitres(used.taken_ml) }} used first. {{ used.let_down }}.</p>
     <p v-for="one in plan?.roux ?? []" :key="one.pot" class="quiet">Ready {{ one.colour }} roux: {{ grams(one.grams) }} of it for {{ plan?.pots.find((p) => p.key === one.pot)?.name }}.</p>
     <p v-if="entries.length" class="quiet">How long things keep is your kitchen's plan, and the law where you stand.</p>
   </details>
