@@ -147,6 +147,8 @@ class Judgement(BrowserTest):
         self.enter("Fat", "lots")
         self.see("“lots” is not a number")
         self.enter("Fat", "32.5")
+        # The reason goes once the core has answered, and what stands below it moves up.
+        self.wait(lambda: "is not a number" not in self.find("form").text, "the reason to go")
         self.see("1 sauce moves")
         self.press("Keep it")
         self.see("Hard alpine cheese is kept")
