@@ -7,14 +7,35 @@ from typing import Any, NamedTuple
 
 from saucier import constants as K
 from saucier.errors import BadInput
-from saucier.heat import Pan, Stove, pan_for
+from saucier.heat import BARE_PANS, Load, Pan, Stove, pan_reached_for
 from saucier.kitchen import Kitchen
-from saucier.pot import Pot, Remark
+from saucier.pot import Balance, Pot, Remark
 from saucier.seasoning import salt_gap, salt_pct
 from saucier.sheet import Sheet
-from saucier.steps import AS_WRITTEN, Dust, Knobs, Move, Reduce, Roux, Setting, StepBase
+from saucier.steps import (
+    AS_WRITTEN,
+    Dust,
+    Knobs,
+    Lift,
+    Move,
+    Reduce,
+    Reserve,
+    Roux,
+    Sear,
+    Season,
+    Setting,
+    StepBase,
+    Strain,
+    advance,
+)
 from saucier.steps.base import amounts_in
-from saucier.thickness import Thickness, assess, film_mm, raw_viscosity_pa_s, spoon_words
+from saucier.thickness import (
+    Thickness,
+    film_mm,
+    raw_viscosity_of,
+    spoon_words,
+    thickness_of,
+)
 from saucier.units import SPOONS, Amount
 
 FLOURED = (Roux, Dust)
@@ -48,7 +69,10 @@ class State(NamedTuple):
             "pieces": [
                 {"name": piece.name, "mass_g": round(piece.mass_g, 1)} for piece in pot.pieces
             ],
-            "set_aside": [asdict(aside) for aside in pot.set_aside],
+            "set_aside": [asdict(aside) for aside in pot.set_aside]
+            + [{"purpose": "lifted", "mass_g": piece.mass_g} for piece in pot.lifted],
+            "yield_g": round(pot.yield_g, 3),
+            "yield_ml": round(pot.yield_ml, 3),
             "viscosity_pa_s": _significant(thickness.viscosity_pa_s),
             "viscosity_low_pa_s": _significant(thickness.low_pa_s),
             "viscosity_high_pa_s": _significant(thickness.high_pa_s),
@@ -102,8 +126,13 @@ class CheckedSheet:
         left to add."""
         final = self.final
         found = final.as_dict()
+        # A roux that comes later holds the cheese too.
+        bound = final.pot.starch_holds
         passing = (
-            w.text for s in self.steps[:-1] for w in s.warnings if w.code not in _MENDED_LATER
+            w.text
+            for s in self.steps[:-1]
+            for w in s.warnings
+            if w.code not in _MENDED_LATER and not (w.code == "no-starch" and bound)
         )
         found["warnings"] = list(dict.fromkeys([*passing, *found["warnings"]]))
         target = self.sheet.target.salt_pct
@@ -120,18 +149,19 @@ class CheckedSheet:
 
 @dataclass(frozen=True, slots=True)
 class Prepared:
-    """A sheet ready to be played at any setting of the knobs: only floats left."""
+    """A sheet ready to be played in ``pan`` at any setting of the knobs: only floats left."""
 
     sheet: Sheet
     settings: tuple[Setting, ...]
     moves: tuple[Move, ...]
+    pan: Pan
 
     def walk(self, knobs: Knobs = AS_WRITTEN) -> Iterator[Pot]:
         """The pot after each step. Raises :class:`BadInput` under ``steps[i]``."""
         pot = Pot()
         for number, move in enumerate(self.moves):
             try:
-                pot = move(pot._replace(remarks=()) if pot.remarks else pot, knobs)
+                pot = advance(pot, move, knobs)
             except BadInput as bad:
                 raise bad.under(f"steps[{number}]") from None
             yield pot
@@ -151,7 +181,7 @@ def free_reduction(sheet: Sheet) -> int | None:
         return None
     found = None
     for number, step in enumerate(sheet.steps):
-        if isinstance(step, Reduce) and step.to != "nearly-dry":
+        if isinstance(step, Reduce) and (stop := step.stop) and stop.taste is None:
             found = number
     return found
 
@@ -163,17 +193,75 @@ def thickening_by(sheet: Sheet) -> str:
     return "nothing" if free_reduction(sheet) is None else "reduction"
 
 
-def prepare(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> Prepared:
-    """Names and units of every step resolved. Raises :class:`BadInput` with the step's path."""
+def load_of(sheet: Sheet, kitchen: Kitchen) -> Load:
+    """What ``sheet`` asks of its pan, from its amounts alone: nothing is played, so that the pan
+    depends on what goes in and not on itself. Amounts that cannot be read count nothing here."""
+    sauce = pieces = fullest = 0.0
+    most = Load(0.0)
+    for step in sheet.steps:
+        if isinstance(step, Sear):  # out again before the sauce begins
+            continue
+        for _, key, amount in amounts_in(step):
+            try:
+                row = kitchen.larder[key] if key else None
+                ml = row.grams(amount) / row.density if row else amount.base
+            except BadInput:
+                continue
+            if row is not None and row.piece:
+                pieces += ml
+            else:
+                sauce += ml
+        fullest = max(fullest, sauce + pieces)
+        if isinstance(step, Reduce):
+            left = _left_of(step, sauce, pieces)
+            if sauce + pieces > most.goes_in:
+                most = Load(0.0, sauce + pieces, left + pieces)
+            sauce = left
+        elif isinstance(step, Strain | Lift):
+            pieces = 0.0
+        elif isinstance(step, Reserve):
+            sauce, pieces = sauce * (1.0 - step.share), pieces * (1.0 - step.share)
+    return Load(fullest, most.goes_in, most.left)
+
+
+def _left_of(step: Reduce, sauce_ml: float, pieces_ml: float) -> float:
+    """About what a reduction leaves of ``sauce_ml``, mL."""
+    stop = step.stop
+    if stop is None:
+        return sauce_ml * K.NEARLY_DRY_SHARE
+    amount = stop.mass or stop.volume
+    if amount is not None:
+        return min(sauce_ml, max(0.0, amount.base - pieces_ml))
+    return sauce_ml * (stop.share or stop.taste or _REDUCED_TO)
+
+
+_REDUCED_TO = 0.6
+"""About where a reduction to a grade, or for some minutes, ends."""
+
+
+def pan_of(sheet: Sheet, kitchen: Kitchen, times: float = 1.0) -> Pan:
+    """The pan ``times`` the batch of ``sheet`` is made in: its own, or the one a cook would reach
+    for among the kitchen's."""
+    if sheet.pan:
+        return sheet.pan.as_pan()
+    if kitchen.stove.pan:
+        return kitchen.stove.pan
+    return pan_reached_for(load_of(sheet, kitchen).times(times), kitchen.pans or BARE_PANS)
+
+
+def prepare(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN, pan: Pan | None = None) -> Prepared:
+    """Names and units of every step resolved, in ``pan`` (None: :func:`pan_of`). Raises
+    :class:`BadInput` with the step's path."""
+    pan = pan or pan_of(sheet, kitchen)
     stove = Stove(
-        pan=sheet.pan.as_pan() if sheet.pan else kitchen.stove.pan,
+        pan=pan,
         lid=sheet.lid,
         burner_w=sheet.burner.watts if sheet.burner else kitchen.stove.burner_w,
         efficiency=sheet.burner.efficiency if sheet.burner else kitchen.stove.efficiency,
     )
     free = free_reduction(sheet)
     settings = tuple(
-        Setting(kitchen, stove, number == free, sheet.method.liquid_in)
+        Setting(kitchen, stove, number == free, sheet.method.liquid_in, 0, sheet.target.serving_c)
         for number in range(len(sheet.steps))
     )
     moves: list[Move] = []
@@ -185,7 +273,7 @@ def prepare(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> Prepared:
             problems.append(bad.under(f"steps[{number}]"))
     if problems:
         raise BadInput(*(problem for bad in problems for problem in bad.problems))
-    return Prepared(sheet, settings, tuple(moves))
+    return Prepared(sheet, settings, tuple(moves), pan)
 
 
 def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
@@ -196,16 +284,13 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     prepared = prepare(sheet, kitchen)
     pots = list(prepared.walk())
     volumes = [pot.total_ml for pot in pots]
-    if sheet.pan:
-        pan, assumed = sheet.pan.as_pan(), _NOTHING_ASSUMED
-    else:
-        pan = pan_for(max(volumes, default=1000.0))
-        assumed = (
-            f"no pan named: straight sides, {pan.diameter_cm:.0f} cm, "
-            "sauce half as deep as the pan is wide",
-        )
+    pan = prepared.pan
+    assumed = _NOTHING_ASSUMED if sheet.pan else (_assumed_pan(pan, kitchen),)
     capacity = pan.capacity_ml
     spread = vagueness(prepared, pots[-1]) if pots else 0.0
+    salted = _salted_too_soon(sheet, pots)
+    if salted is not None:
+        pots[salted[0]] = pots[salted[0]].saying(salted[1])
     states = tuple(
         _state(pot, volume, sheet, pan, capacity, spread)
         for pot, volume in zip(pots, volumes, strict=True)
@@ -213,34 +298,66 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     return CheckedSheet(sheet, prepared.settings, states, pan, assumed)
 
 
+def _assumed_pan(pan: Pan, kitchen: Kitchen) -> str:
+    if kitchen.pans:
+        return f"no pan named: the {pan.name} is taken. The pan matters: name yours"
+    return (
+        f"no pan named: straight sides, {pan.diameter_cm:.0f} cm, is taken. "
+        "The pan matters: name yours"
+    )
+
+
+def _salted_too_soon(sheet: Sheet, pots: list[Pot]) -> tuple[int, Remark] | None:
+    """The first salting before a reduction, where what it comes to in the end is over the target."""
+    target = sheet.target.salt_pct
+    if target is None or not pots or salt_pct(pots[-1].balance) <= target + _OVER_SALTED:
+        return None
+    salted = None
+    for number, step in enumerate(sheet.steps):
+        if isinstance(step, Season) and salted is None:
+            before = pots[number - 1].balance.salt if number else 0.0
+            salted = number if pots[number].balance.salt > before else None
+        elif isinstance(step, Reduce) and salted is not None:
+            ends = salt_pct(pots[-1].balance)
+            return salted, Remark(
+                "salted-too-soon",
+                f"salted before it is boiled down: it ends at {ends:.2f} %, over {target:g} %",
+            )
+    return None
+
+
+_OVER_SALTED = 0.03
+
+
 def vagueness(prepared: Prepared, final: Pot) -> float:
-    """What measures by hand, spoon and cup add to the uncertainty, as a standard share of the
-    logarithm of η.
+    """What measures by hand, spoon and cup, and shares by eye, add to the uncertainty, as a
+    standard share of the logarithm of η.
 
     Each vague amount is played again at its standard spread; what that does to the thickness
     is its share. Flour in a cup differs by a tenth or more between hands, and η goes with its
-    3.7th power. Nothing is played where everything is weighed.
+    3.7th power; "by half" is 0.42 to 0.65 in practice. Nothing is played where all is weighed.
     """
-    vague = [
-        (number, name, spread)
-        for number, step in enumerate(prepared.sheet.steps)
-        for name, key, amount in amounts_in(step)
-        if (spread := _spread_of(amount, key, prepared.settings[number]))
-    ]
+    sheet, settings = prepared.sheet, prepared.settings
+    vague: list[tuple[int, StepBase]] = []
+    for number, step in enumerate(sheet.steps):
+        if isinstance(step, Reduce) and (spread := step.eye_spread):
+            vague.append((number, step.missed(1.0 + spread)))
+        for name, key, amount in amounts_in(step):
+            if spread := _spread_of(amount, key, settings[number]):
+                more = _amount_at(step, name).times(1.0 + spread)
+                vague.append((number, step.with_amount(name, more)))
     if not vague or not final.wetted:
         return 0.0
-    here = raw_viscosity_pa_s(final.balance, final.flour_given, final.yolk_set)
+    here = raw_viscosity_of(final)
     square = 0.0
-    for number, name, spread in vague:
-        step, setting = prepared.sheet.steps[number], prepared.settings[number]
-        more = step.with_amount(name, _amount_at(step, name).times(1.0 + spread))
+    for number, more_of_it in vague:
         moves = list(prepared.moves)
-        moves[number] = more.prepare(setting)
+        moves[number] = more_of_it.prepare(settings[number])
         try:
-            pot = Prepared(prepared.sheet, prepared.settings, tuple(moves)).play()
+            pot = Prepared(sheet, settings, tuple(moves), prepared.pan).play()
         except BadInput:  # so little that a spoon more or less decides whether it boils dry
             continue
-        there = raw_viscosity_pa_s(pot.balance, pot.flour_given, pot.yolk_set)
+        there = raw_viscosity_of(pot)
         if 0.0 < here < math.inf and 0.0 < there < math.inf:
             square += math.log(there / here) ** 2
     return math.sqrt(square)
@@ -257,18 +374,6 @@ def _spread_of(amount: Amount, key: str, setting: Setting) -> float:
     if amount.unit in SPOONS and key and setting.kitchen.larder[key].role == "flour":
         return K.SPOON_SPREAD
     return 0.0
-
-
-def thickness_of(pot: Pot, serving_c: float, spread: float = 0.0) -> Thickness:
-    """How thick ``pot`` will be at ``serving_c`` °C; ``spread`` as :func:`vagueness`."""
-    return assess(
-        pot.balance,
-        wetted=pot.wetted,
-        flour_given=pot.flour_given,
-        yolk_set=pot.yolk_set,
-        temperature_c=serving_c,
-        spread=spread,
-    )
 
 
 def _state(
@@ -289,7 +394,7 @@ def _standing(
         found.append(
             Remark("not-boiled", "not boiled yet: the flour thickens fully only at the boil")
         )
-    elif pot.wetted and 0.0 < pot.boiled_min < K.BOILED_FULL_MIN:
+    elif pot.wetted and balance.thickener and 0.0 < pot.boiled_min < K.BOILED_FULL_MIN:
         found.append(
             Remark("short-boil", f"boiled {pot.boiled_min:g} min: give it {K.BOILED_FULL_MIN:g}")
         )
@@ -303,15 +408,24 @@ def _standing(
                 f"{volume_ml:.0f} mL does not fit the pan, it holds {capacity_ml:.0f} mL",
             )
         )
-    elif pan.reactive and (balance.alcohol or balance.acid > 0.002 * balance.mass_g):
+    elif volume_ml > 0.8 * capacity_ml:
+        found.append(Remark("pan-full", "the pan is over four fifths full: it may boil over"))
+    if pan.reactive and meets_metal(balance):
         found.append(
             Remark(
                 "reactive-pan", "wine, lemon or yolk in bare metal turns grey: stainless or enamel"
             )
         )
-    elif volume_ml > 0.8 * capacity_ml:
-        found.append(Remark("pan-full", "the pan is over four fifths full: it may boil over"))
     return tuple(found)
+
+
+def meets_metal(balance: Balance) -> bool:
+    """Whether bare aluminium or iron would turn it grey: wine, acid, yolk."""
+    return (
+        balance.alcohol > 0.0
+        or balance.yolk_protein > 0.0
+        or balance.acid > K.REACTIVE_ACID * balance.mass_g
+    )
 
 
 _EMULSION_WORDS = {

@@ -56,7 +56,7 @@ def _advice(sheet: Sheet, pan: Pan, kitchen: Kitchen) -> PanAdvice:
 
 def _in_pan(sheet: Sheet, pan: Pan, times: float, kitchen: Kitchen) -> tuple[float, float, float]:
     """Minutes, fullest share and grams boiled off for ``times`` the batch in ``pan``."""
-    volume = Amount(times * check(sheet, kitchen).final.pot.total_ml, "mL")
+    volume = Amount(times * check(sheet, kitchen).final.pot.yield_ml, "mL")
     placed = sheet.model_copy(update={"pan": SheetPan.of(pan)})
     checked = check(solve(placed, goal_of(placed, volume=volume), kitchen).sheet, kitchen)
     fullest = max((s.pot.total_ml for s in checked.steps), default=0.0) / pan.capacity_ml

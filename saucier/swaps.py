@@ -82,7 +82,7 @@ def _swap(sheet: Sheet, missing: Ingredient, row: Ingredient, kitchen: Kitchen) 
             update={"steps": tuple(_put(step, missing, row) for step in sheet.steps)}
         )
         before, there = check(sheet, kitchen), check(swapped, kitchen)
-        goal = goal_of(sheet, volume=Amount(before.final.pot.total_ml, "mL"))
+        goal = goal_of(sheet, volume=Amount(before.final.pot.yield_ml, "mL"))
         solved = solve(swapped, goal, kitchen).sheet
         solved = rounded_for_kitchen(solved, goal, kitchen).sheet
     except BadInput as bad:

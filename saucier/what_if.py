@@ -3,12 +3,13 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from saucier.check import CheckedSheet, free_reduction, prepare, thickening_by, thickness_of
+from saucier.check import CheckedSheet, free_reduction, prepare, thickening_by
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
 from saucier.sheet import Sheet
 from saucier.steps import Knobs, Melt, Simmer
+from saucier.thickness import thickness_of
 
 
 @dataclass(frozen=True, slots=True)

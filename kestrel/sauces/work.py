@@ -101,7 +101,7 @@ def _have(have: tuple[str, Any]) -> Have:
 
 
 def _yield_as_it_comes(sheet: Sheet, kitchen: Kitchen) -> Sheet:
-    litres = check(sheet, kitchen).final.pot.total_ml / 1000.0
+    litres = check(sheet, kitchen).final.pot.yield_ml / 1000.0
     volume = kitchen_round(Amount(litres, "L"))
     target = sheet.target.model_copy(update={"volume": volume, "serves": None})
     return sheet.model_copy(update={"target": target})

@@ -22,7 +22,7 @@ def to_json_ld(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
         "@type": "Recipe",
         "name": sheet.name,
         "recipeCategory": "Sauce",
-        "recipeYield": f"{final.pot.total_ml:.0f} mL",
+        "recipeYield": f"{final.pot.yield_ml:.0f} mL",
         "totalTime": f"PT{max(1, round(final.pot.minutes))}M",
         "recipeIngredient": ingredient_lines(told),
         "recipeInstructions": [

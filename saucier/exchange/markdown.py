@@ -17,7 +17,7 @@ def to_markdown(sheet: Sheet, kitchen: Kitchen) -> str:
     lines = [
         f"# {sheet.name}",
         "",
-        f"Makes {found['total_ml']:.0f} mL, {found['total_g']:.0f} g. **{thick}** at "
+        f"Makes {found['yield_ml']:.0f} mL, {found['total_g']:.0f} g. **{thick}** at "
         f"{found['serving_c']:g} °C. Salt {found['salt_pct']:.2f} %, fat {found['fat_pct']:.1f} %. "
         f"About {found['minutes']:.0f} min at the stove.",
         "",

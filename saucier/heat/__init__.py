@@ -1,5 +1,13 @@
 """Heat and time: pans, burners, coming to the boil, what boils off."""
 
+from saucier.heat.choice import (
+    BARE_PANS,
+    POT_SHAPES,
+    Load,
+    fills_well,
+    pan_reached_for,
+    stands_well,
+)
 from saucier.heat.evaporation import (
     Stove,
     boil_up_minutes,
@@ -7,15 +15,20 @@ from saucier.heat.evaporation import (
     open_surface_m2,
 )
 from saucier.heat.mixing import heat_capacity_j_per_k, mixed_temperature_c
-from saucier.heat.pan import Pan, pan_for
+from saucier.heat.pan import Pan
 
 __all__ = [
+    "BARE_PANS",
+    "POT_SHAPES",
+    "Load",
     "Pan",
     "Stove",
     "boil_up_minutes",
     "evaporation_g_per_min",
+    "fills_well",
     "heat_capacity_j_per_k",
     "mixed_temperature_c",
     "open_surface_m2",
-    "pan_for",
+    "pan_reached_for",
+    "stands_well",
 ]

@@ -4,7 +4,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 from saucier import constants as K
-from saucier.heat.pan import Pan, pan_for
+from saucier.heat.choice import Load, pan_reached_for
+from saucier.heat.pan import Pan
 
 Heat = Literal["bare-simmer", "simmer", "lively", "rolling"]
 
@@ -25,8 +26,8 @@ class Stove:
 
 
 def open_surface_m2(volume_ml: float, stove: Stove) -> float:
-    """Open surface of ``volume_ml`` in the stove's pan, or in one assumed to fit, m²."""
-    return (stove.pan or pan_for(max(volume_ml, 1.0))).surface_m2(volume_ml)
+    """Open surface of ``volume_ml`` in the stove's pan, or in one a cook would reach for, m²."""
+    return (stove.pan or pan_reached_for(Load(volume_ml))).surface_m2(volume_ml)
 
 
 def evaporation_g_per_min(

@@ -4,8 +4,6 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from saucier.constants import DEPTH_OF_UNKNOWN_PAN
-
 PanShape = Literal["straight", "sloped", "bowl", "tray", "shell", "dish"]
 _BASE_OF_SLOPED = 0.75
 _UPRIGHT = ("straight", "tray", "dish")
@@ -87,10 +85,3 @@ class Pan:
             return math.pi * height_cm**2 * (3.0 * self._sphere_cm - height_cm) / 3.0
         bottom, top = self._radius_cm(0.0), self._radius_cm(height_cm)
         return math.pi * height_cm / 3.0 * (bottom**2 + bottom * top + top**2)
-
-
-def pan_for(volume_ml: float) -> Pan:
-    """The pan assumed where none is named: straight sides, ``volume_ml`` standing half as
-    high as it is wide (model.md 4)."""
-    diameter = (4.0 * volume_ml / (math.pi * DEPTH_OF_UNKNOWN_PAN)) ** (1.0 / 3.0)
-    return Pan("assumed", "straight", diameter, diameter)

@@ -61,6 +61,17 @@ ORIGINS = {
     "balance": "mass balance",
 }
 
+BODY_ORIGINS = {
+    "": "no body of its own",
+    "general": "general knowledge of how such purées stand",
+    "fitted": "fitted to a tried sauce (docs/model.md)",
+    "spoon": "judged by the spoon in this kitchen",
+}
+"""Where the figure for a row's body comes from."""
+
+_NO_LIQUID = ("seasoning", "egg", "salt", "spice")
+"""Roles that season or bind: wet as some are, a roux does not meet its liquid in them."""
+
 
 @dataclass(frozen=True, slots=True)
 class Ingredient:
@@ -71,7 +82,8 @@ class Ingredient:
     of one piece, 0 where it is not counted. ``power`` is the thickening of a gram of it as
     flour against wheat. ``spread_pct`` says how far such products differ from the row.
     ``piece``: it stays a piece in the sauce, apart from it, and gives back ``leak_share`` of its
-    weight as juice over a few minutes' heat. ``heat_j_per_gk`` is its heat capacity, J/(g·K).
+    weight as juice over a few minutes' heat; ``falls_share`` of it falls apart into the sauce as it
+    cooks. ``body_origin`` tells where its body (flour it thickens like) comes from. ``heat_j_per_gk`` is its heat capacity, J/(g·K).
     ``usable_share`` is what trimming leaves of the bought weight, ``drained_share`` what
     cooking and draining leave of the usable one (above 1 where it drinks); ``pack_g`` the
     usual pack, 0 where it is sold loose; ``keeps_days`` how long it is used from the fridge once it
@@ -92,6 +104,8 @@ class Ingredient:
     spread_pct: float
     piece: bool = False
     leak_share: float = 0.0
+    falls_share: float = 0.0
+    body_origin: str = ""
     heat_j_per_gk: float = 0.0
     usable_share: float = 1.0
     drained_share: float = 1.0
@@ -107,7 +121,8 @@ class Ingredient:
 
     @property
     def wet(self) -> bool:
-        return self.per_gram.water >= K.WET_INGREDIENT
+        """Whether it makes a pot a liquid: mustard in a roux is a seasoning, not the liquid."""
+        return self.per_gram.water >= K.WET_INGREDIENT and self.role not in _NO_LIQUID
 
     def grams(self, amount: Amount) -> float:
         """Grams in ``amount``. Raises :class:`BadInput` (field ``unit``) for pieces of what is

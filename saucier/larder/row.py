@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from saucier import constants as K
 from saucier.errors import BadInput, Problem
 from saucier.heat import heat_capacity_j_per_k
-from saucier.larder.ingredient import ALLERGENS, ORIGINS, ROLES, Ingredient
+from saucier.larder.ingredient import ALLERGENS, BODY_ORIGINS, ORIGINS, ROLES, Ingredient
 from saucier.pot import Balance
 
 PARTS = (
@@ -34,13 +34,17 @@ _LIMITS: dict[str, tuple[float, float, str]] = {
     "price_per_kg": (0.0, 10_000.0, "money per kg"),
     "spread_pct": (0.0, 100.0, "percent"),
     "leak_pct": (0.0, 90.0, "percent of its weight"),
+    "falls_pct": (0.0, 95.0, "percent of its weight"),
+    "body": (0.0, 60.0, "g of flour that 100 g thicken like"),
+    "body_spread_pct": (0.0, 100.0, "percent"),
+    "boils_away_pct": (0.0, 100.0, "percent of its body"),
     "usable_pct": (1.0, 100.0, "percent of the bought weight"),
     "drained_pct": (5.0, 500.0, "percent of the usable weight"),
     "pack_g": (0.0, 100_000.0, "g a pack, or nothing"),
     "keeps_days": (0.0, 365.0, "days in the fridge once made, or nothing"),
 }
 """Lowest and highest value of each number column, and what it is given in."""
-_WHEN_EMPTY = {"usable_pct": 100.0, "drained_pct": 100.0}
+_WHEN_EMPTY = {"usable_pct": 100.0, "drained_pct": 100.0, "body_spread_pct": K.BODY_SPREAD_PCT}
 COLUMNS = (
     "key",
     "name",
@@ -58,6 +62,11 @@ COLUMNS = (
     "spread_pct",
     "form",
     "leak_pct",
+    "falls_pct",
+    "body",
+    "body_spread_pct",
+    "boils_away_pct",
+    "body_origin",
     "usable_pct",
     "drained_pct",
     "pack_g",
@@ -91,13 +100,13 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         )
     if not 1 <= len(name) <= 80:
         problems.append(Problem("name", "is empty or too long", "Give 1 to 80 characters"))
-    for column, known in (("role", ROLES), ("origin", ORIGINS)):
-        if row.get(column) not in known:
+    for column, known in (("role", ROLES), ("origin", ORIGINS), ("body_origin", BODY_ORIGINS)):
+        if (row.get(column) or "") not in known:
             problems.append(
                 Problem(
                     column,
                     f"“{(row.get(column) or '')[:40]}” is not known here",
-                    f"Use one of {', '.join(known)}",
+                    f"Use one of {', '.join(one for one in known if one)}",
                 )
             )
     if (row.get("form") or "") not in ("", "piece"):
@@ -122,12 +131,19 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         raise BadInput(*problems)
     per_gram = {part: numbers[part] / 100.0 for part in PARTS}
     per_gram["insoluble"] += (100.0 - total) / 100.0
-    power = numbers["power"]
+    power, body = numbers["power"], numbers["body"] / 100.0
+    # Butter, oil and rendered fat come loose: they swim until something whisks them in.
+    loose = per_gram["fat"] if row["role"] == "fat" else 0.0
     balance = Balance(
         **per_gram,
         thickener=per_gram["flour"] * power,
         acid=numbers["acid"] / 100.0,
         sugar=numbers["sugar"] / 100.0,
+        body=body,
+        gel=body * numbers["boils_away_pct"] / 100.0,
+        doubt=body * numbers["body_spread_pct"] / 100.0,
+        butter=loose,
+        loose=loose,
     )
     return Ingredient(
         key=key,
@@ -144,6 +160,8 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         spread_pct=numbers["spread_pct"],
         piece=row.get("form") == "piece",
         leak_share=numbers["leak_pct"] / 100.0,
+        falls_share=numbers["falls_pct"] / 100.0,
+        body_origin=row.get("body_origin") or "",
         heat_j_per_gk=heat_capacity_j_per_k(balance),
         usable_share=numbers["usable_pct"] / 100.0,
         drained_share=numbers["drained_pct"] / 100.0,
@@ -164,6 +182,10 @@ def row_of(row: Ingredient) -> dict[str, str]:
         "price_per_kg": row.price_per_kg,
         "spread_pct": row.spread_pct,
         "leak_pct": 100.0 * row.leak_share,
+        "falls_pct": 100.0 * row.falls_share,
+        "body": 100.0 * part.body,
+        "body_spread_pct": 100.0 * part.doubt / part.body if part.body else 0.0,
+        "boils_away_pct": 100.0 * part.gel / part.body if part.body else 0.0,
         "usable_pct": 100.0 * row.usable_share,
         "drained_pct": 100.0 * row.drained_share,
         "pack_g": row.pack_g,
@@ -175,6 +197,7 @@ def row_of(row: Ingredient) -> dict[str, str]:
         "role": row.role,
         "allergens": " ".join(sorted(row.allergens)),
         "origin": row.origin,
+        "body_origin": row.body_origin,
         "form": "piece" if row.piece else "",
         "aliases": "; ".join(row.aliases),
     }

@@ -10,14 +10,13 @@ from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.mother.base import Base
 from saucier.pot import EMPTY, Pot
+from saucier.roots import find_root
 from saucier.sheet import Sheet
-from saucier.solve.roots import find_root
-from saucier.steps import AS_WRITTEN, Add, AnyStep, Knobs, Move, Reduce, Roux, Setting, Simmer, Use
+from saucier.steps import Add, AnyStep, Knobs, Move, Reduce, Roux, Setting, Simmer, Use, advance
 from saucier.steps.base import Measured, put_in
 from saucier.steps.reduce import Stop
 from saucier.steps.share import InnerSauce
-from saucier.thickness import grade_of, raw_viscosity_pa_s
-from saucier.thickness.viscosity import at_temperature
+from saucier.thickness import grade_of, raw_viscosity_of
 from saucier.units import Amount, kitchen_round, kitchen_step
 
 _HOT_C = 85.0
@@ -80,7 +79,7 @@ class Pouring:
 
     def __init__(self, goal: BranchGoal, base: Base, kitchen: Kitchen, setting: Setting) -> None:
         self.goal, self.base, self._setting = goal, base, setting
-        made = check(goal.sheet, kitchen).final.pot.total_ml
+        made = check(goal.sheet, kitchen).final.pot.yield_ml
         # Additions are given for each millilitre of finished sauce, as the sheet has them.
         self.scale = goal.volume_ml / made
         self._moves: list[Move] = [step.prepare(setting) for step in base.additions]
@@ -97,10 +96,10 @@ class Pouring:
                 pot = put_in(pot, row, poured.let_down_g * part, _HOT_C)
         if poured.bound_g > 0.0:
             for step in binding(self.base, poured.bound_g):
-                pot = step.prepare(self._setting)(pot, AS_WRITTEN)
+                pot = advance(pot, step.prepare(self._setting))
         knobs = Knobs(scale=self.scale)
         for move in self._moves:
-            pot = move(pot, knobs)
+            pot = advance(pot, move, knobs)
         return pot
 
     def filled(self, mother: Pot, let_down_g: float, bound_g: float = 0.0) -> Poured:
@@ -108,7 +107,7 @@ class Pouring:
         density = mother.total_g / mother.total_ml
         base = self._guess or 0.8 * self.goal.volume_ml * density
         for _ in range(12):
-            made = self.pot(mother, Poured(base, let_down_g, bound_g)).total_ml
+            made = self.pot(mother, Poured(base, let_down_g, bound_g)).yield_ml
             off = self.goal.volume_ml - made
             if abs(off) < 1e-7 * self.goal.volume_ml:
                 break
@@ -120,10 +119,8 @@ class Pouring:
     def excess(self, mother: Pot, let_down_g: float, bound_g: float = 0.0) -> float:
         """log(η / wanted), filled to the volume; infinite where it has no water."""
         pot = self.pot(mother, self.filled(mother, let_down_g, bound_g))
-        eta = raw_viscosity_pa_s(pot.balance, pot.flour_given, pot.yolk_set)
-        if not math.isfinite(eta):
-            return math.inf
-        return math.log(at_temperature(eta, self.goal.serving_c) / self.goal.viscosity_pa_s)
+        eta = raw_viscosity_of(pot, self.goal.serving_c)
+        return math.log(eta / self.goal.viscosity_pa_s) if math.isfinite(eta) else math.inf
 
     def solved(self, mother: Pot) -> Poured:
         """The pouring that meets volume and thickness: let down where the mother is thicker, bound
@@ -234,7 +231,7 @@ def _nudged(
 
 
 def _near(final: State, goal: BranchGoal) -> bool:
-    return -_SHORT <= final.pot.total_ml / goal.volume_ml - 1.0 <= _OVER
+    return -_SHORT <= final.pot.yield_ml / goal.volume_ml - 1.0 <= _OVER
 
 
 def _round_amounts(sheet: Sheet, settings: Sequence[Setting], fineness: float) -> Sheet:

@@ -18,12 +18,12 @@ from saucier.mother.branch import (
     rounded_branch,
 )
 from saucier.pot import Pot
+from saucier.roots import find_root
 from saucier.sheet import Sheet, SheetPan
 from saucier.solve import Goal, rounded_for_kitchen
-from saucier.solve.roots import find_root
 from saucier.steps import Add, AnyStep, Knobs, Roux, Simmer, Use
 from saucier.steps.base import Measured
-from saucier.thickness import raw_viscosity_pa_s
+from saucier.thickness import raw_viscosity_of
 from saucier.units import Amount
 
 MOST_LET_DOWN = 0.40
@@ -171,7 +171,7 @@ def _rounded(settled: _Settled, mass_g: float, kitchen: Kitchen, thicken: frozen
     as she then is."""
     made, flour, batches = settled.made, settled.flour, settled.batches
     liquid = made.liquid_for(flour, mass_g / batches)
-    own_thickness = Goal(raw_viscosity_pa_s(made.pot(flour, liquid).balance))
+    own_thickness = Goal(raw_viscosity_of(made.pot(flour, liquid)))
     sheet = rounded_for_kitchen(made.sheet(flour, liquid), own_thickness, kitchen).sheet
     checked = check(sheet, kitchen)
     one = checked.final.pot

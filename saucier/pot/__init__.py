@@ -2,7 +2,7 @@
 
 from saucier.pot.balance import EMPTY, Balance
 from saucier.pot.evaporation import alcohol_left, boil_off
-from saucier.pot.pieces import Piece, leak_all
+from saucier.pot.pieces import Piece, cook_all
 from saucier.pot.pot import Pot, Remark, SetAside
 
 __all__ = [
@@ -14,5 +14,5 @@ __all__ = [
     "SetAside",
     "alcohol_left",
     "boil_off",
-    "leak_all",
+    "cook_all",
 ]

@@ -3,12 +3,14 @@
 from typing import NamedTuple
 
 from saucier.constants import (
+    CREAMY_SHARE,
     DENSITY_ALCOHOL,
     DENSITY_DRY,
     DENSITY_FAT,
     DENSITY_SALT,
     DENSITY_WATER,
     DRY_SHARE_OF_FLOUR,
+    FLOUR_HOLDS_FAT,
     KCAL_PER_G,
 )
 
@@ -17,10 +19,17 @@ class Balance(NamedTuple):
     """Grams of each part of what is in a pot (or in one gram of an ingredient).
 
     ``flour`` counts flour and starch as bought; its own water and fat stand under ``water``
-    and ``fat``, so only its dry share adds to the mass. ``thickener`` is the same flour
-    weighed by its power against wheat flour in a white roux; like ``acid`` (as citric) and
-    ``sugar`` (both within ``solids``) it adds no mass. A named tuple, as :class:`Pot`: frozen
-    like the dataclasses elsewhere, and four times quicker to make, which a check lives on. Source: model.md 1, docs/model.md.
+    and ``fat``, so only its dry share adds to the mass. These add no mass of their own:
+
+    - ``thickener``: the same flour by its power against wheat flour in a white roux;
+    - ``body``: what purées and gels thicken like, g of flour, without a boil; ``gel`` the part of
+      it that a boil takes away; ``doubt`` how far off ``body`` may be, one standard spread;
+    - ``butter``: fat that came as butter, oil or rendered fat; ``loose`` the part of it that
+      nothing has whisked in;
+    - ``acid`` (as citric) and ``sugar``, both within ``solids``.
+
+    A named tuple, as :class:`Pot`: frozen like the dataclasses elsewhere, and four times quicker
+    to make, which a check lives on. Source: model.md 1, docs/model.md.
     """
 
     water: float = 0.0
@@ -35,6 +44,11 @@ class Balance(NamedTuple):
     thickener: float = 0.0
     acid: float = 0.0
     sugar: float = 0.0
+    body: float = 0.0
+    gel: float = 0.0
+    doubt: float = 0.0
+    butter: float = 0.0
+    loose: float = 0.0
 
     @property
     def mass_g(self) -> float:
@@ -69,6 +83,26 @@ class Balance(NamedTuple):
         )
 
     @property
+    def swimming_fat_g(self) -> float:
+        """Fat that swims on the sauce: loose, and more than its flour holds (model.md 1).
+
+        It is in the pot and in its fat; a cook who looks at "half" does not look at it.
+        """
+        swims = self.loose - FLOUR_HOLDS_FAT * self.flour
+        return swims if swims > 0.0 else 0.0
+
+    @property
+    def liquid_g(self) -> float:
+        """The sauce as a cook sees it: without the fat that swims on it."""
+        return self.mass_g - self.swimming_fat_g
+
+    @property
+    def creamy(self) -> bool:
+        """Whether its fat is (for a good part) held in droplets, as a cream's is: only such a
+        sauce can split. Butter with a little wine under it is no cream."""
+        return self.fat > 0.0 and self.fat - self.loose >= CREAMY_SHARE * self.fat
+
+    @property
     def kcal(self) -> float:
         """Food energy, kcal, by the usual labelling factors."""
         k = KCAL_PER_G
@@ -82,37 +116,24 @@ class Balance(NamedTuple):
 
     def plus(self, other: "Balance", times: float = 1.0) -> "Balance":
         """This with ``times`` the other added."""
-        return Balance(
-            self.water + other.water * times,
-            self.fat + other.fat * times,
-            self.flour + other.flour * times,
-            self.thickening_protein + other.thickening_protein * times,
-            self.yolk_protein + other.yolk_protein * times,
-            self.solids + other.solids * times,
-            self.salt + other.salt * times,
-            self.alcohol + other.alcohol * times,
-            self.insoluble + other.insoluble * times,
-            self.thickener + other.thickener * times,
-            self.acid + other.acid * times,
-            self.sugar + other.sugar * times,
+        return Balance._make(
+            [mine + theirs * times for mine, theirs in zip(self, other, strict=False)]
         )
 
     def with_liquids(self, water: float, alcohol: float) -> "Balance":
         """This with ``water`` and ``alcohol`` grams in place of its own: what boiling does."""
-        return Balance(
-            water,
-            self.fat,
-            self.flour,
-            self.thickening_protein,
-            self.yolk_protein,
-            self.solids,
-            self.salt,
-            alcohol,
-            self.insoluble,
-            self.thickener,
-            self.acid,
-            self.sugar,
-        )
+        return self._replace(water=water, alcohol=alcohol)
+
+    def boiled(self) -> "Balance":
+        """This once it has been at the boil: gels of soured milk let go."""
+        if self.gel <= 0.0:
+            return self
+        left = 1.0 - self.gel / self.body
+        return self._replace(body=self.body - self.gel, gel=0.0, doubt=self.doubt * left)
+
+    def whisked(self) -> "Balance":
+        """This with all its fat worked in: nothing swims any more."""
+        return self._replace(loose=0.0) if self.loose else self
 
 
 EMPTY = Balance()

@@ -1,61 +1,85 @@
-"""Pieces in a sauce, kept apart from it until they leak or are blended in (model.md 2)."""
+"""Pieces in a sauce, kept apart from it until they leak, fall apart or are blended in (model.md 2)."""
 
 import math
-from dataclasses import dataclass
+from typing import NamedTuple
 
-from saucier.constants import LEAK_MINUTES
+from saucier.constants import FALL_APART_MINUTES, LEAK_MINUTES
 from saucier.pot.balance import EMPTY, Balance
 
 
-@dataclass(frozen=True, slots=True)
-class Piece:
-    """Pieces of one ingredient: their ``content`` now, and the juice still to leak, g."""
+class Piece(NamedTuple):
+    """Pieces of one ingredient: their ``content`` now, the juice still ``to_leak_g`` and what is
+    still ``to_fall_g`` apart, both g. ``ahead_g`` is juice given before its turn: what falls apart
+    counts it. ``food``: cooked in the sauce or put back to finish in it, no part of its yield."""
 
     key: str
     name: str
     content: Balance
-    to_leak_g: float
+    to_leak_g: float = 0.0
+    to_fall_g: float = 0.0
+    ahead_g: float = 0.0
+    food: bool = False
 
     @property
     def mass_g(self) -> float:
         return self.content.mass_g
 
     def share(self, share: float) -> "Piece":
-        return Piece(self.key, self.name, EMPTY.plus(self.content, share), self.to_leak_g * share)
+        return self._replace(
+            content=EMPTY.plus(self.content, share),
+            to_leak_g=self.to_leak_g * share,
+            to_fall_g=self.to_fall_g * share,
+            ahead_g=self.ahead_g * share,
+        )
 
 
-def leak(piece: Piece, minutes: float) -> tuple[Piece, Balance]:
-    """``piece`` after ``minutes`` of heat, and the juice it gave: its water with what is
-    dissolved in it, in proportion.
+def cooked(piece: Piece, minutes: float) -> tuple[Piece, Balance]:
+    """``piece`` after ``minutes`` of heat, and what of it is sauce now.
 
-    The rest to leak falls off exponentially; a piece never gives more than its water holds.
+    First its juice, water with what is dissolved in it: what is left to leak falls off
+    exponentially, and a piece never gives more than its water holds. Then, of soft vegetables, the
+    flesh: so much of the piece has become sauce, its juice counted, as has had time to fall apart.
     """
-    if piece.to_leak_g <= 0.0 or minutes <= 0.0:
+    if minutes <= 0.0 or (piece.to_leak_g <= 0.0 and piece.to_fall_g <= 0.0):
         return piece, EMPTY
     content = piece.content
     soluble = content.water + content.solids + content.salt
     wanted = piece.to_leak_g * (1.0 - math.exp(-minutes / LEAK_MINUTES))
     given = min(wanted, 0.95 * soluble)
     share = given / soluble if soluble > 0.0 else 0.0
-    juice = Balance(
+    sauce = Balance(
         water=content.water * share,
         solids=content.solids * share,
         salt=content.salt * share,
         acid=content.acid * share,
         sugar=content.sugar * share,
     )
-    return Piece(piece.key, piece.name, content.plus(juice, -1.0), piece.to_leak_g - wanted), juice
+    content = content.plus(sauce, -1.0)
+    due = piece.to_fall_g * (1.0 - math.exp(-minutes / FALL_APART_MINUTES))
+    ahead = piece.ahead_g + given
+    mass = content.mass_g
+    flesh = min(max(0.0, due - ahead), 0.95 * mass)
+    if flesh > 0.0:
+        fallen = EMPTY.plus(content, flesh / mass)
+        sauce, content = sauce.plus(fallen), content.plus(fallen, -1.0)
+    left = piece._replace(
+        content=content,
+        to_leak_g=piece.to_leak_g - wanted,
+        to_fall_g=piece.to_fall_g - due,
+        ahead_g=max(0.0, ahead - due),
+    )
+    return left, sauce
 
 
-def leak_all(
+def cook_all(
     pieces: tuple[Piece, ...], balance: Balance, minutes: float
 ) -> tuple[tuple[Piece, ...], Balance]:
-    """All ``pieces`` after ``minutes`` of heat, and ``balance`` with their juice in it."""
+    """All ``pieces`` after ``minutes`` of heat, and ``balance`` with what they gave in it."""
     if not pieces:
         return pieces, balance
     left = []
     for piece in pieces:
-        piece, juice = leak(piece, minutes)
+        piece, sauce = cooked(piece, minutes)
         left.append(piece)
-        balance = balance.plus(juice)
+        balance = balance.plus(sauce)
     return tuple(left), balance

@@ -32,7 +32,9 @@ class Pot(NamedTuple):
     ``wetted``: something with 40 % water or more has gone in, so that it is a liquid.
     ``hottest_c``: the hottest it has been since yolk went in. ``minutes``: time at the stove
     so far. ``delicate``: what in it must not boil any more. ``chilled``: it has been cold.
-    ``remarks`` belong to the last step only.
+    ``remarks`` belong to the last step only. ``lifted``: food taken out to be put back, paid for
+    and weighed already. ``sour_min``: minutes its flour boiled in much acid. ``split``: it has
+    split, and stays so until a step mends it.
     """
 
     balance: Balance = EMPTY
@@ -48,6 +50,9 @@ class Pot(NamedTuple):
     set_aside: tuple[SetAside, ...] = ()
     delicate: frozenset[str] = frozenset()
     chilled: bool = False
+    lifted: tuple[Piece, ...] = ()
+    sour_min: float = 0.0
+    split: bool = False
 
     @property
     def flour_given(self) -> float:
@@ -56,15 +61,8 @@ class Pot(NamedTuple):
         Before any boil the whole of it is counted, and the check says "not boiled": a cook
         asks how thick it will be, not how thick cold flour is (model.md 3).
         """
-        minutes = self.boiled_min
-        if minutes <= 0.0 or minutes >= K.BOILED_FULL_MIN:
-            return 1.0
-        if minutes < 1.0:
-            return (
-                K.BOILED_SHARE_AT_ONCE + (K.BOILED_SHARE_1_MIN - K.BOILED_SHARE_AT_ONCE) * minutes
-            )
-        return K.BOILED_SHARE_1_MIN + (1.0 - K.BOILED_SHARE_1_MIN) * (minutes - 1.0) / (
-            K.BOILED_FULL_MIN - 1.0
+        return _given(self.boiled_min) * (
+            1.0 - min(K.SOUR_MOST, K.SOUR_LOSS * self.sour_min / K.SOUR_MINUTES)
         )
 
     @property
@@ -89,7 +87,57 @@ class Pot(NamedTuple):
         return volume
 
     @property
+    def yield_g(self) -> float:
+        """What the batch comes to, g: sauce and the aromatics left in it, not food finished in it."""
+        return self.total_g - sum(piece.mass_g for piece in self.pieces if piece.food)
+
+    @property
+    def yield_ml(self) -> float:
+        """What the batch comes to, mL, as :attr:`yield_g`."""
+        return self.total_ml - sum(p.content.volume_ml for p in self.pieces if p.food)
+
+    @property
+    def fat_share(self) -> float:
+        """Fat's share of the sauce's volume, φ."""
+        volume = self.balance.volume_ml
+        return self.balance.fat / K.DENSITY_FAT / volume if volume > 0.0 else 0.0
+
+    @property
+    def starch_holds(self) -> bool:
+        """Flour enough in its water to hold cheese or soured cream."""
+        return self.balance.thickener >= K.CHEESE_STARCH_SHARE * self.balance.water > 0.0
+
+    @property
+    def cream_fat_share(self) -> float:
+        """Fat that came in droplets, as a share of the sauce's mass: what a cream brings."""
+        mass = self.balance.mass_g
+        return (self.balance.fat - self.balance.butter) / mass if mass > 0.0 else 0.0
+
+    def saying(self, *remarks: Remark) -> "Pot":
+        """This with ``remarks`` of its last step added."""
+        return self._replace(remarks=(*self.remarks, *remarks))
+
+    def settled(self) -> "Pot":
+        """This after a step: a cream whose fat has no room left has split, and stays so."""
+        if self.split or not self.wetted or self.balance.fat <= 0.0:
+            return self
+        if self.fat_share < K.EMULSION_SPLIT or not self.balance.creamy:
+            return self
+        return self._replace(split=True)
+
+    @property
     def flour_g_per_l(self) -> float:
         """Flour (by its power) for each litre of water, for what starch protects."""
         water = self.balance.water
         return 1000.0 * self.balance.thickener / water if water > 0.0 else 0.0
+
+
+def _given(minutes: float) -> float:
+    """Share of flour's thickening that is there after ``minutes`` at the boil; all before any."""
+    if minutes <= 0.0 or minutes >= K.BOILED_FULL_MIN:
+        return 1.0
+    if minutes < 1.0:
+        return K.BOILED_SHARE_AT_ONCE + (K.BOILED_SHARE_1_MIN - K.BOILED_SHARE_AT_ONCE) * minutes
+    return K.BOILED_SHARE_1_MIN + (1.0 - K.BOILED_SHARE_1_MIN) * (minutes - 1.0) / (
+        K.BOILED_FULL_MIN - 1.0
+    )

@@ -7,11 +7,13 @@ from saucier.rescue.dose import after
 from saucier.rescue.remedy import Remedy, refused, remedy_of
 from saucier.rescue.thickness import thicken
 from saucier.seasoning import salt_pct
-from saucier.steps import Add, AnyStep, Finish, Season, Simmer
+from saucier.steps import Add, AnyStep, Finish, Mend, Season, Simmer
 from saucier.units import Amount, kitchen_round
 
 _CLINGS = {"whisk": 0.0, "blend": 0.01, "sieve": 0.04, "decant": 0.05}
 """Share of the pot that stays in the sieve, the blender, the caught pan."""
+_SPOON_SHARE = 0.03
+"""A spoon of water for a split sauce to be whisked into, as a share of it."""
 _HOT_C = 80.0
 _COLD_C = 5.0
 
@@ -60,7 +62,7 @@ def raw_flour(case: Case) -> list[Remedy]:
     title = "Simmer on"
     if not case.pot.balance.flour:
         return [refused("simmer", title, "there is no flour in it")]
-    if case.pot.delicate:
+    if case.pot.delicate - {"cheese"}:
         return [
             refused("simmer", title, "it must not boil any more: next time simmer before enriching")
         ]
@@ -141,30 +143,43 @@ def yolk_grains(case: Case) -> list[Remedy]:
 
 
 def oily_cream(case: Case) -> list[Remedy]:
-    """Water back until the fat takes less room than where a cream gets risky."""
+    """Water back until the fat takes less room than where a cream gets risky. One that has split
+    does not come back by stirring: it is whisked by drops into what goes in."""
     balance = case.pot.balance
     fat_ml = balance.fat / K.DENSITY_FAT
     need_ml = fat_ml / (K.EMULSION_CAUTION - 0.02) - balance.volume_ml
     title = "Water back in"
-    if need_ml <= 0.5:
+    if case.pot.split:
+        need_ml = max(need_ml, _SPOON_SHARE * balance.volume_ml)
+    elif need_ml <= 0.5:
         share = 100.0 * fat_ml / max(balance.volume_ml, 1e-9)
         return [
             refused("water", title, f"fat takes {share:.0f} % of the room: it should hold as it is")
         ]
     ways = []
-    for key in ("water", case.liquid.key):
+    for key in dict.fromkeys(("water", case.liquid.key)):
         row = case.kitchen.larder[key]
         if row.per_gram.fat > 0.1:
             continue
         amount = kitchen_round(Amount(need_ml / row.per_gram.volume_ml / row.density, "mL"))
-        step = Add(ingredient=key, amount=amount, temperature_c=60.0)
-        do = (
-            "Off the heat.",
-            f"Whisk in {amount.value:g} mL warm {row.spoken_name} by spoonfuls until it turns creamy.",
-            "Do not boil it again.",
-        )
+        told = f"{amount.value:g} mL warm {row.spoken_name}"
+        if case.pot.split:
+            step: AnyStep = Mend(ingredient=key, amount=amount)
+            do = (
+                f"Off the heat. {told} in a clean pan.",
+                "Whisk the split sauce in by drops, then in a thread, until it is creamy.",
+                "Do not boil it again.",
+            )
+        else:
+            step = Add(ingredient=key, amount=amount, temperature_c=60.0)
+            do = (
+                "Off the heat.",
+                f"Whisk in {told} by spoonfuls until it turns creamy.",
+                "Do not boil it again.",
+            )
         title = f"{amount.value:g} mL {row.spoken_name} back in"
-        ways.append(remedy_of(case, f"back-{key}", title, do, (step,), minutes=2.0))
+        minutes = K.MEND_MINUTES if case.pot.split else 2.0
+        ways.append(remedy_of(case, f"back-{key}", title, do, (step,), minutes=minutes))
     return ways
 
 

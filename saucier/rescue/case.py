@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from functools import cached_property
 
-from saucier.check import CheckedSheet, Prepared, check, prepare, thickness_of
+from saucier.check import CheckedSheet, Prepared, check, prepare
 from saucier.errors import BadInput
 from saucier.heat import Stove
 from saucier.kitchen import Kitchen
@@ -13,7 +13,7 @@ from saucier.rescue.seen import Seen, sheet_of_seen
 from saucier.sheet import Sheet
 from saucier.solve import Goal, solve
 from saucier.steps import Cool, Setting
-from saucier.thickness import grade_named, grade_of
+from saucier.thickness import grade_named, grade_of, thickness_of
 from saucier.units import Amount
 
 
@@ -107,9 +107,9 @@ def case_at(
     if wanted is None:
         wanted = predicted.thickness.viscosity_pa_s
     if viscosity_pa_s is not None or amount is not None:
-        size = amount or Amount(predicted.pot.total_ml, "mL")
+        size = amount or Amount(predicted.pot.yield_ml, "mL")
         try:
-            so_far = solve(so_far, Goal(viscosity_pa_s, size), kitchen).sheet
+            so_far = solve(so_far, Goal(viscosity_pa_s, size), kitchen, as_found=True).sheet
         except BadInput as bad:
             raise bad.under("seen") from None
     return Case(so_far, wanted, kitchen)

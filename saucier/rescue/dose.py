@@ -7,10 +7,9 @@ from collections.abc import Callable, Sequence
 from saucier.errors import BadInput
 from saucier.pot import Pot
 from saucier.rescue.case import Case, lands
-from saucier.solve.roots import find_root
-from saucier.steps import AS_WRITTEN, AnyStep
-from saucier.thickness import raw_viscosity_pa_s
-from saucier.thickness.viscosity import at_temperature
+from saucier.roots import find_root
+from saucier.steps import AnyStep, advance
+from saucier.thickness import raw_viscosity_of
 
 Steps = Callable[[float], Sequence[AnyStep]]
 """The steps of a remedy at a dose in g."""
@@ -22,7 +21,7 @@ def after(case: Case, steps: Sequence[AnyStep]) -> Pot:
     """The pot after ``steps`` more. Raises :class:`BadInput`."""
     pot = case.pot
     for step in steps:
-        pot = step.prepare(case.setting)(pot, AS_WRITTEN)
+        pot = advance(pot, step.prepare(case.setting))
     return pot
 
 
@@ -40,10 +39,8 @@ def dose_for(case: Case, steps_at: Steps, least_g: float, most_g: float) -> floa
             pot = after(case, steps_at(math.exp(log_dose)))
         except BadInput:
             return math.nan
-        eta = raw_viscosity_pa_s(pot.balance, pot.flour_given, pot.yolk_set)
-        if not 0.0 < eta < math.inf:
-            return math.nan
-        return math.log(at_temperature(eta, case.serving_c) / wanted)
+        eta = raw_viscosity_of(pot, case.serving_c)
+        return math.log(eta / wanted) if 0.0 < eta < math.inf else math.nan
 
     low, high = math.log(least_g), math.log(most_g)
     at = [low + (high - low) * n / _POINTS for n in range(_POINTS + 1)]

@@ -82,7 +82,7 @@ def _notes(case: Case, before: State, after: State) -> tuple[str, ...]:
             ("salt_pct", "salt", "%", 0.02, 2),
             ("fat_pct", "fat", "%", 0.3, 1),
             ("acid_pct", "acid", "%", 0.05, 2),
-            ("total_ml", "makes", "mL", 5.0, 0),
+            ("yield_ml", "makes", "mL", 5.0, 0),
         )
         if abs(new[key] - old[key]) >= least
     ]

@@ -133,7 +133,7 @@ def sheet_of_seen(seen: Seen, kitchen: Kitchen) -> Sheet:
         }
     )
     try:
-        return solve(sheet, Goal(seen.viscosity_pa_s, seen.amount), kitchen).sheet
+        return solve(sheet, Goal(seen.viscosity_pa_s, seen.amount), kitchen, as_found=True).sheet
     except BadInput as bad:
         problem = bad.problems[0]
         if problem.field == "volume":

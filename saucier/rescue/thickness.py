@@ -265,14 +265,16 @@ def yolks(case: Case) -> Remedy:
 
 
 def _must_not_boil(case: Case) -> str | None:
-    if not case.pot.delicate:
+    # Cheese bears a bare simmer where starch holds it; the remark stands beside the remedy.
+    delicate = case.pot.delicate - {"cheese"}
+    if not delicate:
         return None
     what = {
         "soft-cream": "soft cream",
         "mounted": "butter whisked in",
         "liaison": "yolk without starch",
     }
-    named = " and ".join(what[code] for code in sorted(case.pot.delicate))
+    named = " and ".join(what[code] for code in sorted(delicate))
     return f"it must not boil any more ({named}): thicken with a sauce made apart"
 
 

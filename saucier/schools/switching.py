@@ -69,7 +69,7 @@ def switch(sheet: Sheet, school_key: str, choice: str, kitchen: Kitchen) -> Swit
     goal = goal_of(sheet)
     if goal.volume is None:
         # No yield asked for: the batch stays as large as it is.
-        goal = goal_of(sheet, volume=Amount(before.final.pot.total_ml, "mL"))
+        goal = goal_of(sheet, volume=Amount(before.final.pot.yield_ml, "mL"))
     followed = school.followed(sheet) == choice
     rewritten = sheet if followed else school.rewrite(sheet, choice, kitchen)
     turned = solve(rewritten, goal, kitchen).sheet

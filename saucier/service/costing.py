@@ -4,13 +4,13 @@ import math
 from collections.abc import Iterable, Mapping
 from dataclasses import replace
 
-from saucier.check import check, thickness_of
+from saucier.check import check
 from saucier.dish import on_plate_c
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
 from saucier.service.planned import BranchPlan, LinePlan, Wanted
 from saucier.steps.base import pot_heat_j_per_k
-from saucier.thickness import grade_named
+from saucier.thickness import grade_named, thickness_of
 
 
 def costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen) -> LinePlan:
@@ -31,7 +31,7 @@ def costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen) 
         cost += branch.cost * need.volume_ml / max(total, 1e-9)
         allergens |= branch.final.pot.allergens
         sauce = branch.final.pot
-        each = need.volume_ml / portions / sauce.total_ml * pot_heat_j_per_k(sauce)
+        each = need.volume_ml / portions / sauce.yield_ml * pot_heat_j_per_k(sauce)
         at = on_plate_c(dish, each, branch.sheet.target.serving_c, larder)
         there = thickness_of(sauce, at)
         grade = grade_named(there.grade).name if there.grade else there.reason
@@ -60,7 +60,7 @@ def left_by_recipe(wanted: Iterable[Wanted], kitchen: Kitchen) -> float:
     where nobody reckons."""
     left = 0.0
     for one in wanted:
-        half = 0.5 * check(one.sheet, kitchen).final.pot.total_ml
+        half = 0.5 * check(one.sheet, kitchen).final.pot.yield_ml
         for asked in one.asked:
             left += math.ceil(asked.need.volume_ml / half) * half - asked.need.volume_ml
     return left

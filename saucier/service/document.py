@@ -51,7 +51,8 @@ class OnHand(Part):
 
 class Service(Part):
     """One service. ``force`` says for a sauce that it gets its ``own`` pot, must ``share`` a mother
-    though its base differs, or is bound by itself (``thicken``) on her."""
+    though its base differs, or is bound by itself (``thicken``) on her; ``pans`` names the pan the cook
+    chose, by the key of a pot or a branch."""
 
     format: Literal["kestrel-fog/service"] = "kestrel-fog/service"
     version: Literal[1] = 1
@@ -60,6 +61,9 @@ class Service(Part):
     serve_at: Annotated[tuple[Annotated[str, Field(max_length=5)], ...], Field(max_length=2)] = ()
     lines: Annotated[tuple[Line, ...], Field(max_length=MAX_LINES)] = ()
     force: dict[Key, Literal["own", "share", "thicken"]] = Field(default_factory=dict)
+    pans: dict[Annotated[str, Field(max_length=240)], Annotated[str, Field(max_length=60)]] = Field(
+        default_factory=dict
+    )
     on_hand: Annotated[tuple[OnHand, ...], Field(max_length=60)] = ()
     keep_days: Annotated[float, Field(ge=0, le=14)] = 3.0
     repeats: Literal["never", "weekly"] = "never"

@@ -4,7 +4,7 @@ down, ready roux for butter and flour, stock and fresh pasta."""
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from saucier.check import check, thickness_of
+from saucier.check import check
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.rescue import applied, case_of
@@ -13,6 +13,7 @@ from saucier.service.document import OnHand, Service
 from saucier.sheet import Sheet
 from saucier.solve import goal_of, solve
 from saucier.steps import Cool, Reheat, Roux
+from saucier.thickness import thickness_of
 from saucier.units import Amount, Dimension
 
 _FREEZER_DAYS = 90.0
@@ -120,7 +121,7 @@ def _brought_back(
         if remedy.refused is None:
             words, whole = remedy.title, applied(back, remedy)
     final = check(whole, kitchen).final.pot
-    ready = final.total_ml
+    ready = final.yield_ml
     share = min(1.0, need_ml / ready)
     used = Used(one.sauce, sheet.name, ml * share, ready * share, words, whole, final.cost * share)
     return used, share

@@ -1,18 +1,19 @@
 """Which branches share a pot, which get their own and why, and in which pan each is cooked."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 
-from saucier.check import check
+from saucier.check import CheckedSheet, check, load_of, meets_metal
 from saucier.errors import BadInput
-from saucier.heat import Pan, pan_for
+from saucier.heat import BARE_PANS, POT_SHAPES, Load, Pan, pan_reached_for
 from saucier.kitchen import Kitchen
 from saucier.mother import Base, Branch, BranchGoal, Mother, base_of, mother_for, same_base
 from saucier.service.document import Service
 from saucier.service.planned import BranchPlan, Pot, Wanted
 from saucier.sheet import Sheet, SheetPan, Target
 from saucier.solve import goal_of, rounded_for_kitchen, solve
+from saucier.steps import Reduce
 from saucier.thickness import grade_named
 from saucier.units import Amount
 
@@ -21,7 +22,8 @@ FULLEST, EMPTIEST = 2 / 3, 1 / 4
 MOST_BATCHES = 12
 _A_LITTLE_OVER, _WITHIN = 1.003, 0.005
 """A pot aims this much over and is rounded within that share: a need is met, to a percent."""
-_POTS = ("straight", "sloped")
+_HOLDS = 0.9
+"""A sheet's own pan, or one the cook chose, is filled so far and no further."""
 
 
 class Stove:
@@ -32,9 +34,10 @@ class Stove:
     ) -> None:
         self._service, self._kitchen, self._warnings = service, kitchen, warnings
         # Bare metal last: it turns wine, lemon and yolk grey.
-        there = (pan for pan in pans if pan.shape in _POTS)
+        there = (pan for pan in pans if pan.shape in POT_SHAPES)
         self._pans = sorted(there, key=lambda pan: (pan.reactive, pan.capacity_ml))
-        self._taken: set[str] = set()
+        self._by_name = {pan.name: pan for pan in pans}
+        self._taken: dict[str, str] = {}
 
     def cooked(self, wanted: list[Wanted]) -> tuple[tuple[BranchPlan, ...], tuple[Pot, ...]]:
         made = [one for one in wanted if one.need_ml > one.from_stock_ml]
@@ -125,8 +128,11 @@ class Stove:
         while len(group) > 1:
             goals = [_goal(one) for one in group]
             own = {one.key: base for one in group if isinstance(base := bases[one.key], Base)}
+            key = f"mother-{number + 1}"
             try:
-                mother = mother_for(goals, own, self._pan_for, self._kitchen, frozenset(thicken))
+                mother = mother_for(
+                    goals, own, self._pan_for_mother(key), self._kitchen, frozenset(thicken)
+                )
                 break
             except BadInput as bad:
                 problem = bad.problems[0]
@@ -138,7 +144,6 @@ class Stove:
         else:
             alone += [(one, "nothing else today has its base") for one in group]
             return None, []
-        key = f"mother-{number + 1}"
         pot = self._pot_of(key, mother)
         names = {branch.goal.key: branch for branch in mother.branches}
         return pot, [self._branch(one, key, names[one.key], bases) for one in group]
@@ -146,7 +151,7 @@ class Stove:
     def _pot_of(self, key: str, mother: Mother) -> Pot:
         one = mother.checked.final.pot
         pan = mother.checked.pan
-        self._taken.add(pan.name)
+        shared = self._take(pan, mother.base.name)
         fullest = max(state.pot.total_ml for state in mother.checked.steps) / pan.capacity_ml
         return Pot(
             key=key,
@@ -159,12 +164,12 @@ class Stove:
             fill_share=fullest,
             minutes=one.minutes,
             made_g=mother.made_g,
-            made_ml=one.total_ml * mother.batches,
+            made_ml=one.yield_ml * mother.batches,
             taken_g=mother.taken_g,
             film_g=mother.film_g,
             left_g=mother.left_g,
             thickest=mother.thickest,
-            notes=self._notes(pan, fullest, mother.batches, one.total_ml),
+            notes=(*shared, *self._notes(mother.checked, mother.batches)),
             offers=mother.offers,
         )
 
@@ -180,7 +185,7 @@ class Stove:
             sheet=branch.sheet,
             final=branch.final,
             film_ml=one.film_ml,
-            made_ml=branch.final.pot.total_ml,
+            made_ml=branch.final.pot.yield_ml,
             base_g=branch.poured.base_g,
             let_down_g=branch.poured.let_down_g,
             let_down_share=branch.poured.let_down_share,
@@ -192,8 +197,8 @@ class Stove:
 
     def _own(self, one: Wanted, why: str, can_share: bool) -> tuple[Pot, BranchPlan]:
         """A pot of its own, solved for its grade and volume in a pan of the kitchen's."""
-        ml = one.to_make_ml
-        pan, batches = self._pan_for(ml)
+        ml, key = one.to_make_ml, f"own-{one.key}"
+        pan, batches, said = self._pan_for(one, key)
         placed = one.sheet.model_copy(update={"pan": SheetPan.of(pan)})
         goal = goal_of(placed, one.grade, Amount(_A_LITTLE_OVER * ml / batches, "mL"))
         try:
@@ -202,7 +207,8 @@ class Stove:
         except BadInput as bad:
             goal = goal_of(placed.model_copy(update={"target": _open(placed)}), None, goal.volume)
             try:
-                sheet = solve(placed, goal, self._kitchen).sheet
+                # As it is written, turned or not: one sauce never takes the others' plan away.
+                sheet = solve(placed, goal, self._kitchen, as_found=True).sheet
             except BadInput:
                 raise bad.under(one.sauce) from None
             grade = grade_named(one.grade).name if one.grade else "its volume"
@@ -211,11 +217,10 @@ class Stove:
             )
         checked = check(sheet, self._kitchen)
         final = checked.final
-        self._taken.add(pan.name)
+        shared = self._take(pan, one.sheet.name)
         fullest = max(state.pot.total_ml for state in checked.steps) / pan.capacity_ml
-        key = f"own-{one.key}"
-        made_g, made_ml = batches * final.pot.total_g, batches * final.pot.total_ml
-        film_g = one.film_ml * final.pot.total_g / final.pot.total_ml
+        made_g, made_ml = batches * final.pot.yield_g, batches * final.pot.yield_ml
+        film_g = one.film_ml * final.pot.yield_g / final.pot.yield_ml
         pot = Pot(
             key=key,
             name=one.sheet.name,
@@ -232,7 +237,7 @@ class Stove:
             film_g=film_g,
             left_g=0.0,
             thickest=one.key,
-            notes=self._notes(pan, fullest, batches, final.pot.total_ml),
+            notes=(*said, *shared, *self._notes(checked, batches)),
             offers=(),
         )
         branch = BranchPlan(
@@ -262,38 +267,99 @@ class Stove:
             cost=one.stock_cost,
         )
 
-    def _pan_for(self, ml: float) -> tuple[Pan, int]:
-        """The pan for ``ml``, and in how many equal batches: as few as the largest pan, filled to two
-        thirds, and the whisk allow; of the pans that hold one the smallest, free ones first. Raises
-        :class:`BadInput` (field ``pans``)."""
-        whisk_ml = self._kitchen.whisk_ml
+    def _take(self, pan: Pan, name: str) -> tuple[str, ...]:
+        """``pan`` given to the pot ``name``; what to say where another has it."""
+        other = self._taken.get(pan.name)
+        self._taken[pan.name] = f"{other} and {name}" if other else name
+        if other and self._pans:
+            return (f"{pan.name} is also wanted for {other}: one after the other, or another pan",)
+        return ()
+
+    def _pan_for_mother(self, key: str) -> Callable[[float], tuple[Pan, int]]:
+        def pan_for(ml: float) -> tuple[Pan, int]:
+            chosen = self._chosen(key)
+            if chosen is not None:
+                return chosen, self._batches(ml, _HOLDS * chosen.capacity_ml)
+            return self._reached_for(Load(ml))
+
+        return pan_for
+
+    def _pan_for(self, one: Wanted, key: str) -> tuple[Pan, int, tuple[str, ...]]:
+        """The pan for a sauce in a pot of its own, in how many batches, and what to say of it: the
+        one the cook chose, else the sheet's own where it holds the batch, else one of the
+        kitchen's for its heaviest moment. Raises :class:`BadInput` (field ``pans``)."""
+        checked = check(one.sheet, self._kitchen)
+        # What goes in before a reduction is what the pan has to hold.
+        load = load_of(one.sheet, self._kitchen).times(one.to_make_ml / checked.final.pot.yield_ml)
+        chosen = self._chosen(key)
+        if chosen is not None:
+            return chosen, self._batches(load.fullest, _HOLDS * chosen.capacity_ml), ()
+        own = one.sheet.pan.as_pan() if one.sheet.pan else None
+        said: tuple[str, ...] = ()
+        if own is not None and load.fullest <= _HOLDS * own.capacity_ml:
+            return own, self._batches(load.fullest, own.capacity_ml), ()
+        sour = any(meets_metal(state.pot.balance) for state in checked.steps)
+        pan, batches = self._reached_for(load, sour=sour)
+        if own is not None:
+            said = (f"{own.name}, its own pan, does not hold so much: {pan.name} is taken",)
+        return pan, batches, said
+
+    def _chosen(self, key: str) -> Pan | None:
+        """The pan the cook chose for ``key``; one the kitchen no longer has is said and passed over."""
+        name = self._service.pans.get(key)
+        if name is None:
+            return None
+        if name not in self._by_name:
+            self._warnings.append(
+                f"the pan “{name}” is not in the larder any more: another is taken"
+            )
+        return self._by_name.get(name)
+
+    def _batches(self, ml: float, holds_ml: float) -> int:
+        return max(1, math.ceil(ml / min(holds_ml, self._kitchen.whisk_ml) - 1e-9))
+
+    def _reached_for(self, load: Load, *, sour: bool = False) -> tuple[Pan, int]:
+        """The pan for ``load``, and in how many equal batches: as few as the largest pan, filled to
+        two thirds, and the whisk allow; of the pans that hold one the one a cook would reach for,
+        free ones first, bare metal never for what is ``sour``. Raises :class:`BadInput` (field
+        ``pans``)."""
         if not self._pans:
-            batches = math.ceil(ml / whisk_ml)
-            return pan_for(ml / batches / FULLEST), batches
-        largest = max(self._pans, key=lambda pan: (not pan.reactive, pan.capacity_ml))
-        batches = math.ceil(ml / min(FULLEST * largest.capacity_ml, whisk_ml) - 1e-9)
+            batches = self._batches(load.fullest, FULLEST * BARE_PANS[-1].capacity_ml)
+            return pan_reached_for(load.times(1.0 / batches)), batches
+        pans = [pan for pan in self._pans if not (sour and pan.reactive)] or self._pans
+        largest = max(pans, key=lambda pan: (not pan.reactive, pan.capacity_ml))
+        batches = self._batches(load.fullest, FULLEST * largest.capacity_ml)
         if batches > MOST_BATCHES:
             raise BadInput.at(
                 "pans",
-                f"are too small: {ml / 1000:.1f} L would take {batches} rounds in {largest.name}",
+                f"are too small: {load.fullest / 1000:.1f} L would take {batches} rounds in {largest.name}",
                 "Add a larger pan in the Larder, or serve fewer",
             )
-        fits = [pan for pan in self._pans if ml / batches <= FULLEST * pan.capacity_ml] or [largest]
-        free = [pan for pan in fits if pan.name not in self._taken]
-        return (free or fits)[0], batches
+        each = load.times(1.0 / batches)
+        fits = [p for p in pans if each.fullest <= FULLEST * p.capacity_ml] or [largest]
+        free = [pan for pan in fits if pan.name not in self._taken] or fits
+        if each.goes_in > 0.0:
+            return pan_reached_for(each, free), batches
+        return free[0], batches
 
     def _placed(self, branch: BranchPlan) -> BranchPlan:
-        """A mother's branch with the smallest free pan it leaves a fifth of to be finished in."""
+        """A mother's branch with the pan the cook chose, or the smallest free one it leaves a fifth
+        of, to be finished in."""
         if branch.pan or not branch.pot:
             return branch
-        for pan in self._pans:
-            if pan.name not in self._taken and branch.made_ml <= 0.8 * pan.capacity_ml:
-                self._taken.add(pan.name)
-                return replace(branch, pan=pan.name)
-        return branch
+        chosen = self._chosen(branch.key)
+        free = (p for p in self._pans if p.name not in self._taken)
+        fits = (pan for pan in free if branch.made_ml <= 0.8 * pan.capacity_ml)
+        pan = chosen or next(fits, None)
+        if pan is None:
+            return branch
+        said = "; ".join([*filter(None, [branch.why]), *self._take(pan, branch.name)])
+        return replace(branch, pan=pan.name, why=said)
 
-    def _notes(self, pan: Pan, fullest: float, batches: int, ml: float) -> tuple[str, ...]:
+    def _notes(self, checked: CheckedSheet, batches: int) -> tuple[str, ...]:
         notes = []
+        pan, ml = checked.pan, checked.final.pot.total_ml
+        fullest = max(state.pot.total_ml for state in checked.steps) / pan.capacity_ml
         if not self._pans:
             notes.append("no pans are known: one that fits was assumed")
         if batches > 1:
@@ -301,11 +367,22 @@ class Stove:
         if batches * ml > self._kitchen.whisk_ml:
             most = self._kitchen.whisk_ml / 1000.0
             notes.append(f"at most {most:g} L is whisked smooth in one pot")
-        if fullest > FULLEST + 0.05:
+        if fullest > 1.0:
+            notes.append("it does not hold a batch: choose a larger pan")
+        elif fullest > FULLEST + 0.05:
             notes.append("over two thirds full at its fullest: mind the boil")
-        elif fullest < EMPTIEST:
+        elif fullest < EMPTIEST and not _boils_down(checked):
             notes.append("under a quarter full: it boils off fast and catches")
+        if any(w.code == "reactive-pan" for state in checked.steps for w in state.warnings):
+            notes.append(
+                "bare metal: wine, lemon or yolk turns grey in it, take stainless or enamel"
+            )
         return tuple(notes)
+
+
+def _boils_down(checked: CheckedSheet) -> bool:
+    """Whether something is boiled down in it: such a pan is wide on purpose."""
+    return any(isinstance(step, Reduce) for step in checked.sheet.steps)
 
 
 def _open(sheet: Sheet) -> Target:

@@ -149,7 +149,7 @@ def _weigh_out(
         batches,
         tuple(weighed for card in told for weighed in card.weighed),
         tuple(f"{card.title}. {card.do}" for card in told),
-        final.total_ml * batches,
+        final.yield_ml * batches,
         final.total_g * batches,
         minutes,
         final.cost * batches,

@@ -2,6 +2,6 @@
 
 from saucier.solve.goal import Goal, Have, goal_of
 from saucier.solve.rounding import rounded_for_kitchen
-from saucier.solve.solver import Solved, solve
+from saucier.solve.solver import Solved, Unreachable, solve
 
-__all__ = ["Goal", "Have", "Solved", "goal_of", "rounded_for_kitchen", "solve"]
+__all__ = ["Goal", "Have", "Solved", "Unreachable", "goal_of", "rounded_for_kitchen", "solve"]

@@ -3,24 +3,42 @@
 import math
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from typing import NoReturn
 
-from saucier.check import DEFAULT_KITCHEN, FLOURED, Prepared, prepare, thickening_by, thickness_of
-from saucier.errors import BadInput
+from saucier.check import (
+    DEFAULT_KITCHEN,
+    FLOURED,
+    Prepared,
+    free_reduction,
+    pan_of,
+    prepare,
+    thickening_by,
+)
+from saucier.errors import BadInput, Problem
+from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
-from saucier.sheet import Sheet
+from saucier.roots import find_root
+from saucier.sheet import Sheet, SheetPan
 from saucier.solve.goal import Goal
-from saucier.solve.roots import find_root
-from saucier.steps import AS_WRITTEN, Dust, Knobs, Roux
-from saucier.thickness import Thickness, grade_of, raw_viscosity_pa_s
-from saucier.thickness.viscosity import at_temperature
+from saucier.steps import AS_WRITTEN, Dust, Knobs, Reduce, Roux
+from saucier.steps.reduce import Stop
+from saucier.thickness import (
+    GRADES,
+    TURNED,
+    Thickness,
+    grade_named,
+    grade_of,
+    raw_viscosity_of,
+    thickness_of,
+)
 from saucier.units import Dimension
 
 _GRADE_XTOL = 1e-6
 _SIZE_RTOL = 1e-6
 _SIZE_MISSED = 1e-3
 _LARGEST_SCALE = 1e5
+_MOST_TURNED = 8.0
+"""The furthest the free variable is turned, as a logarithm: 3000 times the flour, or a 3000th left."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,45 +51,194 @@ class Solved:
     knobs: Knobs
 
 
-def solve(sheet: Sheet, goal: Goal, kitchen: Kitchen = DEFAULT_KITCHEN) -> Solved:
+class Unreachable(BadInput):
+    """No solution. ``nearest`` is the sheet that comes nearest, to be taken instead; None where
+    there is none."""
+
+    def __init__(self, *problems: Problem, nearest: Sheet | None = None) -> None:
+        super().__init__(*problems)
+        self.nearest = nearest
+
+    def under(self, prefix: str) -> "Unreachable":
+        return Unreachable(*super().under(prefix).problems, nearest=self.nearest)
+
+
+class _Missed(Exception):
+    """A grade that cannot be had at some scale: the knobs nearest to it, and why."""
+
+    def __init__(self, knobs: Knobs, because: str) -> None:
+        super().__init__(because)
+        self.knobs, self.because = knobs, because
+
+
+def solve(
+    sheet: Sheet, goal: Goal, kitchen: Kitchen = DEFAULT_KITCHEN, *, as_found: bool = False
+) -> Solved:
     """``sheet`` with amounts that meet ``goal``.
 
     Flour is free for the grade, its fat following ``method.fat_to_flour`` (or the roux as
     written); without a roux the last reduction is. All other amounts scale together while
     minutes do not, so the two are solved together. With no grade asked for the sauce keeps
-    the thickness it has.
+    the thickness it has. Where no pan is named the one a cook would reach for at that size is
+    taken. No solution passes through an oily or split pot, unless it is a pot ``as_found``.
 
-    Raises :class:`BadInput`: field ``grade`` or ``volume``, with the nearest that can be
-    reached.
+    Raises :class:`BadInput` (:class:`Unreachable` where something near can be had): field
+    ``grade`` or ``volume``, with the nearest that can be reached.
     """
     if not sheet.steps:
         raise BadInput.at("steps", "there are none to solve for", "Give the sauce its steps")
-    prepared = prepare(sheet, kitchen)
-    free = thickening_by(sheet)
-    ratio = sheet.method.fat_to_flour if free == "flour" else None
-    base = Knobs(fat_to_flour=ratio)
-    viscosity = goal.viscosity_pa_s
-    if viscosity is None:
-        viscosity = _present_viscosity(prepared)
-        if viscosity is None or free == "nothing":
-            free, base = "nothing", AS_WRITTEN
-    elif free == "nothing":
-        raise BadInput.at(
-            "grade",
-            "this sauce has neither a roux nor a reduction to thicken it by",
-            "Add a roux or a reduction, or leave the grade open",
-        )
-    search = _Search(prepared, base, free, viscosity)
-    knobs = search.sized(_measure_for(goal, sheet, kitchen, prepared))
-    turned = sheet.model_copy(
-        update={
-            "steps": tuple(
-                step.turned(knobs, setting)
-                for step, setting in zip(sheet.steps, prepared.settings, strict=True)
+    if not as_found and (kept := _by_its_grade(sheet, goal, kitchen)):
+        return kept
+    tried: list[Pan] = []
+    pan = pan_of(sheet, kitchen)
+    while True:
+        solving = _Solving(sheet, goal, kitchen, pan, as_found)
+        likely = pan_of(sheet, kitchen, solving.likely_scale)
+        if likely != pan and likely not in tried:
+            tried.append(pan)
+            pan = likely
+            continue
+        found = solving.solved()
+        actual = pan_of(found.sheet, kitchen)
+        if actual == pan:
+            return found
+        if actual in tried:  # each of two pans leads to the other: the one at hand is named
+            named = found.sheet.model_copy(update={"pan": SheetPan.of(pan)})
+            return replace(found, sheet=named)
+        tried.append(pan)
+        pan = actual
+
+
+def _by_its_grade(sheet: Sheet, goal: Goal, kitchen: Kitchen) -> Solved | None:
+    """A sauce whose last reduction stops at a grade, solved by that stop alone where it can be: it
+    stays that grade when something before it changes."""
+    at = free_reduction(sheet)
+    step = sheet.steps[at] if at is not None else None
+    if not isinstance(step, Reduce) or not step.stop or not step.stop.grade:
+        return None
+    wanted = next((g for g in GRADES if goal.viscosity_pa_s == g.target), None)
+    if wanted is None:
+        if goal.viscosity_pa_s is not None:
+            return None
+        wanted = grade_named(step.stop.grade)
+    stopped = step.model_copy(update={"to": Stop(grade=wanted.key)})
+    steps = tuple(stopped if number == at else one for number, one in enumerate(sheet.steps))
+    stays = sheet.model_copy(update={"steps": steps})
+    try:
+        found = solve(stays, replace(goal, viscosity_pa_s=None), kitchen, as_found=True)
+    except BadInput:
+        return None
+    pots = list(prepare(found.sheet, kitchen).walk())
+    final = thickness_of(pots[-1], sheet.target.serving_c)
+    asked = goal.viscosity_pa_s is not None
+    if (asked and final.grade != wanted.key) or any(_turned(pot) for pot in pots):
+        return None
+    return replace(found, free="reduction")
+
+
+def _turned(pot: Pot) -> bool:
+    """Whether a pot is oily or split."""
+    return thickness_of(pot, 65.0).emulsion in TURNED
+
+
+class _Solving:
+    """One sheet solved in one pan."""
+
+    def __init__(
+        self, sheet: Sheet, goal: Goal, kitchen: Kitchen, pan: Pan, as_found: bool
+    ) -> None:
+        self._sheet, self._goal, self._kitchen, self._as_found = sheet, goal, kitchen, as_found
+        self._prepared = prepare(sheet, kitchen, pan)
+        self._free = thickening_by(sheet)
+        self._ratio = sheet.method.fat_to_flour if self._free == "flour" else None
+        self._measure = _measure_for(goal, sheet, kitchen, self._prepared)
+
+    @property
+    def likely_scale(self) -> float:
+        """About the scale that will come out: by plain multiplication."""
+        if self._measure is None:
+            return 1.0
+        amount, wanted, _ = self._measure
+        knobs = Knobs(fat_to_flour=self._ratio)
+        return wanted / max(amount(self._prepared.play(knobs), knobs), 1e-12)
+
+    def solved(self) -> Solved:
+        free, base = self._free, Knobs(fat_to_flour=self._ratio)
+        viscosity = self._goal.viscosity_pa_s
+        if viscosity is None:
+            viscosity = _present_viscosity(self._prepared)
+            if viscosity is None or free == "nothing" or self._as_found:
+                free, base = "nothing", AS_WRITTEN
+        elif free == "nothing":
+            raise BadInput.at(
+                "grade",
+                "this sauce has neither a roux nor a reduction to thicken it by",
+                "Add a roux or a reduction, or leave the grade open",
             )
-        }
-    )
-    return Solved(turned, free, knobs)
+        search = _Search(self._prepared, base, free, viscosity, self._as_found)
+        try:
+            knobs = search.sized(self._measure)
+        except _Missed as missed:
+            raise self._unreachable(missed, search) from None
+        return Solved(self._turned_by(knobs), free, knobs)
+
+    def _turned_by(self, knobs: Knobs) -> Sheet:
+        steps = zip(self._sheet.steps, self._prepared.settings, strict=True)
+        turned = tuple(step.turned(knobs, setting) for step, setting in steps)
+        return self._sheet.model_copy(update={"steps": turned})
+
+    def _unreachable(self, missed: _Missed, search: "_Search") -> BadInput:
+        """That it cannot be had, and the nearest that can, in amounts."""
+        at = search.first_turned(missed.knobs)
+        state = search.state(missed.knobs)
+        if at is not None or state.viscosity_pa_s is None:
+            if at is None:
+                message = f"cannot be reached: {state.reason}"
+                return BadInput.at("grade", message, "Ask for another grade")
+            return BadInput.at(
+                "grade",
+                f"cannot be reached: step {at + 1} turns oily before it",
+                f"Stop step {at + 1} sooner, or begin with more liquid or a thinner cream",
+            )
+        nearest = self._nearest(missed.knobs, state.viscosity_pa_s)
+        name = grade_of(state.viscosity_pa_s).replace("-", " ")
+        return Unreachable(
+            Problem(
+                "grade",
+                f"cannot be reached: {missed.because} {name}",
+                f"The nearest this sauce can be is {name} at {state.viscosity_pa_s:.2g} Pa·s"
+                + (f": {self._in_amounts(nearest)}" if nearest else ""),
+            ),
+            nearest=nearest,
+        )
+
+    def _nearest(self, knobs: Knobs, viscosity: float) -> Sheet | None:
+        """The nearest that can be had, brought to its size."""
+        turned = self._turned_by(knobs)
+        goal = replace(self._goal, viscosity_pa_s=None)
+        try:
+            pan = self._prepared.pan
+            again = _Solving(turned, goal, self._kitchen, pan, True).solved().sheet
+            sound = not any(map(_turned, prepare(again, self._kitchen, pan).walk()))
+        except BadInput:
+            return None
+        return again if sound else None
+
+    def _in_amounts(self, sheet: Sheet) -> str:
+        """The most of what goes into ``sheet``, and where its last reduction stops."""
+        prepared = prepare(sheet, self._kitchen, self._prepared.pan)
+        weighed = [
+            one
+            for step, setting in zip(sheet.steps, prepared.settings, strict=True)
+            for one in step.to_weigh(setting)
+        ]
+        most = sorted(weighed, key=lambda one: -one.grams)[:3]
+        told = ", ".join(f"{one.grams:.0f} g {one.name.lower()}" for one in most)
+        at = free_reduction(sheet)
+        if at is not None:
+            pots = list(prepared.walk())
+            told += f", boiled down to {pots[at].total_g:.0f} g"
+        return told
 
 
 def _present_viscosity(prepared: Prepared) -> float | None:
@@ -89,8 +256,8 @@ def _measure_for(goal: Goal, sheet: Sheet, kitchen: Kitchen, prepared: Prepared)
     if goal.volume is None:
         return None
     if goal.volume.dimension is Dimension.WEIGHT:
-        return lambda pot, knobs: pot.total_g, goal.volume.base, "volume"
-    return lambda pot, knobs: pot.total_ml, goal.volume.base, "volume"
+        return lambda pot, knobs: pot.yield_g, goal.volume.base, "volume"
+    return lambda pot, knobs: pot.yield_ml, goal.volume.base, "volume"
 
 
 def _measure_of_have(goal: Goal, kitchen: Kitchen, prepared: Prepared) -> Measure:
@@ -138,15 +305,34 @@ class _Search:
     """One solve: for any scale the free variable that meets the grade, then the scale that
     meets the size."""
 
-    def __init__(self, prepared: Prepared, base: Knobs, free: str, viscosity: float | None) -> None:
+    def __init__(
+        self,
+        prepared: Prepared,
+        base: Knobs,
+        free: str,
+        viscosity: float | None,
+        as_found: bool,
+    ) -> None:
         self._prepared, self._base, self._free = prepared, base, free
         self._log_target = math.log(viscosity) if viscosity else 0.0
+        self._as_found = as_found
         self._guess: float | None = None
         self._played: dict[Knobs, Pot] = {}
 
     def sized(self, measure: Measure | None) -> Knobs:
-        """The knobs that meet grade and size. Raises :class:`BadInput` where none do."""
-        return self._graded(self._scale_for(measure) if measure else 1.0)
+        """The knobs that meet grade and size. Raises :class:`BadInput` or :class:`_Missed` where
+        none do, or where they lead through an oily pot."""
+        knobs = self._graded(self._scale_for(measure) if measure else 1.0)
+        if self.first_turned(knobs) is not None:
+            raise _Missed(knobs, "it turns oily; short of that it is")
+        return knobs
+
+    def first_turned(self, knobs: Knobs) -> int | None:
+        """The first step after which the pot is oily or split; None where none is."""
+        if self._as_found:
+            return None
+        turned = (_turned(pot) for pot in self._prepared.walk(knobs))
+        return next((number for number, is_so in enumerate(turned) if is_so), None)
 
     def _scale_for(self, measure: Measure) -> float:
         """The scale at which the batch, solved for its grade, has the size wanted."""
@@ -156,7 +342,7 @@ class _Search:
             try:
                 knobs = self._graded(math.exp(log_scale))
                 return math.log(max(amount(self._play(knobs), knobs), 1e-12) / wanted)
-            except BadInput:
+            except (BadInput, _Missed):
                 return -math.inf  # so small that its simmering boils it too far
 
         # Start where plain multiplication would land; what a pan boils off does not scale,
@@ -167,12 +353,21 @@ class _Search:
             raise BadInput.at(
                 field, "is out of all proportion to the sheet", "Give a smaller yield"
             )
+        missed: _Missed | None = None
         if not math.isfinite(excess(guess)):
             # Simmering weighs little on a large batch: what fails there fails at any size.
             self._graded(max(1.0, 100.0 * math.exp(guess)))
+            try:
+                self._graded(math.exp(guess))
+            except _Missed as short:
+                missed = short
+            except BadInput:
+                pass
         low, high = self._bracket(excess, guess, field)
         found = low if low == high else find_root(excess, low, high, _SIZE_RTOL)
         if abs(excess(found)) > _SIZE_MISSED:
+            if missed is not None:  # at this size it is the grade that cannot be had
+                raise missed
             least = wanted * math.exp(excess(high))
             raise BadInput.at(
                 field,
@@ -214,12 +409,8 @@ class _Search:
             raise BadInput.at(
                 "grade", "nothing liquid goes into this sauce", "Add milk, stock or cream"
             )
-        eta = raw_viscosity_pa_s(pot.balance, pot.flour_given, pot.yolk_set)
-        if not math.isfinite(eta):
-            return math.inf
-        return (
-            math.log(at_temperature(eta, self._prepared.sheet.target.serving_c)) - self._log_target
-        )
+        eta = raw_viscosity_of(pot, self._prepared.sheet.target.serving_c)
+        return math.log(eta) - self._log_target if math.isfinite(eta) else math.inf
 
     def _by_flour(self, base: Knobs) -> Knobs:
         """Flour that meets the grade; its logarithm is what is searched."""
@@ -231,53 +422,50 @@ class _Search:
 
     def _by(self, knobs_at: Callable[[float], Knobs], start: float, least: float) -> Knobs:
         """The knobs where the excess is nil, searched along one variable in which the sauce
-        only thickens, from ``start`` and never below ``least``."""
+        only thickens, from ``start`` and never below ``least``. Raises :class:`_Missed`."""
 
         def excess(x: float) -> float:
-            try:
-                return self._excess(knobs_at(x))
-            except BadInput as bad:
-                if not bad.problems[0].field.endswith(".to"):
-                    raise
-                return math.inf  # boiled past the floor: thicker than anything
+            return self._excess(knobs_at(x))
 
         if self._guess is None and excess(least) > 0.0:
-            self._unreachable(knobs_at(least), "as thin as it can be made it is")
-        if self._guess is None:
-            bracket = self._around(excess, start, 0.05, least)
-        else:
-            bracket = self._around(excess, self._guess, 0.002, least)
+            raise _Missed(knobs_at(least), "as thin as it can be made it is")
+        where = (start, 0.05) if self._guess is None else (self._guess, 0.002)
+        bracket = self._around(excess, *where, least)
+        if bracket is None:
+            most = knobs_at(_MOST_TURNED)
+            raise _Missed(self._most_that_holds(most), "the furthest it can be taken gives")
         self._guess = find_root(excess, *bracket, _GRADE_XTOL)
         knobs = knobs_at(self._guess)
         if not self._holds(knobs):
             nearest = self._most_that_holds(knobs)
-            self._unreachable(nearest, "the furthest it can be taken gives")
+            raise _Missed(nearest, "the furthest it can be taken gives")
         return knobs
 
     @staticmethod
     def _around(
         excess: Callable[[float], float], start: float, width: float, least: float
-    ) -> tuple[float, float]:
-        """A bracket of the root about ``start``, widened by doubling."""
+    ) -> tuple[float, float] | None:
+        """A bracket of the root about ``start``, widened by doubling; None where there is none."""
         at, here = start, excess(start)
         for _ in range(40):
-            onward = max(least, at - math.copysign(width, here))
+            onward = min(_MOST_TURNED, max(least, at - math.copysign(width, here)))
             there = excess(onward)
             if (there > 0.0) != (here > 0.0):
                 return (onward, at) if onward < at else (at, onward)
-            if onward == least:
-                break
+            if onward in (least, _MOST_TURNED):
+                return None
             at, here, width = onward, there, width * 3.0
-        raise BadInput.at("grade", "cannot be reached by this sauce", "Ask for another grade")
+        return None
 
     def _most_that_holds(self, beyond: Knobs) -> Knobs:
-        """The knobs furthest towards ``beyond`` at which the formula still gives a number."""
+        """The knobs furthest towards ``beyond`` at which the formula still gives a number, and no
+        pot on the way has turned."""
         flour = self._free == "flour"
         low, high = (1e-6, beyond.flour) if flour else (1.0, beyond.share or 0.0)
         for _ in range(50):
             middle = 0.5 * (low + high)
             trial = replace(beyond, flour=middle) if flour else replace(beyond, share=middle)
-            low, high = (middle, high) if self._holds(trial) else (low, middle)
+            low, high = (middle, high) if self._sound(trial) else (low, middle)
         return replace(beyond, flour=low) if flour else replace(beyond, share=low)
 
     def _play(self, knobs: Knobs) -> Pot:
@@ -286,26 +474,17 @@ class _Search:
             pot = self._played[knobs] = self._prepared.play(knobs)
         return pot
 
-    def _state(self, knobs: Knobs) -> Thickness:
+    def state(self, knobs: Knobs) -> Thickness:
         return thickness_of(self._play(knobs), self._prepared.sheet.target.serving_c)
 
     def _holds(self, knobs: Knobs) -> bool:
-        """Whether the formula gives a number there."""
+        """Whether the formula gives a number there, for a sauce that has not turned."""
         try:
-            return self._state(knobs).viscosity_pa_s is not None
+            state = self.state(knobs)
         except BadInput:
             return False
+        turned = state.emulsion in TURNED and not self._as_found
+        return state.viscosity_pa_s is not None and not turned
 
-    def _unreachable(self, nearest: Knobs, because: str) -> NoReturn:
-        """Say that the grade cannot be had, and the nearest one that can."""
-        state = self._state(nearest)
-        if state.viscosity_pa_s is None:
-            raise BadInput.at(
-                "grade", f"cannot be reached: {state.reason}", "Ask for another grade"
-            )
-        name = grade_of(state.viscosity_pa_s)
-        raise BadInput.at(
-            "grade",
-            f"cannot be reached: {because} {name}",
-            f"The nearest this sauce can be is {name} at {state.viscosity_pa_s:.2g} Pa·s",
-        )
+    def _sound(self, knobs: Knobs) -> bool:
+        return self._holds(knobs) and self.first_turned(knobs) is None

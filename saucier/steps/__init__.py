@@ -5,12 +5,12 @@ from typing import Annotated, get_args
 from pydantic import Field
 
 from saucier.steps.add import Add
-from saucier.steps.aromatics import Dust, Infuse, Strain, Sweat
-from saucier.steps.base import AS_WRITTEN, Knobs, Move, Setting, StepBase, Weighed, Words
-from saucier.steps.enrich import Blend, Finish, Liaison, Mount
+from saucier.steps.aromatics import Dust, Infuse, Lift, Strain, Sweat
+from saucier.steps.base import AS_WRITTEN, Knobs, Move, Setting, StepBase, Weighed, Words, advance
+from saucier.steps.enrich import Blend, Finish, Liaison, Mend, Mount
 from saucier.steps.keep import Cool, Hold, Reheat
 from saucier.steps.melt import Melt
-from saucier.steps.pan import Deglaze, Flame, Return, Start
+from saucier.steps.pan import Deglaze, Flame, Return, Sear, Start
 from saucier.steps.reduce import Reduce
 from saucier.steps.roux import Roux
 from saucier.steps.season import Season
@@ -19,6 +19,7 @@ from saucier.steps.simmer import Simmer
 
 _Steps = (
     Start
+    | Sear
     | Add
     | Roux
     | Dust
@@ -29,6 +30,7 @@ _Steps = (
     | Reduce
     | Infuse
     | Strain
+    | Lift
     | Melt
     | Liaison
     | Mount
@@ -36,6 +38,7 @@ _Steps = (
     | Return
     | Use
     | Blend
+    | Mend
     | Season
     | Reserve
     | Cool
@@ -63,7 +66,9 @@ __all__ = [
     "Infuse",
     "Knobs",
     "Liaison",
+    "Lift",
     "Melt",
+    "Mend",
     "Mount",
     "Move",
     "Reduce",
@@ -71,6 +76,7 @@ __all__ = [
     "Reserve",
     "Return",
     "Roux",
+    "Sear",
     "Season",
     "Setting",
     "Simmer",
@@ -81,4 +87,5 @@ __all__ = [
     "Use",
     "Weighed",
     "Words",
+    "advance",
 ]

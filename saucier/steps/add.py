@@ -4,7 +4,7 @@ from typing import Literal
 
 from saucier import constants as K
 from saucier.larder import Ingredient
-from saucier.pot import Pot
+from saucier.pot import Pot, Remark
 from saucier.steps.base import (
     Celsius,
     Knobs,
@@ -43,11 +43,13 @@ class Add(OneIngredient):
         temperature = DEFAULT_C if self.temperature_c is None else self.temperature_c
 
         working = K.LIQUID_IN_MINUTES[setting.liquid_in]
+        yolk = row.per_gram.yolk_protein > 0.0
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             into_roux = row.wet and not pot.wetted and pot.balance.flour > 0.0
             minutes = working if into_roux else 0.0
-            return put_in(pot, row, grams * knobs.scale, temperature, minutes)
+            filled = put_in(pot, row, grams * knobs.scale, temperature, minutes)
+            return _with_loose_yolk(pot, filled) if yolk else filled
 
         return move
 
@@ -64,3 +66,19 @@ class Add(OneIngredient):
                 f"{_title(row)} in the pan", "Pour it into the pan.", "nothing left in the jug"
             )
         return Words(f"{_title(row)} in", "Stir it in.", "one colour, no streaks")
+
+
+_LOOSE_YOLK = Remark(
+    "yolk-loose",
+    "yolk straight into something hot grains: whisk it with cream and temper it, as a liaison",
+)
+
+
+def _with_loose_yolk(before: Pot, after: Pot) -> Pot:
+    """Yolk that went in outside a liaison: into something hot it grains, and without starch it
+    must not boil."""
+    if before.wetted and before.temperature_c >= K.TEMPER_MAX_C:
+        after = after.saying(_LOOSE_YOLK)
+    if after.flour_g_per_l < K.LIAISON_FLOUR_G_PER_L:
+        after = after._replace(delicate=after.delicate | {"liaison"})
+    return after

@@ -1,5 +1,6 @@
 """Aromatics: `sweat` in fat, `dust` with flour, `infuse` in a liquid, `strain` out."""
 
+from collections.abc import Iterable
 from typing import Annotated, Literal, Self
 
 from pydantic import Field
@@ -7,7 +8,7 @@ from pydantic import Field
 from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.heat import boil_up_minutes
-from saucier.pot import EMPTY, Piece, Pot, Remark, leak_all
+from saucier.pot import EMPTY, Pot, Remark, cook_all
 from saucier.steps.base import (
     IngredientKey,
     Knobs,
@@ -50,7 +51,8 @@ class Sweat(OneIngredient):
             piece = pot.pieces[-1]
             steam = min(lost * piece.mass_g, 0.9 * piece.content.water)
             content = piece.content.with_liquids(piece.content.water - steam, piece.content.alcohol)
-            sweated = Piece(piece.key, piece.name, content, max(0.0, piece.to_leak_g - steam))
+            to_leak = max(0.0, piece.to_leak_g - steam)
+            sweated = piece._replace(content=content, to_leak_g=to_leak)
             return pot._replace(
                 pieces=(*pot.pieces[:-1], sweated),
                 temperature_c=K.BOIL_C,
@@ -125,7 +127,7 @@ class Infuse(OneIngredient):
                 return pot._replace(remarks=(*pot.remarks, dry))
             warm = boil_up_minutes(pot_heat_j_per_k(pot), pot.temperature_c, stove, _STEEP_C)
             pot = put_in(pot, row, grams * knobs.scale, None)
-            pieces, balance = leak_all(pot.pieces, pot.balance, minutes)
+            pieces, balance = cook_all(pot.pieces, pot.balance, minutes)
             return pot._replace(
                 pieces=pieces,
                 balance=balance,
@@ -147,20 +149,31 @@ class Infuse(OneIngredient):
         )
 
 
+KEPT_ROLES = ("meat", "fish", "seafood", "solid")
+"""Food nobody throws away with the aromatics: strained out of its liquor, it is kept."""
+
+
+def named(names: Iterable[str]) -> str:
+    """Names of pieces as a cook says them: "onion, bay leaf"."""
+    short = (name.partition(",")[0] for name in dict.fromkeys(names))
+    return ", ".join(name[:1].lower() + name[1:] for name in short)
+
+
 class Strain(StepBase):
-    """Pieces out; they hold back ``holds_back`` grams of sauce for each gram of their own."""
+    """Pieces out; they hold back ``holds_back`` grams of sauce for each gram of their own. Fish,
+    shellfish and meat poached in it are kept, to be put back."""
 
     op: Literal["strain"] = "strain"
     holds_back: Annotated[float, Field(ge=0, le=2)] = 0.25
 
     def prepare(self, setting: Setting) -> Move:
-        holds = self.holds_back
+        holds, larder = self.holds_back, setting.kitchen.larder
         nothing = Remark("nothing-to-strain", "nothing in it to strain out")
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             mass = pot.balance.mass_g
             if not pot.pieces or not mass:
-                return pot._replace(remarks=(*pot.remarks, nothing))
+                return pot.saying(nothing)
             kept = max(0.0, 1.0 - holds * pot.pieces_g / mass)
             if kept <= 0.0:
                 raise BadInput.at(
@@ -168,16 +181,65 @@ class Strain(StepBase):
                     f"the pieces would hold all {mass:.0f} g of sauce back",
                     "Press them: give less than 0.25",
                 )
+            food = tuple(
+                p._replace(food=True) for p in pot.pieces if larder[p.key].role in KEPT_ROLES
+            )
             return pot._replace(
-                pieces=(), balance=EMPTY.plus(pot.balance, kept), minutes=pot.minutes + 1.0
+                pieces=(),
+                lifted=(*pot.lifted, *food),
+                balance=EMPTY.plus(pot.balance, kept),
+                minutes=pot.minutes + 1.0,
             )
 
         return move
 
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
         held = before.balance.mass_g - after.balance.mass_g
+        food = after.lifted[len(before.lifted) :]
+        keys = {piece.key for piece in food}
+        out = named(piece.name for piece in before.pieces if piece.key not in keys)
+        do = "Through a fine sieve; press the pieces with a ladle."
+        if food:
+            grams = sum(piece.mass_g for piece in food)
+            do += f" Keep the {named(p.name for p in food)}, {grams:.0f} g, covered."
         return Words(
-            "Strain",
-            "Through a fine sieve; press the pieces with a ladle.",
+            f"Strain out {out}" if out else "Strain",
+            do,
             f"smooth; about {held:.0f} g stays in the sieve with them",
+        )
+
+
+class Lift(StepBase):
+    """Pieces of ``ingredient`` (none named: all of them) lifted out and kept, to be put back with
+    `return`. They were paid for and weighed when they went in."""
+
+    op: Literal["lift"] = "lift"
+    ingredient: IngredientKey | None = None
+
+    def prepare(self, setting: Setting) -> Move:
+        key = self.ingredient
+        if key is not None:
+            setting.ingredient(key)
+        nothing = Remark("nothing-to-lift", "no such pieces in it to lift out")
+
+        def move(pot: Pot, knobs: Knobs) -> Pot:
+            out = tuple(p._replace(food=True) for p in pot.pieces if key in (None, p.key))
+            if not out:
+                return pot.saying(nothing)
+            return pot._replace(
+                pieces=tuple(p for p in pot.pieces if key not in (None, p.key)),
+                lifted=(*pot.lifted, *out),
+                minutes=pot.minutes + 1.0,
+            )
+
+        return move
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        out = after.lifted[len(before.lifted) :]
+        names = named(piece.name for piece in out)
+        grams = sum(piece.mass_g for piece in out)
+        return Words(
+            f"Lift out the {names}" if names else "Lift out",
+            "With a skimmer, let them drain over the pan; keep them covered and warm.",
+            f"{grams:.0f} g kept, to go back later",
         )

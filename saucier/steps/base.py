@@ -49,16 +49,22 @@ Move = Callable[[Pot, Knobs], Pot]
 """A prepared step: names and units resolved, only floats left to work with."""
 
 
+def advance(pot: Pot, move: Move, knobs: Knobs = AS_WRITTEN) -> Pot:
+    """``pot`` after one more step, with that step's remarks alone."""
+    return move(pot._replace(remarks=()) if pot.remarks else pot, knobs).settled()
+
+
 class Setting(NamedTuple):
     """Where a step happens: the kitchen, the sheet's own stove, whether this step is the
-    reduction a solve is free to move, the school by which liquid meets roux,
-    and how many sauces deep it stands in others."""
+    reduction a solve is free to move, the school by which liquid meets roux, how many sauces deep
+    it stands in others, and the temperature it is served at, °C."""
 
     kitchen: Kitchen
     stove: Stove
     free_reduction: bool = False
     liquid_in: str = "cold-gradual"
     depth: int = 0
+    serving_c: float = K.REFERENCE_C
 
     def ingredient(self, key: str, field: str = "") -> Ingredient:
         """The larder's row for ``key``; problems come back under ``field``."""
@@ -311,11 +317,14 @@ def put_in(
     temperature_c: float | None,
     minutes: float = 0.0,
     remarks: tuple[Remark, ...] = (),
+    *,
+    juice_share: float | None = None,
 ) -> Pot:
     """``pot`` with ``grams`` of ``row`` stirred in at ``temperature_c`` (None: the pot's own),
     which takes ``minutes`` and calls for ``remarks``.
 
-    Pieces join the pieces; all else becomes sauce.
+    Pieces join the pieces; all else becomes sauce. With ``juice_share`` they are food that
+    finishes in it and gives so much of its weight as juice.
     """
     temperature = pot.temperature_c
     if temperature_c is not None and temperature_c != temperature:
@@ -324,27 +333,44 @@ def put_in(
         )
     balance, pieces, remarks = pot.balance, pot.pieces, pot.remarks + remarks
     if row.piece:
+        food = juice_share is not None
+        leak = row.leak_share if juice_share is None else juice_share
+        falls = 0.0 if food else row.falls_share
         content = EMPTY.plus(row.per_gram, grams)
-        pieces = (*pieces, Piece(row.key, row.name, content, row.leak_share * grams))
+        piece = Piece(row.key, row.name, content, leak * grams, falls * grams, 0.0, food)
+        pieces = (*pieces, piece)
     else:
         if _curdles(pot, row):
             remarks = (*remarks, Remark("curdles", _CURDLES))
         balance = balance.plus(row.per_gram, grams)
-    return Pot(
-        balance,
-        temperature,
+    if _spits(pot, row):
+        remarks = (*remarks, _SPITS)
+    return pot._replace(
+        balance=balance,
+        temperature_c=temperature,
         # Flour that comes in later has not boiled yet, whatever the pot has been through.
-        0.0 if row.per_gram.thickener else pot.boiled_min,
-        pot.wetted or (row.wet and not row.piece),
-        max(pot.hottest_c, temperature) if balance.yolk_protein else 0.0,
-        pot.allergens | row.allergens,
-        pot.cost + grams / 1000.0 * row.price_per_kg,
-        pot.minutes + minutes,
-        remarks,
-        pieces,
-        pot.set_aside,
-        pot.delicate,
-        pot.chilled,
+        boiled_min=0.0 if row.per_gram.thickener else pot.boiled_min,
+        wetted=pot.wetted or (row.wet and not row.piece),
+        hottest_c=max(pot.hottest_c, temperature) if balance.yolk_protein else 0.0,
+        allergens=pot.allergens | row.allergens,
+        cost=pot.cost + grams / 1000.0 * row.price_per_kg,
+        minutes=pot.minutes + minutes,
+        remarks=remarks,
+        pieces=pieces,
+    )
+
+
+_SPITS = Remark("spits", "wet onto hot fat spits: pull the pan off, pour at arm's length")
+
+
+def _spits(pot: Pot, row: Ingredient) -> bool:
+    """Something wet onto hot fat with nothing in it yet that would take the heat."""
+    return (
+        pot.temperature_c >= K.HOT_FAT_C
+        and not pot.wetted
+        and row.per_gram.water >= K.WET_INGREDIENT
+        and pot.balance.loose >= K.HOT_FAT_G
+        and pot.balance.flour <= 0.0
     )
 
 

@@ -19,6 +19,10 @@ _MUST_NOT_BOIL = {
         "liaison-boiled",
         f"too little flour for yolk to boil in: stay under {K.LIAISON_BARE_MAX_C:.0f} °C or it grains",
     ),
+    "cheese": Remark(
+        "cheese-boiled",
+        "such a cheese strings or turns greasy at the boil: melt it last, off the heat",
+    ),
 }
 
 
@@ -27,25 +31,29 @@ def minutes_to_boil(pot: Pot, stove: Stove) -> float:
 
 
 def boiled(
-    pot: Pot, balance: Balance, pieces: tuple[Piece, ...], boiled_min: float, minutes: float
+    pot: Pot,
+    balance: Balance,
+    pieces: tuple[Piece, ...],
+    boiled_min: float,
+    minutes: float,
+    *,
+    gentle: bool = False,
 ) -> Pot:
     """``pot`` holding ``balance`` and ``pieces`` after ``boiled_min`` minutes at the boil,
-    ``minutes`` of the cook's time in all, with a remark for whatever should not have boiled."""
+    ``minutes`` of the cook's time in all, with a remark for whatever should not have boiled.
+    ``gentle``: no more than the odd bubble, which cheese bears where starch holds it."""
     remarks = pot.remarks
     if pot.delicate:
-        remarks += tuple(_MUST_NOT_BOIL[code] for code in sorted(pot.delicate))
-    return Pot(
-        balance,
-        K.BOIL_C,
-        pot.boiled_min + boiled_min,
-        pot.wetted,
-        K.BOIL_C if balance.yolk_protein else pot.hottest_c,
-        pot.allergens,
-        pot.cost,
-        pot.minutes + minutes,
-        remarks,
-        pieces,
-        pot.set_aside,
-        pot.delicate,
-        pot.chilled,
+        spared = {"cheese"} if gentle and pot.starch_holds else set()
+        remarks += tuple(_MUST_NOT_BOIL[code] for code in sorted(pot.delicate - spared))
+    sour = balance.thickener > 0.0 and balance.acid > K.SOUR_FROM * balance.mass_g
+    return pot._replace(
+        balance=balance.boiled(),
+        temperature_c=K.BOIL_C,
+        boiled_min=pot.boiled_min + boiled_min,
+        hottest_c=K.BOIL_C if balance.yolk_protein else pot.hottest_c,
+        minutes=pot.minutes + minutes,
+        remarks=remarks,
+        pieces=pieces,
+        sour_min=pot.sour_min + boiled_min if sour else pot.sour_min,
     )

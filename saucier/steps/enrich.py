@@ -1,6 +1,6 @@
-"""Enriching: `liaison` of yolk and cream, `mount` with butter, `finish` off the heat, `blend`."""
+"""Enriching: `liaison` of yolk and cream, `mount` with butter, `finish` off the heat, `blend`, `mend`."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Annotated, Literal, Self
 
 from pydantic import Field
@@ -8,7 +8,7 @@ from pydantic import Field
 from saucier import constants as K
 from saucier.heat import boil_up_minutes, heat_capacity_j_per_k, mixed_temperature_c
 from saucier.larder import Ingredient
-from saucier.pot import EMPTY, Balance, Pot, Remark
+from saucier.pot import EMPTY, Balance, Piece, Pot, Remark
 from saucier.steps.base import (
     Celsius,
     IngredientKey,
@@ -84,7 +84,7 @@ class Liaison(StepBase):
     heat_to_c: Celsius | None = 80.0
 
     def prepare(self, setting: Setting) -> Move:
-        rows = [setting.ingredient(part.ingredient) for part in (self.yolk, self.cream)]
+        rows = [whisked_in(setting.ingredient(p.ingredient)) for p in (self.yolk, self.cream)]
         yolk_g, cream_g = self.yolk.grams(setting, "yolk"), self.cream.grams(setting, "cream")
         heat_to, stove = self.heat_to_c, setting.stove
         no_yolk = rows[0].per_gram.yolk_protein <= 0.0
@@ -173,21 +173,24 @@ class Mount(OneIngredient):
     ingredient: IngredientKey = "butter-unsalted"
 
     def prepare(self, setting: Setting) -> Move:
-        row = setting.ingredient(self.ingredient)
+        row = whisked_in(setting.ingredient(self.ingredient))
         grams = grams_of(setting, self.ingredient, self.amount)
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             remarks = pot.remarks
+            # Butter boiled into cream is a usual finish: its fat finds room among the cream's own.
+            into_cream = pot.cream_fat_share >= K.BUTTER_BOILS_IN
             if row.role != "fat":
                 remarks += (Remark("not-butter", f"{row.name} is no butter to mount with"),)
             if not pot.wetted:
                 remarks += (Remark("no-sauce", "no sauce to mount it into yet"),)
-            remarks += (Remark("mounted", _MOUNTED),)
+            if not into_cream:
+                remarks += (Remark("mounted", _MOUNTED),)
             cooled = min(pot.temperature_c, K.MOUNT_MAX_C)
             mounted = put_in(pot._replace(temperature_c=cooled), row, grams * knobs.scale, FRIDGE_C)
             return mounted._replace(
                 minutes=pot.minutes + 2.0,
-                delicate=pot.delicate | {"mounted"},
+                delicate=pot.delicate if into_cream else pot.delicate | {"mounted"},
                 remarks=remarks,
             )
 
@@ -234,39 +237,91 @@ class Finish(OneIngredient):
 
 
 class Blend(StepBase):
-    """Pieces blended into the sauce; ``keep_share`` of them kept whole as garnish."""
+    """Pieces blended into the sauce: all of them or those of one ``ingredient``; ``keep_share`` of
+    them kept whole as garnish. It whisks in whatever fat swam."""
 
     op: Literal["blend"] = "blend"
+    ingredient: IngredientKey | None = None
     keep_share: Annotated[float, Field(ge=0, lt=1)] = 0.0
 
     def prepare(self, setting: Setting) -> Move:
-        keep = self.keep_share
-        nothing = Remark("nothing-to-blend", "no pieces in it to blend")
+        keep, key = self.keep_share, self.ingredient
+        if key is not None:
+            setting.ingredient(key)
+        nothing = Remark("nothing-to-blend", "no such pieces in it to blend")
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
-            if not pot.pieces:
-                return pot._replace(remarks=(*pot.remarks, nothing))
             balance = pot.balance
+            left: list[Piece] = []
             for piece in pot.pieces:
+                if key not in (None, piece.key):
+                    left.append(piece)
+                    continue
                 balance = balance.plus(piece.content, 1.0 - keep)
-            left = tuple(piece.share(keep) for piece in pot.pieces) if keep else ()
+                if keep:
+                    left.append(piece.share(keep))
+            if balance is pot.balance:
+                return pot.saying(nothing)
             return pot._replace(
-                balance=balance, pieces=left, wetted=True, minutes=pot.minutes + 2.0
+                balance=balance.whisked(),
+                pieces=tuple(left),
+                wetted=True,
+                minutes=pot.minutes + 2.0,
             )
 
         return move
 
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        what = setting.ingredient(self.ingredient).spoken_name if self.ingredient else "pieces"
         first = (
-            f"Lift out {100 * self.keep_share:.0f} % of the pieces for garnish. "
+            f"Lift out {100 * self.keep_share:.0f} % of the {what} for garnish. "
             if self.keep_share
             else ""
         )
         return Words(
-            "Blend",
+            "Blend" if self.ingredient is None else f"Blend the {what}",
             f"{first}Blend hot sauce in small amounts with the lid vented.",
             "no grain between the fingers",
         )
+
+
+class Mend(OneIngredient):
+    """A sauce that split, brought together again: a spoon of fresh cream or water in a clean pan,
+    the split sauce whisked in by drops, then in a thread."""
+
+    op: Literal["mend"] = "mend"
+    ingredient: IngredientKey = "cream-35"
+
+    def prepare(self, setting: Setting) -> Move:
+        row = setting.ingredient(self.ingredient)
+        grams = grams_of(setting, self.ingredient, self.amount)
+        needless = Remark("nothing-split", "it has not split: stir it in instead")
+        vain = Remark(
+            "splits-again", "still too little water to hold the fat: it splits again, take more"
+        )
+
+        def move(pot: Pot, knobs: Knobs) -> Pot:
+            was = pot.split
+            pot = put_in(pot, row, grams * knobs.scale, FRIDGE_C, K.MEND_MINUTES)
+            pot = pot._replace(balance=pot.balance.whisked(), split=False)
+            if not was:
+                return pot.saying(needless)
+            return pot.saying(vain) if pot.fat_share >= K.EMULSION_SPLIT else pot
+
+        return move
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        name = setting.ingredient(self.ingredient).spoken_name
+        return Words(
+            "Bring it together",
+            f"The {name} in a clean pan, off the heat; whisk the split sauce in by drops, then in a thread.",
+            "creamy again, no free fat at the edge",
+        )
+
+
+def whisked_in(row: Ingredient) -> Ingredient:
+    """``row`` as it is when it is whisked in: none of its fat swims."""
+    return replace(row, per_gram=row.per_gram.whisked())
 
 
 def splits_when_boiled(row: Ingredient) -> bool:

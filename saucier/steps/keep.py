@@ -7,7 +7,7 @@ from pydantic import BeforeValidator, Field
 from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.heat import boil_up_minutes, open_surface_m2
-from saucier.pot import Pot, Remark, boil_off, leak_all
+from saucier.pot import Pot, Remark, boil_off, cook_all
 from saucier.steps.base import (
     Knobs,
     Minutes,
@@ -74,7 +74,7 @@ class Hold(StepBase):
         minutes, at, covered, stove = self.minutes, self.temperature_c, self.covered, setting.stove
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
-            pieces, balance = leak_all(pot.pieces, pot.balance, minutes)
+            pieces, balance = cook_all(pot.pieces, pot.balance, minutes)
             if not covered and pot.wetted:
                 per_min = K.HOLD_KG_M2_H * open_surface_m2(pot.total_ml, stove) * 1000.0 / 60.0
                 loss, there = per_min * minutes, balance.water + balance.alcohol

@@ -23,6 +23,8 @@ class Melt(Add):
         temperature = DEFAULT_C if self.temperature_c is None else self.temperature_c
         cheese, low = row.role == "cheese", self.heat == "low"
         ceiling = K.BOIL_C if low else K.CHEESE_MAX_C
+        # A hard grating cheese in cream bears the boil; a moister one, or any in milk, strings.
+        bears = row.per_gram.water <= K.CHEESE_BEARS_WATER
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             dose = grams * knobs.scale
@@ -37,6 +39,8 @@ class Melt(Add):
             mixed = put_in(hot, row, dose, temperature, _MINUTES, remarks)
             if not (cheese and pot.wetted):
                 return mixed
+            if not (bears and pot.cream_fat_share >= K.CHEESE_CREAM_FAT):
+                mixed = mixed._replace(delicate=mixed.delicate | {"cheese"})
             if low:
                 return mixed._replace(temperature_c=K.CHEESE_MAX_C)
             if mixed.temperature_c >= K.CHEESE_MELTS_C:
@@ -67,10 +71,12 @@ class Melt(Add):
 def _risks(pot: Pot, dose_g: float, low_heat: bool) -> tuple[Remark, ...]:
     """What may go wrong with so much cheese in such a pot."""
     found = []
-    if pot.balance.thickener < K.CHEESE_STARCH_SHARE * pot.balance.water:
+    if not pot.starch_holds and pot.cream_fat_share < K.CHEESE_CREAM_FAT:
         found.append(
             Remark(
-                "no-starch", "too little flour to hold the cheese: it may turn stringy or greasy"
+                "no-starch",
+                "too little flour, and too little of a cream's own fat, to hold the cheese: "
+                "it may turn stringy or greasy",
             )
         )
     if low_heat and pot.temperature_c > K.CHEESE_MAX_C:

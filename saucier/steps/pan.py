@@ -1,16 +1,24 @@
-"""Steps around the pan itself: `start` a used one, `deglaze`, `flame`, `return` food to it."""
+"""Steps around the pan itself: `start` a used one, `sear`, `deglaze`, `flame`, `return` food."""
 
-from dataclasses import replace
+import math
 from typing import Annotated, Literal, Self
 
 from pydantic import Field
 
 from saucier import constants as K
 from saucier.errors import BadInput
+from saucier.heat import (
+    Stove,
+    heat_capacity_j_per_k,
+    mixed_temperature_c,
+    open_surface_m2,
+)
 from saucier.larder import Ingredient
-from saucier.pot import Pot, Remark, leak_all
+from saucier.pot import EMPTY, Balance, Piece, Pot, Remark, cook_all
 from saucier.steps.base import (
+    AmountField,
     Celsius,
+    IngredientKey,
     Knobs,
     Measured,
     Minutes,
@@ -21,11 +29,15 @@ from saucier.steps.base import (
     Weighed,
     Words,
     grams_of,
+    pot_heat_j_per_k,
     put_in,
+    weighed_of,
 )
 
 _USED_PAN_C = 120.0
+_SEAR_C = 150.0
 _SAFE_MIDDLE_ROLES = ("meat", "fish", "seafood")
+How = Literal["raw", "seared", "cooked"]
 
 
 class Start(StepBase):
@@ -104,7 +116,9 @@ class Flame(StepBase):
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             balance = pot.balance
-            share = balance.alcohol / pot.total_g if pot.total_g else 0.0
+            # The liquid burns: neither the pieces in it nor the fat on it count.
+            liquid = balance.liquid_g
+            share = balance.alcohol / liquid if liquid > 0.0 else 0.0
             if share < 0.03:
                 return pot._replace(remarks=(*pot.remarks, nothing))
             left = balance.with_liquids(balance.water, balance.alcohol * K.FLAMED_ALCOHOL_LEFT)
@@ -126,57 +140,157 @@ class Flame(StepBase):
         )
 
 
-class Return(OneIngredient):
-    """Seared or part-cooked food put back to finish: it brings heat or takes it, and gives
-    juice."""
+class Sear(OneIngredient):
+    """Food coloured in a hot wide pan, in rounds, and lifted out underdone: its fat and its fond
+    stay in the pan for the sauce. `return` puts it back to finish."""
 
-    op: Literal["return"] = "return"
-    temperature_c: Celsius = 45.0
+    op: Literal["sear"] = "sear"
+    fat: Measured | None = None
     minutes: Minutes = 4
-    juice_pct: Annotated[float, Field(ge=0, le=50)] | None = None
 
     def prepare(self, setting: Setting) -> Move:
-        row = self._row(setting)
+        row = _food(setting, self.ingredient)
         grams = grams_of(setting, self.ingredient, self.amount)
-        start_c, minutes = self.temperature_c, self.minutes
+        fat_row = setting.ingredient(self.fat.ingredient, "fat") if self.fat else None
+        fat_g = self.fat.grams(setting, "fat") if self.fat else 0.0
+        minutes, stove = self.minutes, setting.stove
+        wet = Remark("wet-pan", "nothing colours in a wet pan: sear first, in a dry hot pan")
+        dry = Remark("no-fat", "no fat in the pan to sear it in: it sticks")
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
-            if not pot.balance.mass_g:
-                raise BadInput.at("op", "no sauce to return it to", "Put this step after the sauce")
-            pot = put_in(pot, row, grams * knobs.scale, start_c)
-            pieces, balance = leak_all(pot.pieces, pot.balance, minutes)
-            remarks = pot.remarks
-            if row.role in _SAFE_MIDDLE_ROLES:
-                remarks += (
-                    Remark(
-                        "safe-middle",
-                        f"the sauce falls to {pot.temperature_c:.0f} °C when it goes in: warm it through "
-                        "and probe the middle against your kitchen's own rule",
-                    ),
-                )
+            if fat_row is not None:
+                pot = put_in(pot, fat_row, fat_g * knobs.scale, None)
+            if pot.wetted:
+                pot = pot.saying(wet)
+            elif pot.balance.fat <= 0.0:
+                pot = pot.saying(dry)
+            raw = EMPTY.plus(row.per_gram, grams * knobs.scale)
+            fond = EMPTY.plus(raw, K.SEAR_FOND_SHARE)._replace(water=0.0, alcohol=0.0)
+            took = K.SEAR_FAT_TAKEN * pot.balance.loose
+            fat = Balance(fat=took, butter=took, loose=took)
+            content = raw.plus(fond, -1.0).plus(fat)
+            steam = min(K.SEAR_STEAM_SHARE * raw.mass_g, 0.9 * content.water)
+            content = content.with_liquids(content.water - steam, content.alcohol)
+            piece = Piece(row.key, row.name, content, food=True)
             return pot._replace(
-                pieces=pieces,
-                balance=balance,
-                remarks=remarks,
-                minutes=pot.minutes + minutes,
+                balance=pot.balance.plus(fat, -1.0).plus(fond),
+                lifted=(*pot.lifted, piece),
+                temperature_c=pot.temperature_c if pot.wetted else _SEAR_C,
+                allergens=pot.allergens | row.allergens,
+                cost=pot.cost + grams * knobs.scale / 1000.0 * row.price_per_kg,
+                minutes=pot.minutes + minutes * _rounds(grams * knobs.scale, stove),
             )
 
         return move
 
-    def _row(self, setting: Setting) -> Ingredient:
-        row = setting.ingredient(self.ingredient)
-        if not row.piece:
-            raise BadInput.at(
-                "ingredient",
-                f"{row.name} is no piece of food",
-                "Add it, or pick meat, fish or greens",
-            )
-        if self.juice_pct is None:
-            return row
-        return replace(row, leak_share=self.juice_pct / 100.0)
+    def turned(self, knobs: Knobs, setting: Setting) -> Self:
+        fat = self.fat.times(knobs.scale) if self.fat else None
+        return super().turned(knobs, setting).model_copy(update={"fat": fat})
+
+    def to_weigh(self, setting: Setting) -> list[Weighed]:
+        fat = [self.fat.weighed(setting, "fat")] if self.fat else []
+        return fat + super().to_weigh(setting)
 
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.minutes or None
+
+    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
+        row = setting.ingredient(self.ingredient)
+        rounds = _rounds(grams_of(setting, self.ingredient, self.amount), setting.stove)
+        how = (
+            f"In {rounds} rounds, {self.minutes:g} min each"
+            if rounds > 1
+            else f"{self.minutes:g} min"
+        )
+        return Words(
+            f"Sear the {row.spoken_name}",
+            f"Pat it dry; hot wide pan, gaps between. {how}, turned once. Out again underdone.",
+            f"colour on both sides, raw within; about {after.balance.fat:.0f} g fat and the fond stay",
+        )
+
+
+def _rounds(grams: float, stove: Stove) -> int:
+    """Rounds it takes to sear so much with gaps between."""
+    area = open_surface_m2(1.0, stove) * 1e4
+    return max(1, math.ceil(grams / (K.SEAR_G_PER_CM2 * area) - 1e-9))
+
+
+def _food(setting: Setting, key: str) -> Ingredient:
+    row = setting.ingredient(key)
+    if not row.piece:
+        raise BadInput.at(
+            "ingredient", f"{row.name} is no piece of food", "Add it, or pick meat, fish or greens"
+        )
+    return row
+
+
+class Return(StepBase):
+    """Food put into the sauce to finish: it brings heat or takes it, and gives juice.
+
+    ``how`` it comes (raw, seared or part-cooked, cooked through) decides the juice and the
+    minutes where none are given. Without an ``amount`` it is what was lifted out or seared
+    before, weighed and paid for then.
+    """
+
+    op: Literal["return"] = "return"
+    ingredient: IngredientKey
+    amount: AmountField | None = None
+    how: How = "seared"
+    temperature_c: Celsius = 45.0
+    minutes: Minutes | None = None
+    juice_pct: Annotated[float, Field(ge=0, le=50)] | None = None
+
+    @property
+    def takes_minutes(self) -> float:
+        return K.FINISH_MINUTES[self.how] if self.minutes is None else self.minutes
+
+    def prepare(self, setting: Setting) -> Move:
+        row, start_c, minutes = (
+            _food(setting, self.ingredient),
+            self.temperature_c,
+            self.takes_minutes,
+        )
+        grams = grams_of(setting, self.ingredient, self.amount) if self.amount else 0.0
+        juice = self._juice_share(row)
+        lifted = self.amount is None
+        nothing = Remark(
+            "nothing-lifted",
+            f"no {row.spoken_name} was lifted out or seared before: give an amount",
+        )
+
+        def move(pot: Pot, knobs: Knobs) -> Pot:
+            if not pot.balance.mass_g:
+                raise BadInput.at("op", "no sauce to return it to", "Put this step after the sauce")
+            if lifted:
+                there = [piece for piece in pot.lifted if piece.key == row.key]
+                if not there:
+                    return pot.saying(nothing)
+                pot = _back_in(pot, there, juice, start_c)
+            else:
+                pot = put_in(pot, row, grams * knobs.scale, start_c, juice_share=juice)
+            pieces, balance = cook_all(pot.pieces, pot.balance, minutes)
+            if row.role in _SAFE_MIDDLE_ROLES:
+                pot = pot.saying(_safe_middle(pot.temperature_c))
+            return pot._replace(pieces=pieces, balance=balance, minutes=pot.minutes + minutes)
+
+        return move
+
+    def _juice_share(self, row: Ingredient) -> float:
+        if self.juice_pct is not None:
+            return self.juice_pct / 100.0
+        if self.how == "raw":
+            return row.leak_share
+        return min(row.leak_share, K.JUICE_SEARED if self.how == "seared" else K.JUICE_COOKED)
+
+    def turned(self, knobs: Knobs, setting: Setting) -> Self:
+        amount = self.amount.times(knobs.scale) if self.amount else None
+        return self.model_copy(update={"amount": amount})
+
+    def to_weigh(self, setting: Setting) -> list[Weighed]:
+        return [weighed_of(setting, self.ingredient, self.amount)] if self.amount else []
+
+    def timer_minutes(self, before: Pot, after: Pot) -> float | None:
+        return self.takes_minutes or None
 
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
         row = setting.ingredient(self.ingredient)
@@ -186,3 +300,24 @@ class Return(OneIngredient):
             "Lay it in, keep the sauce just under the boil, turn it once.",
             f"hot in the middle, still tender; about {max(0.0, juice):.0f} g juice joins the sauce",
         )
+
+
+def _back_in(pot: Pot, pieces: list[Piece], juice_share: float, start_c: float) -> Pot:
+    """``pieces``, lifted out before, back in the sauce at ``start_c``."""
+    heat = sum(heat_capacity_j_per_k(piece.content) for piece in pieces)
+    mixed = mixed_temperature_c(pot_heat_j_per_k(pot), pot.temperature_c, heat, start_c)
+    back = [piece._replace(to_leak_g=juice_share * piece.mass_g, food=True) for piece in pieces]
+    keys = {piece.key for piece in pieces}
+    return pot._replace(
+        pieces=(*pot.pieces, *back),
+        lifted=tuple(piece for piece in pot.lifted if piece.key not in keys),
+        temperature_c=mixed,
+    )
+
+
+def _safe_middle(temperature_c: float) -> Remark:
+    return Remark(
+        "safe-middle",
+        f"the sauce falls to {temperature_c:.0f} °C when it goes in: warm it through "
+        "and probe the middle against your kitchen's own rule",
+    )

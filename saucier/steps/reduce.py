@@ -1,40 +1,61 @@
-"""`reduce`: boiling down to a share, a mass, a volume, or nearly dry."""
+"""`reduce`: boiling down to a share, a weight, a volume, a grade, for some minutes, or nearly dry."""
 
+import math
 from collections.abc import Callable
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import Discriminator, Field, Tag, model_validator
+from pydantic import Discriminator, Field, Tag, field_validator, model_validator
 
 from saucier import constants as K
 from saucier.errors import BadInput
-from saucier.heat import evaporation_g_per_min
+from saucier.heat import Stove, evaporation_g_per_min
 from saucier.heat.evaporation import Heat
-from saucier.pot import Pot, Remark, boil_off, leak_all
+from saucier.pot import Balance, Pot, Remark, boil_off, cook_all
+from saucier.roots import find_root
 from saucier.steps.base import AmountField, Knobs, Minutes, Move, Part, Setting, StepBase, Words
 from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, minutes_to_boil
-from saucier.thickness import mass_at_fat_share
+from saucier.thickness import (
+    at_temperature,
+    grade_named,
+    grade_of,
+    mass_at_fat_share,
+    raw_viscosity_pa_s,
+)
 from saucier.units import Dimension
+
+_STOPS = ("share", "mass", "volume", "grade", "minutes", "taste")
+_TASTED = 0.5
+"""Where a reduction to taste is planned to stop, as a share, where nothing is said."""
 
 
 class Stop(Part):
-    """Where to stop: exactly one of a ``share`` of the whole pot's mass, a ``mass``, a
-    ``volume``."""
+    """Where to stop: exactly one of a ``share`` of the sauce (without the pieces in it and the fat
+    that swims on it), a ``mass`` or a ``volume`` of all that is in the pot, a ``grade`` at serving
+    temperature, ``minutes`` at its heat in its pan, or ``taste``: tasted along the way, planned to
+    that share."""
 
     share: Annotated[float, Field(gt=0, le=1)] | None = None
     mass: AmountField | None = None
     volume: AmountField | None = None
+    grade: str | None = None
+    minutes: Minutes | None = None
+    taste: Annotated[float, Field(gt=0, le=1)] | None = None
 
     @model_validator(mode="before")
     @classmethod
     def _one_of(cls, data: Any) -> Any:
-        if (
-            isinstance(data, dict)
-            and sum(data.get(k) is not None for k in ("share", "mass", "volume")) != 1
-        ):
+        if isinstance(data, dict) and sum(data.get(k) is not None for k in _STOPS) != 1:
             raise BadInput.at(
-                "", "needs one place to stop", 'Give a share, a mass or a volume, or "nearly-dry"'
+                "",
+                "needs one place to stop",
+                'Give a share, a mass, a volume, a grade, minutes or a taste, or "nearly-dry"',
             )
         return data
+
+    @field_validator("grade")
+    @classmethod
+    def _known(cls, value: str | None) -> str | None:
+        return None if value is None else grade_named(value).key
 
     @model_validator(mode="after")
     def _fits(self) -> Self:
@@ -47,111 +68,170 @@ class Stop(Part):
         return self
 
 
-def _where_it_turns(before: Pot, after: Pot) -> str:
-    """How far a cream can go, where it comes anywhere near."""
-    balance = after.balance
-    if after.balance.fat < 0.2 * after.balance.mass_g or before.balance.fat <= 0.0:
-        return ""
-    rich, oily = (
-        mass_at_fat_share(balance, share) + after.pieces_g
-        for share in (K.EMULSION_CAUTION, K.EMULSION_OILY)
-    )
-    return f"; watch it below {rich:.0f} g, oily from about {oily:.0f} g"
-
-
-def _liquid_g(pot: Pot) -> float:
-    """Grams of liquid in the pot: without pieces, flour, and fat that swims on it."""
-    balance = pot.balance
-    mass = balance.mass_g
-    swims = balance.fat if balance.fat > _SWIMS * mass else 0.0
-    return mass - swims - K.DRY_SHARE_OF_FLOUR * balance.flour
-
-
+_BY_EYE = (1 / 2, 1 / 3, 2 / 3, 1 / 4, 3 / 4)
+_SPOKEN = {1 / 2: "half", 1 / 3: "a third", 2 / 3: "two thirds", 1 / 4: "a quarter"}
+_AS_SAID = 0.004
 _SAME_TIME = 0.3
-_SWIMS = 0.02
-"""A stock carries so much fat at most; more of it swims, or is what something was sweated in."""
+_TURNING = 0.999
+"""A grade is boiled for no further than just under where a cream turns oily."""
 
 
-def _two_rules(said: float, minutes: float, loss_g: float, pot: Pot) -> Remark:
-    """Two stopping rules that contradict each other, each with where it leads."""
-    gone = loss_g * said / minutes if minutes > 0.0 else 0.0
-    share = max(0.0, 1.0 - gone / pot.total_g)
-    then = f"{said:g} min would leave {100.0 * share:.0f} %"
-    if said > minutes:
-        then = f"{said:g} min would boil it much further"
-    return Remark(
-        "two-rules",
-        f"two rules that do not meet: the stop takes {minutes:.0f} min in this pan, {then}. "
-        "The stop is followed; go by the scale",
+def most_loss_g(balance: Balance) -> float:
+    """The most that can boil away, g: all but 3 % of the water."""
+    return _driest_loss(balance)[0]
+
+
+def _driest_loss(balance: Balance) -> tuple[float, Balance]:
+    driest = balance.with_liquids(
+        K.DRY_LEFT * balance.water, balance.alcohol * math.pow(K.DRY_LEFT, K.ALCOHOL_EXPONENT)
     )
+    return balance.mass_g - driest.mass_g, driest
+
+
+def loss_to_grade_g(pot: Pot, grade: str, serving_c: float, most_g: float) -> float:
+    """Grams to boil off until ``pot`` has the middle of ``grade`` at ``serving_c``: 0 where it
+    is as thick already, ``most_g`` where it never gets there."""
+    wanted = math.log(grade_named(grade).target)
+    balance = pot.balance.boiled()
+    given = pot._replace(boiled_min=K.BOILED_FULL_MIN).flour_given
+
+    def excess(loss: float) -> float:
+        eta = raw_viscosity_pa_s(boil_off(balance, loss), given)
+        return math.log(at_temperature(eta, serving_c)) - wanted if math.isfinite(eta) else math.inf
+
+    if excess(0.0) >= 0.0:
+        return 0.0
+    if most_g <= 0.0 or excess(most_g) <= 0.0:
+        return most_g
+    return find_root(excess, 0.0, most_g, 1e-5 * balance.mass_g)
+
+
+def loss_before_oily_g(balance: Balance) -> float:
+    """The most that can boil away before a cream turns oily, g."""
+    most = most_loss_g(balance)
+    if not balance.creamy:
+        return most
+    oily = mass_at_fat_share(balance, _TURNING * K.EMULSION_OILY)
+    return min(most, max(0.0, balance.mass_g - oily))
+
+
+def minutes_for(pot_ml: float, shrinks_ml: float, loss_g: float, heat: Heat, stove: Stove) -> float:
+    """Minutes to boil ``loss_g`` off ``pot_ml``, which shrinks by ``shrinks_ml``: by the mean of the
+    rates at both ends."""
+    first = evaporation_g_per_min(pot_ml, heat, stove)
+    last = evaporation_g_per_min(max(1.0, pot_ml - shrinks_ml), heat, stove)
+    return loss_g / (0.5 * (first + last))
 
 
 class Reduce(StepBase):
-    """Boil down ``to`` a stop. Shares are of the whole pot's mass at this step; nearly
-    dry leaves a tenth of the liquid. ``minutes`` is what a recipe says beside it: never followed, but where
-    it contradicts the stop both are told apart."""
+    """Boil down ``to`` a stop. A share is of the sauce at this step, the juice of its pieces
+    included, without the pieces and the fat that swims; nearly dry leaves a tenth of that.
+    ``minutes`` is what a recipe says beside it: never followed, but where it contradicts the stop
+    both are told apart. A stop that cannot be reached is a state: boiled as dry as it goes."""
 
     op: Literal["reduce"] = "reduce"
     to: Annotated[
         Annotated[Stop, Tag("stop")] | Annotated[Literal["nearly-dry"], Tag("nearly-dry")],
         Discriminator(lambda value: "nearly-dry" if isinstance(value, str) else "stop"),
     ]
-    heat: Heat = "lively"
+    heat: Heat = "rolling"
     minutes: Minutes | None = None
+
+    @model_validator(mode="before")
+    @classmethod
+    def _to_taste(cls, data: Any) -> Any:
+        if isinstance(data, dict) and data.get("to") == "to-taste":
+            return {**data, "to": {"taste": _TASTED}}
+        return data
+
+    @property
+    def stop(self) -> Stop | None:
+        """The stop; None: nearly dry."""
+        return self.to if isinstance(self.to, Stop) else None
+
+    @property
+    def eye_spread(self) -> float:
+        """Standard share by which the stop misses where the eye or the tongue decides it."""
+        stop = self.stop
+        if stop is None:
+            return 0.0
+        if stop.taste is not None:
+            return K.EYE_SPREAD
+        if stop.share is None:
+            return 0.0
+        said = any(abs(stop.share - share) < _AS_SAID for share in _BY_EYE)
+        return K.EYE_SPREAD if said else 0.0
+
+    def missed(self, factor: float) -> Self:
+        """This stopped at ``factor`` times its share."""
+        stop = self.stop
+        assert stop is not None
+        name = "taste" if stop.taste is not None else "share"
+        share = min(1.0, factor * (getattr(stop, name) or 1.0))
+        return self.model_copy(update={"to": Stop.model_validate({name: share})})
 
     def prepare(self, setting: Setting) -> Move:
         stove, heat, free = setting.stove, self.heat, setting.free_reduction
         said = self.minutes
-        wanted = self._wanted_loss()
+        wanted = self._wanted_loss(setting)
+        grade = self.stop.grade if self.stop else None
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if not pot.wetted:
-                return pot._replace(remarks=(*pot.remarks, NOTHING_TO_BOIL))
-            mass = pot.total_g
-            if free and knobs.share is not None:
-                loss = mass * (1.0 - knobs.share)
+                return pot.saying(NOTHING_TO_BOIL)
+            turned = free and knobs.share is not None
+            loss_of = _to_share(knobs.share) if turned and knobs.share is not None else wanted
+            full_ml, came_up = pot.total_ml, minutes_to_boil(pot, stove)
+            if pot.pieces:  # their juice comes while it boils, and is boiled down with the rest
+                guess = max(0.0, loss_of(pot, knobs.scale))
+                minutes = guess / evaporation_g_per_min(full_ml, heat, stove)
+                pieces, balance = cook_all(pot.pieces, pot.balance, minutes)
+                pot = pot._replace(pieces=pieces, balance=balance)
+            balance = pot.balance
+            loss = loss_of(pot, knobs.scale)
+            most, driest = _driest_loss(balance)
+            if loss < 0.0:
+                if loss < -1e-6 * pot.total_g:
+                    pot = pot.saying(_already_less(pot, setting))
+                loss = 0.0
+            if loss > most:
+                pot = pot.saying(_out_of_reach(balance))
+                if balance.creamy:
+                    pot = pot._replace(split=True)
+                loss, reduced = most, driest
             else:
-                loss = wanted(pot, knobs.scale)
-            rate = evaporation_g_per_min(pot.total_ml, heat, stove)
-            pieces, balance = leak_all(pot.pieces, pot.balance, max(0.0, loss) / rate)
-            there = balance.water + balance.alcohol
-            if loss >= there:
-                raise BadInput.at(
-                    "to",
-                    f"only {there:.0f} g of {mass:.0f} g can boil away",
-                    f"The floor is {mass - there:.0f} g, a share of {(mass - there) / mass:.2f}",
-                )
-            if loss < -1e-6 * mass:
-                raise BadInput.at(
-                    "to",
-                    f"there is already less than that: {mass:.0f} g",
-                    "Stop lower, or add more liquid",
-                )
-            reduced = boil_off(balance, loss)
-            shrunk_ml = pot.total_ml - balance.volume_ml + reduced.volume_ml
-            rate = 0.5 * (rate + evaporation_g_per_min(shrunk_ml, heat, stove))
-            minutes = max(0.0, loss) / rate
-            took = minutes + minutes_to_boil(pot, stove)
+                reduced = boil_off(balance, loss)
+            if grade is not None and not turned:
+                pot = _said_of_grade(pot, reduced, grade, setting.serving_c, loss)
+            shrinks = balance.volume_ml - reduced.volume_ml
+            minutes = minutes_for(full_ml, shrinks, loss, heat, stove)
             if said is not None and abs(minutes - said) > _SAME_TIME * max(minutes, said):
-                pot = pot._replace(remarks=(*pot.remarks, _two_rules(said, minutes, loss, pot)))
+                pot = pot.saying(_two_rules(said, minutes, loss, pot))
             # A pot boiled down for a minute has spent longer near the boil coming up to it and
             # going off it, so its flour has given all it has.
-            return boiled(pot, reduced, pieces, max(minutes, K.BOILED_FULL_MIN), took)
+            cooked = max(minutes, K.BOILED_FULL_MIN)
+            return boiled(pot, reduced, pot.pieces, cooked, minutes + came_up)
 
         return move
 
-    def _wanted_loss(self) -> Callable[[Pot, float], float]:
-        """Grams the whole pot is to lose, from the pot and the batch's scale."""
-        if self.to == "nearly-dry":
-            return lambda pot, scale: _liquid_g(pot) * (1.0 - K.NEARLY_DRY_SHARE)
-        stop = self.to
-        assert isinstance(stop, Stop)
-        if stop.share is not None:
-            share = stop.share
-            return lambda pot, scale: pot.total_g * (1.0 - share)
+    def _wanted_loss(self, setting: Setting) -> Callable[[Pot, float], float]:
+        """Grams the pot is to lose, from the pot (its juice out) and the batch's scale."""
+        stop = self.stop
+        if stop is None:
+            return _to_share(K.NEARLY_DRY_SHARE)
+        if stop.share is not None or stop.taste is not None:
+            return _to_share(stop.share or stop.taste or 1.0)
         if stop.mass is not None:
             mass = stop.mass.base
             return lambda pot, scale: pot.total_g - mass * scale
+        if stop.grade is not None:
+            grade, serving_c = stop.grade, setting.serving_c
+            return lambda pot, scale: loss_to_grade_g(
+                pot, grade, serving_c, loss_before_oily_g(pot.balance)
+            )
+        if stop.minutes is not None:
+            minutes, heat, stove = stop.minutes, self.heat, setting.stove
+            return lambda pot, scale: _boiled_off_g(pot, minutes, heat, stove)
         assert stop.volume is not None
         volume = stop.volume.base
 
@@ -174,31 +254,140 @@ class Reduce(StepBase):
     def turned(self, knobs: Knobs, setting: Setting) -> Self:
         if setting.free_reduction and knobs.share is not None:
             return self.model_copy(update={"to": Stop(share=knobs.share)})
-        if self.to == "nearly-dry":
+        stop = self.stop
+        if stop is None:
             return self
-        assert isinstance(self.to, Stop)
         scaled = {
             name: amount.times(knobs.scale)
             for name in ("mass", "volume")
-            if (amount := getattr(self.to, name)) is not None
+            if (amount := getattr(stop, name)) is not None
         }
-        return self.model_copy(update={"to": self.to.model_copy(update=scaled)})
+        return self.model_copy(update={"to": stop.model_copy(update=scaled)})
 
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return after.minutes - before.minutes or None
 
     def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        left = after.total_g
-        if self.to == "nearly-dry":
+        left, pan = after.total_g, setting.stove.pan
+        weigh = f"{left:.0f} g left"
+        if pan and pan.tare_g:
+            weigh += f", {pan.tare_g + left:.0f} g with the pan"
+        stop = self.stop
+        if stop is None:
             return Words(
                 "Boil down until nearly dry",
                 "Boil until only a syrupy spoonful is left; the pan must not catch.",
                 f"about {left:.0f} g left; large slow bubbles, the bottom shows when you tilt it",
             )
-        share = left / before.total_g if before.total_g else 1.0
-        return Words(
-            "Boil down",
-            f"Boil down to {left:.0f} g, {100 * share:.0f} % of what is there; weigh it, pan and all.",
-            f"about {after.total_ml:.0f} mL left; bubbles grow larger and slower"
-            + _where_it_turns(before, after),
+        deep = f", {pan.level_mm(after.total_ml):.0f} mm deep" if pan else ""
+        cue = f"about {after.total_ml:.0f} mL{deep}; bubbles grow larger and slower"
+        cue += _where_it_turns(before, after)
+        if stop.grade is not None:
+            name = grade_named(stop.grade).name
+            return Words(
+                f"Boil down to {name}", f"Boil until it is {name} on a spoon: {weigh}.", cue
+            )
+        if stop.minutes is not None:
+            return Words(
+                "Boil down", f"{stop.minutes:g} min at the boil in this pan: {weigh}.", cue
+            )
+        if stop.taste is not None:
+            strong = before.balance.liquid_g / max(after.balance.liquid_g, 1e-9)
+            return Words(
+                "Boil down to taste",
+                f"Taste as it goes; planned to {weigh}, {strong:.1f} times as strong.",
+                cue,
+            )
+        do = f"Boil down to {weigh}."
+        if stop.share is not None:
+            said = next((w for s, w in _SPOKEN.items() if abs(stop.share - s) < _AS_SAID), None)
+            do = f"Boil down to {said or f'{100 * stop.share:.0f} %'} of the liquid: {weigh}."
+            if said:
+                do += " The eye is off by a third: weigh it."
+        return Words("Boil down", do, cue)
+
+
+def _to_share(share: float) -> Callable[[Pot, float], float]:
+    return lambda pot, scale: pot.balance.liquid_g * (1.0 - share)
+
+
+def _boiled_off_g(pot: Pot, minutes: float, heat: Heat, stove: Stove) -> float:
+    """Grams that ``minutes`` at ``heat`` boil off: the rate falls as the pot shrinks."""
+    first = evaporation_g_per_min(pot.total_ml, heat, stove)
+    loss = first * minutes
+    left_ml = max(1.0, pot.total_ml - loss / K.DENSITY_WATER)
+    return 0.5 * (first + evaporation_g_per_min(left_ml, heat, stove)) * minutes
+
+
+def _where_it_turns(before: Pot, after: Pot) -> str:
+    """How far a cream can go, where it comes anywhere near."""
+    balance = after.balance
+    if balance.fat < 0.2 * balance.mass_g or before.balance.fat <= 0.0 or not balance.creamy:
+        return ""
+    rich, oily = (
+        mass_at_fat_share(balance, share) + after.pieces_g
+        for share in (K.EMULSION_CAUTION, K.EMULSION_OILY)
+    )
+    return f"; watch it below {rich:.0f} g, oily from about {oily:.0f} g"
+
+
+def _already_less(pot: Pot, setting: Setting) -> Remark:
+    return Remark(
+        "already-less",
+        f"there is already less than that: {pot.total_g:.0f} g. Nothing is boiled off; "
+        "stop lower, or begin with more",
+    )
+
+
+def _out_of_reach(balance: Balance) -> Remark:
+    """A stop below what there is to boil away, with the share it would have stood."""
+    whole = balance.liquid_g
+    if balance.creamy:
+        stands = mass_at_fat_share(balance, K.EMULSION_SPLIT) - balance.swimming_fat_g
+        return Remark(
+            "stop-out-of-reach",
+            f"it splits before it gets there: it would have stood {100 * stands / whole:.0f} % "
+            f"of the liquid, {stands:.0f} g",
         )
+    driest = whole - most_loss_g(balance)
+    return Remark(
+        "stop-out-of-reach",
+        f"it boils dry before it gets there: only {whole - driest:.0f} g of {whole:.0f} g can boil "
+        "away. Stop sooner",
+    )
+
+
+def _said_of_grade(pot: Pot, reduced: Balance, grade: str, serving_c: float, loss: float) -> Pot:
+    """What to say of a reduction to a ``grade`` that is there already, or never gets there."""
+    wanted = grade_named(grade)
+    given = pot._replace(boiled_min=K.BOILED_FULL_MIN).flour_given
+    eta = at_temperature(raw_viscosity_pa_s(reduced.boiled(), given), serving_c)
+    if loss <= 0.0 and eta > wanted.target * 1.001:
+        return pot.saying(
+            Remark("thick-enough", f"it is {wanted.name} or thicker already: nothing is boiled off")
+        )
+    if grade_of(eta) == grade:
+        return pot
+    there = grade_of(eta).replace("-", " ")
+    why = "it turns oily first" if reduced.creamy else "it boils dry first"
+    return pot.saying(
+        Remark(
+            "grade-out-of-reach",
+            f"boiling alone does not get it to {wanted.name}, {why}: stopped at "
+            f"{reduced.mass_g + pot.pieces_g:.0f} g, {there}",
+        )
+    )
+
+
+def _two_rules(said: float, minutes: float, loss_g: float, pot: Pot) -> Remark:
+    """Two stopping rules that contradict each other, each with where it leads."""
+    gone = loss_g * said / minutes if minutes > 0.0 else 0.0
+    share = max(0.0, 1.0 - gone / max(pot.balance.liquid_g, 1e-9))
+    then = f"{said:g} min would leave {100.0 * share:.0f} %"
+    if said > minutes:
+        then = f"{said:g} min would boil it much further"
+    return Remark(
+        "two-rules",
+        f"two rules that do not meet: the stop takes {minutes:.0f} min in this pan, {then}. "
+        "The stop is followed; go by the scale",
+    )

@@ -9,7 +9,6 @@ from saucier.errors import BadInput
 from saucier.heat import heat_capacity_j_per_k, mixed_temperature_c
 from saucier.pot import EMPTY, Pot, SetAside
 from saucier.steps.base import (
-    AS_WRITTEN,
     AmountField,
     Celsius,
     Knobs,
@@ -19,6 +18,7 @@ from saucier.steps.base import (
     StepBase,
     Weighed,
     Words,
+    advance,
     pot_heat_j_per_k,
 )
 from saucier.units import Dimension
@@ -82,6 +82,9 @@ class Use(StepBase):
                 + inner.minutes
                 + (working if pot.balance.flour and not pot.wetted else 0.0),
                 delicate=pot.delicate | inner.delicate,
+                lifted=(*pot.lifted, *(piece.share(times) for piece in inner.lifted)),
+                sour_min=max(pot.sour_min, inner.sour_min),
+                split=pot.split or inner.split,
             )
 
         return move
@@ -92,7 +95,7 @@ class Use(StepBase):
         inside = setting._replace(depth=setting.depth + 1, free_reduction=False)
         for number, step in enumerate(self.sauce.steps):
             try:
-                pot = step.prepare(inside)(pot, AS_WRITTEN)
+                pot = advance(pot, step.prepare(inside))
             except BadInput as bad:
                 raise bad.under(f"sauce.steps[{number}]") from None
         if pot.total_g <= 0.0:

@@ -6,7 +6,7 @@ from typing import Literal
 from saucier.errors import BadInput
 from saucier.heat import evaporation_g_per_min
 from saucier.heat.evaporation import Heat
-from saucier.pot import Pot, Remark, boil_off, leak_all
+from saucier.pot import Pot, Remark, boil_off, cook_all
 from saucier.steps.base import Knobs, Minutes, Move, Setting, StepBase, Words
 from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, minutes_to_boil
 
@@ -31,7 +31,7 @@ class Simmer(StepBase):
                 return pot._replace(
                     minutes=pot.minutes + minutes, remarks=(*pot.remarks, NOTHING_TO_BOIL)
                 )
-            pieces, balance = leak_all(pot.pieces, pot.balance, minutes)
+            pieces, balance = cook_all(pot.pieces, pot.balance, minutes)
             loss = evaporation_g_per_min(pot.total_ml, heat, stove, lid) * minutes
             there = balance.water + balance.alcohol
             if loss >= there:
@@ -43,7 +43,8 @@ class Simmer(StepBase):
             took = minutes + minutes_to_boil(pot, stove)
             if thin_bottom and balance.thickener:
                 pot = pot._replace(remarks=(*pot.remarks, _CATCHES))
-            return boiled(pot, boil_off(balance, loss), pieces, minutes, took)
+            gone = boil_off(balance, loss)
+            return boiled(pot, gone, pieces, minutes, took, gentle=heat == "bare-simmer")
 
         return move
 

@@ -4,22 +4,30 @@ from saucier.thickness.grades import GRADES, Grade, grade_named, grade_of
 from saucier.thickness.spoon import film_mm, spoon_words
 from saucier.thickness.viscosity import (
     EMULSION_EDGES,
+    TURNED,
     Thickness,
     assess,
+    at_temperature,
     mass_at_fat_share,
+    raw_viscosity_of,
     raw_viscosity_pa_s,
+    thickness_of,
 )
 
 __all__ = [
     "EMULSION_EDGES",
     "GRADES",
+    "TURNED",
     "Grade",
     "Thickness",
     "assess",
+    "at_temperature",
     "film_mm",
     "grade_named",
     "grade_of",
     "mass_at_fat_share",
+    "raw_viscosity_of",
     "raw_viscosity_pa_s",
     "spoon_words",
+    "thickness_of",
 ]

@@ -7,10 +7,10 @@ from scipy.optimize import brentq
 
 from saucier.check import check
 from saucier.errors import BadInput
+from saucier.roots import find_root
 from saucier.sheet import Sheet, read_sheet, write_sheet
 from saucier.sheet.salting import with_salt_target
 from saucier.solve import Have, goal_of, rounded_for_kitchen, solve
-from saucier.solve.roots import find_root
 from saucier.testing import (
     CHEESE_SAUCE,
     CREAM_REDUCTION,
