@@ -193,7 +193,7 @@ def _sheet(
         else:
             by_role.setdefault(role, []).append(line)
     draft = _Draft([], [f"“{text}” is a range: its middle was taken" for text in method.ranges])
-    _base(draft, by_role, method)
+    _base(draft, by_role, method, kitchen)
     _enrich(draft, by_role, method)
     if tasted:
         draft.steps.append({"op": "season", "amount": {"to_salt_pct": _USUAL_SALT_PCT}})
@@ -205,48 +205,31 @@ def _sheet(
 
 
 def _playable(document: dict[str, Any], draft: _Draft, kitchen: Kitchen) -> Sheet | None:
-    """The sheet, with what cannot be done in it taken back and told: a reduction beyond what can
-    boil away is stopped short, any other step that cannot be taken is left out."""
+    """The sheet, with steps that cannot be taken left out and told. A reduction further than there
+    is water for stays as it was given: the pot is told as it becomes."""
     steps: list[dict[str, Any]] = document["steps"]
-    for _ in range(2 * len(steps)):
-        if not steps:
-            return None
+    while steps:
         sheet = read_sheet(document)
         try:
-            check(sheet, kitchen)
+            checked = check(sheet, kitchen)
         except BadInput as bad:
             problem = bad.problems[0]
-            at = int(re.sub(r"^steps\[(\d+)\].*$", r"\1", problem.field))
-            floor = re.search(r"a share of ([\d.]+)", problem.remedy)
-            step = steps[at]
-            if step["op"] == "reduce" and floor and float(floor[1]) < 0.98:
-                share = round(float(floor[1]) + _OFF_THE_FLOOR * (1.0 - float(floor[1])), 2)
-                was = (
-                    "nearly dry"
-                    if step["to"] == "nearly-dry"
-                    else f"{100 * step['to']['share']:.0f} %"
-                )
-                steps[at] = {**step, "to": {"share": share}}
-                draft.assumed.append(
-                    f"boiled down to {was}: there is not that much water in it; {100 * share:.0f} % taken"
-                )
-            else:
-                del steps[at]
-                draft.assumed.append(f"a step was left out: {problem.message}")
+            del steps[int(re.sub(r"^steps\[(\d+)\].*$", r"\1", problem.field))]
+            draft.assumed.append(f"a step was left out: {problem.message}")
             continue
+        for state in checked.steps:
+            draft.assumed += [w.text for w in state.pot.remarks if w.code == "stop-out-of-reach"]
         return sheet
     return None
-
-
-_OFF_THE_FLOOR = 0.35
-"""Where a reduction that cannot be is stopped instead: so far above boiled dry."""
 
 
 def _take(by_role: dict[str, list[ReadLine]], *roles: str) -> list[ReadLine]:
     return [line for role in roles for line in by_role.pop(role, [])]
 
 
-def _base(draft: _Draft, by_role: dict[str, list[ReadLine]], method: Method) -> None:
+def _base(
+    draft: _Draft, by_role: dict[str, list[ReadLine]], method: Method, kitchen: Kitchen
+) -> None:
     """Aromatics, roux, wine boiled down, the liquids, the simmer."""
     flour, fat = _take(by_role, "flour"), _take(by_role, "fat")
     aromatics = _take(by_role, "aromatic", "vegetable")
@@ -281,27 +264,72 @@ def _base(draft: _Draft, by_role: dict[str, list[ReadLine]], method: Method) -> 
             draft.put("add", more)
     if flour and method.roux_minutes is None:
         draft.assumed.append("roux cooked 2 min: the method does not say")
-    for line in wine:
-        draft.put("deglaze" if draft.steps else "add", line)
-    cream_after = bool(flour)
     liquids = _take(by_role, "milk", "stock", "water", "juice")
-    liquids += [] if cream_after else _take(by_role, "cream")
-    if wine and not flour and stops and liquids:
-        draft.steps.append(_reduce(stops.pop(0)))
-    for line in liquids:
-        draft.put("add", line)
+    boiled = " ".join(stop.up_to for stop in stops)
+    cream = by_role.get("cream", [])
+    if not flour or (stops and any(_mentioned(line, boiled, kitchen) for line in cream)):
+        liquids += _take(by_role, "cream")
+    _poured(draft, wine, liquids, stops, kitchen)
     if liquids:
         _steep(draft, by_role)
-    for stop in stops[:1]:
-        if liquids or wine:
-            draft.steps.append(_reduce(stop))
-    draft.assumed += [f"a further “{_said(stop)}” was left out" for stop in stops[1:]]
     if flour and liquids:
         simmer = method.simmer_minutes
         if simmer is None:
             simmer = _USUAL_SIMMER_MIN
             draft.assumed.append(f"simmered {simmer:g} min: the method does not say")
         draft.steps.append({"op": "simmer", "minutes": min(simmer, 240.0)})
+
+
+def _poured(
+    draft: _Draft,
+    wine: list[ReadLine],
+    liquids: list[ReadLine],
+    stops: Sequence[Stop],
+    kitchen: Kitchen,
+) -> None:
+    """Wine and liquids with the reductions between them, in the order the method gives: each stop
+    comes after what was named up to it (where nothing was, after the wine, then after all)."""
+    waiting = [*wine, *liquids]
+    for number, stop in enumerate(stops):
+        named = [line for line in waiting if _mentioned(line, stop.up_to, kitchen)]
+        if not named:
+            first = number == 0 and len(stops) > 1 and wine
+            named = [line for line in waiting if not first or line in wine]
+        _pour(draft, named, wine)
+        waiting = [line for line in waiting if line not in named]
+        if wine or liquids:
+            draft.steps.append(_reduce(stop))
+    _pour(draft, waiting, wine)
+
+
+def _pour(draft: _Draft, lines: Sequence[ReadLine], wine: Sequence[ReadLine]) -> None:
+    for line in lines:
+        draft.put("deglaze" if line in wine and draft.steps else "add", line)
+
+
+def _mentioned(line: ReadLine, text: str, kitchen: Kitchen) -> bool:
+    """Whether ``text`` names the ingredient of ``line``, by any word of its name or aliases."""
+    if line.ingredient is None:
+        return False
+    row = kitchen.larder[line.ingredient]
+    words = set(re.findall(r"[a-zà-ÿ]{4,}", " ".join([row.name, *row.aliases]).lower()))
+    said = set(re.findall(r"[a-zà-ÿ]{4,}", text.lower()))
+    return bool((words - _NO_NAME) & said)
+
+
+_NO_NAME = {
+    "light",
+    "house",
+    "white",
+    "plain",
+    "heavy",
+    "double",
+    "single",
+    "thick",
+    "with",
+    "whole",
+}
+"""Words in names that a method says of other things."""
 
 
 def _steep(draft: _Draft, by_role: dict[str, list[ReadLine]]) -> None:
@@ -314,15 +342,8 @@ def _steep(draft: _Draft, by_role: dict[str, list[ReadLine]]) -> None:
         draft.assumed.append(f"{line.text}: steeped {_USUAL_STEEP_MIN:g} min; take it out again")
 
 
-def _said(stop: Stop) -> str:
-    return (
-        "reduce until nearly dry" if stop.share is None else f"reduce to {100 * stop.share:.0f} %"
-    )
-
-
 def _reduce(stop: Stop) -> dict[str, Any]:
-    to = "nearly-dry" if stop.share is None else {"share": round(stop.share, 4)}
-    step: dict[str, Any] = {"op": "reduce", "to": to}
+    step: dict[str, Any] = {"op": "reduce", "to": stop.to}
     if stop.minutes is not None:
         step["minutes"] = stop.minutes
     return step

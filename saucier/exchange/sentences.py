@@ -2,7 +2,7 @@
 heat. The rest stays words."""
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 _MINUTES = re.compile(
     r"(?:for\s+)?(?:about\s+|another\s+)?(\d+(?:[.,]\d+)?)(?:\s*(?:-|–|to)\s*(\d+(?:[.,]\d+)?))?\s*"
@@ -17,6 +17,11 @@ _SHARES = (
     (re.compile(r"\bby (?:a|one) quarter\b|\bto three[ -]quarters\b", re.IGNORECASE), 0.75),
     (re.compile(r"\bby three[ -]quarters\b|\bto (?:a|one) quarter\b", re.IGNORECASE), 0.25),
 )
+_COATS = re.compile(
+    r"\bcoats?\b.{0,30}\bspoon\b|\buntil (?:it |the sauce )?(?:coats?|thickened|thickens|thick)\b",
+    re.IGNORECASE,
+)
+_TASTE = re.compile(r"\b(to|until it) tastes?\b", re.IGNORECASE)
 _DRY = re.compile(r"\b(nearly|almost) (dry|gone|evaporated)\b|\bau sec\b|\bsyrup", re.IGNORECASE)
 _SIMMER = re.compile(r"\b(simmer\w*|bubbl\w*|boil\w*)\b", re.IGNORECASE)
 _COOK = re.compile(r"\b(thicken\w*|cook\w*)\b", re.IGNORECASE)
@@ -36,10 +41,18 @@ _COLOURS = (
 
 @dataclass(frozen=True, slots=True)
 class Stop:
-    """A reduction: to a ``share`` of the pot (None: nearly dry), with the ``minutes`` said beside."""
+    """A reduction: ``to`` where, as a sheet writes it, with the ``minutes`` said beside it and all
+    that was said ``up_to`` it, which tells what is in the pot by then."""
 
-    share: float | None
+    to: str | dict[str, str | float]
     minutes: float | None
+    up_to: str = ""
+
+    @property
+    def share(self) -> float | None:
+        """The share it stops at; None where it is another kind of stop."""
+        share = self.to.get("share") if isinstance(self.to, dict) else None
+        return float(share) if share is not None else None
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,11 +86,11 @@ def read_method(sentences: list[str]) -> Method:
     stops: list[Stop] = []
     unused: list[str] = []
     ranges: list[str] = []
-    for sentence in sentences:
+    for number, sentence in enumerate(sentences):
         minutes = _minutes(sentence, ranges)
         used = True
         if _reduces(sentence) and (stop := _stop(sentence, minutes)):
-            stops.append(stop)
+            stops.append(replace(stop, up_to=" ".join(sentences[: number + 1])))
         elif _ROUX.search(sentence) and minutes is not None and roux is None:
             roux = minutes
         elif _sweats(sentence) and minutes is not None and sweat is None:
@@ -128,8 +141,18 @@ def _minutes(sentence: str, ranges: list[str]) -> float | None:
 def _stop(sentence: str, minutes: float | None) -> Stop | None:
     """Where the sentence stops a reduction; None where it does not say how far."""
     if _DRY.search(sentence):
-        return Stop(None, minutes)
+        return Stop("nearly-dry", minutes)
     for words, share in _SHARES:
         if words.search(sentence):
-            return Stop(share, minutes)
+            return Stop({"share": round(share, 4)}, minutes)
+    if _COATS.search(sentence):
+        return Stop({"grade": _COAT}, minutes)
+    if _TASTE.search(sentence):
+        return Stop("to-taste", minutes)
+    if minutes is not None and _REDUCE.search(sentence):
+        return Stop({"minutes": minutes}, None)
     return None
+
+
+_COAT = "light-coat"
+"""What "coats the spoon" means of a cream boiled down."""

@@ -3,14 +3,14 @@
 from dataclasses import dataclass
 from functools import cached_property
 
-from saucier.check import CheckedSheet, Prepared, check, prepare
+from saucier.check import CheckedSheet, Prepared, check, pan_of, prepare
 from saucier.errors import BadInput
 from saucier.heat import Stove
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
 from saucier.pot import Pot
 from saucier.rescue.seen import Seen, sheet_of_seen
-from saucier.sheet import Sheet
+from saucier.sheet import Sheet, SheetPan
 from saucier.solve import Goal, solve
 from saucier.steps import Cool, Setting
 from saucier.thickness import grade_named, grade_of, thickness_of
@@ -19,7 +19,8 @@ from saucier.units import Amount
 
 @dataclass(frozen=True)
 class Case:
-    """``sheet`` makes the pot as it is now. ``wanted_pa_s`` is how thick it should be at
+    """``sheet`` makes the pot as it is now, in the pan it stands in: what goes in to mend it makes
+    no other pan of it. ``wanted_pa_s`` is how thick it should be at
     ``serving_c``; None where nothing can be said of its thickness."""
 
     sheet: Sheet
@@ -82,7 +83,13 @@ class Case:
 def case_of(sheet: Sheet, kitchen: Kitchen) -> Case:
     """A finished sauce against its own target. Raises :class:`BadInput`."""
     wanted = sheet.target.grade
-    return Case(sheet, grade_named(wanted).target if wanted else None, kitchen)
+    standing = _standing(sheet, kitchen)
+    return Case(standing, grade_named(wanted).target if wanted else None, kitchen)
+
+
+def _standing(sheet: Sheet, kitchen: Kitchen) -> Sheet:
+    """``sheet`` with the pan it stands in named."""
+    return sheet.model_copy(update={"pan": SheetPan.of(pan_of(sheet, kitchen))})
 
 
 def case_at(
@@ -100,7 +107,8 @@ def case_at(
     """
     if not 0 <= at < len(sheet.steps):
         raise BadInput.at("at", f"there is no step {at + 1}", f"Give 0 to {len(sheet.steps) - 1}")
-    so_far = sheet.model_copy(update={"steps": sheet.steps[: at + 1]})
+    standing = _standing(sheet, kitchen)
+    so_far = standing.model_copy(update={"steps": sheet.steps[: at + 1]})
     predicted = check(so_far, kitchen).final
     last = at == len(sheet.steps) - 1
     wanted = grade_named(sheet.target.grade).target if last and sheet.target.grade else None
@@ -122,6 +130,7 @@ def seen_pot(seen: Seen, kitchen: Kitchen) -> Case:
         wanted = grade_named(seen.wanted)
     except BadInput as bad:
         raise bad.under("seen") from None
+    sheet = _standing(sheet, kitchen)
     pot = check(sheet, kitchen).final.pot
     if seen.temperature_c < pot.temperature_c - 0.5:
         cooled = Cool(to_c=seen.temperature_c)

@@ -23,11 +23,13 @@ from saucier.solve.goal import Goal
 from saucier.steps import AS_WRITTEN, Dust, Knobs, Reduce, Roux
 from saucier.steps.reduce import Stop
 from saucier.thickness import (
+    EMULSION_EDGES,
     GRADES,
     TURNED,
     Thickness,
     grade_named,
     grade_of,
+    mass_at_fat_share,
     raw_viscosity_of,
     thickness_of,
 )
@@ -37,6 +39,8 @@ _GRADE_XTOL = 1e-6
 _SIZE_RTOL = 1e-6
 _SIZE_MISSED = 1e-3
 _LARGEST_SCALE = 1e5
+_SHORT_OF_IT = 0.004
+_SHORT_OF_OILY = 0.02
 _MOST_TURNED = 8.0
 """The furthest the free variable is turned, as a logarithm: 3000 times the flour, or a 3000th left."""
 
@@ -145,9 +149,17 @@ class _Solving:
     """One sheet solved in one pan."""
 
     def __init__(
-        self, sheet: Sheet, goal: Goal, kitchen: Kitchen, pan: Pan, as_found: bool
+        self,
+        sheet: Sheet,
+        goal: Goal,
+        kitchen: Kitchen,
+        pan: Pan,
+        as_found: bool,
+        *,
+        nested: bool = False,
     ) -> None:
         self._sheet, self._goal, self._kitchen, self._as_found = sheet, goal, kitchen, as_found
+        self._nested = nested
         self._prepared = prepare(sheet, kitchen, pan)
         self._free = thickening_by(sheet)
         self._ratio = sheet.method.fat_to_flour if self._free == "flour" else None
@@ -195,11 +207,7 @@ class _Solving:
             if at is None:
                 message = f"cannot be reached: {state.reason}"
                 return BadInput.at("grade", message, "Ask for another grade")
-            return BadInput.at(
-                "grade",
-                f"cannot be reached: step {at + 1} turns oily before it",
-                f"Stop step {at + 1} sooner, or begin with more liquid or a thinner cream",
-            )
+            return self._turned_before(at, missed.knobs)
         nearest = self._nearest(missed.knobs, state.viscosity_pa_s)
         name = grade_of(state.viscosity_pa_s).replace("-", " ")
         return Unreachable(
@@ -210,6 +218,35 @@ class _Solving:
                 + (f": {self._in_amounts(nearest)}" if nearest else ""),
             ),
             nearest=nearest,
+        )
+
+    def _turned_before(self, at: int, knobs: Knobs) -> BadInput:
+        """That step ``at`` turns oily whatever is solved for, and where it should stop."""
+        step, message = (
+            self._sheet.steps[at],
+            f"cannot be reached: step {at + 1} turns oily before it",
+        )
+        pots = [Pot(), *self._prepared.walk(knobs)]
+        share = _last_sound_share(pots[at], pots[at + 1])
+        if not isinstance(step, Reduce) or share is None:
+            remedy = f"Take less fat at step {at + 1}, or more liquid before it"
+            return BadInput.at("grade", message, remedy)
+        stopped = step.model_copy(update={"to": Stop(share=share)})
+        steps = tuple(stopped if n == at else one for n, one in enumerate(self._sheet.steps))
+        nearest = None
+        if not self._nested:
+            sooner = self._sheet.model_copy(update={"steps": steps})
+            try:
+                nearest = _Solving(
+                    sooner, self._goal, self._kitchen, self._prepared.pan, False, nested=True
+                ).solved()
+            except BadInput:
+                pass
+        remedy = (
+            f"Stop step {at + 1} at {100 * share:.0f} % of the liquid, or begin with more of it"
+        )
+        return Unreachable(
+            Problem("grade", message, remedy), nearest=nearest.sheet if nearest else None
         )
 
     def _nearest(self, knobs: Knobs, viscosity: float) -> Sheet | None:
@@ -239,6 +276,15 @@ class _Solving:
             pots = list(prepared.walk())
             told += f", boiled down to {pots[at].total_g:.0f} g"
         return told
+
+
+def _last_sound_share(before: Pot, after: Pot) -> float | None:
+    """The share of its liquid at which boiling ``before`` down should have stopped, short of oily;
+    None where it was oily from the beginning."""
+    liquid = before.balance.liquid_g
+    oily = mass_at_fat_share(after.balance, EMULSION_EDGES[1]) - after.balance.swimming_fat_g
+    share = math.ceil(100.0 * (1.0 + _SHORT_OF_OILY) * oily / max(liquid, 1e-9)) / 100.0
+    return share if share < 1.0 else None
 
 
 def _present_viscosity(prepared: Prepared) -> float | None:
@@ -466,7 +512,9 @@ class _Search:
             middle = 0.5 * (low + high)
             trial = replace(beyond, flour=middle) if flour else replace(beyond, share=middle)
             low, high = (middle, high) if self._sound(trial) else (low, middle)
-        return replace(beyond, flour=low) if flour else replace(beyond, share=low)
+        # A little short of the very edge, so that it still holds once it is sized and weighed.
+        back = (1.0 - _SHORT_OF_IT) * low if flour else min(1.0, (1.0 + _SHORT_OF_IT) * low)
+        return replace(beyond, flour=back) if flour else replace(beyond, share=back)
 
     def _play(self, knobs: Knobs) -> Pot:
         pot = self._played.get(knobs)

@@ -106,6 +106,8 @@ class States(unittest.TestCase):
 
 
 class TooSalty(unittest.TestCase):
+    PAN = {"pan": {"diameter_cm": 20}}
+
     def salty(self, target: float):
         return sheet(
             roux(40, 40),
@@ -113,18 +115,19 @@ class TooSalty(unittest.TestCase):
             simmer(3),
             melt("cheese-blue", 200),
             target={"salt_pct": target},
+            **self.PAN,
         )
 
     def test_each_remedy_brings_it_to_target(self) -> None:
         case = self.salty(0.6)
         liquid, cream, less = salt_remedies(check(case), KITCHEN)
         let_in = float(liquid.split()[0])
-        water = sheet(*self.dumped(case), add("water", let_in), target={"salt_pct": 0.6})
+        water = sheet(*self.dumped(case), add("water", let_in), **self.PAN)
         self.assertAlmostEqual(check(water).as_dict()["salt_pct"], 0.6, delta=0.002)
-        with_cream = sheet(*self.dumped(case), add("cream-35", float(cream.split()[1])))
+        with_cream = sheet(*self.dumped(case), add("cream-35", float(cream.split()[1])), **self.PAN)
         self.assertAlmostEqual(check(with_cream).as_dict()["salt_pct"], 0.6, delta=0.002)
         fewer = 200 - float(less.split()[1])
-        leaner = sheet(*self.dumped(case)[:3], melt("cheese-blue", fewer))
+        leaner = sheet(*self.dumped(case)[:3], melt("cheese-blue", fewer), **self.PAN)
         self.assertAlmostEqual(check(leaner).as_dict()["salt_pct"], 0.6, delta=0.01)
 
     def test_nothing_to_mend(self) -> None:

@@ -34,8 +34,8 @@ class Switching(unittest.TestCase):
                         whole = any(getattr(s, "op", "") == "liaison" for s in start.steps)
                         near = 0.06 if choice.key == "spoon" else 0.02 if whole else 0.01
                         wanted = start.target.volume
-                        ml = wanted.base if wanted else was.pot.total_ml
-                        self.assertAlmostEqual(now.pot.total_ml / ml, 1, delta=near)
+                        ml = wanted.base if wanted else was.pot.yield_ml
+                        self.assertAlmostEqual(now.pot.yield_ml / ml, 1, delta=near)
                         self.assertGreaterEqual(len(switched.changes), 2)
                         self.assertEqual(school.followed(switched.sheet), choice.key)
                         made += 1

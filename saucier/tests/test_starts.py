@@ -29,21 +29,21 @@ EXPECTED: dict[str, tuple[str | None, float, str]] = {
     "Liaison sauce on veal stock": ("nappe", 28.9, ""),
     "Gratin liaison": ("binding", 22.3, ""),
     "Starchless liaison": ("pouring", 14.3, "liaison-bare"),
-    "Cream reduction": ("light-coat", 48.9, ""),
-    "Pepper cream with brandy": ("light-coat", 56.4, "flamed"),
-    "Tomato cream": ("light-coat", 58.5, ""),
-    "Shellfish cream with prawns": ("light-coat", 56.1, "safe-middle"),
+    "Cream reduction": ("light-coat", 29.1, ""),
+    "Pepper cream with brandy": ("light-coat", 33.5, "flamed"),
+    "Tomato cream": ("light-coat", 22.8, ""),
+    "Shellfish cream with prawns": ("light-coat", 36.0, "safe-middle"),
     "Cream thickened with roux": ("nappe", 15.1, ""),
     "Blue cheese cream with beurre manié": ("nappe", 12.9, ""),
-    "Soured cream pan sauce": ("liquid", 18.0, "soft-cream"),
+    "Soured cream pan sauce": ("light-coat", 17.0, "soft-cream"),
     "Yogurt sauce with a slurry": ("light-coat", 12.5, ""),
-    "Crème fraîche and mustard sauce": ("liquid", 11.7, ""),
+    "Crème fraîche and mustard sauce": ("light-coat", 16.8, ""),
     "Panade for croquettes": ("panade", 104.4, "keeping"),
     "Soufflé base": ("spreading", 18.3, ""),
-    "Onion purée bound with white sauce": ("light-coat", 20.8, ""),
-    "Soft fennel in velouté": ("light-coat", 68.3, "keeping"),
+    "Onion purée bound with white sauce": ("binding", 20.8, ""),
+    "Soft fennel in velouté": ("nappe", 68.3, "keeping"),
     "Herb butter": (None, 2.0, ""),
-    "Watercress purée": ("liquid", 5.3, ""),
+    "Watercress purée": ("light-coat", 5.3, ""),
 }
 
 
@@ -89,12 +89,12 @@ class Starts(unittest.TestCase):
     def test_each_scales_to_another_yield(self) -> None:
         for start in STARTS:
             with self.subTest(start.name):
-                volume = check(start).final.pot.total_ml
+                volume = check(start).final.pot.yield_ml
                 from saucier.units import Amount
 
                 solved = solve(start, goal_of(start, volume=Amount(2 * volume, "mL"))).sheet
                 final = check(solved).final
-                self.assertAlmostEqual(final.pot.total_ml / volume, 2, delta=0.01)
+                self.assertAlmostEqual(final.pot.yield_ml / volume, 2, delta=0.01)
                 self.assertEqual(final.thickness.grade, check(start).final.thickness.grade)
                 self.assertEqual(read_sheet(write_sheet(solved)), solved)
 

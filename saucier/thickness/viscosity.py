@@ -93,7 +93,7 @@ class _Phase(NamedTuple):
         x = (FAT_CROWDING * self.fat_ml + PROTEIN_CROWDING_ML_PER_G * self.protein) / self.volume
         f = crowded(x)
         log_g = CROWDING_EXPONENT * f / (1.0 - f)
-        if self.thickening <= 0.0:
+        if self.thickening <= 1e-12 * self.liquid:
             return log_g, -math.inf
         starch = _LOG_FLOUR + FLOUR_EXPONENT * math.log(self.flour_per_100_water)
         return log_g, starch + STARCH_CROWDING * log_g + STARCH_ROOM * math.log1p(-f)

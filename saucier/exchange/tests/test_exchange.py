@@ -197,8 +197,23 @@ class Recipes(unittest.TestCase):
         found = read_recipe(
             "Rich\n20 g butter\n100 ml double cream\nMethod\nReduce by three-quarters.", KITCHEN
         )
-        self.assertTrue(any("not that much water" in one for one in found.assumed), found.assumed)
-        check(found.sheet)
+        self.assertTrue(any("would have stood" in one for one in found.assumed), found.assumed)
+        self.assertEqual(found.sheet.steps[-1].to.share, 0.25)
+        self.assertEqual(check(found.sheet).final.emulsion, "split")
+
+    def test_reductions_stay_in_the_order_they_are_given(self) -> None:
+        found = read_recipe(
+            "Supreme\n100 ml white wine\n300 ml chicken stock\n250 ml double cream\nMethod\n"
+            "Boil the wine until nearly dry. Add the stock and reduce by two-thirds. "
+            "Pour in the cream and boil down until it coats the back of a spoon.",
+            KITCHEN,
+        )
+        steps = found.sheet.steps
+        self.assertEqual([s.op for s in steps], ["add", "reduce"] * 3)
+        self.assertEqual([s.to for s in steps[1:3:2]], ["nearly-dry"])
+        self.assertAlmostEqual(steps[3].to.share, 1 / 3, places=3)
+        self.assertEqual(steps[5].to.grade, "light-coat")
+        self.assertEqual(check(found.sheet).final.thickness.grade, "light-coat")
 
     def test_saved_page_graph_and_own_sheet(self) -> None:
         out = to_json_ld(STARTS[0], KITCHEN)

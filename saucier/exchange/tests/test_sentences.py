@@ -30,9 +30,19 @@ class Sentences(unittest.TestCase):
             ("Reduce to a syrup.", None),
         ):
             with self.subTest(text):
-                self.assertEqual(read_method([text]).stops[0].share, share)
+                stop = read_method([text]).stops[0]
+                if share is None:
+                    self.assertEqual(stop.to, "nearly-dry")
+                else:
+                    self.assertAlmostEqual(stop.share, share, places=4)
         self.assertEqual(read_method(["Reduce a little."]).stops, ())
         self.assertEqual(read_method(["Reduce by half, 3 minutes."]).stops[0].minutes, 3)
+        for text, to in (
+            ("Reduce until it coats the back of a spoon.", {"grade": "light-coat"}),
+            ("Reduce for 4 minutes.", {"minutes": 4.0}),
+            ("Boil down to taste.", "to-taste"),
+        ):
+            self.assertEqual(read_method([text]).stops[0].to, to, text)
 
     def test_cooking_aromatics_is_no_simmer(self) -> None:
         said = [

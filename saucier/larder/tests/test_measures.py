@@ -169,7 +169,7 @@ class TwoRules(unittest.TestCase):
         def said(minutes: float) -> bool:
             case = sheet(
                 {"op": "add", "ingredient": "cream-35", "amount": "500 g"},
-                {"op": "reduce", "to": {"share": 0.6}, "minutes": minutes},
+                {"op": "reduce", "to": {"share": 0.6}, "minutes": minutes, "heat": "lively"},
                 pan={"diameter_cm": 24},
             )
             return any("two rules" in text for text in check(case).as_dict()["warnings"])

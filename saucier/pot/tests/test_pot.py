@@ -1,10 +1,10 @@
+import re
 import unittest
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from saucier.check import check
-from saucier.errors import BadInput
 from saucier.heat import Pan, Stove, evaporation_g_per_min
 from saucier.pot import Balance, boil_off
 from saucier.sheet import Sheet
@@ -31,13 +31,21 @@ class BoilingOff(unittest.TestCase):
                 left.alcohol / balance.alcohol, (left.water / balance.water) ** 10, delta=1e-4
             )
 
-    def test_more_than_there_is_names_the_floor(self) -> None:
+    def test_a_stop_that_cannot_be_reached_is_a_state(self) -> None:
+        """Played to 3 % of its water and told, as split with the share it would have stood where
+        it is a cream; never a refusal."""
         for stop in ({"share": 0.02}, {"mass": grams(5)}, {"volume": {"value": 3, "unit": "mL"}}):
-            with self.assertRaises(BadInput) as caught:
-                check(sheet(add("milk-whole", 1000), reduce_to(**stop)))
-            problem = caught.exception.problems[0]
-            self.assertEqual(problem.field, "steps[1].to")
-            self.assertIn("floor", problem.remedy)
+            found = check(sheet(add("cream-35", 1000), reduce_to(**stop)))
+            self.assertAlmostEqual(found.final.pot.balance.water, 0.03 * 586, places=6)
+            self.assertEqual(found.final.emulsion, "split")
+            self.assertIsNone(found.final.thickness.grade)
+            said = next(w for w in found.final.warnings if w.code == "stop-out-of-reach")
+            share = float(re.search(r"stood ([\d.]+) %", said.text)[1]) / 100
+            stood = check(sheet(add("cream-35", 1000), reduce_to(share=share))).final
+            self.assertAlmostEqual(stood.thickness.fat_volume_share, 0.82, delta=0.01)
+        dry = check(sheet(add("stock-light", 1000), reduce_to(share=0.001)))
+        self.assertEqual(dry.final.emulsion, "stable")
+        self.assertIn("boils dry", " ".join(w.text for w in dry.final.warnings))
 
     def test_nearly_dry_leaves_a_tenth(self) -> None:
         found = check(
@@ -56,9 +64,10 @@ class BoilingOff(unittest.TestCase):
         ).final.pot
         self.assertAlmostEqual(found.balance.volume_ml, 500, delta=0.5)
 
-    def test_more_than_is_there_is_refused(self) -> None:
-        with self.assertRaises(BadInput):
-            check(sheet(add("milk-whole", 500), reduce_to(mass=grams(900))))
+    def test_a_stop_above_what_is_there_boils_nothing_off_and_is_told(self) -> None:
+        found = check(sheet(add("milk-whole", 500), reduce_to(mass=grams(900)))).final
+        self.assertAlmostEqual(found.pot.total_g, 500)
+        self.assertIn("already-less", [w.code for w in found.warnings])
 
 
 class Conservation(unittest.TestCase):

@@ -1584,7 +1584,8 @@ export interface components {
         };
         /**
          * Blend
-         * @description Pieces blended into the sauce; ``keep_share`` of them kept whole as garnish.
+         * @description Pieces blended into the sauce: all of them or those of one ``ingredient``; ``keep_share`` of
+         *     them kept whole as garnish. It whisks in whatever fat swam.
          */
         Blend: {
             /** Note */
@@ -1594,6 +1595,8 @@ export interface components {
              * @enum {string}
              */
             op: "blend";
+            /** Ingredient */
+            ingredient?: string | null;
             /**
              * Keep Share
              * @default 0
@@ -1811,7 +1814,7 @@ export interface components {
             /** Name */
             name: string;
             /** Steps */
-            steps: (components["schemas"]["Start"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
+            steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["saucier__steps__enrich__Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
         };
         /**
          * Liaison
@@ -1832,6 +1835,22 @@ export interface components {
              * @default 80
              */
             heat_to_c: number | null;
+        };
+        /**
+         * Lift
+         * @description Pieces of ``ingredient`` (none named: all of them) lifted out and kept, to be put back with
+         *     `return`. They were paid for and weighed when they went in.
+         */
+        Lift: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "lift";
+            /** Ingredient */
+            ingredient?: string | null;
         };
         /**
          * Measured
@@ -1889,6 +1908,38 @@ export interface components {
             heat: "off" | "low";
         };
         /**
+         * Mend
+         * @description A sauce that split, brought together again: a spoon of fresh cream or water in a clean pan,
+         *     the split sauce whisked in by drops, then in a thread.
+         */
+        Mend: {
+            /** Note */
+            note?: string | null;
+            /**
+             * Ingredient
+             * @default cream-35
+             */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * Op
+             * @default mend
+             * @constant
+             */
+            op: "mend";
+        };
+        /**
          * Method
          * @description ``fat_to_flour`` by weight (None: as the roux is written), how ``liquid_in`` meets the
          *     roux, ``simmer_minutes`` the school asks for.
@@ -1937,9 +1988,10 @@ export interface components {
         };
         /**
          * Reduce
-         * @description Boil down ``to`` a stop. Shares are of the whole pot's mass at this step; nearly
-         *     dry leaves a tenth of the liquid. ``minutes`` is what a recipe says beside it: never followed, but where
-         *     it contradicts the stop both are told apart.
+         * @description Boil down ``to`` a stop. A share is of the sauce at this step, the juice of its pieces
+         *     included, without the pieces and the fat that swims; nearly dry leaves a tenth of that.
+         *     ``minutes`` is what a recipe says beside it: never followed, but where it contradicts the stop
+         *     both are told apart. A stop that cannot be reached is a state: boiled as dry as it goes.
          */
         Reduce: {
             /** Note */
@@ -1953,7 +2005,7 @@ export interface components {
             to: components["schemas"]["Stop"] | "nearly-dry";
             /**
              * Heat
-             * @default lively
+             * @default rolling
              * @enum {string}
              */
             heat: "bare-simmer" | "simmer" | "lively" | "rolling";
@@ -2001,16 +2053,24 @@ export interface components {
         };
         /**
          * Return
-         * @description Seared or part-cooked food put back to finish: it brings heat or takes it, and gives
-         *     juice.
+         * @description Food put into the sauce to finish: it brings heat or takes it, and gives juice.
+         *
+         *     ``how`` it comes (raw, seared or part-cooked, cooked through) decides the juice and the
+         *     minutes where none are given. Without an ``amount`` it is what was lifted out or seared
+         *     before, weighed and paid for then.
          */
         Return: {
             /** Note */
             note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "return";
             /** Ingredient */
             ingredient: string;
             /** Amount */
-            amount: {
+            amount?: {
                 value: number;
                 /** @enum {unknown} */
                 unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
@@ -2020,22 +2080,20 @@ export interface components {
                     count: number;
                     spread_pct: number;
                 };
-            };
+            } | null;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * How
+             * @default seared
              * @enum {string}
              */
-            op: "return";
+            how: "raw" | "seared" | "cooked";
             /**
              * Temperature C
              * @default 45
              */
             temperature_c: number;
-            /**
-             * Minutes
-             * @default 4
-             */
-            minutes: number;
+            /** Minutes */
+            minutes?: number | null;
             /** Juice Pct */
             juice_pct?: number | null;
         };
@@ -2083,6 +2141,40 @@ export interface components {
             updated_at: string;
             outcome: components["schemas"]["Outcome"];
             sheet: components["schemas"]["Sheet"];
+        };
+        /**
+         * Sear
+         * @description Food coloured in a hot wide pan, in rounds, and lifted out underdone: its fat and its fond
+         *     stay in the pan for the sauce. `return` puts it back to finish.
+         */
+        Sear: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "sear";
+            fat?: components["schemas"]["Measured"] | null;
+            /**
+             * Minutes
+             * @default 4
+             */
+            minutes: number;
         };
         /**
          * Season
@@ -2182,7 +2274,7 @@ export interface components {
              * Steps
              * @default []
              */
-            steps: (components["schemas"]["Start"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
+            steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["saucier__steps__enrich__Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
         };
         /**
          * SheetBurner
@@ -2283,8 +2375,10 @@ export interface components {
         };
         /**
          * Stop
-         * @description Where to stop: exactly one of a ``share`` of the whole pot's mass, a ``mass``, a
-         *     ``volume``.
+         * @description Where to stop: exactly one of a ``share`` of the sauce (without the pieces in it and the fat
+         *     that swims on it), a ``mass`` or a ``volume`` of all that is in the pot, a ``grade`` at serving
+         *     temperature, ``minutes`` at its heat in its pan, or ``taste``: tasted along the way, planned to
+         *     that share.
          */
         Stop: {
             /** Share */
@@ -2313,10 +2407,17 @@ export interface components {
                     spread_pct: number;
                 };
             } | null;
+            /** Grade */
+            grade?: string | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Taste */
+            taste?: number | null;
         };
         /**
          * Strain
-         * @description Pieces out; they hold back ``holds_back`` grams of sauce for each gram of their own.
+         * @description Pieces out; they hold back ``holds_back`` grams of sauce for each gram of their own. Fish,
+         *     shellfish and meat poached in it are kept, to be put back.
          */
         Strain: {
             /** Note */
@@ -3522,7 +3623,8 @@ export interface components {
         /**
          * Service
          * @description One service. ``force`` says for a sauce that it gets its ``own`` pot, must ``share`` a mother
-         *     though its base differs, or is bound by itself (``thicken``) on her.
+         *     though its base differs, or is bound by itself (``thicken``) on her; ``pans`` names the pan the cook
+         *     chose, by the key of a pot or a branch.
          */
         Service: {
             /**
@@ -3554,6 +3656,10 @@ export interface components {
             /** Force */
             force?: {
                 [key: string]: "own" | "share" | "thicken";
+            };
+            /** Pans */
+            pans?: {
+                [key: string]: string;
             };
             /**
              * On Hand
@@ -4175,24 +4281,7 @@ export interface components {
             plan: components["schemas"]["Plan"];
             sheet: components["schemas"]["Sheet"];
             /** Mends */
-            mends: components["schemas"]["Mend"][];
-        };
-        /**
-         * Mend
-         * @description A remedy taken on the way: at which step, for which sign, and its words.
-         */
-        Mend: {
-            /** Step */
-            step: number;
-            /** Sign */
-            sign: string;
-            /** Title */
-            title: string;
-            /**
-             * Do
-             * @default []
-             */
-            do: string[];
+            mends: components["schemas"]["kestrel__stove__schemas__Mend"][];
         };
         /**
          * Plan
@@ -4209,6 +4298,54 @@ export interface components {
             /** Cards */
             cards: components["schemas"]["CardOut"][];
             pan: components["schemas"]["PanShown"];
+        };
+        /**
+         * Mend
+         * @description A remedy taken on the way: at which step, for which sign, and its words.
+         */
+        kestrel__stove__schemas__Mend: {
+            /** Step */
+            step: number;
+            /** Sign */
+            sign: string;
+            /** Title */
+            title: string;
+            /**
+             * Do
+             * @default []
+             */
+            do: string[];
+        };
+        /**
+         * Mend
+         * @description A sauce that split, brought together again: a spoon of fresh cream or water in a clean pan,
+         *     the split sauce whisked in by drops, then in a thread.
+         */
+        saucier__steps__enrich__Mend: {
+            /** Note */
+            note?: string | null;
+            /**
+             * Ingredient
+             * @default cream-35
+             */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "mend";
         };
         /** StartIn */
         StartIn: {
