@@ -8,7 +8,8 @@ from ninja import NinjaAPI, Schema
 from ninja.errors import HttpError, ValidationError
 
 from saucier.errors import BadInput
-from saucier.sheet import MAX_BYTES
+from saucier.sheet import MAX_BYTES, Sheet, write_sheet
+from saucier.solve import Unreachable
 
 
 class ProblemOut(Schema):
@@ -18,9 +19,11 @@ class ProblemOut(Schema):
 
 
 class Problems(Schema):
-    """The body of every 422."""
+    """The body of every 422. ``nearest`` is the sheet that comes nearest, where what was asked for
+    cannot be had and something near it can."""
 
     problems: list[ProblemOut]
+    nearest: Sheet | None = None
 
 
 class Message(Schema):
@@ -45,7 +48,10 @@ def install(api: NinjaAPI) -> None:
         problems = [
             {"field": p.field, "message": p.message, "remedy": p.remedy} for p in bad.problems
         ]
-        return api.create_response(request, {"problems": problems}, status=422)
+        body: dict[str, Any] = {"problems": problems}
+        if isinstance(bad, Unreachable) and bad.nearest is not None:
+            body["nearest"] = write_sheet(bad.nearest)
+        return api.create_response(request, body, status=422)
 
     @api.exception_handler(HttpError)
     def http_error(request: HttpRequest, error: HttpError) -> HttpResponse:

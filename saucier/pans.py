@@ -1,10 +1,11 @@
-"""Which pan: the same sheet in each of a kitchen's own pans."""
+"""Which pan: the same sheet in each of a kitchen's own pans, the one to reach for first."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from saucier.check import check
+from saucier import constants as K
+from saucier.check import check, load_of, meets_metal
 from saucier.errors import BadInput
-from saucier.heat import Pan
+from saucier.heat import POT_SHAPES, Load, Pan, fills_well, pan_reached_for, stands_well
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet, SheetPan
 from saucier.solve import goal_of, solve
@@ -18,7 +19,7 @@ FULLEST, EMPTIEST = 2 / 3, 0.12
 class PanAdvice:
     """A pan for the sheet: minutes at the stove, how full at the fullest (share), what boils
     off (g), minutes for twice the batch, and a verdict in words. ``fits`` is false where the
-    pan cannot be used."""
+    pan cannot be used; ``recommended`` is the one to reach for, and its verdict says why."""
 
     name: str
     fits: bool
@@ -27,15 +28,36 @@ class PanAdvice:
     boiled_off_g: float | None
     minutes_doubled: float | None
     verdict: str
+    recommended: bool = False
 
 
 def advise(sheet: Sheet, pans: list[Pan], kitchen: Kitchen) -> list[PanAdvice]:
-    """Every pan of ``pans`` for ``sheet``, solved for its target in each, quickest first."""
-    found = [_advice(sheet, pan, kitchen) for pan in pans]
-    return sorted(found, key=lambda one: (not one.fits, one.minutes or 1e9))
+    """Every pan of ``pans`` for ``sheet``, solved for its target in each: the one a cook would reach
+    for first, then those that fit, quickest first."""
+    load = load_of(sheet, kitchen)
+    sour = any(meets_metal(state.pot.balance) for state in check(sheet, kitchen).steps)
+    found = [_advice(sheet, pan, kitchen, load, sour) for pan in pans]
+    fit = {one.name for one in found if one.fits}
+    pots = [
+        p for p in pans if p.name in fit and p.shape in POT_SHAPES and not (sour and p.reactive)
+    ]
+    best = pan_reached_for(load, pots) if pots else None
+    return sorted(
+        (_recommended(one, best, load) if best and one.name == best.name else one for one in found),
+        key=lambda one: (not one.recommended, not one.fits, one.minutes or 1e9),
+    )
 
 
-def _advice(sheet: Sheet, pan: Pan, kitchen: Kitchen) -> PanAdvice:
+def _recommended(one: PanAdvice, pan: Pan, load: Load) -> PanAdvice:
+    why = one.verdict
+    if load.goes_in > 0.0 and not stands_well(load, pan):
+        why = f"the smallest that holds it, {why}"
+    elif load.goes_in > 0.0:
+        why = f"wide for boiling down, {why}"
+    return replace(one, verdict=f"the one to reach for: {why}", recommended=True)
+
+
+def _advice(sheet: Sheet, pan: Pan, kitchen: Kitchen, load: Load, sour: bool) -> PanAdvice:
     try:
         minutes, fullest, lost = _in_pan(sheet, pan, 1.0, kitchen)
     except BadInput as bad:
@@ -44,14 +66,30 @@ def _advice(sheet: Sheet, pan: Pan, kitchen: Kitchen) -> PanAdvice:
         doubled = _in_pan(sheet, pan, 2.0, kitchen)[0]
     except BadInput:
         doubled = None
-    fits, verdict = True, "fits"
+    fits, verdict = True, _verdict(load, pan, fullest)
     if fullest > 1.0:
         fits, verdict = False, "too small: it does not hold the batch"
-    elif fullest > FULLEST:
-        verdict = "full: over two thirds, mind the boil"
-    elif fullest < EMPTIEST:
-        verdict = "wide for so little: it catches and boils off fast"
+    elif pan.reactive and sour:
+        verdict = f"bare metal: wine, lemon or yolk turns grey in it; {verdict}"
     return PanAdvice(pan.name, fits, minutes, fullest, lost, doubled, verdict)
+
+
+def _verdict(load: Load, pan: Pan, fullest: float) -> str:
+    """How the batch stands in a pan that holds it."""
+    if fullest > FULLEST:
+        return "full: over two thirds, mind the boil"
+    if load.goes_in > 0.0:
+        stands = f"{pan.level_mm(load.goes_in):.0f} mm going in, {pan.level_mm(load.left):.0f} mm at the end"
+        if stands_well(load, pan):
+            return f"it stands {stands}"
+        if pan.level_mm(load.left) < K.REDUCE_LEFT_MM:
+            return f"wide: {stands}, it catches at the end"
+        return f"wide for so little: {stands}"
+    if fills_well(load, pan):
+        return f"{100 * fullest:.0f} % full, between a third and two thirds"
+    if fullest < EMPTIEST:
+        return "wide for so little: it catches and boils off fast"
+    return f"{100 * fullest:.0f} % full"
 
 
 def _in_pan(sheet: Sheet, pan: Pan, times: float, kitchen: Kitchen) -> tuple[float, float, float]:

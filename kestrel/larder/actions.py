@@ -13,6 +13,7 @@ from saucier import constants as K
 from saucier.demand import use_named
 from saucier.errors import BadInput
 from saucier.exchange import RowRead
+from saucier.heat import POT_SHAPES
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.larder import (
     ingredient_from_row,
@@ -27,7 +28,7 @@ from saucier.sheet import SheetBurner, SheetPan, read_part
 
 def core_kitchen(kitchen: Kitchen) -> CoreKitchen:
     """What the core needs to know of ``kitchen``: the shipped larder and measures with the
-    kitchen's own rows in their place."""
+    kitchen's own rows in their place, and the pots it has."""
     rows = OwnIngredient.objects.filter(kitchen=kitchen).values_list("row", flat=True)
     own = OwnMeasure.objects.filter(kitchen=kitchen).values_list("row", flat=True)
     larder, measures = shipped_larder(), shipped_measures()
@@ -35,12 +36,14 @@ def core_kitchen(kitchen: Kitchen) -> CoreKitchen:
         larder = larder.with_rows(ingredient_from_row(row) for row in rows)
     if own:
         measures = measures.with_rows(measure_from_row(row) for row in own)
+    pots = tuple(pan.core() for pan in Pan.objects.filter(kitchen=kitchen, shape__in=POT_SHAPES))
     habits = Habits.objects.filter(kitchen=kitchen).first()
     if habits is None:
-        return CoreKitchen(larder, measures=measures)
+        return CoreKitchen(larder, measures=measures, pans=pots)
     return CoreKitchen(
         larder,
         measures=measures,
+        pans=pots,
         per_ml=habits.per_ml,
         film_ml=K.FILM_ML if habits.film_ml is None else habits.film_ml,
         whisk_ml=K.WHISK_ML if habits.whisk_ml is None else habits.whisk_ml,

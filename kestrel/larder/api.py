@@ -34,6 +34,7 @@ from saucier.errors import BadInput
 from saucier.exchange import read_larder_csv, write_larder_csv
 from saucier.larder import (
     ALLERGENS,
+    BODY_ORIGINS,
     ORIGINS,
     ROLES,
     Ingredient,
@@ -68,6 +69,8 @@ def _ingredient(row: Ingredient, own: bool) -> dict[str, Any]:
         "price_per_kg": row.price_per_kg,
         "origin": ORIGINS[row.origin],
         "spread_pct": row.spread_pct,
+        "body": round(100 * part.body, 2),
+        "body_origin": BODY_ORIGINS[row.body_origin],
         "usable_pct": round(100 * row.usable_share, 2),
         "drained_pct": round(100 * row.drained_share, 2),
         "pack_g": row.pack_g,
@@ -148,6 +151,7 @@ def catalogue(request: HttpRequest):
         "roles": ROLES,
         "allergens": ALLERGENS,
         "origins": ORIGINS,
+        "body_origins": BODY_ORIGINS,
     }
 
 

@@ -24,6 +24,8 @@ class IngredientOut(Schema):
     price_per_kg: float
     origin: str
     spread_pct: float
+    body: float
+    body_origin: str
     usable_pct: float
     drained_pct: float
     pack_g: float
@@ -190,4 +192,5 @@ class Catalogue(Schema):
     roles: dict[str, str]
     allergens: list[str]
     origins: dict[str, str]
+    body_origins: dict[str, str]
     emulsion_edges: list[float]

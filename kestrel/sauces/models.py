@@ -30,12 +30,14 @@ class Sauce(OfKitchen):
 
 
 class SauceVersion(models.Model):
-    """One saved state of a sauce: its sheet in the open format, and what it came to."""
+    """One saved state of a sauce: its sheet in the open format, and what it came to. ``note`` says
+    why it is there where no cook made it."""
 
     sauce = models.ForeignKey(Sauce, on_delete=models.PROTECT, related_name="versions")
     number = models.PositiveIntegerField()
     sheet = models.JSONField()
     outcome = models.JSONField()
+    note = models.CharField(max_length=300, blank=True)
     made_by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
     made_at = models.DateTimeField(auto_now_add=True)
 

@@ -38,6 +38,7 @@ class VersionOut(Schema):
     number: int
     made_at: datetime
     made_by: str | None
+    note: str
     outcome: Outcome
     sheet: Sheet
 
@@ -135,6 +136,8 @@ class StateOut(Schema):
     pieces_g: float = 0
     total_g: float | None = None
     total_ml: float | None = None
+    yield_g: float | None = None
+    yield_ml: float | None = None
     pieces: list[PieceOut] = []
     set_aside: list[SetAsideOut] = []
     viscosity_pa_s: float | None
@@ -212,6 +215,46 @@ class PanAdviceOut(Schema):
     boiled_off_g: float | None
     minutes_doubled: float | None
     verdict: str
+    recommended: bool
+
+
+class MarkOut(Schema):
+    """A place on the way down of a reduction: a grade, where it turns ``rich``, ``oily``, ``split``,
+    or so many times as ``strong``."""
+
+    key: str
+    name: str
+    mass_g: float
+    scale_g: float | None
+    level_mm: float
+    minutes: float
+    share: float
+    strength: float
+    salt_pct: float
+
+
+class ReductionOut(Schema):
+    """What the reduction at ``step`` passes; the shares a stop by eye ends at in practice."""
+
+    step: int
+    marks: list[MarkOut]
+    eye_low: float | None
+    eye_high: float | None
+
+
+class CorrectIn(SheetIn):
+    """``at``: the step that holds something back; ``seen_pa_s``: the spoon that was picked."""
+
+    at: int
+    seen_pa_s: float
+
+
+class CorrectionOut(Schema):
+    """How much of what was held back goes in; None: nothing."""
+
+    amount: AmountOut | None
+    makes_ml: float
+    say: list[str]
 
 
 class SwitchIn(Schema):
@@ -227,6 +270,7 @@ class Worked(Schema):
     final: FinalOut
     steps: list[StateOut]
     cards: list[CardOut]
+    along: list[ReductionOut]
     pan: PanShown
     assumed: list[str]
     need: NeedOut | None

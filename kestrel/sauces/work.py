@@ -4,6 +4,7 @@ from collections.abc import Iterable
 from dataclasses import asdict
 from typing import Any
 
+from saucier.along import along
 from saucier.cards import cards
 from saucier.check import check, thickening_by
 from saucier.consequences import told
@@ -31,6 +32,7 @@ def worked(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
         "final": found,
         "steps": steps,
         "cards": [asdict(card) for card in cards(checked)],
+        "along": along(checked),
         "pan": found.pop("pan"),
         "assumed": found.pop("assumed"),
         "need": _need(serves, found, kitchen) if serves else None,

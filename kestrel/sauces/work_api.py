@@ -14,6 +14,8 @@ from kestrel.problems import Problems
 from kestrel.sauces.models import SauceVersion
 from kestrel.sauces.schemas import (
     CheckIn,
+    CorrectIn,
+    CorrectionOut,
     FileOut,
     FixIn,
     FixOut,
@@ -44,6 +46,7 @@ from kestrel.sauces.work import (
     whatever_if,
     worked,
 )
+from saucier.correction import correction
 from saucier.errors import BadInput
 from saucier.exchange import Settled, written
 from saucier.kitchen import Kitchen
@@ -86,11 +89,18 @@ def switch_school(request: HttpRequest, given: SwitchIn):
 
 @router.post("/pans", response={200: list[PanAdviceOut], 422: Problems})
 def which_pan(request: HttpRequest, given: SheetIn):
-    """The kitchen's own pans for the sheet, quickest first."""
+    """The kitchen's own pans for the sheet, the one to reach for first."""
     owner = cast(KitchenRequest, request).kitchen
     kitchen = core_kitchen(owner)
     pans = [pan.core() for pan in Pan.objects.filter(kitchen=owner)]
     return [asdict(one) for one in advise(read_typed(given.sheet, kitchen), pans, kitchen)]
+
+
+@router.post("/correct", response={200: CorrectionOut, 422: Problems})
+def correct(request: HttpRequest, given: CorrectIn):
+    """How much of what was held back goes into a pot that looks so."""
+    kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
+    return correction(read_typed(given.sheet, kitchen), given.at, given.seen_pa_s, kitchen)
 
 
 @router.get("/starts", response=list[Sheet])

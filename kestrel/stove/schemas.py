@@ -32,7 +32,7 @@ class BatchLine(Schema):
     now: datetime
 
 
-class Mend(Schema):
+class MendTaken(Schema):
     """A remedy taken on the way: at which step, for which sign, and its words."""
 
     step: int
@@ -61,7 +61,7 @@ class BatchOut(BatchLine):
     started_at: datetime
     plan: Plan
     sheet: Sheet
-    mends: list[Mend]
+    mends: list[MendTaken]
 
 
 class MendIn(Schema):

@@ -7,6 +7,7 @@ from saucier.consequences import consequences
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.schools.cheese import CHEESE_HEAT, CHEESES
+from saucier.schools.correcting import CORRECTING
 from saucier.schools.cream import THICKENER
 from saucier.schools.infusion import INFUSION
 from saucier.schools.measuring import MEASURING
@@ -24,6 +25,7 @@ SCHOOLS: tuple[School, ...] = (
     CHEESE_HEAT,
     CHEESES,
     THICKENER,
+    CORRECTING,
     MEASURING,
 )
 

@@ -7,6 +7,7 @@ from pydantic import Field
 from saucier.steps.add import Add
 from saucier.steps.aromatics import Dust, Infuse, Lift, Strain, Sweat
 from saucier.steps.base import AS_WRITTEN, Knobs, Move, Setting, StepBase, Weighed, Words, advance
+from saucier.steps.correct import Correct
 from saucier.steps.enrich import Blend, Finish, Liaison, Mend, Mount
 from saucier.steps.keep import Cool, Hold, Reheat
 from saucier.steps.melt import Melt
@@ -41,6 +42,7 @@ _Steps = (
     | Mend
     | Season
     | Reserve
+    | Correct
     | Cool
     | Hold
     | Reheat
@@ -58,6 +60,7 @@ __all__ = [
     "AnyStep",
     "Blend",
     "Cool",
+    "Correct",
     "Deglaze",
     "Dust",
     "Finish",

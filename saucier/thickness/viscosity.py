@@ -270,7 +270,7 @@ def _why_not(
     if liquid <= 0.0:
         return "boiled dry"
     if split or (phi >= MAX_FAT_VOLUME_SHARE and balance.creamy):
-        return "split cream: too little water left to hold the fat"
+        return "split: too little water left to hold the fat"
     if phi >= MAX_FAT_VOLUME_SHARE:
         return "only fat, with a little liquid under it"
     if c > MAX_FLOUR_PER_100_WATER:

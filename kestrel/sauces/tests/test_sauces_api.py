@@ -167,8 +167,40 @@ class Working(KitchenTest):
         for pan in ({"diameter_cm": 16}, {"diameter_cm": 28}):
             add_pan(self.kitchen, name=f"pan {pan['diameter_cm']}", **pan)
         found = self.client.call("POST", "/work/pans", {"sheet": CREAM_REDUCTION}).body
-        self.assertEqual([one["name"] for one in found], ["pan 28", "pan 16"])
+        # A third of a litre: in the wide one it would stand under six millimetres.
+        self.assertEqual([one["name"] for one in found], ["pan 16", "pan 28"])
+        self.assertEqual([one["recommended"] for one in found], [True, False])
+        self.assertIn("to reach for", found[0]["verdict"])
         self.assertEqual(self.other.call("POST", "/work/pans", {"sheet": CREAM_REDUCTION}).body, [])
+
+    def test_along_a_reduction(self) -> None:
+        found = self.client.call("POST", "/work/check", {"sheet": CREAM_REDUCTION}).body
+        wine, cream = found["along"]
+        self.assertEqual([wine["step"], cream["step"]], [1, 3])
+        self.assertEqual(
+            [mark["key"] for mark in cream["marks"]],
+            ["pouring", "light-coat", "nappe", "rich", "binding", "oily", "split"],
+        )
+        self.assertEqual((cream["eye_low"], cream["eye_high"]), (0.42, 0.65))
+        nappe = next(mark for mark in cream["marks"] if mark["key"] == "nappe")
+        steps = [*CREAM_REDUCTION["steps"][:3], {"op": "reduce", "to": {"grade": "nappe"}}]
+        stopped = self.client.call("POST", "/work/check", {"sheet": changed(steps=steps)}).body
+        self.assertAlmostEqual(stopped["final"]["total_g"], nappe["mass_g"], delta=0.1)
+        self.assertAlmostEqual(stopped["final"]["level_mm"], nappe["level_mm"], delta=0.1)
+
+    def test_correcting_at_the_end(self) -> None:
+        body = {"sheet": CHEESE_SAUCE, "school": "correcting", "choice": "liquid"}
+        sheet = self.client.call("POST", "/work/switch", body).body["sheet"]
+        at = next(n for n, step in enumerate(sheet["steps"]) if step["op"] == "correct")
+        body = {"sheet": sheet, "at": at, "seen_pa_s": 3.7}
+        found = self.client.call("POST", "/work/correct", body).body
+        self.assertEqual(found["amount"]["unit"], "mL")
+        self.assertAlmostEqual(found["makes_ml"], 2000, delta=40)
+        thin = self.client.call("POST", "/work/correct", {**body, "seen_pa_s": 1.0}).body
+        self.assertIsNone(thin["amount"])
+        self.assertIn("Fix it", thin["say"][0])
+        refused = self.client.call("POST", "/work/correct", {**body, "at": 0})
+        self.assertEqual(self.fields(refused), ["at"])
 
     def test_over_salted_gets_three_remedies(self) -> None:
         steps = [
@@ -180,7 +212,8 @@ class Working(KitchenTest):
         found = self.client.call("POST", "/work/check", {"sheet": sheet}).body
         self.assertEqual(len(found["salt_remedies"]), 3)
         over = found["final"]["salt_over_g"]
-        self.assertIn(f"{over / 0.005:.0f} g unsalted", found["salt_remedies"][0])
+        told = float(found["salt_remedies"][0].split(" g unsalted")[0])
+        self.assertAlmostEqual(told, over / 0.005, delta=1.5)
         self.assertIn("blue cheese", found["salt_remedies"][2])
 
 
@@ -194,7 +227,14 @@ class BadInput(KitchenTest):
             ([{**add, "amount": {"value": "some", "unit": "g"}}], "steps[0].amount.value"),
             ([{**add, "amount": {"value": 3, "unit": "barrel"}}], "steps[0].amount.unit"),
             ([{**add, "amount": "2 l", "ingredient": "ambrosia"}], "steps[0].ingredient"),
-            ([{**add, "amount": "1 L"}, {"op": "reduce", "to": {"share": 0.01}}], "steps[1].to"),
+            (
+                [{**add, "amount": "1 L"}, {"op": "reduce", "to": {"share": 1.2}}],
+                "steps[1].to.share",
+            ),
+            (
+                [{**add, "amount": "1 L"}, {"op": "reduce", "to": {"grade": "glue"}}],
+                "steps[1].to.grade",
+            ),
         ):
             for path in ("/work/check", "/sauces"):
                 with self.subTest(path=path, field=field):
@@ -225,6 +265,23 @@ class BadInput(KitchenTest):
         response = self.client.call("POST", "/work/solve", {"sheet": sheet})
         self.assertEqual(self.fields(response), ["target.grade"])
         self.assertIn("nearest", response.body["problems"][0]["remedy"])
+        # The way on: the sheet that comes nearest, sound and as large.
+        nearest = self.client.call("POST", "/work/check", {"sheet": response.body["nearest"]}).body
+        self.assertEqual(nearest["final"]["grade"], "spreading")
+        self.assertIn(nearest["final"]["emulsion"], ("stable", "caution"))
+
+    def test_a_stop_nobody_can_reach_is_told_not_refused(self) -> None:
+        steps = [
+            {"op": "add", "ingredient": "cream-35", "amount": "500 g"},
+            {"op": "reduce", "to": {"share": 0.01}},
+        ]
+        sheet = {"name": "Too far", "steps": steps}
+        for path in ("/work/check", "/sauces"):
+            response = self.client.call("POST", path, {"sheet": sheet})
+            self.assertIn(response.status_code, (200, 201))
+        found = self.client.call("POST", "/work/check", {"sheet": sheet}).body
+        self.assertEqual(found["final"]["emulsion"], "split")
+        self.assertTrue(any("would have stood" in text for text in found["final"]["warnings"]))
 
     def test_have_nonsense(self) -> None:
         for have, field in (

@@ -488,9 +488,29 @@ export interface paths {
         put?: never;
         /**
          * Which Pan
-         * @description The kitchen's own pans for the sheet, quickest first.
+         * @description The kitchen's own pans for the sheet, the one to reach for first.
          */
         post: operations["kestrel_sauces_work_api_which_pan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/work/correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Correct
+         * @description How much of what was held back goes into a pot that looks so.
+         */
+        post: operations["kestrel_sauces_work_api_correct"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1092,6 +1112,466 @@ export interface components {
             /** First Visit */
             first_visit: boolean;
         };
+        /**
+         * Add
+         * @description So much of an ingredient, at ``temperature_c`` (a kitchen's 20 °C where none is given).
+         */
+        Add: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "add";
+            /** Temperature C */
+            temperature_c?: number | null;
+        };
+        /**
+         * Blend
+         * @description Pieces blended into the sauce: all of them or those of one ``ingredient``; ``keep_share`` of
+         *     them kept whole as garnish. It whisks in whatever fat swam.
+         */
+        Blend: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "blend";
+            /** Ingredient */
+            ingredient?: string | null;
+            /**
+             * Keep Share
+             * @default 0
+             */
+            keep_share: number;
+        };
+        /**
+         * Cool
+         * @description Cooled to ``to_c``. How fast it may be is a rule of the kitchen's.
+         */
+        Cool: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "cool";
+            /**
+             * To C
+             * @default 5
+             */
+            to_c: number;
+            /**
+             * Minutes
+             * @default 0
+             */
+            minutes: number;
+        };
+        /**
+         * Correct
+         * @description The pot is made a little off on purpose, by its own uncertainty, and what corrects it is held
+         *     back: hot ``liquid`` where it is made thick, or flour kneaded with butter (``roux``) where it is
+         *     made thin. At the end the spoon decides how much goes in; the sheet counts what is expected.
+         *
+         *     Made so, the sauce can be brought right from one side whichever way the prediction was off.
+         */
+        Correct: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "correct";
+            /**
+             * Hold
+             * @default liquid
+             * @enum {string}
+             */
+            hold: "liquid" | "roux";
+            /**
+             * Ingredient
+             * @default milk-whole
+             */
+            ingredient: string;
+        };
+        /**
+         * Cover
+         * @description Who made the sheet and what they want said about it; free text, never computed with.
+         */
+        Cover: {
+            /** Author */
+            author?: string | null;
+            /** Text */
+            text?: string | null;
+        };
+        /**
+         * Deglaze
+         * @description A liquid into the hot pan, the bottom scraped up.
+         */
+        Deglaze: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "deglaze";
+        };
+        /**
+         * Dust
+         * @description Flour over the aromatics in their own fat, instead of a roux made apart.
+         */
+        Dust: {
+            /** Note */
+            note?: string | null;
+            /**
+             * Ingredient
+             * @default wheat-flour
+             */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "dust";
+            /**
+             * Colour
+             * @default white
+             * @enum {string}
+             */
+            colour: "raw" | "white" | "blond" | "brown" | "dark";
+            /**
+             * Minutes
+             * @default 2
+             */
+            minutes: number;
+        };
+        /**
+         * Finish
+         * @description Something stirred in last, off the heat: soured cream, herbs, a purée, a reduction.
+         */
+        Finish: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "finish";
+            /**
+             * Temperature C
+             * @default 5
+             */
+            temperature_c: number;
+        };
+        /**
+         * Flame
+         * @description Spirit set alight. The flame dies with most of the alcohol still there.
+         */
+        Flame: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "flame";
+        };
+        /**
+         * Hold
+         * @description Held hot for ``minutes``, under film unless ``covered`` is false.
+         */
+        Hold: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "hold";
+            /** Minutes */
+            minutes: number;
+            /**
+             * Temperature C
+             * @default 65
+             */
+            temperature_c: number;
+            /**
+             * Covered
+             * @default true
+             */
+            covered: boolean;
+        };
+        /**
+         * Infuse
+         * @description Aromatics steeped under a lid; they stay in as pieces until strained out.
+         */
+        Infuse: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "infuse";
+            /**
+             * Minutes
+             * @default 15
+             */
+            minutes: number;
+        };
+        /**
+         * InnerSauce
+         * @description Another sheet, as much of it as is cooked: its name and its steps.
+         */
+        InnerSauce: {
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Correct"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
+        };
+        /**
+         * Liaison
+         * @description Yolk in cream, tempered into the sauce and warmed to ``heat_to_c`` (null: not heated).
+         */
+        Liaison: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "liaison";
+            yolk: components["schemas"]["Measured"];
+            cream: components["schemas"]["Measured"];
+            /**
+             * Heat To C
+             * @default 80
+             */
+            heat_to_c: number | null;
+        };
+        /**
+         * Lift
+         * @description Pieces of ``ingredient`` (none named: all of them) lifted out and kept, to be put back with
+         *     `return`. They were paid for and weighed when they went in.
+         */
+        Lift: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "lift";
+            /** Ingredient */
+            ingredient?: string | null;
+        };
+        /**
+         * Measured
+         * @description So much of an ingredient.
+         */
+        Measured: {
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+        };
+        /**
+         * Melt
+         * @description Cheese, finely shredded, melted in handful by handful.
+         */
+        Melt: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "melt";
+            /** Temperature C */
+            temperature_c?: number | null;
+            /**
+             * Heat
+             * @default off
+             * @enum {string}
+             */
+            heat: "off" | "low";
+        };
+        /**
+         * Mend
+         * @description A sauce that split, brought together again: a spoon of fresh cream or water in a clean pan,
+         *     the split sauce whisked in by drops, then in a thread.
+         */
+        Mend: {
+            /** Note */
+            note?: string | null;
+            /**
+             * Ingredient
+             * @default cream-35
+             */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "mend";
+        };
+        /**
+         * Method
+         * @description ``fat_to_flour`` by weight (None: as the roux is written), how ``liquid_in`` meets the
+         *     roux, ``simmer_minutes`` the school asks for.
+         */
+        Method: {
+            /** Fat To Flour */
+            fat_to_flour?: number | null;
+            /**
+             * Liquid In
+             * @default cold-gradual
+             * @enum {string}
+             */
+            liquid_in: "cold-gradual" | "warm-stream" | "hot-at-once" | "cold-roux-into-boiling";
+            /** Simmer Minutes */
+            simmer_minutes?: number | null;
+        };
+        /**
+         * Mount
+         * @description Cold butter whisked in, off the heat, at the very end.
+         */
+        Mount: {
+            /** Note */
+            note?: string | null;
+            /**
+             * Ingredient
+             * @default butter-unsalted
+             */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "mount";
+        };
         /** ProblemOut */
         ProblemOut: {
             /** Field */
@@ -1103,11 +1583,539 @@ export interface components {
         };
         /**
          * Problems
-         * @description The body of every 422.
+         * @description The body of every 422. ``nearest`` is the sheet that comes nearest, where what was asked for
+         *     cannot be had and something near it can.
          */
         Problems: {
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
+            nearest?: components["schemas"]["Sheet"] | null;
+        };
+        /**
+         * Reduce
+         * @description Boil down ``to`` a stop. A share is of the sauce at this step, the juice of its pieces
+         *     included, without the pieces and the fat that swims; nearly dry leaves a tenth of that.
+         *     ``minutes`` is what a recipe says beside it: never followed, but where it contradicts the stop
+         *     both are told apart. A stop that cannot be reached is a state: boiled as dry as it goes.
+         */
+        Reduce: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "reduce";
+            /** To */
+            to: components["schemas"]["Stop"] | "nearly-dry";
+            /**
+             * Heat
+             * @default rolling
+             * @enum {string}
+             */
+            heat: "bare-simmer" | "simmer" | "lively" | "rolling";
+            /** Minutes */
+            minutes?: number | null;
+        };
+        /**
+         * Reheat
+         * @description Warmed again to ``to_c``. A roux sauce comes back from the fridge thicker.
+         */
+        Reheat: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "reheat";
+            /**
+             * To C
+             * @default 85
+             */
+            to_c: number;
+        };
+        /**
+         * Reserve
+         * @description A share set aside: for the top, for correcting, as garnish.
+         */
+        Reserve: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "reserve";
+            /** Share */
+            share: number;
+            /**
+             * Purpose
+             * @default top
+             * @enum {string}
+             */
+            purpose: "top" | "correcting" | "garnish" | "pass";
+        };
+        /**
+         * Return
+         * @description Food put into the sauce to finish: it brings heat or takes it, and gives juice.
+         *
+         *     ``how`` it comes (raw, seared or part-cooked, cooked through) decides the juice and the
+         *     minutes where none are given. Without an ``amount`` it is what was lifted out or seared
+         *     before, weighed and paid for then.
+         */
+        Return: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "return";
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount?: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            } | null;
+            /**
+             * How
+             * @default seared
+             * @enum {string}
+             */
+            how: "raw" | "seared" | "cooked";
+            /**
+             * Temperature C
+             * @default 45
+             */
+            temperature_c: number;
+            /** Minutes */
+            minutes?: number | null;
+            /** Juice Pct */
+            juice_pct?: number | null;
+        };
+        /**
+         * Roux
+         * @description Fat and flour cooked together; the darker, the less it thickens. Raw, kneaded cold, it is
+         *     beurre manié. Into a pot that holds liquid it goes ready-made.
+         */
+        Roux: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "roux";
+            fat: components["schemas"]["Measured"];
+            flour: components["schemas"]["Measured"];
+            /**
+             * Colour
+             * @default white
+             * @enum {string}
+             */
+            colour: "raw" | "white" | "blond" | "brown" | "dark";
+            /**
+             * Minutes
+             * @default 2
+             */
+            minutes: number;
+        };
+        /**
+         * Sear
+         * @description Food coloured in a hot wide pan, in rounds, and lifted out underdone: its fat and its fond
+         *     stay in the pan for the sauce. `return` puts it back to finish.
+         */
+        Sear: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "sear";
+            fat?: components["schemas"]["Measured"] | null;
+            /**
+             * Minutes
+             * @default 4
+             */
+            minutes: number;
+        };
+        /**
+         * Season
+         * @description A measured ``amount`` of a seasoning, or salt up to a target.
+         */
+        Season: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "season";
+            /**
+             * Ingredient
+             * @default salt
+             */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            } | components["schemas"]["ToSalt"];
+        };
+        /**
+         * Serves
+         * @description What the sauce is for: ``count`` of a ``use`` at ``per`` each, plus a margin.
+         */
+        Serves: {
+            /** Use */
+            use: string;
+            /** Count */
+            count: number;
+            /** Per Ml */
+            per_ml?: number | null;
+            /**
+             * Margin Pct
+             * @default 5
+             */
+            margin_pct: number;
+        };
+        /**
+         * Sheet
+         * @description One sauce, as the open format has it.
+         */
+        Sheet: {
+            /**
+             * Format
+             * @default kestrel-fog/sauce
+             * @constant
+             */
+            format: "kestrel-fog/sauce";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /** Name */
+            name: string;
+            /** Family */
+            family?: ("white-sauce" | "veloute" | "cheese-sauce" | "cream-veloute" | "liaison-sauce" | "cream-reduction" | "cream-with-roux" | "soft-cream" | "panade" | "sauce-in-sauce" | "flavoured-butter") | null;
+            /**
+             * @default {
+             *       "fat_to_flour": null,
+             *       "liquid_in": "cold-gradual",
+             *       "simmer_minutes": null
+             *     }
+             */
+            method: components["schemas"]["Method"];
+            /**
+             * @default {
+             *       "grade": null,
+             *       "volume": null,
+             *       "salt_pct": null,
+             *       "serving_c": 65,
+             *       "serves": null
+             *     }
+             */
+            target: components["schemas"]["Target"];
+            pan?: components["schemas"]["SheetPan"] | null;
+            burner?: components["schemas"]["SheetBurner"] | null;
+            /**
+             * Lid
+             * @default false
+             */
+            lid: boolean;
+            cover?: components["schemas"]["Cover"] | null;
+            /**
+             * Steps
+             * @default []
+             */
+            steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Correct"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
+        };
+        /**
+         * SheetBurner
+         * @description The ring it stands on: rated ``watts`` and ``kind``, which says how much reaches the pot.
+         */
+        SheetBurner: {
+            /**
+             * Kind
+             * @default gas
+             * @enum {string}
+             */
+            kind: "gas" | "electric" | "induction";
+            /**
+             * Watts
+             * @default 2500
+             */
+            watts: number;
+        };
+        /**
+         * SheetPan
+         * @description The pan the sauce is made in, inner measures; depth defaults to half the diameter.
+         *
+         *     Measures with a unit are read too: ``"diameter": {"value": 240, "unit": "mm"}``, ``"tare":
+         *     {"value": 1.2, "unit": "kg"}``; they are written back as ``diameter_cm`` and ``tare_g``.
+         */
+        SheetPan: {
+            /**
+             * Name
+             * @default pan
+             */
+            name: string;
+            /**
+             * Shape
+             * @default straight
+             * @enum {string}
+             */
+            shape: "straight" | "sloped" | "bowl" | "tray" | "shell" | "dish";
+            /** Diameter Cm */
+            diameter_cm: number;
+            /** Depth Cm */
+            depth_cm?: number | null;
+            /**
+             * Tare G
+             * @default 0
+             */
+            tare_g: number;
+            /** Width Cm */
+            width_cm?: number | null;
+            /**
+             * Reactive
+             * @default false
+             */
+            reactive: boolean;
+            /**
+             * Heavy
+             * @default true
+             */
+            heavy: boolean;
+        };
+        /**
+         * Simmer
+         * @description ``minutes`` at ``heat``; ``lid`` overrides the sheet's. The minutes do not grow with the
+         *     batch, so what boils off does not either.
+         */
+        Simmer: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "simmer";
+            /** Minutes */
+            minutes: number;
+            /**
+             * Heat
+             * @default simmer
+             * @enum {string}
+             */
+            heat: "bare-simmer" | "simmer" | "lively" | "rolling";
+            /** Lid */
+            lid?: boolean | null;
+        };
+        /**
+         * Start
+         * @description A used pan: the fat and the juices of what was seared in it, with their salt.
+         */
+        Start: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "start";
+            fat?: components["schemas"]["Measured"] | null;
+            juices?: components["schemas"]["Measured"] | null;
+        };
+        /**
+         * Stop
+         * @description Where to stop: exactly one of a ``share`` of the sauce (without the pieces in it and the fat
+         *     that swims on it), a ``mass`` or a ``volume`` of all that is in the pot, a ``grade`` at serving
+         *     temperature, ``minutes`` at its heat in its pan, or ``taste``: tasted along the way, planned to
+         *     that share.
+         */
+        Stop: {
+            /** Share */
+            share?: number | null;
+            /** Mass */
+            mass?: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            } | null;
+            /** Volume */
+            volume?: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            } | null;
+            /** Grade */
+            grade?: string | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Taste */
+            taste?: number | null;
+        };
+        /**
+         * Strain
+         * @description Pieces out; they hold back ``holds_back`` grams of sauce for each gram of their own. Fish,
+         *     shellfish and meat poached in it are kept, to be put back.
+         */
+        Strain: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "strain";
+            /**
+             * Holds Back
+             * @default 0.25
+             */
+            holds_back: number;
+        };
+        /**
+         * Sweat
+         * @description Pieces softened in the fat of the pan without colour. They steam away some of their
+         *     water; their juice stays theirs until liquid comes.
+         */
+        Sweat: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "sweat";
+            /**
+             * Minutes
+             * @default 8
+             */
+            minutes: number;
+        };
+        /**
+         * Target
+         * @description What the sauce should come to: grade at ``serving_c``, yield, salt.
+         */
+        Target: {
+            /** Grade */
+            grade?: string | null;
+            /** Volume */
+            volume?: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            } | null;
+            /** Salt Pct */
+            salt_pct?: number | null;
+            /**
+             * Serving C
+             * @default 65
+             */
+            serving_c: number;
+            serves?: components["schemas"]["Serves"] | null;
+        };
+        /**
+         * ToSalt
+         * @description Enough salt to bring the pot to ``to_salt_pct`` g per 100 g.
+         */
+        ToSalt: {
+            /** To Salt Pct */
+            to_salt_pct: number;
+        };
+        /**
+         * Use
+         * @description So much of another sauce stirred in: the open format carries its sheet along.
+         */
+        Use: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "use";
+            sauce: components["schemas"]["InnerSauce"];
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /** Temperature C */
+            temperature_c?: number | null;
         };
         /**
          * Message
@@ -1181,6 +2189,10 @@ export interface components {
             origins: {
                 [key: string]: string;
             };
+            /** Body Origins */
+            body_origins: {
+                [key: string]: string;
+            };
             /** Emulsion Edges */
             emulsion_edges: number[];
         };
@@ -1243,6 +2255,10 @@ export interface components {
             origin: string;
             /** Spread Pct */
             spread_pct: number;
+            /** Body */
+            body: number;
+            /** Body Origin */
+            body_origin: string;
             /** Usable Pct */
             usable_pct: number;
             /** Drained Pct */
@@ -1553,577 +2569,6 @@ export interface components {
             updated_at: string;
             outcome: components["schemas"]["Outcome"];
         };
-        /**
-         * Add
-         * @description So much of an ingredient, at ``temperature_c`` (a kitchen's 20 °C where none is given).
-         */
-        Add: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "add";
-            /** Temperature C */
-            temperature_c?: number | null;
-        };
-        /**
-         * Blend
-         * @description Pieces blended into the sauce: all of them or those of one ``ingredient``; ``keep_share`` of
-         *     them kept whole as garnish. It whisks in whatever fat swam.
-         */
-        Blend: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "blend";
-            /** Ingredient */
-            ingredient?: string | null;
-            /**
-             * Keep Share
-             * @default 0
-             */
-            keep_share: number;
-        };
-        /**
-         * Cool
-         * @description Cooled to ``to_c``. How fast it may be is a rule of the kitchen's.
-         */
-        Cool: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "cool";
-            /**
-             * To C
-             * @default 5
-             */
-            to_c: number;
-            /**
-             * Minutes
-             * @default 0
-             */
-            minutes: number;
-        };
-        /**
-         * Cover
-         * @description Who made the sheet and what they want said about it; free text, never computed with.
-         */
-        Cover: {
-            /** Author */
-            author?: string | null;
-            /** Text */
-            text?: string | null;
-        };
-        /**
-         * Deglaze
-         * @description A liquid into the hot pan, the bottom scraped up.
-         */
-        Deglaze: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "deglaze";
-        };
-        /**
-         * Dust
-         * @description Flour over the aromatics in their own fat, instead of a roux made apart.
-         */
-        Dust: {
-            /** Note */
-            note?: string | null;
-            /**
-             * Ingredient
-             * @default wheat-flour
-             */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "dust";
-            /**
-             * Colour
-             * @default white
-             * @enum {string}
-             */
-            colour: "raw" | "white" | "blond" | "brown" | "dark";
-            /**
-             * Minutes
-             * @default 2
-             */
-            minutes: number;
-        };
-        /**
-         * Finish
-         * @description Something stirred in last, off the heat: soured cream, herbs, a purée, a reduction.
-         */
-        Finish: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "finish";
-            /**
-             * Temperature C
-             * @default 5
-             */
-            temperature_c: number;
-        };
-        /**
-         * Flame
-         * @description Spirit set alight. The flame dies with most of the alcohol still there.
-         */
-        Flame: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "flame";
-        };
-        /**
-         * Hold
-         * @description Held hot for ``minutes``, under film unless ``covered`` is false.
-         */
-        Hold: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "hold";
-            /** Minutes */
-            minutes: number;
-            /**
-             * Temperature C
-             * @default 65
-             */
-            temperature_c: number;
-            /**
-             * Covered
-             * @default true
-             */
-            covered: boolean;
-        };
-        /**
-         * Infuse
-         * @description Aromatics steeped under a lid; they stay in as pieces until strained out.
-         */
-        Infuse: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "infuse";
-            /**
-             * Minutes
-             * @default 15
-             */
-            minutes: number;
-        };
-        /**
-         * InnerSauce
-         * @description Another sheet, as much of it as is cooked: its name and its steps.
-         */
-        InnerSauce: {
-            /** Name */
-            name: string;
-            /** Steps */
-            steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["saucier__steps__enrich__Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
-        };
-        /**
-         * Liaison
-         * @description Yolk in cream, tempered into the sauce and warmed to ``heat_to_c`` (null: not heated).
-         */
-        Liaison: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "liaison";
-            yolk: components["schemas"]["Measured"];
-            cream: components["schemas"]["Measured"];
-            /**
-             * Heat To C
-             * @default 80
-             */
-            heat_to_c: number | null;
-        };
-        /**
-         * Lift
-         * @description Pieces of ``ingredient`` (none named: all of them) lifted out and kept, to be put back with
-         *     `return`. They were paid for and weighed when they went in.
-         */
-        Lift: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "lift";
-            /** Ingredient */
-            ingredient?: string | null;
-        };
-        /**
-         * Measured
-         * @description So much of an ingredient.
-         */
-        Measured: {
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-        };
-        /**
-         * Melt
-         * @description Cheese, finely shredded, melted in handful by handful.
-         */
-        Melt: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "melt";
-            /** Temperature C */
-            temperature_c?: number | null;
-            /**
-             * Heat
-             * @default off
-             * @enum {string}
-             */
-            heat: "off" | "low";
-        };
-        /**
-         * Mend
-         * @description A sauce that split, brought together again: a spoon of fresh cream or water in a clean pan,
-         *     the split sauce whisked in by drops, then in a thread.
-         */
-        Mend: {
-            /** Note */
-            note?: string | null;
-            /**
-             * Ingredient
-             * @default cream-35
-             */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * Op
-             * @default mend
-             * @constant
-             */
-            op: "mend";
-        };
-        /**
-         * Method
-         * @description ``fat_to_flour`` by weight (None: as the roux is written), how ``liquid_in`` meets the
-         *     roux, ``simmer_minutes`` the school asks for.
-         */
-        Method: {
-            /** Fat To Flour */
-            fat_to_flour?: number | null;
-            /**
-             * Liquid In
-             * @default cold-gradual
-             * @enum {string}
-             */
-            liquid_in: "cold-gradual" | "warm-stream" | "hot-at-once" | "cold-roux-into-boiling";
-            /** Simmer Minutes */
-            simmer_minutes?: number | null;
-        };
-        /**
-         * Mount
-         * @description Cold butter whisked in, off the heat, at the very end.
-         */
-        Mount: {
-            /** Note */
-            note?: string | null;
-            /**
-             * Ingredient
-             * @default butter-unsalted
-             */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "mount";
-        };
-        /**
-         * Reduce
-         * @description Boil down ``to`` a stop. A share is of the sauce at this step, the juice of its pieces
-         *     included, without the pieces and the fat that swims; nearly dry leaves a tenth of that.
-         *     ``minutes`` is what a recipe says beside it: never followed, but where it contradicts the stop
-         *     both are told apart. A stop that cannot be reached is a state: boiled as dry as it goes.
-         */
-        Reduce: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "reduce";
-            /** To */
-            to: components["schemas"]["Stop"] | "nearly-dry";
-            /**
-             * Heat
-             * @default rolling
-             * @enum {string}
-             */
-            heat: "bare-simmer" | "simmer" | "lively" | "rolling";
-            /** Minutes */
-            minutes?: number | null;
-        };
-        /**
-         * Reheat
-         * @description Warmed again to ``to_c``. A roux sauce comes back from the fridge thicker.
-         */
-        Reheat: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "reheat";
-            /**
-             * To C
-             * @default 85
-             */
-            to_c: number;
-        };
-        /**
-         * Reserve
-         * @description A share set aside: for the top, for correcting, as garnish.
-         */
-        Reserve: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "reserve";
-            /** Share */
-            share: number;
-            /**
-             * Purpose
-             * @default top
-             * @enum {string}
-             */
-            purpose: "top" | "correcting" | "garnish" | "pass";
-        };
-        /**
-         * Return
-         * @description Food put into the sauce to finish: it brings heat or takes it, and gives juice.
-         *
-         *     ``how`` it comes (raw, seared or part-cooked, cooked through) decides the juice and the
-         *     minutes where none are given. Without an ``amount`` it is what was lifted out or seared
-         *     before, weighed and paid for then.
-         */
-        Return: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "return";
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount?: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            } | null;
-            /**
-             * How
-             * @default seared
-             * @enum {string}
-             */
-            how: "raw" | "seared" | "cooked";
-            /**
-             * Temperature C
-             * @default 45
-             */
-            temperature_c: number;
-            /** Minutes */
-            minutes?: number | null;
-            /** Juice Pct */
-            juice_pct?: number | null;
-        };
-        /**
-         * Roux
-         * @description Fat and flour cooked together; the darker, the less it thickens. Raw, kneaded cold, it is
-         *     beurre manié. Into a pot that holds liquid it goes ready-made.
-         */
-        Roux: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "roux";
-            fat: components["schemas"]["Measured"];
-            flour: components["schemas"]["Measured"];
-            /**
-             * Colour
-             * @default white
-             * @enum {string}
-             */
-            colour: "raw" | "white" | "blond" | "brown" | "dark";
-            /**
-             * Minutes
-             * @default 2
-             */
-            minutes: number;
-        };
         /** SauceOut */
         SauceOut: {
             /** Id */
@@ -2141,394 +2586,6 @@ export interface components {
             updated_at: string;
             outcome: components["schemas"]["Outcome"];
             sheet: components["schemas"]["Sheet"];
-        };
-        /**
-         * Sear
-         * @description Food coloured in a hot wide pan, in rounds, and lifted out underdone: its fat and its fond
-         *     stay in the pan for the sauce. `return` puts it back to finish.
-         */
-        Sear: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "sear";
-            fat?: components["schemas"]["Measured"] | null;
-            /**
-             * Minutes
-             * @default 4
-             */
-            minutes: number;
-        };
-        /**
-         * Season
-         * @description A measured ``amount`` of a seasoning, or salt up to a target.
-         */
-        Season: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "season";
-            /**
-             * Ingredient
-             * @default salt
-             */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            } | components["schemas"]["ToSalt"];
-        };
-        /**
-         * Serves
-         * @description What the sauce is for: ``count`` of a ``use`` at ``per`` each, plus a margin.
-         */
-        Serves: {
-            /** Use */
-            use: string;
-            /** Count */
-            count: number;
-            /** Per Ml */
-            per_ml?: number | null;
-            /**
-             * Margin Pct
-             * @default 5
-             */
-            margin_pct: number;
-        };
-        /**
-         * Sheet
-         * @description One sauce, as the open format has it.
-         */
-        Sheet: {
-            /**
-             * Format
-             * @default kestrel-fog/sauce
-             * @constant
-             */
-            format: "kestrel-fog/sauce";
-            /**
-             * Version
-             * @default 1
-             * @constant
-             */
-            version: 1;
-            /** Name */
-            name: string;
-            /** Family */
-            family?: ("white-sauce" | "veloute" | "cheese-sauce" | "cream-veloute" | "liaison-sauce" | "cream-reduction" | "cream-with-roux" | "soft-cream" | "panade" | "sauce-in-sauce" | "flavoured-butter") | null;
-            /**
-             * @default {
-             *       "fat_to_flour": null,
-             *       "liquid_in": "cold-gradual",
-             *       "simmer_minutes": null
-             *     }
-             */
-            method: components["schemas"]["Method"];
-            /**
-             * @default {
-             *       "grade": null,
-             *       "volume": null,
-             *       "salt_pct": null,
-             *       "serving_c": 65,
-             *       "serves": null
-             *     }
-             */
-            target: components["schemas"]["Target"];
-            pan?: components["schemas"]["SheetPan"] | null;
-            burner?: components["schemas"]["SheetBurner"] | null;
-            /**
-             * Lid
-             * @default false
-             */
-            lid: boolean;
-            cover?: components["schemas"]["Cover"] | null;
-            /**
-             * Steps
-             * @default []
-             */
-            steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["saucier__steps__enrich__Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
-        };
-        /**
-         * SheetBurner
-         * @description The ring it stands on: rated ``watts`` and ``kind``, which says how much reaches the pot.
-         */
-        SheetBurner: {
-            /**
-             * Kind
-             * @default gas
-             * @enum {string}
-             */
-            kind: "gas" | "electric" | "induction";
-            /**
-             * Watts
-             * @default 2500
-             */
-            watts: number;
-        };
-        /**
-         * SheetPan
-         * @description The pan the sauce is made in, inner measures; depth defaults to half the diameter.
-         *
-         *     Measures with a unit are read too: ``"diameter": {"value": 240, "unit": "mm"}``, ``"tare":
-         *     {"value": 1.2, "unit": "kg"}``; they are written back as ``diameter_cm`` and ``tare_g``.
-         */
-        SheetPan: {
-            /**
-             * Name
-             * @default pan
-             */
-            name: string;
-            /**
-             * Shape
-             * @default straight
-             * @enum {string}
-             */
-            shape: "straight" | "sloped" | "bowl" | "tray" | "shell" | "dish";
-            /** Diameter Cm */
-            diameter_cm: number;
-            /** Depth Cm */
-            depth_cm?: number | null;
-            /**
-             * Tare G
-             * @default 0
-             */
-            tare_g: number;
-            /** Width Cm */
-            width_cm?: number | null;
-            /**
-             * Reactive
-             * @default false
-             */
-            reactive: boolean;
-            /**
-             * Heavy
-             * @default true
-             */
-            heavy: boolean;
-        };
-        /**
-         * Simmer
-         * @description ``minutes`` at ``heat``; ``lid`` overrides the sheet's. The minutes do not grow with the
-         *     batch, so what boils off does not either.
-         */
-        Simmer: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "simmer";
-            /** Minutes */
-            minutes: number;
-            /**
-             * Heat
-             * @default simmer
-             * @enum {string}
-             */
-            heat: "bare-simmer" | "simmer" | "lively" | "rolling";
-            /** Lid */
-            lid?: boolean | null;
-        };
-        /**
-         * Start
-         * @description A used pan: the fat and the juices of what was seared in it, with their salt.
-         */
-        Start: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "start";
-            fat?: components["schemas"]["Measured"] | null;
-            juices?: components["schemas"]["Measured"] | null;
-        };
-        /**
-         * Stop
-         * @description Where to stop: exactly one of a ``share`` of the sauce (without the pieces in it and the fat
-         *     that swims on it), a ``mass`` or a ``volume`` of all that is in the pot, a ``grade`` at serving
-         *     temperature, ``minutes`` at its heat in its pan, or ``taste``: tasted along the way, planned to
-         *     that share.
-         */
-        Stop: {
-            /** Share */
-            share?: number | null;
-            /** Mass */
-            mass?: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            } | null;
-            /** Volume */
-            volume?: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            } | null;
-            /** Grade */
-            grade?: string | null;
-            /** Minutes */
-            minutes?: number | null;
-            /** Taste */
-            taste?: number | null;
-        };
-        /**
-         * Strain
-         * @description Pieces out; they hold back ``holds_back`` grams of sauce for each gram of their own. Fish,
-         *     shellfish and meat poached in it are kept, to be put back.
-         */
-        Strain: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "strain";
-            /**
-             * Holds Back
-             * @default 0.25
-             */
-            holds_back: number;
-        };
-        /**
-         * Sweat
-         * @description Pieces softened in the fat of the pan without colour. They steam away some of their
-         *     water; their juice stays theirs until liquid comes.
-         */
-        Sweat: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "sweat";
-            /**
-             * Minutes
-             * @default 8
-             */
-            minutes: number;
-        };
-        /**
-         * Target
-         * @description What the sauce should come to: grade at ``serving_c``, yield, salt.
-         */
-        Target: {
-            /** Grade */
-            grade?: string | null;
-            /** Volume */
-            volume?: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            } | null;
-            /** Salt Pct */
-            salt_pct?: number | null;
-            /**
-             * Serving C
-             * @default 65
-             */
-            serving_c: number;
-            serves?: components["schemas"]["Serves"] | null;
-        };
-        /**
-         * ToSalt
-         * @description Enough salt to bring the pot to ``to_salt_pct`` g per 100 g.
-         */
-        ToSalt: {
-            /** To Salt Pct */
-            to_salt_pct: number;
-        };
-        /**
-         * Use
-         * @description So much of another sauce stirred in: the open format carries its sheet along.
-         */
-        Use: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "use";
-            sauce: components["schemas"]["InnerSauce"];
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /** Temperature C */
-            temperature_c?: number | null;
         };
         /**
          * SheetIn
@@ -2596,6 +2653,8 @@ export interface components {
             made_at: string;
             /** Made By */
             made_by: string | null;
+            /** Note */
+            note: string;
             outcome: components["schemas"]["Outcome"];
             sheet: components["schemas"]["Sheet"];
         };
@@ -2659,6 +2718,10 @@ export interface components {
             total_g?: number | null;
             /** Total Ml */
             total_ml?: number | null;
+            /** Yield G */
+            yield_g?: number | null;
+            /** Yield Ml */
+            yield_ml?: number | null;
             /**
              * Pieces
              * @default []
@@ -2725,6 +2788,31 @@ export interface components {
             salt_liquid_g?: number | null;
         };
         /**
+         * MarkOut
+         * @description A place on the way down of a reduction: a grade, where it turns ``rich``, ``oily``, ``split``,
+         *     or so many times as ``strong``.
+         */
+        MarkOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Mass G */
+            mass_g: number;
+            /** Scale G */
+            scale_g: number | null;
+            /** Level Mm */
+            level_mm: number;
+            /** Minutes */
+            minutes: number;
+            /** Share */
+            share: number;
+            /** Strength */
+            strength: number;
+            /** Salt Pct */
+            salt_pct: number;
+        };
+        /**
          * MeasuredOut
          * @description How an amount is measured by hand; ``spread`` is the standard share hands differ by.
          */
@@ -2773,6 +2861,20 @@ export interface components {
             mass_g: number;
         };
         /**
+         * ReductionOut
+         * @description What the reduction at ``step`` passes; the shares a stop by eye ends at in practice.
+         */
+        ReductionOut: {
+            /** Step */
+            step: number;
+            /** Marks */
+            marks: components["schemas"]["MarkOut"][];
+            /** Eye Low */
+            eye_low: number | null;
+            /** Eye High */
+            eye_high: number | null;
+        };
+        /**
          * SchoolOut
          * @description A question cooks answer differently, and what this sheet follows.
          */
@@ -2811,6 +2913,10 @@ export interface components {
             total_g?: number | null;
             /** Total Ml */
             total_ml?: number | null;
+            /** Yield G */
+            yield_g?: number | null;
+            /** Yield Ml */
+            yield_ml?: number | null;
             /**
              * Pieces
              * @default []
@@ -2896,6 +3002,8 @@ export interface components {
             steps: components["schemas"]["StateOut"][];
             /** Cards */
             cards: components["schemas"]["CardOut"][];
+            /** Along */
+            along: components["schemas"]["ReductionOut"][];
             pan: components["schemas"]["PanShown"];
             /** Assumed */
             assumed: string[];
@@ -2986,6 +3094,33 @@ export interface components {
             minutes_doubled: number | null;
             /** Verdict */
             verdict: string;
+            /** Recommended */
+            recommended: boolean;
+        };
+        /**
+         * CorrectionOut
+         * @description How much of what was held back goes in; None: nothing.
+         */
+        CorrectionOut: {
+            amount: components["schemas"]["AmountOut"] | null;
+            /** Makes Ml */
+            makes_ml: number;
+            /** Say */
+            say: string[];
+        };
+        /**
+         * CorrectIn
+         * @description ``at``: the step that holds something back; ``seen_pa_s``: the spoon that was picked.
+         */
+        CorrectIn: {
+            /** Sheet */
+            sheet: {
+                [key: string]: unknown;
+            };
+            /** At */
+            at: number;
+            /** Seen Pa S */
+            seen_pa_s: number;
         };
         /**
          * AlongOut
@@ -4281,7 +4416,24 @@ export interface components {
             plan: components["schemas"]["Plan"];
             sheet: components["schemas"]["Sheet"];
             /** Mends */
-            mends: components["schemas"]["kestrel__stove__schemas__Mend"][];
+            mends: components["schemas"]["MendTaken"][];
+        };
+        /**
+         * MendTaken
+         * @description A remedy taken on the way: at which step, for which sign, and its words.
+         */
+        MendTaken: {
+            /** Step */
+            step: number;
+            /** Sign */
+            sign: string;
+            /** Title */
+            title: string;
+            /**
+             * Do
+             * @default []
+             */
+            do: string[];
         };
         /**
          * Plan
@@ -4298,54 +4450,6 @@ export interface components {
             /** Cards */
             cards: components["schemas"]["CardOut"][];
             pan: components["schemas"]["PanShown"];
-        };
-        /**
-         * Mend
-         * @description A remedy taken on the way: at which step, for which sign, and its words.
-         */
-        kestrel__stove__schemas__Mend: {
-            /** Step */
-            step: number;
-            /** Sign */
-            sign: string;
-            /** Title */
-            title: string;
-            /**
-             * Do
-             * @default []
-             */
-            do: string[];
-        };
-        /**
-         * Mend
-         * @description A sauce that split, brought together again: a spoon of fresh cream or water in a clean pan,
-         *     the split sauce whisked in by drops, then in a thread.
-         */
-        saucier__steps__enrich__Mend: {
-            /** Note */
-            note?: string | null;
-            /**
-             * Ingredient
-             * @default cream-35
-             */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "mend";
         };
         /** StartIn */
         StartIn: {
@@ -5363,6 +5467,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PanAdviceOut"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_sauces_work_api_correct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectionOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -1,0 +1,87 @@
+"""Saved sheets under today's reading of a share and today's law of thickness.
+
+Every version is written for the pot it always made. Where the newest version of a sauce no longer
+has the grade it was saved for, a further version is proportioned anew, with a note; the one before
+it stays. What cannot be brought there stays as it is: the app shows what it comes to.
+"""
+
+from django.db import migrations, models
+from django.utils import timezone
+
+from kestrel.sauces.migrating import NOTE, as_meant, same_pot
+from saucier.check import check
+from saucier.errors import BadInput
+from saucier.heat import POT_SHAPES, Pan
+from saucier.kitchen import Kitchen
+from saucier.larder import ingredient_from_row, shipped_larder
+from saucier.sheet import read_sheet, write_sheet
+
+_OUTCOME = (
+    "grade", "reason", "viscosity_pa_s", "volume_ml", "mass_g", "salt_pct", "minutes", "allergens",
+)  # fmt: skip
+_PAN = (
+    "name", "shape", "diameter_cm", "depth_cm", "tare_g", "width_cm", "reactive", "heavy",
+)  # fmt: skip
+
+
+def core_of(apps, kitchen_id):
+    """The kitchen as it stood: its own rows of the larder and its pots."""
+    rows = apps.get_model("larder", "OwnIngredient").objects.filter(kitchen_id=kitchen_id)
+    pans = apps.get_model("larder", "Pan").objects.filter(kitchen_id=kitchen_id)
+    good = []
+    for own in rows:
+        try:
+            good.append(ingredient_from_row(own.row))
+        except BadInput:
+            continue
+    return Kitchen(
+        shipped_larder().with_rows(good),
+        pans=tuple(
+            Pan(**{name: getattr(pan, name) for name in _PAN})
+            for pan in pans
+            if pan.shape in POT_SHAPES
+        ),
+    )
+
+
+def migrate(apps, schema_editor):
+    sauces = apps.get_model("sauces", "Sauce")
+    versions = apps.get_model("sauces", "SauceVersion")
+    kitchens = {}
+    for sauce in sauces.objects.order_by("pk"):
+        kitchen = kitchens.setdefault(sauce.kitchen_id, None) or core_of(apps, sauce.kitchen_id)
+        kitchens[sauce.kitchen_id] = kitchen
+        for version in versions.objects.filter(sauce=sauce):
+            now = same_pot(version.sheet, kitchen)
+            if now != version.sheet:
+                versions.objects.filter(pk=version.pk).update(sheet=now)
+        newest = versions.objects.filter(sauce=sauce, number=sauce.version).first()
+        try:
+            sheet = read_sheet(newest.sheet) if newest else None
+            anew = as_meant(sheet, kitchen) if sheet else None
+            found = check(anew, kitchen).as_dict() if anew else {}
+        except BadInput:
+            continue
+        if not found:
+            continue
+        sauces.objects.filter(pk=sauce.pk).update(version=sauce.version + 1)
+        versions.objects.create(
+            sauce=sauce,
+            number=sauce.version + 1,
+            sheet=write_sheet(anew),
+            outcome={name: found[name] for name in _OUTCOME},
+            note=NOTE,
+            made_at=timezone.now(),
+        )
+
+
+class Migration(migrations.Migration):
+    dependencies = [("sauces", "0001_initial"), ("larder", "0006_body")]
+    operations = [
+        migrations.AddField(
+            model_name="sauceversion",
+            name="note",
+            field=models.CharField(blank=True, max_length=300),
+        ),
+        migrations.RunPython(migrate, migrations.RunPython.noop),
+    ]

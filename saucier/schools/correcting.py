@@ -1,0 +1,64 @@
+"""Schools of correcting: made right at once, or thick (thin) on purpose and then brought right."""
+
+from saucier.kitchen import Kitchen
+from saucier.schools.school import Choice, School, index_of, with_steps
+from saucier.sheet import Sheet
+from saucier.steps import Add, AnyStep, Cool, Correct, Deglaze, Hold, Reserve, Season
+
+_LIQUIDS = ("milk", "stock", "water", "juice")
+_LAST = (Season, Reserve, Cool, Hold)
+"""What still comes after the sauce is judged."""
+
+
+def _followed(sheet: Sheet) -> str | None:
+    at = index_of(sheet, Correct)
+    if at is not None:
+        step = sheet.steps[at]
+        assert isinstance(step, Correct)
+        return step.hold
+    return "none" if sheet.target.grade and _thickened(sheet) else None
+
+
+def _thickened(sheet: Sheet) -> bool:
+    """Whether flour can be solved so that what is held back brings it right."""
+    return any(step.op in ("roux", "dust") for step in sheet.steps)
+
+
+def _rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
+    steps: list[AnyStep] = [step for step in sheet.steps if not isinstance(step, Correct)]
+    if choice == "none":
+        return with_steps(sheet, steps)
+    at = len(steps)
+    while at and isinstance(steps[at - 1], _LAST):
+        at -= 1
+    liquid = next(
+        (
+            step.ingredient
+            for step in steps
+            if isinstance(step, Add | Deglaze) and kitchen.larder[step.ingredient].role in _LIQUIDS
+        ),
+        "milk-whole",
+    )
+    hold = Correct.model_validate({"op": "correct", "hold": choice, "ingredient": liquid})
+    return with_steps(sheet, [*steps[:at], hold, *steps[at:]])
+
+
+CORRECTING = School(
+    "correcting",
+    "How it is brought right",
+    (
+        Choice("none", "made right at once", "one pot, no jug; mended only where it is off"),
+        Choice(
+            "liquid",
+            "thick, liquid held back",
+            "thick by its uncertainty, so that letting down always gets it there",
+        ),
+        Choice(
+            "roux",
+            "thin, roux held back",
+            "thin by its uncertainty; beurre manié and three minutes' boil get it there",
+        ),
+    ),
+    _followed,
+    _rewrite,
+)
