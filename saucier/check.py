@@ -211,7 +211,10 @@ def load_of(sheet: Sheet, kitchen: Kitchen) -> Load:
                 pieces += ml
             else:
                 sauce += ml
-        fullest = max(fullest, sauce + pieces)
+        if sauce + pieces > fullest:
+            fullest = sauce + pieces
+        if step.op in _ONLY_ADDS:
+            continue
         if isinstance(step, Reduce):
             left = _left_of(step, sauce, pieces)
             if sauce + pieces > most.goes_in:
@@ -222,6 +225,10 @@ def load_of(sheet: Sheet, kitchen: Kitchen) -> Load:
         elif isinstance(step, Reserve):
             sauce, pieces = sauce * (1.0 - step.share), pieces * (1.0 - step.share)
     return Load(fullest, most.goes_in, most.left)
+
+
+_ONLY_ADDS = frozenset(["add", "roux", "melt", "simmer", "season", "sweat", "deglaze", "dust"])
+"""Steps that take nothing out: most of them."""
 
 
 def _left_of(step: Reduce, sauce_ml: float, pieces_ml: float) -> float:

@@ -15,7 +15,7 @@ from saucier.kitchen import Kitchen
 from saucier.rescue import Case, applied, likely, remedies, salt_remedies
 from saucier.schools import SCHOOLS, switch
 from saucier.sheet import Serves, Sheet, read_part, read_sheet, with_measures, write_sheet
-from saucier.solve import Have, goal_of, rounded_for_kitchen, solve
+from saucier.solve import Goal, Have, Unreachable, goal_of, rounded_for_kitchen, solve
 from saucier.steps.base import amount_field
 from saucier.units import Amount, kitchen_round
 from saucier.what_if import levers, pulled, thickness_curve
@@ -81,6 +81,8 @@ def solved(
     try:
         found = solve(sheet, goal, kitchen).sheet
     except BadInput as bad:
+        if isinstance(bad, Unreachable) and bad.nearest and not exact:
+            bad.nearest = rounded_for_kitchen(bad.nearest, Goal(), kitchen).sheet
         raise bad.under("target") if bad.problems[0].field in ("grade", "volume") else bad from None
     if not exact:
         found = rounded_for_kitchen(found, goal, kitchen).sheet

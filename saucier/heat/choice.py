@@ -43,9 +43,11 @@ def pan_reached_for(load: Load, pans: Sequence[Pan] = BARE_PANS) -> Pan:
     >>> pan_reached_for(Load(1000.0, 1000.0, 500.0)).diameter_cm
     28.0
     """
-    there = [pan for pan in pans if pan.shape in POT_SHAPES] or list(pans)
-    there = [pan for pan in there if not pan.reactive] or there
-    there = sorted(there, key=lambda pan: pan.capacity_ml)
+    there: Sequence[Pan] = pans
+    if pans is not BARE_PANS:  # which are pots, of no bare metal, and in order
+        there = [pan for pan in pans if pan.shape in POT_SHAPES] or list(pans)
+        there = [pan for pan in there if not pan.reactive] or there
+        there = sorted(there, key=lambda pan: pan.capacity_ml)
     holds = [pan for pan in there if load.fullest <= _HOLDS * pan.capacity_ml]
     if load.goes_in > 0.0:
         wide = [pan for pan in holds if stands_well(load, pan)]

@@ -119,7 +119,8 @@ class Pot(NamedTuple):
 
     def settled(self) -> "Pot":
         """This after a step: a cream whose fat has no room left has split, and stays so."""
-        if self.split or not self.wetted or self.balance.fat <= 0.0:
+        # With more water than half its fat it is nowhere near: nearly always.
+        if self.split or not self.wetted or self.balance.fat < 2.0 * self.balance.water:
             return self
         if self.fat_share < K.EMULSION_SPLIT or not self.balance.creamy:
             return self

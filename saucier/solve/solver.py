@@ -25,6 +25,7 @@ from saucier.steps.reduce import Stop
 from saucier.thickness import (
     EMULSION_EDGES,
     GRADES,
+    LIQUID,
     TURNED,
     Thickness,
     grade_named,
@@ -259,7 +260,10 @@ class _Solving:
             sound = not any(map(_turned, prepare(again, self._kitchen, pan).walk()))
         except BadInput:
             return None
-        return again if sound else None
+        # What it can be is what it is for now: the next solve need not fail again.
+        grade = grade_of(viscosity)
+        target = again.target.model_copy(update={"grade": None if grade == LIQUID else grade})
+        return again.model_copy(update={"target": target}) if sound else None
 
     def _in_amounts(self, sheet: Sheet) -> str:
         """The most of what goes into ``sheet``, and where its last reduction stops."""

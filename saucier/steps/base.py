@@ -247,16 +247,22 @@ class Measured(Part):
 
 def amounts_in(step: "StepBase") -> Iterator[tuple[str, str, Amount]]:
     """Every amount of ``step`` as written: its field, its ingredient's key, the amount."""
-    for name, value in step.__dict__.items():
-        if type(value) in _PLAIN:  # most of them: words, minutes, nothing
-            continue
+    kind = type(step)
+    names = _HOLD_AMOUNTS.get(kind)
+    if names is None:
+        names = tuple(name for name in kind.model_fields if name in _AMOUNTS)
+        _HOLD_AMOUNTS[kind] = names
+    for name in names:
+        value = getattr(step, name)
         if isinstance(value, Amount):
             yield name, getattr(step, "ingredient", ""), value
         elif isinstance(value, Measured):
             yield f"{name}.amount", value.ingredient, value.amount
 
 
-_PLAIN = frozenset([str, float, int, bool, type(None)])
+_AMOUNTS = frozenset(["amount", "fat", "flour", "juices", "yolk", "cream"])
+"""Fields of steps that hold an amount, or so much of an ingredient."""
+_HOLD_AMOUNTS: dict[type["StepBase"], tuple[str, ...]] = {}
 
 
 class StepBase(Part, ABC):

@@ -1,6 +1,6 @@
 """Thickness: viscosity from the balance, the grade a cook calls it, and how sure that is."""
 
-from saucier.thickness.grades import GRADES, Grade, grade_named, grade_of
+from saucier.thickness.grades import GRADES, LIQUID, Grade, grade_named, grade_of
 from saucier.thickness.spoon import film_mm, spoon_words
 from saucier.thickness.viscosity import (
     EMULSION_EDGES,
@@ -17,6 +17,7 @@ from saucier.thickness.viscosity import (
 __all__ = [
     "EMULSION_EDGES",
     "GRADES",
+    "LIQUID",
     "TURNED",
     "Grade",
     "Thickness",

@@ -56,49 +56,6 @@ class Thickness(NamedTuple):
     emulsion: str | None
 
 
-class _Phase(NamedTuple):
-    """What the formula looks at, g and mL: the ``liquid`` (water and alcohol), ``solids`` dissolved
-    in it, what thickens it, fat, swollen protein, and the room all of it takes."""
-
-    liquid: float
-    solids: float
-    thickening: float
-    fat_ml: float
-    protein: float
-    volume: float
-
-    @property
-    def flour_per_100_water(self) -> float:
-        return 100.0 * self.thickening / self.liquid if self.liquid > 0.0 else math.inf
-
-    def with_water(self, grams: float) -> "_Phase":
-        """The same with ``grams`` more water."""
-        return self._replace(liquid=self.liquid + grams, volume=self.volume + grams / DENSITY_WATER)
-
-    def log_viscosity(self) -> float:
-        """log η (η in Pa·s, at 65 °C). ``liquid`` must be above zero."""
-        log_g, log_starch = self._crowding()
-        return self._log_base() + log_g + math.log1p(math.exp(log_starch - log_g))
-
-    def starch_share(self) -> float:
-        """Share of η that comes from what thickens: how much its doubt matters."""
-        log_g, log_starch = self._crowding()
-        return 1.0 / (1.0 + math.exp(min(700.0, log_g - log_starch)))
-
-    def _log_base(self) -> float:
-        return _LOG_BASE + SOLIDS_EXPONENT * self.solids / (self.liquid + self.solids)
-
-    def _crowding(self) -> tuple[float, float]:
-        """log G of the crowd of droplets and swollen protein, and log of the starch in it."""
-        x = (FAT_CROWDING * self.fat_ml + PROTEIN_CROWDING_ML_PER_G * self.protein) / self.volume
-        f = crowded(x)
-        log_g = CROWDING_EXPONENT * f / (1.0 - f)
-        if self.thickening <= 1e-12 * self.liquid:
-            return log_g, -math.inf
-        starch = _LOG_FLOUR + FLOUR_EXPONENT * math.log(self.flour_per_100_water)
-        return log_g, starch + STARCH_CROWDING * log_g + STARCH_ROOM * math.log1p(-f)
-
-
 def crowded(x: float) -> float:
     """The share of room f that a crowd x of droplets and swollen protein takes up: x itself up to
     0.60, above it less and less more, as droplets deform.
@@ -113,16 +70,42 @@ def crowded(x: float) -> float:
     )
 
 
-def _phase(balance: Balance, flour_given: float, yolk_set: bool) -> _Phase:
+def _log_viscosity(
+    liquid: float,
+    solids: float,
+    thickening: float,
+    fat_ml: float,
+    protein: float,
+    volume: float,
+) -> float:
+    """log η (η in Pa·s, at 65 °C) from grams of ``liquid`` (water and alcohol, above zero), of
+    ``solids`` dissolved in it, of what is ``thickening`` it as flour, of swollen ``protein``, and
+    from the mL of fat and of the whole."""
+    log_g, f = _crowd(fat_ml, protein, volume)
+    base = _LOG_BASE + SOLIDS_EXPONENT * solids / (liquid + solids) + log_g
+    if thickening <= 1e-12 * liquid:
+        return base
+    return base + math.log1p(math.exp(_log_starch(thickening / liquid, log_g, f) - log_g))
+
+
+def _crowd(fat_ml: float, protein: float, volume: float) -> tuple[float, float]:
+    """log G of the crowd of droplets and swollen protein, and the share f of room it takes up."""
+    f = (FAT_CROWDING * fat_ml + PROTEIN_CROWDING_ML_PER_G * protein) / volume
+    if f > CROWDED_FROM:
+        f = crowded(f)
+    return CROWDING_EXPONENT * f / (1.0 - f), f
+
+
+def _log_starch(flour_share: float, log_g: float, f: float) -> float:
+    """log of the starch S·G^0.72·(1 − f)^0.28 in a crowd f, from flour to a gram of liquid."""
+    starch = _LOG_FLOUR + FLOUR_EXPONENT * math.log(100.0 * flour_share)
+    return starch + STARCH_CROWDING * log_g + STARCH_ROOM * math.log1p(-f)
+
+
+def _thickening(balance: Balance, flour_given: float, yolk_set: bool) -> float:
+    """Grams of wheat flour in a white roux that would thicken as much."""
     yolk = YOLK_AS_FLOUR * balance.yolk_protein if yolk_set else 0.0
-    return _Phase(
-        balance.water + balance.alcohol,
-        balance.solids,
-        balance.thickener * flour_given + yolk + balance.body,
-        balance.fat / DENSITY_FAT,
-        balance.thickening_protein,
-        balance.volume_ml,
-    )
+    return balance.thickener * flour_given + yolk + balance.body
 
 
 def raw_viscosity_pa_s(balance: Balance, flour_given: float = 1.0, yolk_set: bool = True) -> float:
@@ -132,8 +115,18 @@ def raw_viscosity_pa_s(balance: Balance, flour_given: float = 1.0, yolk_set: boo
     ``yolk_set`` whether yolk has been past 75 °C. Infinite where there is no water.
     Source: model.md 3.
     """
-    phase = _phase(balance, flour_given, yolk_set)
-    return math.exp(min(700.0, phase.log_viscosity())) if phase.liquid > 0.0 else math.inf
+    liquid = balance.water + balance.alcohol
+    if liquid <= 0.0:
+        return math.inf
+    log_eta = _log_viscosity(
+        liquid,
+        balance.solids,
+        _thickening(balance, flour_given, yolk_set),
+        balance.fat / DENSITY_FAT,
+        balance.thickening_protein,
+        balance.volume_ml,
+    )
+    return math.exp(min(700.0, log_eta))
 
 
 def raw_viscosity_of(pot: Pot, temperature_c: float = REFERENCE_C) -> float:
@@ -191,28 +184,41 @@ def assess(
     combined with ± 2 % of the pot's mass, each side by itself (near the end of a cream reduction
     the thick side runs away), with what purées differ, and with ``spread``.
     """
-    phase = _phase(balance, flour_given, yolk_set)
-    mass, water = balance.mass_g, balance.water
-    phi = phase.fat_ml / phase.volume if phase.volume > 0.0 else 0.0
-    c = phase.flour_per_100_water
-    creamy = balance.creamy
+    mass, volume = balance.mass_g, balance.volume_ml
+    water, fat_ml, solids = balance.water, balance.fat / DENSITY_FAT, balance.solids
+    liquid, protein = water + balance.alcohol, balance.thickening_protein
+    thickening = _thickening(balance, flour_given, yolk_set)
+    phi = fat_ml / volume if volume > 0.0 else 0.0
+    c = 100.0 * thickening / liquid if liquid > 0.0 else math.inf
     emulsion = None
     if wetted:
-        emulsion = "split" if split else emulsion_state(phi) if creamy else "stable"
+        emulsion = "split" if split else "stable"
+        if phi >= EMULSION_CAUTION and not split and balance.creamy:
+            emulsion = emulsion_state(phi)
     reason = _why_not(balance, mass, wetted, split, phi, c, temperature_c)
-    log_eta = phase.log_viscosity() if reason is None else 0.0
-    if reason is None and log_eta > _LOG_MOST:
-        reason = "a paste: thicker than can be told"
+    log_eta = 0.0
+    if reason is None:
+        log_eta = _log_viscosity(liquid, solids, thickening, fat_ml, protein, volume)
+        if log_eta > _LOG_MOST:
+            reason = "a paste: thicker than can be told"
     if reason is not None:
         shown_c = c if math.isfinite(c) else 0.0
         return Thickness(None, None, None, None, reason, temperature_c, phi, shown_c, emulsion)
     # The same pot with a little more water, and with a little less.
     slip = min(MASS_UNCERTAINTY * mass, 0.9 * water)
-    wetter = log_eta - phase.with_water(slip).log_viscosity()
-    drier = log_eta - phase.with_water(-slip).log_viscosity()
+    slip_ml = slip / DENSITY_WATER
+    wetter = log_eta - _log_viscosity(
+        liquid + slip, solids, thickening, fat_ml, protein, volume + slip_ml
+    )
+    drier = log_eta - _log_viscosity(
+        liquid - slip, solids, thickening, fat_ml, protein, volume - slip_ml
+    )
     base = _LOG_FACTOR_SQUARED + spread * spread
     if balance.doubt > 0.0:
-        purees = FLOUR_EXPONENT * balance.doubt / phase.thickening * phase.starch_share()
+        log_g, f = _crowd(fat_ml, protein, volume)
+        starch = math.exp(_log_starch(thickening / liquid, log_g, f) - log_g)
+        # η goes with the 3.7th power of what thickens, as far as that is what makes it thick.
+        purees = FLOUR_EXPONENT * balance.doubt / thickening * starch / (1.0 + starch)
         base += purees * purees
     eta = math.exp(log_eta + _log_by_temperature(temperature_c))
     low = eta * math.exp(-math.sqrt(base + wetter * wetter))

@@ -10,7 +10,11 @@ export type State = Schemas['StateOut']
 
 /** Input the server refused: every problem names its field. */
 export class Refused extends Error {
-  constructor(readonly problems: Problem[]) {
+  /** `nearest` is the sheet that comes nearest, where what was asked for cannot be had. */
+  constructor(
+    readonly problems: Problem[],
+    readonly nearest: Sheet | null = null,
+  ) {
     super(problems.map((p) => `${p.message}. ${p.remedy}`).join(' '))
   }
 }
@@ -58,8 +62,8 @@ export async function ask<Data>(answer: Promise<Answer<Data>>): Promise<Data> {
   }
   const { data, error, response } = found
   if (response.ok) return data as Data
-  const body = error as { problems?: Problem[]; message?: string } | undefined
-  if (response.status === 422 && body?.problems) throw new Refused(body.problems)
+  const body = error as { problems?: Problem[]; nearest?: Sheet; message?: string } | undefined
+  if (response.status === 422 && body?.problems) throw new Refused(body.problems, body.nearest ?? null)
   if (response.status === 409) throw new Taken(error)
   if (response.status === 401) throw new Unanswered('You are signed out. Sign in again.', 401)
   throw new Unanswered(body?.message ?? `The server answered ${response.status}.`, response.status)

@@ -253,6 +253,7 @@ onBeforeRouteLeave(() => {
           :step="step"
           :card="worked.cards[i]"
           :state="worked.steps[i]"
+          :along="worked.along.find((one) => one.step === i)"
           :chosen="chosen === i"
           :last="i === steps.length - 1"
           @choose="choose(i)"

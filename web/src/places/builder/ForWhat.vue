@@ -157,6 +157,7 @@ function setBurner(name: string): void {
       </div>
       <p v-if="draft.problemAt('target.grade')" class="problem" role="alert">
         The grade {{ draft.problemAt('target.grade')!.message }}. {{ draft.problemAt('target.grade')!.remedy }}.
+        <NButton v-if="draft.nearest.value" size="small" @click="draft.takeNearest()">Take the nearest</NButton>
       </p>
       <div class="pair">
         <NumberField

@@ -39,6 +39,7 @@ const whole = (share = 0) => Math.round(100 * share)
 const risk = (share: number) => Math.min(100, Math.max(0, (share - 0.4) * 200))
 const asideWords: Record<string, string> = {
   top: 'for the top', correcting: 'to correct with', garnish: 'as garnish', pass: 'for the pass',
+  lifted: 'to go back in',
 }
 const emulsionWords: Record<string, string> = {
   stable: 'holds', caution: 'getting rich', oily: 'likely to turn oily', split: 'split',
@@ -81,6 +82,7 @@ const emulsionWords: Record<string, string> = {
       <div v-if="worked.pan.tare_g"><dt>With the pan</dt><dd>{{ grams((state.total_g ?? state.mass_g) + worked.pan.tare_g) }}</dd></div>
       <div v-else><dt>Measures</dt><dd>{{ millilitres(state.total_ml ?? state.volume_ml) }}</dd></div>
       <div><dt>Time so far</dt><dd>{{ minutes(state.minutes) }}</dd></div>
+      <div v-if="(state.total_ml ?? 0) - (state.yield_ml ?? 0) > 1"><dt>Sauce of it</dt><dd>{{ millilitres(state.yield_ml!) }}</dd></div>
       <div v-if="state.pieces_g"><dt>Of it pieces</dt><dd>{{ grams(state.pieces_g) }}</dd></div>
       <div><dt>Pot at</dt><dd>{{ Math.round(state.temperature_c) }} °C</dd></div>
       <div><dt>Salt</dt><dd>{{ state.salt_pct.toFixed(2) }} %</dd></div>

@@ -8,7 +8,8 @@ import { amount, grams } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import type { Draft, LooseSheet } from './draft'
 import NumberField from '@/parts/NumberField.vue'
-import { formOf, isToSalt, stops, type Knob } from './steps'
+import ReduceStop from './ReduceStop.vue'
+import { formOf, isToSalt, type Knob } from './steps'
 
 const props = defineProps<{
   draft: Draft
@@ -16,6 +17,7 @@ const props = defineProps<{
   step: LooseSheet
   card?: Schemas['CardOut']
   state?: Schemas['StateOut']
+  along?: Schemas['ReductionOut']
   chosen: boolean
   last: boolean
 }>()
@@ -26,11 +28,17 @@ const at = computed(() => `steps[${props.index}]`)
 const form = computed(() => formOf(props.step.op))
 const problem = (field: string) => props.draft.problemAt(`${at.value}.${field}`)
 
-type Row = { part: string; holder: LooseSheet; name: string; spoons?: string; roles: string[] }
+type Row = { part: string; holder: LooseSheet; name: string; spoons?: string; roles: string[]; all?: string }
 const rows = computed<Row[]>(() =>
-  form.value.rows.flatMap(({ part, roles }) => {
+  form.value.rows.flatMap(({ part, roles, all }): Row[] => {
     const holder = part ? props.step[part] : props.step
-    if (!holder?.amount || isToSalt(holder.amount)) return []
+    if (isToSalt(holder?.amount)) return []
+    if (!holder?.amount) {
+      // All there is of something: what was lifted out, or every piece.
+      const named = session.ingredients.get(holder?.ingredient)?.name
+      if (!holder || (!all && !named)) return []
+      return [{ part, holder, name: named ? `${named}, all of it` : all!, roles, all }]
+    }
     const field = part ? `${part}.amount` : 'amount'
     const weighed = props.card?.weighed.find((w) => w.field === field)
     const byHand = Boolean(holder.amount.measure)
@@ -42,12 +50,7 @@ const rows = computed<Row[]>(() =>
 )
 const toSalt = computed(() => (isToSalt(props.step.amount) ? props.step.amount.to_salt_pct : undefined))
 const saltAmount = computed(() => (toSalt.value === undefined ? undefined : props.card?.weighed[0]))
-const stop = computed(() => {
-  if (props.step.op !== 'reduce') return null
-  const to = props.step.to
-  if (to === 'nearly-dry') return 'nearly-dry'
-  return ['mass', 'volume'].find((key) => to?.[key]) ?? 'share'
-})
+const reduces = computed(() => props.step.op === 'reduce')
 const knobs = computed(() => form.value.knobs.filter((knob) => knob.always || props.chosen))
 /** A problem of this step that no field here shows. */
 const ownProblem = computed(() => {
@@ -57,7 +60,7 @@ const ownProblem = computed(() => {
     ...rows.value.map((row) => (row.part ? `${row.part}.amount` : 'amount')),
     ...knobs.value.map((knob) => knob.key),
     ...(toSalt.value === undefined ? [] : ['amount']),
-    ...(stop.value && stop.value !== 'nearly-dry' ? ['to'] : []),
+    ...(reduces.value && props.step.to !== 'nearly-dry' ? ['to'] : []),
   ]
   return shown.some((field) => found.field.startsWith(`${at.value}.${field}`)) ? null : found
 })
@@ -69,16 +72,7 @@ function setAmount(part: string, value: TypedAmount | string): void {
   change((step) => ((part ? step[part] : step).amount = value), `${part}.amount`)
 }
 function setIngredient(part: string, key: string): void {
-  change((step) => ((part ? step[part] : step).ingredient = key), '')
-}
-function setStop(kind: string): void {
-  const state = props.state
-  change((step) => {
-    if (kind === 'nearly-dry') step.to = 'nearly-dry'
-    else if (kind === 'mass') step.to = { mass: { value: Math.round(state?.total_g ?? 500), unit: 'g' } }
-    else if (kind === 'volume') step.to = { volume: { value: Math.round(state?.total_ml ?? 500), unit: 'mL' } }
-    else step.to = { share: 0.7 }
-  }, '')
+  change((step) => ((part ? step[part] : step).ingredient = key || null), '')
 }
 /** Percent as typed to the share the sheet holds; what is no number goes on as typed. */
 function share(text: string): number | string {
@@ -90,10 +84,16 @@ function setKnob(knob: Knob, text: string): void {
   const empty = text.trim() === ''
   change((step) => (step[knob.key] = empty ? null : knob.kind === 'percent' ? share(text) : text), knob.key)
 }
-const choices = (roles: string[]) =>
-  [...session.ingredients.values()]
+/** A switch that is on while the entry is not there. */
+function setAbsent(knob: Knob, absent: boolean): void {
+  change((step) => (step[knob.key] = absent ? null : form.value.fresh()[knob.key]), '')
+}
+const choices = (roles: string[], all?: string) => [
+  ...(all ? [{ value: '', label: all }] : []),
+  ...[...session.ingredients.values()]
     .sort((a, b) => Number(roles.includes(b.role)) - Number(roles.includes(a.role)))
-    .map((row) => ({ value: row.key, label: row.name }))
+    .map((row) => ({ value: row.key, label: row.name })),
+]
 
 /** Typing an amount leaves the finished sauce in view, where its consequence shows. */
 function chooseUnlessEditing(event: MouseEvent): void {
@@ -122,6 +122,7 @@ function chooseUnlessEditing(event: MouseEvent): void {
 
       <div v-for="row in rows" :key="row.part" class="row">
         <AmountField
+          v-if="row.holder.amount"
           :amount="row.holder.amount"
           :label="`${row.name}, amount`"
           :problem="problem(row.part ? `${row.part}.amount` : 'amount')"
@@ -129,9 +130,9 @@ function chooseUnlessEditing(event: MouseEvent): void {
         />
         <span class="name">
           <NSelect
-            v-if="chosen && row.holder.ingredient"
-            :value="row.holder.ingredient"
-            :options="choices(row.roles)"
+            v-if="chosen && (row.holder.ingredient || row.all)"
+            :value="row.holder.ingredient ?? ''"
+            :options="choices(row.roles, row.all)"
             filterable
             :aria-label="`${row.name}, ingredient`"
             @update:value="setIngredient(row.part, $event)"
@@ -140,7 +141,7 @@ function chooseUnlessEditing(event: MouseEvent): void {
           <span v-if="row.spoons" class="quiet"><template v-if="!chosen"> · </template>{{ row.spoons }}</span>
         </span>
         <NButton
-          v-if="chosen && row.holder.ingredient"
+          v-if="chosen && row.holder.ingredient && row.holder.amount"
           quaternary
           class="no-print"
           :aria-label="`I haven't got ${row.name}`"
@@ -166,28 +167,16 @@ function chooseUnlessEditing(event: MouseEvent): void {
         />
       </div>
 
-      <div v-if="knobs.length || (stop && (chosen || stop !== 'nearly-dry'))" class="row wrap">
-        <template v-if="stop">
-          <NumberField
-            v-if="stop === 'share'"
-            :value="percent(step.to.share)"
-            label="boil down to"
-            unit="% of its weight"
-            :problem="problem('to')"
-            @change="change((s) => (s.to = { share: share($event) }), 'to')"
-          />
-          <AmountField
-            v-else-if="stop !== 'nearly-dry'"
-            :amount="step.to[stop]"
-            label="Boil down to"
-            :problem="problem('to')"
-            @change="change((s) => (s.to = { [stop!]: $event }), 'to')"
-          />
-          <label v-if="chosen" class="select">
-            <span class="label">stop at</span>
-            <NSelect :value="stop" :options="stops" aria-label="Stop at" @update:value="setStop" />
-          </label>
-        </template>
+      <ReduceStop
+        v-if="reduces"
+        :step="step"
+        :state="state"
+        :along="along"
+        :problem="problem('to')"
+        :chosen="chosen"
+        @stop="(to, tag) => change((s) => (s.to = to), tag)"
+      />
+      <div v-if="knobs.length" class="row wrap">
         <template v-for="knob in knobs" :key="knob.key">
           <label v-if="knob.kind === 'choice'" class="select">
             <span class="label">{{ knob.label.toLowerCase() }}</span>
@@ -197,6 +186,10 @@ function chooseUnlessEditing(event: MouseEvent): void {
               :aria-label="knob.label"
               @update:value="(v: string) => change((s) => (s[knob.key] = v), '')"
             />
+          </label>
+          <label v-else-if="knob.kind === 'absent'" class="switch">
+            <NSwitch :value="step[knob.key] == null" :aria-label="knob.label" @update:value="(v: boolean) => setAbsent(knob, v)" />
+            {{ knob.label }}
           </label>
           <label v-else-if="knob.kind === 'switch'" class="switch">
             <NSwitch :value="Boolean(step[knob.key])" :aria-label="knob.label" @update:value="(v: boolean) => change((s) => (s[knob.key] = v), '')" />

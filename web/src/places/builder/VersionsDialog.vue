@@ -27,7 +27,8 @@ watch(show, async (now) => {
         <b>{{ v.number }}</b>
         <span>
           {{ session.gradeName(v.outcome.grade) || 'no grade' }}, {{ millilitres(v.outcome.volume_ml) }}
-          <span class="quiet">{{ day(v.made_at) }}, {{ v.made_by }}</span>
+          <span class="quiet">{{ day(v.made_at) }}<template v-if="v.made_by">, {{ v.made_by }}</template></span>
+          <span v-if="v.note" class="quiet note">{{ v.note }}</span>
         </span>
         <span v-if="v.number === version" class="quiet">newest</span>
         <NButton v-else @click="(emit('open', v.sheet), (show = false))">Bring back</NButton>
@@ -37,6 +38,9 @@ watch(show, async (now) => {
 </template>
 
 <style scoped>
+.note {
+  display: block;
+}
 ul {
   margin: 0;
   padding: 0;

@@ -34,7 +34,7 @@ watch(show, async (open) => {
           <tr><th>pan</th><th class="n">at the stove</th><th class="n">twice the batch</th><th class="n">boils off</th><th class="n">full to</th><th /></tr>
         </thead>
         <tbody>
-          <tr v-for="pan in pans" :key="pan.name" :class="{ no: !pan.fits }">
+          <tr v-for="pan in pans" :key="pan.name" :class="{ no: !pan.fits, best: pan.recommended }">
             <td><b>{{ pan.name }}</b><br /><span class="quiet">{{ pan.verdict }}</span></td>
             <td class="n"><b v-if="pan.minutes !== null">{{ minutes(pan.minutes) }}</b></td>
             <td class="n">{{ pan.minutes_doubled === null ? '' : minutes(pan.minutes_doubled) }}</td>
@@ -53,6 +53,9 @@ watch(show, async (open) => {
 
 <style scoped>
 .no {
-  color: var(--fog4);
+  color: var(--ink2);
+}
+.best td {
+  background: var(--leaf-wash);
 }
 </style>

@@ -28,6 +28,8 @@ export function useDraft() {
   const sheet = ref<LooseSheet>({})
   const worked = shallowRef<Worked | null>(null)
   const problems = ref<Problem[]>([])
+  /** What comes nearest to a target that cannot be had. */
+  const nearest = shallowRef<Sheet | null>(null)
   const trouble = ref('')
   const saved = ref<Saved | null>(null)
   const conflict = ref<Schemas['ConflictOut'] | null>(null)
@@ -71,12 +73,14 @@ export function useDraft() {
       present = found.sheet
       if (found.changes?.length) changes.value = found.changes
       problems.value = []
+      nearest.value = null
       trouble.value = ''
       if (!waiting) sheet.value = structuredClone(found.sheet)
     } catch (error) {
       if (gone) return
       if (error instanceof Refused) {
         problems.value = error.problems
+        nearest.value = error.nearest
         trouble.value = ''
       } else {
         trouble.value = (error as Error).message
@@ -104,6 +108,11 @@ export function useDraft() {
     const next = structuredClone(toRaw(sheet.value))
     change(next)
     return send({ sheet: next, ask: checked, tag, keep: true })
+  }
+  /** Take what comes nearest to the target that was refused, its target with it. */
+  function takeNearest(): Promise<void> {
+    const next = structuredClone(toRaw(nearest.value)) as LooseSheet
+    return send({ sheet: next, ask: checked, tag: '', keep: true })
   }
   /** Change the salt target; the core brings the step that salts along. */
   function salt(target: string): Promise<void> {
@@ -262,8 +271,8 @@ export function useDraft() {
   }
 
   return {
-    sheet, worked, problems, trouble, saved, conflict, restored, changes, dirty, past, future,
-    edit, aim, salt, follow, undo, redo, problemAt, open, start, discard, save, saveAsNew, takeTheirs,
+    sheet, worked, problems, nearest, trouble, saved, conflict, restored, changes, dirty, past, future,
+    edit, aim, takeNearest, salt, follow, undo, redo, problemAt, open, start, discard, save, saveAsNew, takeTheirs,
   }
 }
 export type Draft = ReturnType<typeof useDraft>

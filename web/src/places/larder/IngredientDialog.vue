@@ -54,6 +54,7 @@ const groups: { name: string; fields: { key: string; label: string; unit: string
       { key: 'cup_density', label: 'In spoon and cup', unit: 'g/mL' },
       { key: 'piece_g', label: 'One piece', unit: 'g' },
       { key: 'leak_pct', label: 'Juice it gives', unit: '%' },
+      { key: 'falls_pct', label: 'Falls apart', unit: '%' },
       { key: 'keeps_days', label: 'Once made, keeps', unit: 'days' },
     ],
   },
@@ -72,6 +73,14 @@ const groups: { name: string; fields: { key: string; label: string; unit: string
       { key: 'acid', label: 'Acid, as citric', unit: 'g' },
       { key: 'alcohol', label: 'Alcohol', unit: 'g' },
       { key: 'insoluble', label: 'Fibre and the rest', unit: 'g' },
+    ],
+  },
+  {
+    name: 'Body: what a purée or a gel thickens like',
+    fields: [
+      { key: 'body', label: 'As flour, in 100 g', unit: 'g' },
+      { key: 'body_spread_pct', label: 'How far it differs', unit: '± %' },
+      { key: 'boils_away_pct', label: 'A boil takes of it', unit: '%' },
     ],
   },
 ]
@@ -173,6 +182,10 @@ const differs = (key: string) => loaded.value && (loaded.value.row[key] ?? '') !
           <span v-if="differs(f.key)" class="quiet was">was {{ loaded!.row[f.key] || 'none' }}</span>
           <span v-if="wrong(f.key)" class="problem">{{ wrong(f.key)!.message }}. {{ wrong(f.key)!.remedy }}.</span>
         </label>
+        <label v-if="group.fields.some((f) => f.key === 'body')" class="wide">
+          <span class="label">Where that comes from</span>
+          <NSelect :value="row.body_origin ?? ''" :options="options(session.catalogue?.body_origins)" aria-label="Where the body comes from" @update:value="(v: string) => (row.body_origin = v)" />
+        </label>
       </fieldset>
       <label>
         <span class="label">Allergens</span>
@@ -228,6 +241,9 @@ fieldset {
 legend {
   padding: 0 6px;
   font: 600 18px var(--display);
+}
+.wide {
+  grid-column: span 3;
 }
 .entry {
   white-space: nowrap;

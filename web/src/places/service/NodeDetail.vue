@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Every figure of one pot, sauce or dish, and what can be changed there. */
-import { NButton } from 'naive-ui'
+import { NButton, NSelect } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import { grams, millilitres, minutes } from '@/parts/format'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
@@ -26,6 +26,18 @@ function setForce(sauce: string, way: string): void {
     doc.force = { ...doc.force }
     if (way === 'auto') delete doc.force[sauce]
     else doc.force[sauce] = way
+  })
+}
+const pans = computed(() => [
+  { value: '', label: 'as it comes' },
+  ...session.pans.filter((p) => p.shape === 'straight' || p.shape === 'sloped').map((p) => ({ value: p.name, label: `${p.name}, ${millilitres(p.capacity_ml)}` })),
+])
+const chosenPan = computed(() => plan.value.document.pans?.[props.chosen] ?? '')
+function setPan(name: string): void {
+  void props.service.edit((doc) => {
+    doc.pans = { ...doc.pans }
+    if (name) doc.pans[props.chosen] = name
+    else delete doc.pans[props.chosen]
   })
 }
 const litres = ref('')
@@ -102,6 +114,10 @@ const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
       <p class="allergens"><span class="label">Allergens</span><b v-for="a in line.allergens" :key="a">{{ a }}</b></p>
     </template>
 
+    <label v-if="pot || (branch && shared)" class="pan">
+      <span class="label">{{ pot ? 'In which pan' : 'Finished in which pan' }}</span>
+      <NSelect :value="chosenPan" :options="pans" :virtual-scroll="false" :aria-label="pot ? 'In which pan' : 'Finished in which pan'" @update:value="setPan" />
+    </label>
     <form v-if="pot || branch" class="resize" @submit.prevent="resize">
       <label><span class="label">Make instead, L</span><input v-model="litres" class="box" inputmode="decimal" :placeholder="(madeNow / 1000).toFixed(2)" aria-label="Make instead, L" /></label>
       <NButton attr-type="submit" :disabled="!litres.trim()">Portions follow</NButton>
@@ -161,6 +177,9 @@ ul {
   padding: 4px 10px;
   border-left: 4px solid var(--butter);
   background: var(--butter-wash);
+}
+.pan {
+  max-width: 300px;
 }
 .ways {
   display: flex;

@@ -14,6 +14,7 @@ import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
 import { useSession } from '@/shell/session'
 import { clock, secondsLeft } from '@/shell/timer'
+import CorrectHere from './CorrectHere.vue'
 import Weighing from './Weighing.vue'
 
 const props = defineProps<{ id: number }>()
@@ -46,6 +47,8 @@ const card = computed(() => plan.value?.cards[batch.value?.step ?? 0])
 const state = computed(() => plan.value?.states[batch.value?.step ?? 0] ?? null)
 const before = computed(() => plan.value?.states[(batch.value?.step ?? 0) - 1]?.level_mm ?? null)
 const next = computed(() => plan.value?.cards[(batch.value?.step ?? 0) + 1])
+
+const corrects = computed(() => batch.value?.sheet.steps?.[batch.value.step]?.op === 'correct')
 
 const now = useNow({ interval: 250 })
 const left = computed(() =>
@@ -150,6 +153,7 @@ onKey((key) => {
           <li v-for="line in card.lines" :key="line">{{ line }}</li>
         </ol>
         <p class="cue"><span class="label">Look for</span>{{ card.cue }}</p>
+        <CorrectHere v-if="corrects" :key="batch.step" :sheet="batch.sheet" :at="batch.step" />
         <p v-for="remark in card.remarks" :key="remark" class="warning">{{ remark }}</p>
         <button
           v-if="card.timer_s || running"
