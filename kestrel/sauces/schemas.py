@@ -243,15 +243,26 @@ class ReductionOut(Schema):
 
 
 class CorrectIn(SheetIn):
-    """``at``: the step that holds something back; ``seen_pa_s``: the spoon that was picked."""
+    """``at``: the step that holds something back; ``seen_pa_s``: the spoon that was picked (None:
+    none yet)."""
 
     at: int
-    seen_pa_s: float
+    seen_pa_s: float | None = None
+
+
+class SpoonOut(Schema):
+    """A spoon to pick: thin to thick about what is expected."""
+
+    viscosity_pa_s: float
+    film_mm: float
+    name: str
+    looks: str
 
 
 class CorrectionOut(Schema):
     """How much of what was held back goes in; None: nothing."""
 
+    spoons: list[SpoonOut]
     amount: AmountOut | None
     makes_ml: float
     say: list[str]

@@ -3102,6 +3102,8 @@ export interface components {
          * @description How much of what was held back goes in; None: nothing.
          */
         CorrectionOut: {
+            /** Spoons */
+            spoons: components["schemas"]["SpoonOut"][];
             amount: components["schemas"]["AmountOut"] | null;
             /** Makes Ml */
             makes_ml: number;
@@ -3109,8 +3111,23 @@ export interface components {
             say: string[];
         };
         /**
+         * SpoonOut
+         * @description A spoon to pick: thin to thick about what is expected.
+         */
+        SpoonOut: {
+            /** Viscosity Pa S */
+            viscosity_pa_s: number;
+            /** Film Mm */
+            film_mm: number;
+            /** Name */
+            name: string;
+            /** Looks */
+            looks: string;
+        };
+        /**
          * CorrectIn
-         * @description ``at``: the step that holds something back; ``seen_pa_s``: the spoon that was picked.
+         * @description ``at``: the step that holds something back; ``seen_pa_s``: the spoon that was picked (None:
+         *     none yet).
          */
         CorrectIn: {
             /** Sheet */
@@ -3120,7 +3137,7 @@ export interface components {
             /** At */
             at: number;
             /** Seen Pa S */
-            seen_pa_s: number;
+            seen_pa_s?: number | null;
         };
         /**
          * AlongOut

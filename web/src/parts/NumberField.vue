@@ -10,6 +10,8 @@ const props = defineProps<{
   label: string
   problem?: Problem | null
   bare?: boolean
+  /** What counts while nothing is typed. */
+  placeholder?: string
 }>()
 const emit = defineEmits<{ change: [text: string] }>()
 
@@ -36,6 +38,7 @@ function settle(): void {
         v-model="text"
         :aria-label="label"
         :aria-invalid="Boolean(problem)"
+        :placeholder="placeholder"
         inputmode="decimal"
         autocomplete="off"
         @input="((typing = true), emit('change', text))"

@@ -1,13 +1,14 @@
 <script setup lang="ts">
-/** Which spoon does it look like? One for each grade, and optionally a bare one: a liquid. */
+/** Which spoon does it look like? One for each grade, and optionally a bare one: a liquid; or those given. */
 import { computed } from 'vue'
 import { useSession } from '@/shell/session'
 import SpoonBack from './SpoonBack.vue'
 
-const props = defineProps<{ label: string; thin?: boolean }>()
+type Spoon = { key: string; name: string; target_pa_s: number; film_mm: number; looks: string }
+const props = defineProps<{ label: string; thin?: boolean; spoons?: Spoon[] }>()
 const picked = defineModel<number | null>({ required: true })
 const session = useSession()
-const spoons = computed(() => [
+const shown = computed<Spoon[]>(() => props.spoons ?? [
   ...(props.thin ? [{ key: 'liquid', name: 'liquid', target_pa_s: 0.015, film_mm: 0.02, looks: 'runs off like milk' }] : []),
   ...session.grades,
 ])
@@ -16,7 +17,7 @@ const spoons = computed(() => [
 <template>
   <div class="spoons" role="radiogroup" :aria-label="label">
     <button
-      v-for="spoon in spoons"
+      v-for="spoon in shown"
       :key="spoon.key"
       type="button"
       role="radio"

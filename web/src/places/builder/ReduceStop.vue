@@ -61,7 +61,7 @@ const words: Record<string, string> = { rich: 'gets rich', oily: 'turns oily', s
 </script>
 
 <template>
-  <div class="row">
+  <div v-if="chosen || kind !== 'nearly-dry'" class="row">
     <NumberField
       v-if="kind === 'share' || kind === 'taste'"
       :value="percent(shareOf)"
@@ -94,7 +94,6 @@ const words: Record<string, string> = { rich: 'gets rich', oily: 'turns oily', s
       <span class="label">stop at</span>
       <NSelect :value="kind" :options="stops" :virtual-scroll="false" aria-label="Stop at" @update:value="begin" />
     </label>
-    <slot />
   </div>
   <template v-if="chosen">
     <p v-if="eye" class="eye">{{ eye }}</p>

@@ -84,6 +84,11 @@ function setKnob(knob: Knob, text: string): void {
   const empty = text.trim() === ''
   change((step) => (step[knob.key] = empty ? null : knob.kind === 'percent' ? share(text) : text), knob.key)
 }
+/** What counts where nothing is given: food back in takes its minutes from how it comes. */
+function usual(knob: Knob): string | undefined {
+  const seconds = props.card?.timer_s
+  return knob.key === 'minutes' && seconds ? String(Math.round(seconds / 6) / 10) : undefined
+}
 /** A switch that is on while the entry is not there. */
 function setAbsent(knob: Knob, absent: boolean): void {
   change((step) => (step[knob.key] = absent ? null : form.value.fresh()[knob.key]), '')
@@ -167,6 +172,12 @@ function chooseUnlessEditing(event: MouseEvent): void {
         />
       </div>
 
+      <template v-if="step.op === 'correct'">
+        <p v-for="held in card?.weighed ?? []" :key="held.ingredient" class="salt">
+          <b>{{ amount(held.amount) }}</b>
+          <span class="name">{{ held.name }} <span class="quiet">· held back{{ held.spoons ? `, ${amount(held.spoons)}` : '' }}</span></span>
+        </p>
+      </template>
       <ReduceStop
         v-if="reduces"
         :step="step"
@@ -201,6 +212,7 @@ function chooseUnlessEditing(event: MouseEvent): void {
             :value="knob.kind === 'percent' ? percent(step[knob.key]) : step[knob.key]"
             :label="knob.label"
             :unit="knob.unit"
+            :placeholder="usual(knob)"
             :problem="problem(knob.key)"
             @change="setKnob(knob, $event)"
           />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The kitchen's own pans for this sauce: minutes, what boils off, twice the batch. */
 import { NButton, NModal } from 'naive-ui'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { grams, minutes } from '@/parts/format'
 import type { LooseSheet } from './draft'
@@ -11,6 +11,10 @@ const show = defineModel<boolean>('show', { required: true })
 const emit = defineEmits<{ take: [name: string] }>()
 const pans = ref<Schemas['PanAdviceOut'][] | null>(null)
 const trouble = ref('')
+const ringDecides = computed(() => {
+  const fit = (pans.value ?? []).filter((pan) => pan.fits && pan.minutes !== null).map((pan) => pan.minutes!)
+  return fit.length > 2 && fit.filter((took) => took - Math.min(...fit) < 0.5).length > fit.length / 2
+})
 watch(show, async (open) => {
   if (!open) return
   pans.value = null
@@ -29,6 +33,7 @@ watch(show, async (open) => {
     <p v-else-if="!pans" class="quiet">Trying each of your pans…</p>
     <p v-else-if="!pans.length" class="quiet">No pans yet: add yours in the Larder.</p>
     <div v-else class="scroll">
+      <p v-if="ringDecides" class="quiet">Minutes are the same in most: the ring decides them here, not the pan. The pan decides how it stands, and where it catches.</p>
       <table class="grid">
         <thead>
           <tr><th>pan</th><th class="n">at the stove</th><th class="n">twice the batch</th><th class="n">boils off</th><th class="n">full to</th><th /></tr>

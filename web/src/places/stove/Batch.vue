@@ -142,18 +142,18 @@ onKey((key) => {
       <section class="now" aria-live="polite">
         <span class="label">Step {{ batch.step + 1 }} of {{ batch.steps }}</span>
         <h2>{{ card.title }}</h2>
-        <ul class="amounts">
+        <CorrectHere v-if="corrects" :key="batch.step" :sheet="batch.sheet" :at="batch.step" :held="card.weighed" :words="card.do" />
+        <ul v-else class="amounts">
           <li v-for="w in card.weighed" :key="w.field">
             <b>{{ amountValue(w.amount) }}<small>{{ unitName(w.amount) }}</small></b>
             <span>{{ w.name }}<small v-if="w.amount.measure" class="quiet"> · {{ amount(w.amount) }}</small><small v-else-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet"> · {{ amount(w.spoons) }}</small></span>
           </li>
         </ul>
-        <p class="do">{{ card.do }}</p>
+        <p v-if="!corrects" class="do">{{ card.do }}</p>
         <ol v-if="card.lines?.length" class="lines">
           <li v-for="line in card.lines" :key="line">{{ line }}</li>
         </ol>
         <p class="cue"><span class="label">Look for</span>{{ card.cue }}</p>
-        <CorrectHere v-if="corrects" :key="batch.step" :sheet="batch.sheet" :at="batch.step" />
         <p v-for="remark in card.remarks" :key="remark" class="warning">{{ remark }}</p>
         <button
           v-if="card.timer_s || running"

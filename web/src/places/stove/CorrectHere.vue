@@ -1,44 +1,52 @@
 <script setup lang="ts">
 /** At the step that corrects: pick the spoon it looks like, and so much goes in. */
-import { ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { amountValue, unitName } from '@/parts/format'
 import SpoonPicker from '@/parts/SpoonPicker.vue'
 
-const props = defineProps<{ sheet: Record<string, unknown>; at: number }>()
+const props = defineProps<{ sheet: Record<string, unknown>; at: number; held: Schemas['WeighedOut'][]; words: string }>()
 const seen = ref<number | null>(null)
 const found = ref<Schemas['CorrectionOut'] | null>(null)
 const trouble = ref('')
-watch(seen, async (picked) => {
-  if (picked === null) return
+async function look(): Promise<void> {
   try {
-    const body = { sheet: props.sheet, at: props.at, seen_pa_s: picked }
+    const body = { sheet: props.sheet, at: props.at, seen_pa_s: seen.value }
     found.value = await ask(api.POST('/api/work/correct', { body }))
     trouble.value = ''
   } catch (error) {
     trouble.value = (error as Error).message
   }
-})
+}
+onMounted(look)
+watch(seen, look)
+const spoons = computed(() => (found.value?.spoons ?? []).map((one) => ({ ...one, key: one.name + one.film_mm, target_pa_s: one.viscosity_pa_s })))
 </script>
 
 <template>
   <section class="correct" aria-label="Correct it" aria-live="polite">
-    <SpoonPicker v-model="seen" label="Which spoon does it look like?" />
+    <p v-if="found && seen !== null" class="goes">
+      <b v-if="found.amount">{{ amountValue(found.amount) }}<small>{{ unitName(found.amount) }}</small></b><b v-else>nothing</b> goes in
+    </p>
+    <p v-for="one in seen === null ? held : []" :key="one.ingredient" class="goes">
+      <b>{{ amountValue(one.amount) }}<small>{{ unitName(one.amount) }}</small></b> {{ one.name.toLowerCase() }} held back
+    </p>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
-    <template v-else-if="found">
-      <p class="goes"><b v-if="found.amount">{{ amountValue(found.amount) }}<small>{{ unitName(found.amount) }}</small></b><b v-else>nothing</b> goes in</p>
-      <p v-for="text in found.say" :key="text" class="say">{{ text }}</p>
-    </template>
-    <p v-else class="quiet">Lift the spoon and pick the one it looks like.</p>
+    <p class="label">Lift the spoon. Which does it look like?</p>
+    <SpoonPicker v-model="seen" :spoons="spoons" label="Which spoon does it look like?" />
+    <p v-for="text in found && seen !== null ? found.say : [words]" :key="text" class="say">{{ text }}</p>
   </section>
 </template>
 
 <style scoped>
+.correct :deep(.spoons) {
+  grid-template-columns: repeat(5, 1fr);
+}
 .goes {
   font-size: 26px;
 }
 .goes b {
-  font-size: 64px;
+  font-size: 76px;
   line-height: 1.1;
 }
 .goes small {
@@ -46,6 +54,18 @@ watch(seen, async (picked) => {
   font-size: 32px;
 }
 .say {
-  font-size: 20px;
+  font-size: 22px;
+}
+@media (max-width: 700px) {
+  .goes b {
+    font-size: 54px;
+  }
+  .correct :deep(.spoons) {
+    gap: 4px;
+  }
+  .correct :deep(svg) {
+    height: 60px;
+    max-width: 100%;
+  }
 }
 </style>
