@@ -9,6 +9,7 @@ from saucier.kitchen import Kitchen
 from saucier.pot import Pot
 from saucier.sheet import Sheet
 from saucier.steps import Knobs, Melt, Simmer
+from saucier.steps.reduce import share_left
 from saucier.thickness import thickness_of
 
 
@@ -32,10 +33,10 @@ def levers(sheet: Sheet, kitchen: Kitchen) -> list[Lever]:
         found.append(Lever("flour", "Flour", "%", 100, 40, 180, 1))
     at = free_reduction(sheet)
     if at is not None:
-        pots = list(prepare(sheet, kitchen).walk())
-        before = pots[at - 1].total_g if at else 0.0
-        share = 100.0 * pots[at].total_g / before if before else 50.0
-        floor = max(30.0, 100.0 * _floor(pots[at], before) + 4.0)
+        pots = [Pot(), *prepare(sheet, kitchen).walk()]
+        before, after = pots[at], pots[at + 1]
+        share = 100.0 * share_left(before, after) if before.total_g else 50.0
+        floor = max(30.0, 100.0 * _floor(before, after) + 4.0)
         found.append(Lever("reduction", "Boiled down to", "%", round(share), round(floor), 100, 1))
     if (number := _longest_simmer(sheet)) is not None:
         step = sheet.steps[number]
@@ -133,7 +134,8 @@ def _longest_that_goes(sheet: Sheet, number: int, most: float, kitchen: Kitchen)
     return most
 
 
-def _floor(pot: Pot, before_g: float) -> float:
-    """The share of its mass that a reduction leaves when all its liquid is gone."""
-    dry = pot.total_g - pot.balance.water - pot.balance.alcohol
-    return dry / before_g if before_g else 0.0
+def _floor(before: Pot, after: Pot) -> float:
+    """The share of its liquid that a reduction leaves when it is boiled as dry as it goes."""
+    left = after.balance.liquid_g
+    driest = left - after.balance.water - after.balance.alcohol
+    return driest / max(left + before.total_g - after.total_g, 1e-9)

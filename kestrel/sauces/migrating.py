@@ -14,7 +14,7 @@ from saucier.pot import Pot
 from saucier.sheet import Sheet, read_sheet, write_sheet
 from saucier.solve import goal_of, rounded_for_kitchen, solve
 from saucier.steps import Reduce, advance
-from saucier.steps.reduce import Stop
+from saucier.steps.reduce import Stop, share_left
 from saucier.thickness import TURNED
 from saucier.units import Amount
 
@@ -51,8 +51,7 @@ def _shares_of_the_liquid(sheet: Sheet, kitchen: Kitchen) -> Sheet:
             left_g = step.stop.share * pot.total_g
             weighed = step.model_copy(update={"to": Stop(mass=Amount(left_g, "g"))})
             after = advance(pot, weighed.prepare(setting))
-            left = after.balance.liquid_g
-            share = left / (left + pot.total_g - after.total_g)
+            share = share_left(pot, after)
             if abs(share - step.stop.share) > _SAME:
                 share = min(1.0, max(0.001, round(share, 4)))
                 steps[number] = step.model_copy(update={"to": Stop(share=share)})

@@ -2,16 +2,17 @@
 
 import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import product
 
 from saucier.check import State, check, prepare
 from saucier.errors import BadInput
+from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.mother.base import Base
 from saucier.pot import EMPTY, Pot
 from saucier.roots import find_root
-from saucier.sheet import Sheet
+from saucier.sheet import Sheet, SheetPan
 from saucier.steps import Add, AnyStep, Knobs, Move, Reduce, Roux, Setting, Simmer, Use, advance
 from saucier.steps.base import Measured, put_in
 from saucier.steps.reduce import Stop
@@ -74,11 +75,14 @@ class Branch:
 class Pouring:
     """One branch on one mother: any pouring of it played at once, only floats inside.
 
-    ``base`` is the mother's, with this branch's own additions; ``setting`` where it is finished.
+    ``base`` is the mother's, with this branch's own additions; ``pan`` where it is finished.
     """
 
-    def __init__(self, goal: BranchGoal, base: Base, kitchen: Kitchen, setting: Setting) -> None:
-        self.goal, self.base, self._setting = goal, base, setting
+    def __init__(
+        self, goal: BranchGoal, base: Base, kitchen: Kitchen, setting: Setting, pan: Pan
+    ) -> None:
+        setting = setting._replace(stove=replace(setting.stove, pan=pan), serving_c=goal.serving_c)
+        self.goal, self.base, self.pan, self.setting = goal, base, pan, setting
         made = check(goal.sheet, kitchen).final.pot.yield_ml
         # Additions are given for each millilitre of finished sauce, as the sheet has them.
         self.scale = goal.volume_ml / made
@@ -96,7 +100,7 @@ class Pouring:
                 pot = put_in(pot, row, poured.let_down_g * part, _HOT_C)
         if poured.bound_g > 0.0:
             for step in binding(self.base, poured.bound_g):
-                pot = advance(pot, step.prepare(self._setting))
+                pot = advance(pot, step.prepare(self.setting))
         knobs = Knobs(scale=self.scale)
         for move in self._moves:
             pot = advance(pot, move, knobs)
@@ -154,10 +158,10 @@ class Pouring:
         return self.filled(mother, 0.0, math.exp(found))
 
 
-def branch_sheet(pouring: Pouring, mother: Sheet, poured: Poured, setting: Setting) -> Sheet:
-    """The branch as a sheet of its own, in the mother's pan: she goes in as another sauce, then the
-    let-down, beurre manié where it must be bound, and its additions."""
-    goal, base = pouring.goal, pouring.base
+def branch_sheet(pouring: Pouring, mother: Sheet, poured: Poured) -> Sheet:
+    """The branch as a sheet of its own, in the pan it is finished in: the mother goes in as another
+    sauce, then the let-down, beurre manié where it must be bound, and its additions."""
+    goal, base, setting = pouring.goal, pouring.base, pouring.setting
     steps: list[AnyStep] = [
         Use(
             sauce=InnerSauce(name=mother.name, steps=mother.steps),
@@ -181,7 +185,7 @@ def branch_sheet(pouring: Pouring, mother: Sheet, poured: Poured, setting: Setti
         }
     )
     return goal.sheet.model_copy(
-        update={"steps": tuple(steps), "target": target, "pan": mother.pan}
+        update={"steps": tuple(steps), "target": target, "pan": SheetPan.of(pouring.pan)}
     )
 
 

@@ -39,6 +39,12 @@ _THINNEST, _THICKEST = 3.0, 280.0
 
 PanFor = Callable[[float], tuple[Pan, int]]
 """The pan for so many mL, and in how many equal batches."""
+FinishIn = Callable[[BranchGoal], Pan | None]
+"""The pan a branch is finished in; None: the mother's own."""
+
+
+def in_the_mother(goal: BranchGoal) -> None:
+    """Finished where it was made."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -151,14 +157,15 @@ def mother_for(
     pan_for: PanFor,
     kitchen: Kitchen,
     thicken: frozenset[str] = frozenset(),
+    finish_in: FinishIn = in_the_mother,
 ) -> Mother:
     """One mother for all ``goals`` (by ``bases[goal.key]``), cooked in the pan ``pan_for`` gives.
 
     The pot takes fat ratio and roux time of its largest branch, the longest simmer of all.
-    Branches in ``thicken`` do not set its thickness: they are bound by beurre manié afterwards.
+    Each branch is finished in the pan ``finish_in`` gives. Branches in ``thicken`` do not set its thickness: they are bound by beurre manié afterwards.
     Raises :class:`BadInput` under a goal's key where that branch cannot be made from her.
     """
-    settled = _settled(goals, bases, pan_for, kitchen, thicken)
+    settled = _settled(goals, bases, pan_for, kitchen, thicken, finish_in)
     mother = _rounded(settled, settled.mass_g, kitchen, thicken)
     short = settled.film_g - mother.film_g
     if short > 0.1 * settled.film_g:  # rounding took what clings to the pot: make that much more
@@ -198,6 +205,7 @@ def _settled(
     pan_for: PanFor,
     kitchen: Kitchen,
     thicken: frozenset[str],
+    finish_in: FinishIn,
 ) -> _Settled:
     """Size and flour together: what boils off does not grow with the pot, so the size decides the
     flour, and the flour how much the branches take."""
@@ -209,7 +217,13 @@ def _settled(
         pan, batches = pan_for(size_ml)
         made = _Base(base, minutes, pan, kitchen)
         pourings = [
-            Pouring(goal, replace(base, additions=bases[goal.key].additions), kitchen, made.setting)
+            Pouring(
+                goal,
+                replace(base, additions=bases[goal.key].additions),
+                kitchen,
+                made.setting,
+                finish_in(goal) or pan,
+            )
             for goal in goals
         ]
         liquid = max(_LEAST_G, _LIQUID_SHARE * size_ml / batches)
@@ -255,7 +269,7 @@ def _solved(pouring: Pouring, pot: Pot) -> Poured:
 def _branch(pouring: Pouring, sheet: Sheet, pot: Pot, made: _Base, kitchen: Kitchen) -> Branch:
     """The branch on the mother as she was rounded."""
     poured = _solved(pouring, pot)
-    exact = branch_sheet(pouring, sheet, poured, made.setting)
+    exact = branch_sheet(pouring, sheet, poured)
     rounded, final = rounded_branch(pouring.goal, exact, kitchen, poured.let_down_g > 0.0)
     taken = rounded.steps[0]
     assert isinstance(taken, Use)

@@ -22,6 +22,9 @@ FULLEST, EMPTIEST = 2 / 3, 1 / 4
 MOST_BATCHES = 12
 _A_LITTLE_OVER, _WITHIN = 1.003, 0.005
 """A pot aims this much over and is rounded within that share: a need is met, to a percent."""
+_FINISHED_FULL = 0.8
+"""A branch is finished in a pan it leaves a fifth of."""
+_OTHER_PAN = "planned in another pan than it gets: weigh it at the end"
 _HOLDS = 0.9
 """A sheet's own pan, or one the cook chose, is filled so far and no further."""
 
@@ -131,7 +134,12 @@ class Stove:
             key = f"mother-{number + 1}"
             try:
                 mother = mother_for(
-                    goals, own, self._pan_for_mother(key), self._kitchen, frozenset(thicken)
+                    goals,
+                    own,
+                    self._pan_for_mother(key),
+                    self._kitchen,
+                    frozenset(thicken),
+                    self._finish_in,
                 )
                 break
             except BadInput as bad:
@@ -342,19 +350,45 @@ class Stove:
             return pan_reached_for(each, free), batches
         return free[0], batches
 
+    def _finish_in(self, goal: BranchGoal) -> Pan | None:
+        """The pan a branch of a mother is finished in: the one the cook chose, or the smallest free
+        one that its fullest moment leaves a fifth of."""
+        chosen = self._chosen(goal.key)
+        if chosen is not None:
+            return chosen
+        made = check(goal.sheet, self._kitchen).final.pot.yield_ml
+        fullest = load_of(goal.sheet, self._kitchen).fullest * goal.volume_ml / made
+        need = max(goal.volume_ml, fullest) / _FINISHED_FULL
+        free = (pan for pan in self._pans if pan.name not in self._taken)
+        return next((pan for pan in free if need <= pan.capacity_ml), None)
+
     def _placed(self, branch: BranchPlan) -> BranchPlan:
-        """A mother's branch with the pan the cook chose, or the smallest free one it leaves a fifth
-        of, to be finished in."""
+        """A mother's branch in its pan: the one it was planned in, where no pot before it took that
+        pan, else the next free one; made in another than planned, it is weighed out anew for it."""
         if branch.pan or not branch.pot:
             return branch
-        chosen = self._chosen(branch.key)
-        free = (p for p in self._pans if p.name not in self._taken)
-        fits = (pan for pan in free if branch.made_ml <= 0.8 * pan.capacity_ml)
-        pan = chosen or next(fits, None)
+        planned = branch.sheet.pan.as_pan() if branch.sheet.pan else None
+        chosen = self._service.pans.get(branch.key) in self._by_name
+        pan = planned if chosen or (planned and planned.name not in self._taken) else None
+        if pan is None or pan.name not in self._by_name:
+            fits = (p for p in self._pans if branch.made_ml <= _FINISHED_FULL * p.capacity_ml)
+            pan = next((p for p in fits if p.name not in self._taken), None)
         if pan is None:
             return branch
         said = "; ".join([*filter(None, [branch.why]), *self._take(pan, branch.name)])
-        return replace(branch, pan=pan.name, why=said)
+        placed = replace(branch, pan=pan.name, why=said)
+        return placed if pan == planned else self._moved(placed, pan)
+
+    def _moved(self, branch: BranchPlan, pan: Pan) -> BranchPlan:
+        """``branch`` finished in ``pan``, where that keeps what it was made for; as it was planned,
+        with a word, where what boils off there would cost it its grade."""
+        sheet = branch.sheet.model_copy(update={"pan": SheetPan.of(pan)})
+        final = check(sheet, self._kitchen).final
+        if final.thickness.grade == branch.final.thickness.grade:
+            made = final.pot.yield_ml
+            if abs(made / branch.made_ml - 1.0) <= _WITHIN:
+                return replace(branch, sheet=sheet, final=final, made_ml=made)
+        return replace(branch, why="; ".join([*filter(None, [branch.why]), _OTHER_PAN]))
 
     def _notes(self, checked: CheckedSheet, batches: int) -> tuple[str, ...]:
         notes = []

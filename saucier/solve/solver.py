@@ -40,6 +40,8 @@ _GRADE_XTOL = 1e-6
 _SIZE_RTOL = 1e-6
 _SIZE_MISSED = 1e-3
 _LARGEST_SCALE = 1e5
+SPOILS = frozenset({"yolk-grains", "liaison-boiled", "soft-cream-boiled", "curdles", "no-starch"})
+"""Remarks no grade is worth."""
 _SHORT_OF_IT = 0.004
 _SHORT_OF_OILY = 0.02
 _MOST_TURNED = 8.0
@@ -366,6 +368,7 @@ class _Search:
         self._prepared, self._base, self._free = prepared, base, free
         self._log_target = math.log(viscosity) if viscosity else 0.0
         self._as_found = as_found
+        self._told: set[str] | None = None
         self._guess: float | None = None
         self._played: dict[Knobs, Pot] = {}
 
@@ -375,6 +378,8 @@ class _Search:
         knobs = self._graded(self._scale_for(measure) if measure else 1.0)
         if self.first_turned(knobs) is not None:
             raise _Missed(knobs, "it turns oily; short of that it is")
+        if spoiled := self._spoiled(knobs):
+            raise _Missed(self._most_that_holds(knobs), f"{spoiled}. Short of that it is")
         return knobs
 
     def first_turned(self, knobs: Knobs) -> int | None:
@@ -383,6 +388,20 @@ class _Search:
             return None
         turned = (_turned(pot) for pot in self._prepared.walk(knobs))
         return next((number for number, is_so in enumerate(turned) if is_so), None)
+
+    def _spoiled(self, knobs: Knobs) -> str | None:
+        """What would spoil the sauce at ``knobs`` and does not as it is written, in kitchen words: a
+        solve never trades a warning for a grade. None where nothing does."""
+        if self._as_found or self._free == "nothing":
+            return None
+        if self._told is None:
+            as_written = self._prepared.walk(AS_WRITTEN)
+            self._told = {remark.code for pot in as_written for remark in pot.remarks}
+        for pot in self._prepared.walk(knobs):
+            for remark in pot.remarks:
+                if remark.code in SPOILS - self._told:
+                    return remark.text
+        return None
 
     def _scale_for(self, measure: Measure) -> float:
         """The scale at which the batch, solved for its grade, has the size wanted."""
@@ -512,12 +531,15 @@ class _Search:
         pot on the way has turned."""
         flour = self._free == "flour"
         low, high = (1e-6, beyond.flour) if flour else (1.0, beyond.share or 0.0)
+        if flour and self._sound(replace(beyond, flour=1.0)):
+            low = 1.0  # as it is written; what is asked for may be less flour as well as more
         for _ in range(50):
             middle = 0.5 * (low + high)
             trial = replace(beyond, flour=middle) if flour else replace(beyond, share=middle)
             low, high = (middle, high) if self._sound(trial) else (low, middle)
         # A little short of the very edge, so that it still holds once it is sized and weighed.
-        back = (1.0 - _SHORT_OF_IT) * low if flour else min(1.0, (1.0 + _SHORT_OF_IT) * low)
+        short = -_SHORT_OF_IT if flour and high > low else _SHORT_OF_IT
+        back = (1.0 + short) * low if flour else min(1.0, (1.0 + short) * low)
         return replace(beyond, flour=back) if flour else replace(beyond, share=back)
 
     def _play(self, knobs: Knobs) -> Pot:
@@ -539,4 +561,6 @@ class _Search:
         return state.viscosity_pa_s is not None and not turned
 
     def _sound(self, knobs: Knobs) -> bool:
-        return self._holds(knobs) and self.first_turned(knobs) is None
+        if not self._holds(knobs) or self.first_turned(knobs) is not None:
+            return False
+        return self._spoiled(knobs) is None

@@ -81,6 +81,13 @@ def most_loss_g(balance: Balance) -> float:
     return _driest_loss(balance)[0]
 
 
+def share_left(before: Pot, after: Pot) -> float:
+    """The share of its liquid that boiling took ``before`` to in ``after``, the juice of its pieces
+    counted."""
+    left = after.balance.liquid_g
+    return left / max(left + before.total_g - after.total_g, 1e-9)
+
+
 def _driest_loss(balance: Balance) -> tuple[float, Balance]:
     driest = balance.with_liquids(
         K.DRY_LEFT * balance.water, balance.alcohol * math.pow(K.DRY_LEFT, K.ALCOHOL_EXPONENT)
