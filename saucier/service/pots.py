@@ -12,7 +12,7 @@ from saucier.mother import Base, Branch, BranchGoal, Mother, base_of, mother_for
 from saucier.service.document import Service
 from saucier.service.planned import BranchPlan, Pot, Wanted
 from saucier.sheet import Sheet, SheetPan, Target
-from saucier.solve import goal_of, rounded_for_kitchen, solve
+from saucier.solve import Unreachable, goal_of, rounded_for_kitchen, solve
 from saucier.steps import Reduce
 from saucier.thickness import grade_named
 from saucier.units import Amount
@@ -214,11 +214,14 @@ class Stove:
             sheet = rounded_for_kitchen(sheet, goal, self._kitchen, within=_WITHIN).sheet
         except BadInput as bad:
             goal = goal_of(placed.model_copy(update={"target": _open(placed)}), None, goal.volume)
-            try:
-                # As it is written, turned or not: one sauce never takes the others' plan away.
-                sheet = solve(placed, goal, self._kitchen, as_found=True).sheet
-            except BadInput:
-                raise bad.under(one.sauce) from None
+            if isinstance(bad, Unreachable) and bad.nearest:
+                sheet = rounded_for_kitchen(bad.nearest, goal, self._kitchen, within=_WITHIN).sheet
+            else:
+                try:
+                    # As it is written, turned or not: one sauce never takes the others' plan away.
+                    sheet = solve(placed, goal, self._kitchen, as_found=True).sheet
+                except BadInput:
+                    raise bad.under(one.sauce) from None
             grade = grade_named(one.grade).name if one.grade else "its volume"
             self._warnings.append(
                 f"{one.sheet.name} cannot be brought to {grade}: {bad.problems[0].message}"

@@ -85,8 +85,8 @@ def solve(
 
     Flour is free for the grade, its fat following ``method.fat_to_flour`` (or the roux as
     written); without a roux the last reduction is. All other amounts scale together while
-    minutes do not, so the two are solved together. With no grade asked for the sauce keeps
-    the thickness it has. Where no pan is named the one a cook would reach for at that size is
+    minutes do not, so the two are solved together. With no grade asked for the flour keeps the
+    sauce as thick as it is, and a reduction stops where it says. Where no pan is named the one a cook would reach for at that size is
     taken. No solution passes through an oily or split pot, unless it is a pot ``as_found``.
 
     Raises :class:`BadInput` (:class:`Unreachable` where something near can be had): field
@@ -182,7 +182,8 @@ class _Solving:
         viscosity = self._goal.viscosity_pa_s
         if viscosity is None:
             viscosity = _present_viscosity(self._prepared)
-            if viscosity is None or free == "nothing" or self._as_found:
+            # No grade asked for: the flour keeps it as thick as it is, a reduction stops where it says.
+            if viscosity is None or free != "flour" or self._as_found:
                 free, base = "nothing", AS_WRITTEN
         elif free == "nothing":
             raise BadInput.at(
@@ -229,11 +230,12 @@ class _Solving:
             self._sheet.steps[at],
             f"cannot be reached: step {at + 1} turns oily before it",
         )
+        field = "volume" if self._goal.viscosity_pa_s is None else "grade"
         pots = [Pot(), *self._prepared.walk(knobs)]
         share = _last_sound_share(pots[at], pots[at + 1])
         if not isinstance(step, Reduce) or share is None:
             remedy = f"Take less fat at step {at + 1}, or more liquid before it"
-            return BadInput.at("grade", message, remedy)
+            return BadInput.at(field, message, remedy)
         stopped = step.model_copy(update={"to": Stop(share=share)})
         steps = tuple(stopped if n == at else one for n, one in enumerate(self._sheet.steps))
         nearest = None
@@ -249,7 +251,7 @@ class _Solving:
             f"Stop step {at + 1} at {100 * share:.0f} % of the liquid, or begin with more of it"
         )
         return Unreachable(
-            Problem("grade", message, remedy), nearest=nearest.sheet if nearest else None
+            Problem(field, message, remedy), nearest=nearest.sheet if nearest else None
         )
 
     def _nearest(self, knobs: Knobs, viscosity: float) -> Sheet | None:

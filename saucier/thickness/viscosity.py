@@ -33,7 +33,7 @@ from saucier.constants import (
     VISCOSITY_BASE,
     YOLK_AS_FLOUR,
 )
-from saucier.pot import Balance, Pot
+from saucier.pot import Balance, Pot, boil_off
 from saucier.thickness.grades import grade_of
 
 
@@ -235,7 +235,12 @@ def mass_at_fat_share(balance: Balance, fat_share: float) -> float:
     past that already.
     """
     volume = balance.fat / DENSITY_FAT / fat_share
-    return balance.mass_g - (balance.volume_ml - volume) * DENSITY_WATER
+    loss = (balance.volume_ml - volume) * DENSITY_WATER
+    if balance.alcohol > 0.0 and loss > 0.0:  # alcohol leaves more room than water behind
+        for _ in range(6):
+            off = boil_off(balance, loss).volume_ml - volume
+            loss += off * DENSITY_WATER
+    return balance.mass_g - loss
 
 
 EMULSION_EDGES = (EMULSION_CAUTION, EMULSION_OILY, EMULSION_SPLIT)
