@@ -195,6 +195,8 @@ class _Solving:
         try:
             knobs = search.sized(self._measure)
         except _Missed as missed:
+            if within := self._within_its_grade(missed, search, free):
+                return within
             raise self._unreachable(missed, search) from None
         return Solved(self._turned_by(knobs), free, knobs)
 
@@ -202,6 +204,14 @@ class _Solving:
         steps = zip(self._sheet.steps, self._prepared.settings, strict=True)
         turned = tuple(step.turned(knobs, setting) for step, setting in steps)
         return self._sheet.model_copy(update={"steps": turned})
+
+    def _within_its_grade(self, missed: _Missed, search: "_Search", free: str) -> Solved | None:
+        """The furthest it can be taken, where that is in the grade asked for though not its middle."""
+        wanted, there = self._goal.viscosity_pa_s, search.state(missed.knobs).viscosity_pa_s
+        if wanted is None or there is None or grade_of(there) != grade_of(wanted):
+            return None
+        nearest = self._nearest(missed.knobs, there)
+        return Solved(nearest, free, missed.knobs) if nearest else None
 
     def _unreachable(self, missed: _Missed, search: "_Search") -> BadInput:
         """That it cannot be had, and the nearest that can, in amounts."""

@@ -109,7 +109,7 @@ const words: Record<string, string> = { rich: 'gets rich', oily: 'turns oily', s
           <td class="n">{{ Math.round(mark.level_mm) }} mm</td>
           <td class="n">{{ minutes(mark.minutes) }}</td>
           <td class="n">{{ mark.salt_pct.toFixed(2) }} %</td>
-          <td>
+          <td class="take">
             <NButton v-if="isGrade(mark.key) && step.to?.grade !== mark.key" size="small" :aria-label="`Stop at ${mark.name}`" @click.stop="emit('stop', { grade: mark.key }, '')">Stop here</NButton>
             <span v-else-if="isGrade(mark.key)" class="quiet">stops here</span>
           </td>
@@ -176,5 +176,31 @@ const words: Record<string, string> = { rich: 'gets rich', oily: 'turns oily', s
 }
 .small {
   font-size: 14px;
+}
+@media (max-width: 700px) {
+  .way thead {
+    display: none;
+  }
+  .way tr {
+    display: grid;
+    grid-template-columns: 1fr auto auto;
+    align-items: baseline;
+    gap: 0 10px;
+    padding: 4px 0;
+    border-bottom: 1px solid var(--fog2);
+  }
+  .way td,
+  .way th {
+    border: 0;
+    padding: 0;
+  }
+  .way .n:nth-child(n + 3) {
+    order: 2;
+    text-align: left;
+    color: var(--ink2);
+  }
+  .way .n:nth-child(5)::before {
+    content: 'salt ';
+  }
 }
 </style>

@@ -87,7 +87,7 @@ function setKnob(knob: Knob, text: string): void {
 /** What counts where nothing is given: food back in takes its minutes from how it comes. */
 function usual(knob: Knob): string | undefined {
   const seconds = props.card?.timer_s
-  return knob.key === 'minutes' && seconds ? String(Math.round(seconds / 6) / 10) : undefined
+  return props.step.op === 'return' && knob.key === 'minutes' && seconds ? String(Math.round(seconds / 6) / 10) : undefined
 }
 /** A switch that is on while the entry is not there. */
 function setAbsent(knob: Knob, absent: boolean): void {
