@@ -20,6 +20,7 @@ from saucier.steps import (
     Move,
     Reduce,
     Reserve,
+    Return,
     Roux,
     Sear,
     Season,
@@ -196,21 +197,24 @@ def thickening_by(sheet: Sheet) -> str:
 def load_of(sheet: Sheet, kitchen: Kitchen) -> Load:
     """What ``sheet`` asks of its pan, from its amounts alone: nothing is played, so that the pan
     depends on what goes in and not on itself. Amounts that cannot be read count nothing here."""
-    sauce = pieces = fullest = 0.0
+    sauce = pieces = lifted = sears = fullest = 0.0
     most = Load(0.0)
     for step in sheet.steps:
-        if isinstance(step, Sear):  # out again before the sauce begins
-            continue
         for _, key, amount in amounts_in(step):
             try:
                 row = kitchen.larder[key] if key else None
                 ml = row.grams(amount) / row.density if row else amount.base
             except BadInput:
                 continue
-            if row is not None and row.piece:
-                pieces += ml
-            else:
+            if row is None or not row.piece:
                 sauce += ml
+            elif isinstance(step, Sear):  # out again before the sauce begins
+                lifted += ml
+                sears = max(sears, ml * row.density)
+            else:
+                pieces += ml
+        if isinstance(step, Return) and step.amount is None:
+            pieces, lifted = pieces + lifted, 0.0
         if sauce + pieces > fullest:
             fullest = sauce + pieces
         if step.op in _ONLY_ADDS:
@@ -221,10 +225,10 @@ def load_of(sheet: Sheet, kitchen: Kitchen) -> Load:
                 most = Load(0.0, sauce + pieces, left + pieces)
             sauce = left
         elif isinstance(step, Strain | Lift):
-            pieces = 0.0
+            pieces, lifted = 0.0, lifted + pieces
         elif isinstance(step, Reserve):
             sauce, pieces = sauce * (1.0 - step.share), pieces * (1.0 - step.share)
-    return Load(fullest, most.goes_in, most.left)
+    return Load(fullest, most.goes_in, most.left, sears)
 
 
 _ONLY_ADDS = frozenset(["add", "roux", "melt", "simmer", "season", "sweat", "deglaze", "dust"])

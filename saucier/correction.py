@@ -108,7 +108,8 @@ def correction(sheet: Sheet, at: int, seen_pa_s: float | None, kitchen: Kitchen)
     say = [
         f"Whisk in {amount} hot {row.spoken_name}, a little at a time."
         if liquid
-        else f"Knead {amount} flour into as much soft butter, whisk it in, boil three minutes."
+        else f"Knead {amount} {row.spoken_name} into as much soft "
+        f"{step.rows(setting)[0].spoken_name}, whisk it in, boil three minutes."
     ]
     if grams > 1.02 * held.most_g:
         say.append(f"That is more than was held back ({step.told(row, held.most_g)}).")

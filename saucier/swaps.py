@@ -115,11 +115,11 @@ def _put(step: AnyStep, missing: Ingredient, row: Ingredient) -> AnyStep:
         if isinstance(value, Measured) and value.ingredient == missing.key:
             amount = _as_much(value.amount, missing, row)
             changes[name] = value.model_copy(update={"ingredient": row.key, "amount": amount})
-    if getattr(step, "ingredient", None) == missing.key:
-        changes["ingredient"] = row.key
-        written = getattr(step, "amount", None)
-        if isinstance(written, Amount):
-            changes["amount"] = _as_much(written, missing, row)
+        elif value == missing.key:  # named without an amount of its own as well: held back, lifted
+            changes[name] = row.key
+    written = getattr(step, "amount", None)
+    if changes.get("ingredient") and isinstance(written, Amount):
+        changes["amount"] = _as_much(written, missing, row)
     if isinstance(step, Use):
         inside = tuple(_put(inner, missing, row) for inner in step.sauce.steps)
         changes["sauce"] = step.sauce.model_copy(update={"steps": inside})

@@ -8,7 +8,6 @@ from saucier.kitchen import Kitchen
 from saucier.larder import ALLERGENS, ROLES, Ingredient, Larder
 from saucier.sheet import Sheet
 from saucier.steps import AnyStep, Liaison, Roux, Use
-from saucier.steps.base import amounts_in
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,11 +79,9 @@ def without(
 
 def _touched(step: AnyStep, hit: object) -> bool:
     assert callable(hit)
-    if isinstance(step, Use):
-        return any(_touched(inner, hit) for inner in step.sauce.steps)
-    return any(hit(key) for _, key, _ in amounts_in(step))
+    return any(hit(key) for key in step.names())
 
 
 def _names(step: AnyStep, hit: object, larder: Larder) -> str:
     assert callable(hit)
-    return ", ".join(larder[key].spoken_name for _, key, _ in amounts_in(step) if hit(key))
+    return ", ".join(larder[key].spoken_name for key in sorted(step.names()) if hit(key))

@@ -21,21 +21,23 @@ _HOLDS = 0.9
 
 class Load(NamedTuple):
     """What a batch asks of its pan, mL: how much there is at the ``fullest``, and for its largest
-    reduction how much ``goes_in`` and is ``left`` (0: nothing is boiled down)."""
+    reduction how much ``goes_in`` and is ``left`` (0: nothing is boiled down). ``sears_g`` of food
+    is coloured in it first."""
 
     fullest: float
     goes_in: float = 0.0
     left: float = 0.0
+    sears_g: float = 0.0
 
     def times(self, factor: float) -> "Load":
-        return Load(self.fullest * factor, self.goes_in * factor, self.left * factor)
+        return Load._make(part * factor for part in self)
 
 
 def pan_reached_for(load: Load, pans: Sequence[Pan] = BARE_PANS) -> Pan:
     """The pan of ``pans`` (at least one) a cook would reach for.
 
-    For a reduction the widest in which what goes in stands 15 mm or more and what is left 6 mm or
-    more, else the smallest that holds it; otherwise the smaller of those it fills between a third
+    To sear in, the smallest that takes the food in two rounds, else the widest. For a reduction the
+    widest in which what goes in stands 15 mm or more and what is left 6 mm or more, else the smallest that holds it; otherwise the smaller of those it fills between a third
     and two thirds, else the one nearest to half full. Bare metal only where there is nothing else.
 
     >>> pan_reached_for(Load(1000.0)).diameter_cm
@@ -49,6 +51,11 @@ def pan_reached_for(load: Load, pans: Sequence[Pan] = BARE_PANS) -> Pan:
         there = [pan for pan in there if not pan.reactive] or there
         there = sorted(there, key=lambda pan: pan.capacity_ml)
     holds = [pan for pan in there if load.fullest <= _HOLDS * pan.capacity_ml]
+    if load.sears_g > 0.0:
+        roomy = [pan for pan in holds if sears_well(load, pan)]
+        if roomy:
+            return roomy[0]
+        return max(holds or there, key=lambda pan: pan.diameter_cm)
     if load.goes_in > 0.0:
         wide = [pan for pan in holds if stands_well(load, pan)]
         if wide:
@@ -66,6 +73,14 @@ def stands_well(load: Load, pan: Pan) -> bool:
         pan.level_mm(load.goes_in) >= K.REDUCE_GOES_IN_MM
         and pan.level_mm(load.left) >= K.REDUCE_LEFT_MM
     )
+
+
+def sears_well(load: Load, pan: Pan) -> bool:
+    """Whether ``pan`` takes the food to be seared in two rounds, with gaps."""
+    return load.sears_g <= _ROUNDS * K.SEAR_G_PER_CM2 * 1e4 * pan.surface_m2(1.0)
+
+
+_ROUNDS = 2.0
 
 
 def fills_well(load: Load, pan: Pan) -> bool:

@@ -238,6 +238,8 @@ def grey(case: Case) -> list[Remedy]:
 
 def too_sharp(case: Case) -> list[Remedy]:
     """Sugar by small steps, or cream and unsalted base against the acid itself."""
+    if case.pot.balance.mass_g <= 0.0:
+        return [refused("sugar", "Sugar", "there is no sauce in it yet")]
     mass, balance = case.pot.total_g, case.pot.balance
     sugar = _g(0.002 * mass)
     ways = [

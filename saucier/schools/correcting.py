@@ -3,7 +3,7 @@
 from saucier.kitchen import Kitchen
 from saucier.schools.school import Choice, School, index_of, with_steps
 from saucier.sheet import Sheet
-from saucier.steps import Add, AnyStep, Cool, Correct, Deglaze, Hold, Reserve, Season
+from saucier.steps import Add, AnyStep, Cool, Correct, Deglaze, Hold, Reserve, Roux, Season
 
 _LIQUIDS = ("milk", "stock", "water", "juice")
 _LAST = (Season, Reserve, Cool, Hold)
@@ -39,7 +39,10 @@ def _rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
         ),
         "milk-whole",
     )
-    hold = Correct.model_validate({"op": "correct", "hold": choice, "ingredient": liquid})
+    roux = next((step for step in steps if isinstance(step, Roux)), None)
+    own = {"fat": roux.fat.ingredient, "flour": roux.flour.ingredient} if roux else {}
+    held = {"op": "correct", "hold": choice, "ingredient": liquid, **own}
+    hold = Correct.model_validate(held)
     return with_steps(sheet, [*steps[:at], hold, *steps[at:]])
 
 

@@ -429,7 +429,9 @@ class _Search:
         # Start where plain multiplication would land; what a pan boils off does not scale,
         # so the true scale lies a little off it.
         start = amount(self._play(self._base), self._base)
-        guess = math.log(wanted / max(start, 1e-12))
+        if start <= 0.0 or wanted <= 0.0:
+            raise BadInput.at(field, "nothing is left in the pot to make more of", "Add a liquid")
+        guess = math.log(wanted / start)
         if guess > math.log(_LARGEST_SCALE):
             raise BadInput.at(
                 field, "is out of all proportion to the sheet", "Give a smaller yield"

@@ -270,6 +270,13 @@ class StepBase(Part, ABC):
 
     note: Annotated[str, Field(max_length=500)] | None = None
 
+    def names(self) -> frozenset[str]:
+        """Keys of every ingredient it speaks of, whether it puts it in, takes it out or holds it
+        back: what a guest goes without is looked for here."""
+        own = getattr(self, "ingredient", None)
+        keys = {key for _, key, _ in amounts_in(self) if key}
+        return frozenset(keys | {own} if own else keys)
+
     @abstractmethod
     def prepare(self, setting: Setting) -> Move:
         """This step with names and units resolved. Raises :class:`BadInput` by field."""

@@ -2,7 +2,7 @@
 
 from saucier import constants as K
 from saucier.heat import Stove, boil_up_minutes
-from saucier.pot import Balance, Piece, Pot, Remark
+from saucier.pot import Balance, Piece, Pot, Remark, cook_all
 from saucier.steps.base import pot_heat_j_per_k
 
 NOTHING_TO_BOIL = Remark("nothing-to-boil", "nothing to boil yet: liquid goes in first")
@@ -24,6 +24,20 @@ _MUST_NOT_BOIL = {
         "such a cheese strings or turns greasy at the boil: melt it last, off the heat",
     ),
 }
+
+
+def in_its_own_juice(pot: Pot, minutes: float) -> Pot:
+    """A dry pot whose pieces give juice on the fire, such as tomatoes in a little oil: liquid after
+    all. As it is where they give none."""
+    if pot.wetted or not pot.pieces:
+        return pot
+    _, balance = cook_all(pot.pieces, pot.balance, max(minutes, 1.0))
+    gives = balance.water - pot.balance.water
+    return pot._replace(wetted=True) if gives >= _JUICE_SHARE * pot.pieces_g else pot
+
+
+_JUICE_SHARE = 0.2
+"""So much of their weight pieces must give in that time for the pot to be a liquid."""
 
 
 def minutes_to_boil(pot: Pot, stove: Stove) -> float:

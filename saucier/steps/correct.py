@@ -40,8 +40,8 @@ class HeldBack:
 
 class Correct(StepBase):
     """The pot is made a little off on purpose, by its own uncertainty, and what corrects it is held
-    back: hot ``liquid`` where it is made thick, or flour kneaded with butter (``roux``) where it is
-    made thin. At the end the spoon decides how much goes in; the sheet counts what is expected.
+    back: hot ``liquid`` (of ``ingredient``) where it is made thick, or ``flour`` kneaded with as much
+    ``fat`` (``roux``) where it is made thin. At the end the spoon decides how much goes in; the sheet counts what is expected.
 
     Made so, the sauce can be brought right from one side whichever way the prediction was off.
     """
@@ -49,6 +49,11 @@ class Correct(StepBase):
     op: Literal["correct"] = "correct"
     hold: Literal["liquid", "roux"] = "liquid"
     ingredient: IngredientKey = "milk-whole"
+    fat: IngredientKey = "butter-unsalted"
+    flour: IngredientKey = "wheat-flour"
+
+    def names(self) -> frozenset[str]:
+        return frozenset({self.ingredient} if self.hold == "liquid" else {self.fat, self.flour})
 
     def prepare(self, setting: Setting) -> Move:
         self.rows(setting)
@@ -85,7 +90,7 @@ class Correct(StepBase):
         """What is held back: the liquid, or butter and flour."""
         if self.hold == "liquid":
             return (setting.ingredient(self.ingredient, "ingredient"),)
-        return (setting.ingredient("butter-unsalted"), setting.ingredient("wheat-flour"))
+        return (setting.ingredient(self.fat, "fat"), setting.ingredient(self.flour, "flour"))
 
     def putting(self, setting: Setting) -> Callable[[Pot, float], Pot]:
         """A function that gives the pot with so many grams in: of the liquid, or of flour with as much butter."""
@@ -129,8 +134,8 @@ class Correct(StepBase):
             )
         return Words(
             "Judge it, bind it",
-            f"Knead {most} flour into as much soft butter. Lift the spoon: whisk in about "
-            f"{expected} of flour so, by knobs, and boil three minutes.",
+            f"Knead {most} {rows[1].spoken_name} into as much soft {rows[0].spoken_name}. Lift the "
+            f"spoon: whisk in about {expected} of flour so, by knobs, and boil three minutes.",
             "as thick as it should be at the table; the rest keeps in the fridge",
         )
 

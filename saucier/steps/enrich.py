@@ -141,7 +141,9 @@ class Liaison(StepBase):
             mixture = mixture.plus(
                 setting.ingredient(part.ingredient).per_gram, part.grams(setting)
             )
-        return tempering(mixture, before.balance, before.temperature_c) if before.wetted else []
+        if not before.wetted or before.balance.mass_g <= 0.0:
+            return []
+        return tempering(mixture, before.balance, before.temperature_c)
 
     def turned(self, knobs: Knobs, setting: Setting) -> Self:
         return self.model_copy(

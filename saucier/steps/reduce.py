@@ -13,7 +13,7 @@ from saucier.heat.evaporation import Heat
 from saucier.pot import Balance, Pot, Remark, boil_off, cook_all
 from saucier.roots import find_root
 from saucier.steps.base import AmountField, Knobs, Minutes, Move, Part, Setting, StepBase, Words
-from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, minutes_to_boil
+from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, in_its_own_juice, minutes_to_boil
 from saucier.thickness import (
     at_temperature,
     grade_named,
@@ -71,6 +71,7 @@ class Stop(Part):
 _BY_EYE = (1 / 2, 1 / 3, 2 / 3, 1 / 4, 3 / 4)
 _SPOKEN = {1 / 2: "half", 1 / 3: "a third", 2 / 3: "two thirds", 1 / 4: "a quarter"}
 _AS_SAID = 0.004
+_JUICE_MIN = 5.0
 _SAME_TIME = 0.3
 _TURNING = 0.999
 """A grade is boiled for no further than just under where a cream turns oily."""
@@ -184,6 +185,7 @@ class Reduce(StepBase):
         grade = self.stop.grade if self.stop else None
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
+            pot = in_its_own_juice(pot, _JUICE_MIN)
             if not pot.wetted:
                 return pot.saying(NOTHING_TO_BOIL)
             turned = free and knobs.share is not None

@@ -47,6 +47,9 @@ class Use(StepBase):
     amount: AmountField
     temperature_c: Celsius | None = None
 
+    def names(self) -> frozenset[str]:
+        return frozenset().union(*(step.names() for step in self.sauce.steps))
+
     def prepare(self, setting: Setting) -> Move:
         if setting.depth >= MAX_DEPTH:
             raise BadInput.at(

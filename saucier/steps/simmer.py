@@ -8,7 +8,7 @@ from saucier.heat import evaporation_g_per_min
 from saucier.heat.evaporation import Heat
 from saucier.pot import Pot, Remark, boil_off, cook_all
 from saucier.steps.base import Knobs, Minutes, Move, Setting, StepBase, Words
-from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, minutes_to_boil
+from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, in_its_own_juice, minutes_to_boil
 
 _CATCHES = Remark("thin-bottom", "a thin bottom catches: lower heat, stir all over it")
 
@@ -27,6 +27,7 @@ class Simmer(StepBase):
         thin_bottom = stove.pan is not None and not stove.pan.heavy
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
+            pot = in_its_own_juice(pot, minutes)
             if not pot.wetted:
                 return pot._replace(
                     minutes=pot.minutes + minutes, remarks=(*pot.remarks, NOTHING_TO_BOIL)

@@ -61,6 +61,14 @@ class ReachedFor(unittest.TestCase):
             if ml <= 0.9 * BARE_PANS[-1].capacity_ml:
                 self.assertLessEqual(ml, pan.capacity_ml)
 
+    def test_to_sear_in_two_rounds_at_most(self) -> None:
+        """600 g at 0.8 g/cm²: 750 cm², two rounds in 22 cm; 24 is the first that has it."""
+        food = {"op": "sear", "ingredient": "poultry-breast", "amount": grams(600)}
+        fat = {"ingredient": "oil-neutral", "amount": grams(15)}
+        steps = ({**food, "fat": fat}, add("stock-veal", 200), reduce_to(share=0.5))
+        self.assertEqual(check(sheet(*steps)).pan.diameter_cm, 24)
+        self.assertEqual(pan_reached_for(Load(300, sears_g=5000)).diameter_cm, 32)
+
     def test_of_the_kitchens_own_never_bare_metal_or_a_tray(self) -> None:
         kitchen = Kitchen(pans=OWN)
         cream = check(sheet(add("cream-35", 1000), reduce_to(share=0.6)), kitchen)

@@ -53,6 +53,13 @@ class Swaps(unittest.TestCase):
         self.assertIsNone(found["yogurt-plain"].sheet)
         self.assertIn("gives pouring", found["yogurt-plain"].refused)
 
+    def test_what_is_held_back_is_swapped_too(self) -> None:
+        held = {"op": "correct", "hold": "liquid", "ingredient": "milk-whole"}
+        steps = [*CHEESE_SAUCE["steps"][:-1], held]
+        swaps = swaps_for(read_sheet({**CHEESE_SAUCE, "steps": steps}), "milk-whole", KITCHEN)
+        taken = next(s for s in swaps if s.sheet is not None)
+        self.assertNotIn("milk-whole", {key for step in taken.sheet.steps for key in step.names()})
+
     def test_salted_butter_needs_less_salt(self) -> None:
         case = read_sheet(CHEESE_SAUCE)
         salted = next(

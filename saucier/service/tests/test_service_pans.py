@@ -137,6 +137,59 @@ class PansOfPots(unittest.TestCase):
         self.assertTrue(any("cannot be brought to panade" in text for text in plan.warnings))
 
 
+class Guests(unittest.TestCase):
+    """What a guest goes without is looked for wherever a step names it."""
+
+    def final(self, case: Sheet, without: list[str]) -> Any:
+        lines = [{"dish": "s", "portions": 4, "without": without}]
+        document = read_service({"name": "test", "lines": lines})
+        return plan_service(document, {"s": dish("s", 60)}, {"s": case}, KITCHEN, [WIDE])
+
+    def test_nothing_held_back_lifted_or_seared_brings_it_in(self) -> None:
+        held = sheet(
+            roux(30, 30),
+            add("stock-vegetable", 600),
+            simmer(5),
+            {"op": "correct", "hold": "liquid", "ingredient": "milk-whole"},
+            {"op": "sear", "ingredient": "prawns-peeled", "amount": {"value": 90, "unit": "g"}},
+            {"op": "return", "ingredient": "prawns-peeled"},
+            {"op": "mend", "ingredient": "cream-35", "amount": {"value": 9, "unit": "g"}},
+            name="held",
+        )
+        oiled = held.steps[0].model_copy(
+            update={"fat": held.steps[0].fat.model_copy(update={"ingredient": "oil-neutral"})}
+        )
+        held = held.model_copy(update={"steps": (oiled, *held.steps[1:])})
+        plain = self.final(held, []).branches[0].final.pot.allergens
+        self.assertLessEqual({"milk", "crustaceans"}, plain)
+        guest = self.final(held, ["milk", "crustaceans"]).branches[0]
+        self.assertFalse({"milk", "crustaceans"} & guest.final.pot.allergens)
+        self.assertEqual([step.op for step in guest.sheet.steps], ["roux", "add", "simmer"])
+
+    def test_flour_held_back_is_flour(self) -> None:
+        thin = sheet(
+            add("stock-vegetable", 600),
+            {"op": "dust", "ingredient": "corn-starch", "amount": {"value": 18, "unit": "g"}},
+            simmer(5),
+            {"op": "correct", "hold": "roux"},
+            name="thin",
+        )
+        self.assertIn("gluten", self.final(thin, []).branches[0].final.pot.allergens)
+        guest = self.final(thin, ["gluten"]).branches[0]
+        self.assertNotIn("gluten", guest.final.pot.allergens)
+
+    def test_a_sauce_corrected_at_the_end_comes_from_a_mother_too(self) -> None:
+        held = sheet(
+            *_steps(WHITE),
+            {"op": "correct", "hold": "liquid", "ingredient": "milk-whole"},
+            name="held",
+            target={"grade": "nappe"},
+        )
+        plan = planned([SMALL, MIDDLE, WIDE], {"held": held, "cheese": CHEESE})
+        branch = next(b for b in plan.branches if b.sauce == "held")
+        self.assertEqual((branch.pot, branch.final.thickness.grade), ("mother-1", "nappe"))
+
+
 def _steps(case: Sheet) -> list[dict[str, Any]]:
     return [step.model_dump(mode="json", exclude_none=True) for step in case.steps]
 

@@ -55,6 +55,14 @@ class Boiling(unittest.TestCase):
             "soft-cream-boiled", said(*CREAM, step("finish", "soured-cream-20", 90), simmer(1))
         )
 
+    def test_tomatoes_boil_in_their_own_juice(self) -> None:
+        pan = (add("oil-olive", 20), step("sweat", "onion", 60))
+        self.assertNotIn(
+            "nothing-to-boil", said(*pan, add("tomato", 400), simmer(10, "bare-simmer"))
+        )
+        self.assertIn("nothing-to-boil", said(*pan, simmer(10)))
+        self.assertIn("nothing-to-boil", said(*pan, add("bacon-smoked", 100), simmer(10)))
+
 
 class Cheese(unittest.TestCase):
     def test_held_by_starch_or_by_a_creams_own_fat(self) -> None:

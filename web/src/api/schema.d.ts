@@ -1188,8 +1188,8 @@ export interface components {
         /**
          * Correct
          * @description The pot is made a little off on purpose, by its own uncertainty, and what corrects it is held
-         *     back: hot ``liquid`` where it is made thick, or flour kneaded with butter (``roux``) where it is
-         *     made thin. At the end the spoon decides how much goes in; the sheet counts what is expected.
+         *     back: hot ``liquid`` (of ``ingredient``) where it is made thick, or ``flour`` kneaded with as much
+         *     ``fat`` (``roux``) where it is made thin. At the end the spoon decides how much goes in; the sheet counts what is expected.
          *
          *     Made so, the sauce can be brought right from one side whichever way the prediction was off.
          */
@@ -1212,6 +1212,16 @@ export interface components {
              * @default milk-whole
              */
             ingredient: string;
+            /**
+             * Fat
+             * @default butter-unsalted
+             */
+            fat: string;
+            /**
+             * Flour
+             * @default wheat-flour
+             */
+            flour: string;
         };
         /**
          * Cover
