@@ -3,7 +3,8 @@
 import math
 from collections.abc import Iterator
 from dataclasses import asdict, dataclass
-from typing import Any, NamedTuple
+from functools import cached_property
+from typing import Any
 
 from saucier import constants as K
 from saucier.errors import BadInput
@@ -44,13 +45,24 @@ FLOURED = (Roux, Dust)
 DEFAULT_KITCHEN = Kitchen()
 
 
-class State(NamedTuple):
-    """The pot after a step, with everything a cook asks of it. A named tuple as :class:`Pot` is."""
+@dataclass(frozen=True)
+class State:
+    """The pot after a step in its ``pan``, with everything a cook asks of it, worked out when it is
+    asked: most who check a sheet look at its end alone. ``spread`` is what is vague in it."""
 
     pot: Pot
-    thickness: Thickness
-    warnings: tuple[Remark, ...]
     pan: Pan
+    serving_c: float
+    spread: float = 0.0
+
+    @cached_property
+    def thickness(self) -> Thickness:
+        return thickness_of(self.pot, self.serving_c, self.spread)
+
+    @cached_property
+    def warnings(self) -> tuple[Remark, ...]:
+        """What its step called for, and what follows from the state itself."""
+        return self.pot.remarks + _standing(self.pot, self.thickness, self.pan)
 
     @property
     def emulsion(self) -> str:
@@ -120,7 +132,7 @@ class CheckedSheet:
     def final(self) -> State:
         if self.steps:
             return self.steps[-1]
-        return _state(Pot(), 0.0, self.sheet, self.pan, self.pan.capacity_ml, 0.0)
+        return State(Pot(), self.pan, self.sheet.target.serving_c)
 
     def as_dict(self) -> dict[str, Any]:
         """The state after the last step at the top, ``steps`` with each, and the salt that is
@@ -294,18 +306,14 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     """
     prepared = prepare(sheet, kitchen)
     pots = list(prepared.walk())
-    volumes = [pot.total_ml for pot in pots]
     pan = prepared.pan
     assumed = _NOTHING_ASSUMED if sheet.pan else (_assumed_pan(pan, kitchen),)
-    capacity = pan.capacity_ml
     spread = vagueness(prepared, pots[-1]) if pots else 0.0
     salted = _salted_too_soon(sheet, pots)
     if salted is not None:
         pots[salted[0]] = pots[salted[0]].saying(salted[1])
-    states = tuple(
-        _state(pot, volume, sheet, pan, capacity, spread)
-        for pot, volume in zip(pots, volumes, strict=True)
-    )
+    serving_c = sheet.target.serving_c
+    states = tuple(State(pot, pan, serving_c, spread) for pot in pots)
     return CheckedSheet(sheet, prepared.settings, states, pan, assumed)
 
 
@@ -387,20 +395,10 @@ def _spread_of(amount: Amount, key: str, setting: Setting) -> float:
     return 0.0
 
 
-def _state(
-    pot: Pot, volume_ml: float, sheet: Sheet, pan: Pan, capacity_ml: float, spread: float
-) -> State:
-    thickness = thickness_of(pot, sheet.target.serving_c, spread)
-    remarks = _standing(pot, volume_ml, thickness, pan, capacity_ml)
-    return State(pot, thickness, pot.remarks + remarks, pan)
-
-
-def _standing(
-    pot: Pot, volume_ml: float, thickness: Thickness, pan: Pan, capacity_ml: float
-) -> tuple[Remark, ...]:
+def _standing(pot: Pot, thickness: Thickness, pan: Pan) -> tuple[Remark, ...]:
     """Remarks that follow from the state itself, whatever step led there."""
     found = []
-    balance = pot.balance
+    balance, volume_ml, capacity_ml = pot.balance, pot.total_ml, pan.capacity_ml
     if pot.wetted and balance.thickener and pot.boiled_min == 0.0:
         found.append(
             Remark("not-boiled", "not boiled yet: the flour thickens fully only at the boil")

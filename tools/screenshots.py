@@ -73,7 +73,8 @@ def main() -> None:
             for link in driver.find_elements(By.CSS_SELECTOR, ".list a.open")
         }
         cheese = next(href for name, href in links.items() if "chicory" in name)
-        cream = next(href for name, href in links.items() if "Juniper" in name)
+        cream = next(href for name, href in links.items() if "Mustard cream" in name)
+        gratin = next(href for name, href in links.items() if "celeriac" in name)
         driver.get(cheese)
         wait_for(driver, lambda d: d.find_elements(By.CSS_SELECTOR, ".pot-now .mark"))
         shoot(driver, "builder")
@@ -83,7 +84,7 @@ def main() -> None:
         shoot(driver, "builder-390")
         resize(driver, 1280, 800)
         driver.get(cream)
-        click(driver, ".step .dot", 6)
+        click(driver, ".step .dot", 5)
         shoot(driver, "builder-reduction")
         driver.get(f"{address}/sauces/new?start=Two-cheese sauce with yolk")
         click(driver, "summary")
@@ -118,10 +119,32 @@ def main() -> None:
         for _ in range(6):
             click(driver, ".forward")
         shoot(driver, "stove-weighing")
+        _correcting(driver, gratin)
         driver.get(f"{address}/journal")
         shoot(driver, "journal")
         driver.get(f"{address}/larder")
         shoot(driver, "larder")
+
+
+def _correcting(driver: WebDriver, sauce: str) -> None:
+    """A sauce made thick on purpose, at the step where the spoon says how much goes in."""
+    driver.get(sauce)
+    click(driver, "summary")
+    select = '[aria-label="How it is brought right"]'
+    wait_for(driver, lambda d: d.find_element(By.CSS_SELECTOR, select))
+    box = driver.find_element(By.CSS_SELECTOR, select)
+    driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", box)
+    box.click()
+    option = "//*[contains(@class,'n-base-select-option')][contains(., 'liquid held back')]"
+    wait_for(driver, lambda d: d.find_element(By.XPATH, option))
+    driver.find_element(By.XPATH, option).click()
+    time.sleep(1.0)
+    press(driver, "Save")
+    press(driver, "Cook it")
+    for _ in range(3):
+        click(driver, ".forward")
+    click(driver, ".correct [role=radio]", 3)
+    shoot(driver, "stove-correcting")
 
 
 if __name__ == "__main__":
