@@ -3,6 +3,8 @@ from typing import Any
 
 from ninja import Schema
 
+from saucier.along import Along
+from saucier.correction import SpoonSeen
 from saucier.sheet import Sheet
 
 
@@ -205,43 +207,6 @@ class SchoolOut(Schema):
     choices: list[ChoiceOut]
 
 
-class PanAdviceOut(Schema):
-    """A pan of the kitchen's for this sheet."""
-
-    name: str
-    fits: bool
-    minutes: float | None
-    fullest_share: float
-    boiled_off_g: float | None
-    minutes_doubled: float | None
-    verdict: str
-    recommended: bool
-
-
-class MarkOut(Schema):
-    """A place on the way down of a reduction: a grade, where it turns ``rich``, ``oily``, ``split``,
-    or so many times as ``strong``."""
-
-    key: str
-    name: str
-    mass_g: float
-    scale_g: float | None
-    level_mm: float
-    minutes: float
-    share: float
-    strength: float
-    salt_pct: float
-
-
-class ReductionOut(Schema):
-    """What the reduction at ``step`` passes; the shares a stop by eye ends at in practice."""
-
-    step: int
-    marks: list[MarkOut]
-    eye_low: float | None
-    eye_high: float | None
-
-
 class CorrectIn(SheetIn):
     """``at``: the step that holds something back; ``seen_pa_s``: the spoon that was picked (None:
     none yet)."""
@@ -250,19 +215,10 @@ class CorrectIn(SheetIn):
     seen_pa_s: float | None = None
 
 
-class SpoonOut(Schema):
-    """A spoon to pick: thin to thick about what is expected."""
-
-    viscosity_pa_s: float
-    film_mm: float
-    name: str
-    looks: str
-
-
 class CorrectionOut(Schema):
     """How much of what was held back goes in; None: nothing."""
 
-    spoons: list[SpoonOut]
+    spoons: list[SpoonSeen]
     amount: AmountOut | None
     makes_ml: float
     say: list[str]
@@ -281,7 +237,7 @@ class Worked(Schema):
     final: FinalOut
     steps: list[StateOut]
     cards: list[CardOut]
-    along: list[ReductionOut]
+    along: list[Along]
     pan: PanShown
     assumed: list[str]
     need: NeedOut | None

@@ -1,6 +1,5 @@
 """Live work on a sheet: nothing is stored."""
 
-from dataclasses import asdict
 from typing import Any, cast
 
 from django.db.models import F
@@ -20,7 +19,6 @@ from kestrel.sauces.schemas import (
     FixIn,
     FixOut,
     MovedOut,
-    PanAdviceOut,
     ReadIn,
     ReadingOut,
     RowsIn,
@@ -50,7 +48,7 @@ from saucier.correction import correction
 from saucier.errors import BadInput
 from saucier.exchange import Settled, written
 from saucier.kitchen import Kitchen
-from saucier.pans import advise
+from saucier.pans import PanAdvice, advise
 from saucier.rescue import KINDS, SIGNS, Seen, case_at, seen_pot
 from saucier.sheet import Sheet, with_measures
 from saucier.sheet.salting import with_salt_target
@@ -87,13 +85,13 @@ def switch_school(request: HttpRequest, given: SwitchIn):
     return switched(read_typed(given.sheet, kitchen), kitchen, given.school, given.choice)
 
 
-@router.post("/pans", response={200: list[PanAdviceOut], 422: Problems})
+@router.post("/pans", response={200: list[PanAdvice], 422: Problems})
 def which_pan(request: HttpRequest, given: SheetIn):
     """The kitchen's own pans for the sheet, the one to reach for first."""
     owner = cast(KitchenRequest, request).kitchen
     kitchen = core_kitchen(owner)
     pans = [pan.core() for pan in Pan.objects.filter(kitchen=owner)]
-    return [asdict(one) for one in advise(read_typed(given.sheet, kitchen), pans, kitchen)]
+    return advise(read_typed(given.sheet, kitchen), pans, kitchen)
 
 
 @router.post("/correct", response={200: CorrectionOut, 422: Problems})

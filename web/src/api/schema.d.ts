@@ -2668,6 +2668,21 @@ export interface components {
             outcome: components["schemas"]["Outcome"];
             sheet: components["schemas"]["Sheet"];
         };
+        /**
+         * Along
+         * @description The marks of the reduction at ``step``, in the order they are passed. ``eye_low`` and
+         *     ``eye_high`` are the shares a stop by eye ends at in practice; None where it is weighed.
+         */
+        Along: {
+            /** Step */
+            step: number;
+            /** Marks */
+            marks: components["schemas"]["Mark"][];
+            /** Eye Low */
+            eye_low: number | null;
+            /** Eye High */
+            eye_high: number | null;
+        };
         /** AmountOut */
         AmountOut: {
             /** Value */
@@ -2798,11 +2813,13 @@ export interface components {
             salt_liquid_g?: number | null;
         };
         /**
-         * MarkOut
-         * @description A place on the way down of a reduction: a grade, where it turns ``rich``, ``oily``, ``split``,
-         *     or so many times as ``strong``.
+         * Mark
+         * @description A place on the way down: ``key`` is a grade, ``rich``, ``oily`` or ``split``, or ``strong``
+         *     (so many times). ``mass_g`` is all that is in the pot, ``scale_g`` with the pan on the scale
+         *     (None where its tare is not known), ``level_mm`` a dip in it, ``minutes`` from the step's
+         *     beginning, ``share`` of the liquid, ``strength`` how many times as strong, and the salt there.
          */
-        MarkOut: {
+        Mark: {
             /** Key */
             key: string;
             /** Name */
@@ -2869,20 +2886,6 @@ export interface components {
             name: string;
             /** Mass G */
             mass_g: number;
-        };
-        /**
-         * ReductionOut
-         * @description What the reduction at ``step`` passes; the shares a stop by eye ends at in practice.
-         */
-        ReductionOut: {
-            /** Step */
-            step: number;
-            /** Marks */
-            marks: components["schemas"]["MarkOut"][];
-            /** Eye Low */
-            eye_low: number | null;
-            /** Eye High */
-            eye_high: number | null;
         };
         /**
          * SchoolOut
@@ -3013,7 +3016,7 @@ export interface components {
             /** Cards */
             cards: components["schemas"]["CardOut"][];
             /** Along */
-            along: components["schemas"]["ReductionOut"][];
+            along: components["schemas"]["Along"][];
             pan: components["schemas"]["PanShown"];
             /** Assumed */
             assumed: string[];
@@ -3086,10 +3089,12 @@ export interface components {
             choice: string;
         };
         /**
-         * PanAdviceOut
-         * @description A pan of the kitchen's for this sheet.
+         * PanAdvice
+         * @description A pan for the sheet: minutes at the stove, how full at the fullest (share), what boils
+         *     off (g), minutes for twice the batch, and a verdict in words. ``fits`` is false where the
+         *     pan cannot be used; ``recommended`` is the one to reach for, and its verdict says why.
          */
-        PanAdviceOut: {
+        PanAdvice: {
             /** Name */
             name: string;
             /** Fits */
@@ -3104,7 +3109,10 @@ export interface components {
             minutes_doubled: number | null;
             /** Verdict */
             verdict: string;
-            /** Recommended */
+            /**
+             * Recommended
+             * @default false
+             */
             recommended: boolean;
         };
         /**
@@ -3113,7 +3121,7 @@ export interface components {
          */
         CorrectionOut: {
             /** Spoons */
-            spoons: components["schemas"]["SpoonOut"][];
+            spoons: components["schemas"]["SpoonSeen"][];
             amount: components["schemas"]["AmountOut"] | null;
             /** Makes Ml */
             makes_ml: number;
@@ -3121,10 +3129,11 @@ export interface components {
             say: string[];
         };
         /**
-         * SpoonOut
-         * @description A spoon to pick: thin to thick about what is expected.
+         * SpoonSeen
+         * @description A spoon to pick: a pot of ``viscosity_pa_s``, its film, how far up its grade it stands, and
+         *     what a cook would say of it.
          */
-        SpoonOut: {
+        SpoonSeen: {
             /** Viscosity Pa S */
             viscosity_pa_s: number;
             /** Film Mm */
@@ -5493,7 +5502,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PanAdviceOut"][];
+                    "application/json": components["schemas"]["PanAdvice"][];
                 };
             };
             /** @description Unprocessable Entity */

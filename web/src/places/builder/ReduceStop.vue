@@ -13,7 +13,7 @@ import { stops } from './steps'
 const props = defineProps<{
   step: LooseSheet
   state?: Schemas['StateOut']
-  along?: Schemas['ReductionOut']
+  along?: Schemas['Along']
   problem: Problem | null
   chosen: boolean
 }>()

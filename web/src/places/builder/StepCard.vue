@@ -17,7 +17,7 @@ const props = defineProps<{
   step: LooseSheet
   card?: Schemas['CardOut']
   state?: Schemas['StateOut']
-  along?: Schemas['ReductionOut']
+  along?: Schemas['Along']
   chosen: boolean
   last: boolean
 }>()

@@ -9,7 +9,7 @@ import type { LooseSheet } from './draft'
 const props = defineProps<{ sheet: LooseSheet; now: string }>()
 const show = defineModel<boolean>('show', { required: true })
 const emit = defineEmits<{ take: [name: string] }>()
-const pans = ref<Schemas['PanAdviceOut'][] | null>(null)
+const pans = ref<Schemas['PanAdvice'][] | null>(null)
 const trouble = ref('')
 const ringDecides = computed(() => {
   const fit = (pans.value ?? []).filter((pan) => pan.fits && pan.minutes !== null).map((pan) => pan.minutes!)
