@@ -109,8 +109,7 @@ def thickness_curve(checked: CheckedSheet) -> list[AtTemperature]:
 
 def _at(pot: Pot, temperature_c: float) -> AtTemperature:
     found = thickness_of(pot, temperature_c)
-    has_set = bool(found.reason and found.reason.startswith("set"))
-    return AtTemperature(temperature_c, found.viscosity_pa_s, has_set)
+    return AtTemperature(temperature_c, found.viscosity_pa_s, found.why_not == "set")
 
 
 def _longest_simmer(sheet: Sheet) -> int | None:

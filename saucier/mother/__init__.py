@@ -2,12 +2,13 @@
 
 from saucier.mother.base import Base, base_of, same_base
 from saucier.mother.branch import Branch, BranchGoal, Poured
-from saucier.mother.pot import Mother, Offer, mother_for
+from saucier.mother.pot import CannotPour, Mother, Offer, mother_for
 
 __all__ = [
     "Base",
     "Branch",
     "BranchGoal",
+    "CannotPour",
     "Mother",
     "Offer",
     "Poured",

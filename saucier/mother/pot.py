@@ -79,6 +79,14 @@ class Mother:
         return self.made_g - self.taken_g - self.film_g
 
 
+class CannotPour(BadInput):
+    """A branch that cannot be made from a mother: ``key`` says which."""
+
+    def __init__(self, key: str, bad: BadInput) -> None:
+        super().__init__(*bad.under(key).problems)
+        self.key = key
+
+
 class _Base:
     """The base at any flour ratio and size, in one pan."""
 
@@ -163,7 +171,7 @@ def mother_for(
 
     The pot takes fat ratio and roux time of its largest branch, the longest simmer of all.
     Each branch is finished in the pan ``finish_in`` gives. Branches in ``thicken`` do not set its thickness: they are bound by beurre manié afterwards.
-    Raises :class:`BadInput` under a goal's key where that branch cannot be made from her.
+    Raises :class:`CannotPour` where a branch cannot be made from her.
     """
     settled = _settled(goals, bases, pan_for, kitchen, thicken, finish_in)
     mother = _rounded(settled, settled.mass_g, kitchen, thicken)
@@ -256,14 +264,14 @@ def _flour_for(pouring: Pouring, made: _Base, liquid_g: float) -> float:
             raise BadInput.at("", "no base is thick enough for it", "Ask for another grade")
         return math.exp(find_root(excess, low, high, 1e-4))
     except BadInput as bad:
-        raise bad.under(pouring.goal.key) from None
+        raise CannotPour(pouring.goal.key, bad) from None
 
 
 def _solved(pouring: Pouring, pot: Pot) -> Poured:
     try:
         return pouring.solved(pot)
     except BadInput as bad:
-        raise bad.under(pouring.goal.key) from None
+        raise CannotPour(pouring.goal.key, bad) from None
 
 
 def _branch(pouring: Pouring, sheet: Sheet, pot: Pot, made: _Base, kitchen: Kitchen) -> Branch:

@@ -8,7 +8,16 @@ from saucier.check import CheckedSheet, check, load_of, meets_metal
 from saucier.errors import BadInput
 from saucier.heat import BARE_PANS, POT_SHAPES, Load, Pan, pan_reached_for
 from saucier.kitchen import Kitchen
-from saucier.mother import Base, Branch, BranchGoal, Mother, base_of, mother_for, same_base
+from saucier.mother import (
+    Base,
+    Branch,
+    BranchGoal,
+    CannotPour,
+    Mother,
+    base_of,
+    mother_for,
+    same_base,
+)
 from saucier.service.document import Service
 from saucier.service.planned import BranchPlan, Pot, Wanted
 from saucier.sheet import Sheet, SheetPan, Target
@@ -142,12 +151,9 @@ class Stove:
                     self._finish_in,
                 )
                 break
-            except BadInput as bad:
-                problem = bad.problems[0]
-                out = next((one for one in group if problem.field.startswith(one.key)), None)
-                if out is None:
-                    raise
-                alone.append((out, f"not from the mother: {problem.message}"))
+            except CannotPour as bad:
+                out = next(one for one in group if one.key == bad.key)
+                alone.append((out, f"not from the mother: {bad.problems[0].message}"))
                 group = [one for one in group if one is not out]
         else:
             alone += [(one, "nothing else today has its base") for one in group]

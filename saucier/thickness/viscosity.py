@@ -40,20 +40,43 @@ from saucier.thickness.grades import grade_of
 class Thickness(NamedTuple):
     """How thick a pot is at ``temperature_c``.
 
-    ``viscosity_pa_s`` and ``grade`` are None with a ``reason`` in kitchen words where the
-    formula does not hold; ``low`` and ``high`` (Pa·s) are the edges of its uncertainty.
-    ``emulsion`` is None until the pot is a liquid.
+    ``viscosity_pa_s`` and ``grade`` are None where the formula does not hold, with ``why_not``, one
+    of :data:`REASONS`; ``low`` and ``high`` (Pa·s) are the edges of its uncertainty. ``emulsion`` is
+    None until the pot is a liquid.
     """
 
     viscosity_pa_s: float | None
     grade: str | None
     low_pa_s: float | None
     high_pa_s: float | None
-    reason: str | None
+    why_not: str | None
     temperature_c: float
     fat_volume_share: float
     flour_per_100_water: float
     emulsion: str | None
+
+    @property
+    def reason(self) -> str | None:
+        """Why there is no number, in kitchen words."""
+        return None if self.why_not is None else REASONS[self.why_not]
+
+
+REASONS = {
+    "empty": "nothing in the pot yet",
+    "roux": "a roux: no liquid in it yet",
+    "only-fat": "only fat: nothing to thicken yet",
+    "no-liquid": "no liquid in it yet",
+    "dry": "boiled dry",
+    "split": "split: too little water left to hold the fat",
+    "fat-on-liquid": "only fat, with a little liquid under it",
+    "dough": "a dough: more flour than a sauce can carry",
+    "mash": "a mash: let it down before it can be called a sauce",
+    "melted-cheese": "melted cheese: too little sauce around it",
+    "companion": "a warm yolk-and-butter emulsion: a companion, no grade of a sauce fits it",
+    "set": f"set: below {SETS_BELOW_C:.0f} °C a roux sauce stiffens beyond what can be told",
+    "paste": "a paste: thicker than can be told",
+}
+"""Why no number can be given, by code."""
 
 
 def crowded(x: float) -> float:
@@ -195,15 +218,15 @@ def assess(
         emulsion = "split" if split else "stable"
         if phi >= EMULSION_CAUTION and not split and balance.creamy:
             emulsion = emulsion_state(phi)
-    reason = _why_not(balance, mass, wetted, split, phi, c, temperature_c)
+    why_not = _why_not(balance, mass, wetted, split, phi, c, temperature_c)
     log_eta = 0.0
-    if reason is None:
+    if why_not is None:
         log_eta = _log_viscosity(liquid, solids, thickening, fat_ml, protein, volume)
         if log_eta > _LOG_MOST:
-            reason = "a paste: thicker than can be told"
-    if reason is not None:
+            why_not = "paste"
+    if why_not is not None:
         shown_c = c if math.isfinite(c) else 0.0
-        return Thickness(None, None, None, None, reason, temperature_c, phi, shown_c, emulsion)
+        return Thickness(None, None, None, None, why_not, temperature_c, phi, shown_c, emulsion)
     # The same pot with a little more water, and with a little less.
     slip = min(MASS_UNCERTAINTY * mass, 0.9 * water)
     slip_ml = slip / DENSITY_WATER
@@ -269,33 +292,33 @@ def _why_not(
     c: float,
     temperature_c: float,
 ) -> str | None:
-    """Why no number can be given, in kitchen words; None where one can."""
+    """Why no number can be given, by code; None where one can."""
     if mass_g <= 0.0:
-        return "nothing in the pot yet"
+        return "empty"
     if not wetted:
         if balance.flour > 0.0:
-            return "a roux: no liquid in it yet"
-        return "only fat: nothing to thicken yet" if balance.fat > 0.0 else "no liquid in it yet"
+            return "roux"
+        return "only-fat" if balance.fat > 0.0 else "no-liquid"
     liquid = balance.water + balance.alcohol
     aq = liquid + balance.solids + balance.thickening_protein
     if liquid <= 0.0:
-        return "boiled dry"
+        return "dry"
     if split or (phi >= MAX_FAT_VOLUME_SHARE and balance.creamy):
-        return "split: too little water left to hold the fat"
+        return "split"
     if phi >= MAX_FAT_VOLUME_SHARE:
-        return "only fat, with a little liquid under it"
+        return "fat-on-liquid"
     if c > MAX_FLOUR_PER_100_WATER:
         if balance.flour > 0.0:
-            return "a dough: more flour than a sauce can carry"
-        return "a mash: let it down before it can be called a sauce"
+            return "dough"
+        return "mash"
     if balance.thickening_protein / aq > MAX_PROTEIN_SHARE:
-        return "melted cheese: too little sauce around it"
+        return "melted-cheese"
     if (
         balance.yolk_protein > 0.0
         and balance.thickener <= 0.0
         and balance.butter / DENSITY_FAT >= COMPANION_FAT * balance.volume_ml
     ):
-        return "a warm yolk-and-butter emulsion: a companion, no grade of a sauce fits it"
+        return "companion"
     if temperature_c < SETS_BELOW_C and balance.flour > 0.0:
-        return f"set: below {SETS_BELOW_C:.0f} °C a roux sauce stiffens beyond what can be told"
+        return "set"
     return None
