@@ -5,7 +5,7 @@ from saucier.check import check
 from saucier.exchange.json_ld import spoken
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
-from saucier.thickness import grade_named
+from saucier.thickness import spoken_grade
 
 
 def to_markdown(sheet: Sheet, kitchen: Kitchen) -> str:
@@ -13,7 +13,7 @@ def to_markdown(sheet: Sheet, kitchen: Kitchen) -> str:
     checked = check(sheet, kitchen)
     found, told = checked.as_dict(), cards(checked)
     grade = found["grade"]
-    thick = grade_named(grade).name if grade and grade != "liquid" else (grade or found["reason"])
+    thick = spoken_grade(grade) if grade else found["reason"]
     lines = [
         f"# {sheet.name}",
         "",

@@ -124,6 +124,19 @@ class Ingredient:
         """Whether it makes a pot a liquid: mustard in a roux is a seasoning, not the liquid."""
         return self.per_gram.water >= K.WET_INGREDIENT and self.role not in _NO_LIQUID
 
+    def bought_g(self, used_g: float) -> float:
+        """Grams to buy for ``used_g`` as they go in: what trimming takes is bought as well.
+
+        >>> from saucier.larder import shipped_larder
+        >>> round(shipped_larder()["onion"].bought_g(88))
+        100
+        """
+        return used_g / self.usable_share
+
+    def cost(self, used_g: float) -> float:
+        """What ``used_g`` as they go in cost, in the kitchen's currency."""
+        return self.bought_g(used_g) / 1000.0 * self.price_per_kg
+
     def grams(self, amount: Amount) -> float:
         """Grams in ``amount``. Raises :class:`BadInput` (field ``unit``) for pieces of what is
         not counted.

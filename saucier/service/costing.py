@@ -10,7 +10,7 @@ from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
 from saucier.service.planned import BranchPlan, LinePlan, Wanted
 from saucier.steps.base import pot_heat_j_per_k
-from saucier.thickness import grade_named, thickness_of
+from saucier.thickness import spoken_grade, thickness_of
 
 
 def costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen) -> LinePlan:
@@ -19,10 +19,10 @@ def costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen) 
     cost, allergens = 0.0, frozenset[str]()
     for solid in dish.solids:
         row = larder[solid.ingredient]
-        cost += portions * bought_g(solid.grams, solid.state, row) / 1000.0 * row.price_per_kg
+        cost += row.cost(portions * usable_g(solid.grams, solid.state, row))
         allergens |= row.allergens
     for key, grams in toppings_g(one).items():
-        cost += grams / 1000.0 * larder[key].price_per_kg
+        cost += larder[key].cost(grams)
         allergens |= larder[key].allergens
     told = []
     for need, key in zip(one.needs, one.branches, strict=True):
@@ -34,7 +34,7 @@ def costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen) 
         each = need.volume_ml / portions / sauce.yield_ml * pot_heat_j_per_k(sauce)
         at = on_plate_c(dish, each, branch.sheet.target.serving_c, larder)
         there = thickness_of(sauce, at)
-        grade = grade_named(there.grade).name if there.grade else there.reason
+        grade = spoken_grade(there.grade) if there.grade else there.reason
         told.append(f"{branch.name}: {grade} at {at:.0f} °C")
     return replace(one, on_plate=tuple(told), allergens=allergens, cost=cost)
 
@@ -49,10 +49,9 @@ def toppings_g(one: LinePlan) -> dict[str, float]:
     }
 
 
-def bought_g(grams: float, state: str, row: Ingredient) -> float:
-    """Grams to buy for ``grams`` as they go into the dish: what cooking and trimming leave."""
-    raw = grams if state == "dry" else grams / row.drained_share
-    return raw / row.usable_share
+def usable_g(grams: float, state: str, row: Ingredient) -> float:
+    """Grams of it, trimmed and raw, for ``grams`` as they go into the dish: what cooking leaves."""
+    return grams if state == "dry" else grams / row.drained_share
 
 
 def left_by_recipe(wanted: Iterable[Wanted], kitchen: Kitchen) -> float:

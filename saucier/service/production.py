@@ -7,7 +7,7 @@ from saucier.cards import cards
 from saucier.check import CheckedSheet, check
 from saucier.kitchen import Kitchen
 from saucier.larder import ALLERGENS, Ingredient
-from saucier.service.costing import bought_g, toppings_g
+from saucier.service.costing import toppings_g, usable_g
 from saucier.service.on_hand import ROUX_OF
 from saucier.service.planned import BranchPlan, LinePlan, Plan
 from saucier.steps import Weighed
@@ -170,14 +170,14 @@ def _buy(plan: Plan, weigh: tuple[WeighOut, ...], kitchen: Kitchen) -> tuple[Buy
             if weighed.ingredient:
                 row = larder[weighed.ingredient]
                 grams = weighed.grams * one.batches
-                count(row.key, grams, grams / row.usable_share)
+                count(row.key, grams, row.bought_g(grams))
     for line in plan.lines:
         for solid in line.dish.solids:
             row = larder[solid.ingredient]
             grams = solid.grams * line.line.portions
-            count(row.key, grams, bought_g(grams, solid.state, row))
+            count(row.key, grams, row.bought_g(usable_g(grams, solid.state, row)))
         for key, grams in toppings_g(line).items():
-            count(key, grams, grams / larder[key].usable_share)
+            count(key, grams, larder[key].bought_g(grams))
     there = _on_hand(plan)
     rows = [_bought(larder[key], used[key], bought[key], there.get(key, 0.0)) for key in used]
     return tuple(sorted(rows, key=lambda row: (row.role, row.name)))
@@ -344,10 +344,9 @@ def _weight(grams: float) -> str:
 def _stretch(line: LinePlan, kitchen: Kitchen) -> Stretch | None:
     """A tenth of the solids moved from the costliest to the cheapest, by what they cost as bought."""
     rows = {
-        solid.ingredient: bought_g(1000.0, solid.state, kitchen.larder[solid.ingredient])
-        / 1000.0
-        * kitchen.larder[solid.ingredient].price_per_kg
+        solid.ingredient: row.cost(usable_g(1000.0, solid.state, row))
         for solid in line.dish.solids
+        if (row := kitchen.larder[solid.ingredient])
     }
     if len(rows) < 2:
         return None

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
-from saucier.service.costing import bought_g, toppings_g
+from saucier.service.costing import toppings_g, usable_g
 from saucier.service.document import Service
 from saucier.service.planned import Plan
 from saucier.steps import AnyStep
@@ -125,7 +125,8 @@ def _uses(plan: Plan, ingredient: str, kitchen: Kitchen) -> list[float]:
     for number, line in enumerate(plan.lines):
         for solid in line.dish.solids:
             if solid.ingredient == ingredient:
-                per_line[number] += bought_g(solid.grams * line.line.portions, solid.state, row)
+                grams = solid.grams * line.line.portions
+                per_line[number] += row.bought_g(usable_g(grams, solid.state, row))
         per_line[number] += toppings_g(line).get(ingredient, 0.0)
     return per_line
 

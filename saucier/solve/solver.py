@@ -32,6 +32,7 @@ from saucier.thickness import (
     grade_of,
     mass_at_fat_share,
     raw_viscosity_of,
+    spoken_grade,
     thickness_of,
 )
 from saucier.units import Dimension
@@ -223,7 +224,7 @@ class _Solving:
                 return BadInput.at("grade", message, "Ask for another grade")
             return self._turned_before(at, missed.knobs)
         nearest = self._nearest(missed.knobs, state.viscosity_pa_s)
-        name = grade_of(state.viscosity_pa_s).replace("-", " ")
+        name = spoken_grade(grade_of(state.viscosity_pa_s))
         return Unreachable(
             Problem(
                 "grade",

@@ -366,7 +366,7 @@ def put_in(
         wetted=pot.wetted or (row.wet and not row.piece),
         hottest_c=max(pot.hottest_c, temperature) if balance.yolk_protein else 0.0,
         allergens=pot.allergens | row.allergens,
-        cost=pot.cost + grams / 1000.0 * row.price_per_kg,
+        cost=pot.cost + row.cost(grams),
         minutes=pot.minutes + minutes,
         remarks=remarks,
         pieces=pieces,

@@ -177,7 +177,7 @@ class Sear(OneIngredient):
                 lifted=(*pot.lifted, piece),
                 temperature_c=pot.temperature_c if pot.wetted else _SEAR_C,
                 allergens=pot.allergens | row.allergens,
-                cost=pot.cost + grams * knobs.scale / 1000.0 * row.price_per_kg,
+                cost=pot.cost + row.cost(grams * knobs.scale),
                 minutes=pot.minutes + minutes * _rounds(grams * knobs.scale, stove),
             )
 

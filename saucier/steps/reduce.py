@@ -20,6 +20,7 @@ from saucier.thickness import (
     grade_of,
     mass_at_fat_share,
     raw_viscosity_pa_s,
+    spoken_grade,
 )
 from saucier.units import Dimension
 
@@ -377,7 +378,7 @@ def _said_of_grade(pot: Pot, reduced: Balance, grade: str, serving_c: float, los
         )
     if grade_of(eta) == grade:
         return pot
-    there = grade_of(eta).replace("-", " ")
+    there = spoken_grade(grade_of(eta))
     why = "it turns oily first" if reduced.creamy else "it boils dry first"
     return pot.saying(
         Remark(

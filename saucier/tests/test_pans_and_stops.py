@@ -260,6 +260,7 @@ class HeldBack(unittest.TestCase):
         checked = check(case)
         planned = checked.steps[at - 1].thickness.viscosity_pa_s
         held = case.steps[at].held_back(checked.settings[at], checked.steps[at - 1].pot)
+        self.assertGreater(held.most_g, 1.9 * held.expected_g)  # for the far edge
         as_planned = correction(case, at, planned, KITCHEN)
         self.assertAlmostEqual(
             as_planned.amount.base * 1.03, held.expected_g, delta=0.05 * held.expected_g

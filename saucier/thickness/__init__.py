@@ -1,6 +1,6 @@
 """Thickness: viscosity from the balance, the grade a cook calls it, and how sure that is."""
 
-from saucier.thickness.grades import GRADES, LIQUID, Grade, grade_named, grade_of
+from saucier.thickness.grades import GRADES, LIQUID, Grade, grade_named, grade_of, spoken_grade
 from saucier.thickness.spoon import film_mm, spoon_words
 from saucier.thickness.viscosity import (
     EMULSION_EDGES,
@@ -29,6 +29,7 @@ __all__ = [
     "mass_at_fat_share",
     "raw_viscosity_of",
     "raw_viscosity_pa_s",
+    "spoken_grade",
     "spoon_words",
     "thickness_of",
 ]

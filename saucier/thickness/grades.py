@@ -82,6 +82,15 @@ def grade_of(viscosity_pa_s: float) -> str:
     return _UP_TO[bisect_right(_LOWS, viscosity_pa_s)]
 
 
+def spoken_grade(key: str) -> str:
+    """A grade's name by its key; what is thinner than any grade is a liquid.
+
+    >>> spoken_grade("light-coat"), spoken_grade("liquid")
+    ('light coat', 'liquid')
+    """
+    return _BY_KEY[key].name if key in _BY_KEY else key
+
+
 def grade_named(name: str) -> Grade:
     """The grade for ``name``, spaces and hyphens alike. Raises :class:`BadInput`."""
     key = "-".join(name.strip().lower().replace("-", " ").split())
