@@ -55,6 +55,16 @@ class Reductions(BrowserTest):
         self.press("Save")
         self.see("Saved as version 2")
 
+    def test_the_way_down_is_told_at_the_stove(self) -> None:
+        self.open(**CREAM_REDUCTION)
+        self.press("Cook it")
+        for reached in (2, 3, 4):
+            self.find(".forward").click()
+            self.see(f"Step {reached} of")
+        rows = self.wait(lambda: [row.text for row in self.all(".way tbody tr")])
+        self.assertTrue(any(row.startswith("is nappe") for row in rows), rows)
+        self.assertNotIn("Stop here", self.find(".batch").text)
+
     def test_every_stop_can_be_chosen_and_typed_over(self) -> None:
         self.open(**CREAM_REDUCTION)
         self.pick(4)
@@ -125,8 +135,9 @@ class Reductions(BrowserTest):
             for n, step in enumerate(Batch.objects.get().sheet["steps"])
             if step["op"] == "correct"
         )
-        for _ in range(at):
-            self.press(self.find(".forward").text)
+        for reached in range(2, at + 2):
+            self.find(".forward").click()
+            self.see(f"Step {reached} of")
         self.see("Which does it look like?")
         self.wait(lambda: self.all(".correct [role=radio]")[3]).click()
         self.see("goes in")

@@ -99,12 +99,21 @@ def _losses(pot: Pot, serving_c: float) -> list[tuple[str, str, float]]:
             loss = _loss_at(balance, share)
             if 0.0 < loss < most:
                 found.append((key, key, loss))
-    else:
+    # How strong is what a stock is boiled down by, with the little fat it has; a cream turns first.
+    turns = any(
+        key in _TURNS and loss < _down_by(balance, max(_STRENGTHS)) for key, _, loss in found
+    )
+    if not turns:
         for times in _STRENGTHS:
-            loss = balance.liquid_g * (1.0 - 1.0 / times)
+            loss = _down_by(balance, times)
             if loss < most:
                 found.append(("strong", f"{times:g} times as strong", loss))
     return found
+
+
+def _down_by(balance: Balance, times: float) -> float:
+    """Grams boiled off until it is ``times`` as strong."""
+    return balance.liquid_g * (1.0 - 1.0 / times)
 
 
 def _loss_at(balance: Balance, fat_share: float) -> float:

@@ -13,6 +13,7 @@ from kestrel.sauces.models import SauceVersion
 from kestrel.service.models import Service
 from kestrel.service.work import gathered, typed_service
 from kestrel.stove.models import Batch
+from saucier.along import along
 from saucier.cards import cards
 from saucier.check import check
 from saucier.errors import BadInput
@@ -67,7 +68,8 @@ def start_pot(kitchen: Kitchen, user: User, service: Service, pot: str) -> Batch
 
 
 def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:
-    """What is predicted for a sheet: the final state, each step's state and card, the pan."""
+    """What is predicted for a sheet: the final state, each step's state and card, what its
+    reductions pass on the way down, the pan."""
     checked = check(sheet, core)
     found = checked.as_dict()
     return {
@@ -76,6 +78,7 @@ def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:
         "final": {key: value for key, value in found.items() if key != "steps"},
         "states": found["steps"],
         "cards": [asdict(card) for card in cards(checked)],
+        "along": [asdict(down) for down in along(checked)],
         "pan": found["pan"],
     }
 

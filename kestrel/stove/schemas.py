@@ -3,17 +3,19 @@ from datetime import datetime
 from ninja import Schema
 
 from kestrel.sauces.schemas import CardOut, FinalOut, PanShown, StateOut
+from saucier.along import Along
 from saucier.sheet import Sheet
 
 
 class Plan(Schema):
-    """What was predicted when the batch was started."""
+    """What was predicted when the batch was started. Batches of before have no ``along``."""
 
     name: str
     target_grade: str | None
     final: FinalOut
     states: list[StateOut]
     cards: list[CardOut]
+    along: list[Along] = []
     pan: PanShown
 
 

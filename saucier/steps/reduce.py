@@ -291,7 +291,7 @@ class Reduce(StepBase):
             )
         deep = f", {pan.level_mm(after.total_ml):.0f} mm deep" if pan else ""
         cue = f"about {after.total_ml:.0f} mL{deep}; bubbles grow larger and slower"
-        cue += _where_it_turns(before, after)
+        cue += _where_it_turns(before, after, pan.tare_g if pan else 0.0)
         if stop.grade is not None:
             name = grade_named(stop.grade).name
             return Words(
@@ -329,16 +329,18 @@ def _boiled_off_g(pot: Pot, minutes: float, heat: Heat, stove: Stove) -> float:
     return 0.5 * (first + evaporation_g_per_min(left_ml, heat, stove)) * minutes
 
 
-def _where_it_turns(before: Pot, after: Pot) -> str:
-    """How far a cream can go, where it comes anywhere near."""
+def _where_it_turns(before: Pot, after: Pot, tare_g: float) -> str:
+    """How far a cream can go, where it comes anywhere near: as the scale reads, with the pan on
+    it where its ``tare_g`` is known."""
     balance = after.balance
     if balance.fat < 0.2 * balance.mass_g or before.balance.fat <= 0.0 or not balance.creamy:
         return ""
     rich, oily = (
-        mass_at_fat_share(balance, share) + after.pieces_g
+        mass_at_fat_share(balance, share) + after.pieces_g + tare_g
         for share in (K.EMULSION_CAUTION, K.EMULSION_OILY)
     )
-    return f"; watch it below {rich:.0f} g, oily from about {oily:.0f} g"
+    where = " with the pan" if tare_g else ""
+    return f"; watch it below {rich:.0f} g, oily from about {oily:.0f} g{where}"
 
 
 def _already_less(pot: Pot, setting: Setting) -> Remark:

@@ -1,12 +1,14 @@
 """The pan a cook would reach for, stops as cooks say them, and what is held back."""
 
 import math
+import re
 import unittest
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from saucier.along import along
+from saucier.cards import cards
 from saucier.check import check
 from saucier.correction import correction
 from saucier.errors import BadInput
@@ -185,6 +187,28 @@ class Stops(unittest.TestCase):
             else:
                 target = grade_named(mark.key).target
                 self.assertAlmostEqual(state.thickness.viscosity_pa_s / target, 1, delta=0.01)
+
+    def test_a_stock_is_told_by_how_strong_it_is_with_the_little_fat_it_has(self) -> None:
+        names = ["1.5 times as strong", "2 times as strong", "3 times as strong"]
+        for first in ("stock-chicken", "stock-fish", "wine-white-dry", "milk-whole"):
+            passed = along(check(sheet(add(first, 600), reduce_to(share=0.4))))[0].marks
+            strengths = [mark for mark in passed if mark.key == "strong"]
+            self.assertEqual([mark.name for mark in strengths], names, first)
+            self.assertAlmostEqual(strengths[1].share, 0.5, 3)
+        cream = along(check(sheet(add("cream-35", 600), reduce_to(share=0.6))))[0].marks
+        self.assertFalse([mark for mark in cream if mark.key == "strong"])
+
+    def test_the_card_and_the_marks_tell_one_weight_for_where_it_turns(self) -> None:
+        for tare in (0.0, 1180.0):
+            pan = {"name": "sauteuse", "diameter_cm": 24, "depth_cm": 8, "tare_g": tare}
+            case = sheet(add("cream-35", 500), reduce_to(share=0.65), pan=pan)
+            checked = check(case)
+            marks = {mark.key: mark for mark in along(checked)[0].marks}
+            cue = cards(checked)[1].cue
+            told = [float(weight) for weight in re.findall(r"(\d+) g", cue)]
+            for key, weight in zip(("rich", "oily"), told, strict=True):
+                self.assertAlmostEqual(weight, marks[key].scale_g or marks[key].mass_g, delta=1.0)
+            self.assertEqual("with the pan" in cue, tare > 0)
 
     def test_butter_mounted_into_a_cream_thickens_it(self) -> None:
         base = (add("cream-35", 300), reduce_to(share=0.7))

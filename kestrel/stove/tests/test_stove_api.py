@@ -8,7 +8,7 @@ from kestrel.service.actions import save_dish, save_service
 from kestrel.stove.models import Batch
 from kestrel.tests.clients import PASSWORD, KitchenTest
 from saucier.sheet import read_sheet
-from saucier.testing import CHEESE_SAUCE, add, roux, simmer
+from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, roux, simmer
 
 WHITE_STEPS = [roux(60, 60), add("milk-whole", 1, "L"), simmer(5)]
 
@@ -55,6 +55,22 @@ class Stove(KitchenTest):
         read = self.client.call("GET", f"/stove/{batch['id']}").body
         self.assertEqual((read["version"], read["name"]), (1, "cheese sauce"))
         self.assertEqual(read["plan"], batch["plan"])
+
+    def test_what_a_reduction_passes_on_the_way_down_is_at_the_stove(self) -> None:
+        sauce = self.saved(**CREAM_REDUCTION)
+        batch = self.client.call("POST", "/stove", {"sauce_id": sauce.pk}).body
+        downs = batch["plan"]["along"]
+        at = [n for n, step in enumerate(batch["sheet"]["steps"]) if step["op"] == "reduce"]
+        self.assertEqual([down["step"] for down in downs], at)
+        masses = [mark["mass_g"] for mark in downs[-1]["marks"]]
+        self.assertGreater(len(masses), 2)
+        self.assertEqual(masses, sorted(masses, reverse=True))
+        # A batch begun before the marks were kept is cooked on without them.
+        kept = Batch.objects.get(pk=batch["id"])
+        del kept.plan["along"]
+        kept.save()
+        read = self.client.call("GET", f"/stove/{batch['id']}").body
+        self.assertEqual(read["plan"]["along"], [])
 
     def test_leave_and_put_back(self) -> None:
         batch = self.start()

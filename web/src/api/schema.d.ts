@@ -4473,7 +4473,7 @@ export interface components {
         };
         /**
          * Plan
-         * @description What was predicted when the batch was started.
+         * @description What was predicted when the batch was started. Batches of before have no ``along``.
          */
         Plan: {
             /** Name */
@@ -4485,6 +4485,11 @@ export interface components {
             states: components["schemas"]["StateOut"][];
             /** Cards */
             cards: components["schemas"]["CardOut"][];
+            /**
+             * Along
+             * @default []
+             */
+            along: components["schemas"]["Along"][];
             pan: components["schemas"]["PanShown"];
         };
         /** StartIn */

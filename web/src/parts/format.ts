@@ -50,6 +50,12 @@ export function grams(value: number): string {
   return value >= 20 ? `${Math.round(value)} g` : `${number(Math.round(value * 10) / 10)} g`
 }
 
+/** "1258 g", "12.35 kg": what a scale reads. To the gram: a pan weighs ten times what is left in it
+ * at the end of a reduction. */
+export function scaleReads(value: number): string {
+  return value >= 10_000 ? `${(value / 1000).toFixed(2)} kg` : `${Math.round(value)} g`
+}
+
 /** "400 g", "1 kg": a pack, as its label has it. */
 export function pack(value: number): string {
   return value >= 1000 ? `${number(value / 1000)} kg` : `${number(value)} g`

@@ -3,7 +3,7 @@
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import type { Worked } from '@/api/client'
-import { grams, millilitres, minutes, number, pascalSeconds } from '@/parts/format'
+import { grams, millilitres, minutes, number, pascalSeconds, scaleReads } from '@/parts/format'
 import PotView from '@/parts/PotView.vue'
 import SpoonBack from '@/parts/SpoonBack.vue'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
@@ -79,7 +79,7 @@ const emulsionWords: Record<string, string> = {
     </div>
     <dl>
       <div><dt>Weighs</dt><dd>{{ grams(state.total_g ?? state.mass_g) }}</dd></div>
-      <div v-if="worked.pan.tare_g"><dt>With the pan</dt><dd>{{ grams((state.total_g ?? state.mass_g) + worked.pan.tare_g) }}</dd></div>
+      <div v-if="worked.pan.tare_g"><dt>With the pan</dt><dd>{{ scaleReads((state.total_g ?? state.mass_g) + worked.pan.tare_g) }}</dd></div>
       <div v-else><dt>Measures</dt><dd>{{ millilitres(state.total_ml ?? state.volume_ml) }}</dd></div>
       <div><dt>Time so far</dt><dd>{{ minutes(state.minutes) }}</dd></div>
       <div v-if="(state.total_ml ?? 0) - (state.yield_ml ?? 0) > 1"><dt>Sauce of it</dt><dd>{{ millilitres(state.yield_ml!) }}</dd></div>

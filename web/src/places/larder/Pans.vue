@@ -3,7 +3,7 @@
 import { NButton, NInput, NSelect, NSwitch, useMessage } from 'naive-ui'
 import { computed, reactive } from 'vue'
 import { api, ask } from '@/api/client'
-import { grams, millilitres } from '@/parts/format'
+import { millilitres, scaleReads } from '@/parts/format'
 import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
 
@@ -82,7 +82,7 @@ async function removeBurner(id: number): Promise<void> {
       <ul>
         <li v-for="p in session.pans" :key="p.id" class="sheet">
           <span><b>{{ p.name }}</b><br />{{ p.diameter_cm }} cm {{ p.width_cm ? `by ${p.width_cm}` : 'across' }}, {{ p.depth_cm }} deep, {{ p.shape }}<template v-if="p.reactive">, bare metal</template></span>
-          <span class="n">{{ millilitres(p.capacity_ml) }}<br /><span class="quiet">{{ p.tare_g ? grams(p.tare_g) : 'not weighed' }}</span></span>
+          <span class="n">{{ millilitres(p.capacity_ml) }}<br /><span class="quiet">{{ p.tare_g ? scaleReads(p.tare_g) : 'not weighed' }}</span></span>
           <NButton quaternary :aria-label="`Take ${p.name} away`" @click="removePan(p.id)">×</NButton>
         </li>
       </ul>

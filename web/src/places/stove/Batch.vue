@@ -5,11 +5,12 @@ import { NButton, NModal, useMessage } from 'naive-ui'
 import { computed, h, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, Taken, type Schemas } from '@/api/client'
-import { amount, amountValue, grams, unitName } from '@/parts/format'
+import { amount, amountValue, scaleReads, unitName } from '@/parts/format'
 import FixIt from '@/parts/FixIt.vue'
 import PotView from '@/parts/PotView.vue'
 import SpoonBack from '@/parts/SpoonBack.vue'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
+import WayDown from '@/parts/WayDown.vue'
 import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
 import { useSession } from '@/shell/session'
@@ -46,6 +47,7 @@ const atEnd = computed(() => Boolean(batch.value && batch.value.step >= batch.va
 const card = computed(() => plan.value?.cards[batch.value?.step ?? 0])
 const state = computed(() => plan.value?.states[batch.value?.step ?? 0] ?? null)
 const before = computed(() => plan.value?.states[(batch.value?.step ?? 0) - 1]?.level_mm ?? null)
+const down = computed(() => plan.value?.along?.find((one) => one.step === batch.value?.step))
 const next = computed(() => plan.value?.cards[(batch.value?.step ?? 0) + 1])
 
 const corrects = computed(() => batch.value?.sheet.steps?.[batch.value.step]?.op === 'correct')
@@ -158,12 +160,13 @@ onKey((key) => {
         <button
           v-if="card.timer_s || running"
           class="timer"
-          :class="{ running, over: (left ?? 1) <= 0, alone: !card.weighed.length }"
+          :class="{ running, over: (left ?? 1) <= 0, alone: !card.weighed.length && !down }"
           @click="timer"
         >
           <b>{{ clock(left ?? card.timer_s ?? 0) }}</b>
           <span>{{ running ? ((left ?? 0) <= 0 ? 'over: press to stop' : 'running: press to stop') : 'start the timer' }}</span>
         </button>
+        <WayDown v-if="down" :along="down" :ends-g="state?.total_g ?? state?.mass_g" />
       </section>
       <aside>
         <template v-if="state">
@@ -181,7 +184,7 @@ onKey((key) => {
             <PotView :pan="plan.pan" :state="state" :before="before" />
           </div>
           <p class="scale">
-            The scale reads <b>{{ grams(card.scale_g ?? state.total_g ?? state.mass_g) }}</b>
+            The scale reads <b>{{ scaleReads(card.scale_g ?? state.total_g ?? state.mass_g) }}</b>
             {{ card.scale_g ? 'with the pan' : 'without the pan' }}
           </p>
         </template>
@@ -314,7 +317,7 @@ h1 {
   cursor: pointer;
 }
 .timer b {
-  font-size: 56px;
+  font-size: 68px;
   line-height: 1;
 }
 .timer.alone {

@@ -4,7 +4,7 @@ import { NButton, NInput, NSwitch } from 'naive-ui'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
-import { grams } from '@/parts/format'
+import { scaleReads } from '@/parts/format'
 import SpoonPicker from '@/parts/SpoonPicker.vue'
 import { useForm } from '@/shell/form'
 import { useHob } from '@/shell/hob'
@@ -57,10 +57,10 @@ const writeDown = () =>
         <input v-model="weighed" inputmode="decimal" autocomplete="off" aria-label="Weighed" />
       </label>
       <label v-if="tare" class="switch">
-        <NSwitch v-model:value="withPan" /> with the pan ({{ grams(tare) }} empty)
+        <NSwitch v-model:value="withPan" /> with the pan ({{ scaleReads(tare) }} empty)
       </label>
       <p class="quiet">
-        Planned {{ grams((batch.plan.final.total_g ?? batch.plan.final.mass_g) + (withPan ? tare : 0)) }}{{ withPan ? ' with the pan' : '' }}.
+        Planned {{ scaleReads((batch.plan.final.total_g ?? batch.plan.final.mass_g) + (withPan ? tare : 0)) }}{{ withPan ? ' with the pan' : '' }}.
         Leave it empty if nobody weighed.
       </p>
       <p v-if="wrong('weighed')" class="problem" role="alert">{{ wrong('weighed') }}</p>
