@@ -115,6 +115,13 @@ def loss_to_grade_g(pot: Pot, grade: str, serving_c: float, most_g: float) -> fl
     return find_root(excess, 0.0, most_g, 1e-5 * balance.mass_g)
 
 
+def turns_before_dry(balance: Balance, fat_share: float) -> bool:
+    """Whether boiling takes the fat of a cream to ``fat_share`` before it is dry. The little fat of
+    a stock or of milk never gets there: those boil dry, and do not split."""
+    turned = mass_at_fat_share(balance, fat_share)
+    return balance.creamy and balance.mass_g - turned < most_loss_g(balance)
+
+
 def loss_before_oily_g(balance: Balance) -> float:
     """The most that can boil away before a cream turns oily, g."""
     most = most_loss_g(balance)
@@ -206,7 +213,7 @@ class Reduce(StepBase):
                 loss = 0.0
             if loss > most:
                 pot = pot.saying(_out_of_reach(balance))
-                if balance.creamy:
+                if turns_before_dry(balance, K.EMULSION_SPLIT):
                     pot = pot._replace(split=True)
                 loss, reduced = most, driest
             else:
@@ -354,7 +361,7 @@ def _already_less(pot: Pot, setting: Setting) -> Remark:
 def _out_of_reach(balance: Balance) -> Remark:
     """A stop below what there is to boil away, with the share it would have stood."""
     whole = balance.liquid_g
-    if balance.creamy:
+    if turns_before_dry(balance, K.EMULSION_SPLIT):
         stands = mass_at_fat_share(balance, K.EMULSION_SPLIT) - balance.swimming_fat_g
         return Remark(
             "stop-out-of-reach",
@@ -381,7 +388,8 @@ def _said_of_grade(pot: Pot, reduced: Balance, grade: str, serving_c: float, los
     if grade_of(eta) == grade:
         return pot
     there = spoken_grade(grade_of(eta))
-    why = "it turns oily first" if reduced.creamy else "it boils dry first"
+    oily = turns_before_dry(pot.balance, K.EMULSION_OILY)
+    why = "it turns oily first" if oily else "it boils dry first"
     return pot.saying(
         Remark(
             "grade-out-of-reach",

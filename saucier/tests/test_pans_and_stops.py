@@ -198,6 +198,20 @@ class Stops(unittest.TestCase):
         cream = along(check(sheet(add("cream-35", 600), reduce_to(share=0.6))))[0].marks
         self.assertFalse([mark for mark in cream if mark.key == "strong"])
 
+    def test_only_what_has_fat_for_it_splits(self) -> None:
+        for first, splits in (("stock-chicken", False), ("milk-whole", False), ("cream-35", True)):
+            with self.subTest(first):
+                gone = check(sheet(add(first, 600), reduce_to(share=0.01)))
+                said = " ".join(remark.text for remark in gone.steps[1].pot.remarks)
+                self.assertEqual(gone.steps[1].pot.split, splits)
+                self.assertIn("splits" if splits else "boils dry", said)
+                stuck = check(sheet(add(first, 600), reduce_to(grade="panade")))
+                said = " ".join(remark.text for remark in stuck.steps[1].pot.remarks)
+                self.assertIn("oily" if splits else "boils dry", said)
+                # What is let down again is a stock as before: it is not split for good.
+                again = check(sheet(add(first, 600), reduce_to(share=0.01), add("water", 300)))
+                self.assertEqual(again.steps[2].pot.split, splits)
+
     def test_the_card_and_the_marks_tell_one_weight_for_where_it_turns(self) -> None:
         for tare in (0.0, 1180.0):
             pan = {"name": "sauteuse", "diameter_cm": 24, "depth_cm": 8, "tare_g": tare}
