@@ -9,10 +9,10 @@ from saucier.steps import Weighed
 
 @dataclass(frozen=True, slots=True)
 class Card:
-    """One step: ``title``, what to ``do``, the ``cue`` to look for, ``lines`` to go
-    through one by one, what is ``weighed`` for it,
-    the ``remarks`` that belong to this step itself, ``timer_s`` seconds to run (None: no timer), and ``scale_g``, the reading of the scale with
-    the pan on it afterwards (None where the pan's tare is not known)."""
+    """One step: ``title``, what to ``do``, the ``cue`` to look for, ``lines`` to go through one by
+    one, what is ``weighed`` for it, the ``remarks`` that belong to this step itself, ``timer_s``
+    seconds to run (None: no timer), and ``scale_g``, the reading of the scale with the pan on it
+    afterwards (None where the pan's tare is not known)."""
 
     title: str
     do: str
