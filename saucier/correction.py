@@ -80,7 +80,7 @@ def correction(sheet: Sheet, at: int, seen_pa_s: float | None, kitchen: Kitchen)
     if seen_pa_s is None:
         return Correction(spoons, None, after.yield_ml, ())
     # The pot as it was found: what thickens it is off by what the spoon says.
-    off = (seen_pa_s / made) ** (1.0 / 3.7)
+    off = (seen_pa_s / made) ** (1.0 / K.FLOUR_EXPONENT)
     balance = before.balance
     found = before._replace(
         balance=balance._replace(
