@@ -11,6 +11,7 @@ from saucier.check import CheckedSheet, check
 from saucier.errors import BadInput
 from saucier.sheet import Sheet, json_schema, parse_json, read_sheet, with_measures, write_sheet
 from saucier.sheet.reading import MAX_BYTES
+from saucier.words import plain
 
 
 def main(arguments: list[str] | None = None) -> int:
@@ -83,14 +84,12 @@ def _read(name: str) -> bytes:
             return file.read(MAX_BYTES + 1)
     except (OSError, ValueError) as trouble:
         reason = getattr(trouble, "strerror", None) or str(trouble)
-        raise BadInput.at(
-            "sheet", f"cannot open {name}: {reason}", "Name a readable file"
-        ) from None
+        raise BadInput.at("sheet", "cannot-be-opened", name=name, why=reason) from None
 
 
 def _check(options: argparse.Namespace) -> int:
     checked = check(_sheet(options.sheet))
-    _print(checked, checked.as_dict(), options.json)
+    _print(checked, {}, options.json)
     return 0
 
 
@@ -112,30 +111,28 @@ def _solve(options: argparse.Namespace) -> int:
     if options.round:
         solved = rounded_for_kitchen(solved, goal).sheet
     checked = check(solved)
-    _print(checked, {"sheet": write_sheet(solved), **checked.as_dict()}, options.json)
+    _print(checked, {"sheet": write_sheet(solved)}, options.json)
     return 0
 
 
 def _read_recipe(options: argparse.Namespace) -> int:
-    from dataclasses import asdict
-
     from saucier.exchange import read_recipe
     from saucier.kitchen import Kitchen
 
     try:
         text = _read(options.recipe).decode("utf-8")
     except UnicodeDecodeError:
-        raise BadInput.at("text", "is not UTF-8 text", "Save it as UTF-8") from None
+        raise BadInput.at("text", "is-not-utf-8") from None
     found = read_recipe(text, Kitchen())
     if options.json:
-        told = {**asdict(found), "sheet": write_sheet(found.sheet) if found.sheet else None}
+        told = {**plain(found), "sheet": write_sheet(found.sheet) if found.sheet else None}
         print(json.dumps(told, indent=2, ensure_ascii=False))
         return 0
     print(found.name)
     for line in found.lines:
         print(f"  {line.status:7} {line.text}" + (f"  ({line.why})" if line.why else ""))
-    for text in (*found.assumed, *found.beside):
-        print(f"  note: {text}")
+    for note in (*found.assumed, *found.beside):
+        print(f"  note: {note}")
     return 0
 
 
@@ -167,24 +164,31 @@ def _under(field: str, read: Any, text: str) -> Any:
         raise bad.under(field) from None
 
 
-def _print(checked: CheckedSheet, found: dict[str, Any], as_json: bool) -> None:
+def _print(checked: CheckedSheet, beside: dict[str, Any], as_json: bool) -> None:
+    found = checked.figures
     if as_json:
-        print(json.dumps(found, indent=2, ensure_ascii=False))
+        whole = {
+            **beside,
+            **plain(found),
+            "assumed": checked.assumed,
+            "pan": checked.pan,
+            "steps": [state.figures for state in checked.steps],
+        }
+        print(json.dumps(plain(whole), indent=2, ensure_ascii=False))
         return
     print(checked.sheet.name)
     for number, (step, state) in enumerate(zip(checked.sheet.steps, checked.steps, strict=True)):
-        values = state.as_dict()
-        thick = values["grade"] or f"({values['reason']})"
-        print(f"  {number + 1}. {step.op:8} {values['mass_g']:8.0f} g  {thick}")
-    if found["viscosity_pa_s"] is not None:
+        thick = state.figures.grade or f"({state.figures.reason})"
+        print(f"  {number + 1}. {step.op:8} {state.figures.mass_g:8.0f} g  {thick}")
+    if found.viscosity_pa_s is not None:
         print(
-            f"{found['mass_g']:.0f} g, {found['volume_ml']:.0f} mL, {found['grade']} "
-            f"({found['viscosity_pa_s']:.2g} Pa·s, likely "
-            f"{found['viscosity_low_pa_s']:.2g}–{found['viscosity_high_pa_s']:.2g}), "
-            f"salt {found['salt_pct']:.2f} %, {found['emulsion']}"
+            f"{found.mass_g:.0f} g, {found.volume_ml:.0f} mL, {found.grade} "
+            f"({found.viscosity_pa_s:.2g} Pa·s, likely "
+            f"{found.viscosity_low_pa_s:.2g}–{found.viscosity_high_pa_s:.2g}), "
+            f"salt {found.salt_pct:.2f} %, {found.emulsion}"
         )
-    for text in (*found["warnings"], *found["assumed"]):
-        print(f"  note: {text}")
+    for note in (*found.warnings, *checked.assumed):
+        print(f"  note: {note}")
 
 
 if __name__ == "__main__":

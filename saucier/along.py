@@ -15,6 +15,7 @@ from saucier.thickness import (
     mass_at_fat_share,
     raw_viscosity_of,
 )
+from saucier.words import Sentence, say
 
 _GRADES = ("pouring", "light-coat", "nappe", "binding")
 _TURNS = ("rich", "oily", "split")
@@ -31,7 +32,7 @@ class Mark:
     beginning, ``share`` of the liquid, ``strength`` how many times as strong, and the salt there."""
 
     key: str
-    name: str
+    name: Sentence
     mass_g: float
     scale_g: float | None
     level_mm: float
@@ -82,10 +83,10 @@ def _along(checked: CheckedSheet, number: int, step: Reduce) -> Along:
     return Along(number, tuple(marks), _EYE_LOW * share, min(1.0, _EYE_HIGH * share))
 
 
-def _losses(pot: Pot, serving_c: float) -> list[tuple[str, str, float]]:
+def _losses(pot: Pot, serving_c: float) -> list[tuple[str, Sentence, float]]:
     """What is passed, with the grams boiled off by then; what lies behind or beyond is left out."""
     balance, most = pot.balance, most_loss_g(pot.balance)
-    found: list[tuple[str, str, float]] = []
+    found: list[tuple[str, Sentence, float]] = []
     whole = most if not balance.creamy else min(most, _loss_at(balance, EMULSION_EDGES[2]))
     for key in _GRADES:
         grade = grade_named(key)
@@ -98,7 +99,7 @@ def _losses(pot: Pot, serving_c: float) -> list[tuple[str, str, float]]:
         for key, share in zip(_TURNS, EMULSION_EDGES, strict=True):
             loss = _loss_at(balance, share)
             if 0.0 < loss < most:
-                found.append((key, key, loss))
+                found.append((key, say(f"turn-{key}"), loss))
     # How strong is what a stock is boiled down by, with the little fat it has; a cream turns first.
     turns = any(
         key in _TURNS and loss < _down_by(balance, max(_STRENGTHS)) for key, _, loss in found
@@ -107,7 +108,7 @@ def _losses(pot: Pot, serving_c: float) -> list[tuple[str, str, float]]:
         for times in _STRENGTHS:
             loss = _down_by(balance, times)
             if loss < most:
-                found.append(("strong", f"{times:g} times as strong", loss))
+                found.append(("strong", say("times-as-strong", times=times), loss))
     return found
 
 
@@ -121,7 +122,13 @@ def _loss_at(balance: Balance, fat_share: float) -> float:
 
 
 def _mark(
-    checked: CheckedSheet, number: int, step: Reduce, pot: Pot, key: str, name: str, loss: float
+    checked: CheckedSheet,
+    number: int,
+    step: Reduce,
+    pot: Pot,
+    key: str,
+    name: Sentence,
+    loss: float,
 ) -> Mark:
     pan, stove = checked.pan, checked.settings[number].stove
     left = boil_off(pot.balance, loss)

@@ -1,41 +1,51 @@
-"""What differs between two ways of making a sauce, told in words with numbers."""
+"""What differs between two ways of making a sauce, in numbers."""
 
 from saucier.check import CheckedSheet, check
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
+from saucier.thickness import spoken_grade
+from saucier.words import Sentence, say
+
+_TOLD = {
+    "minutes": 0.1,
+    "fat_pct": 0.1,
+    "salt_pct": 0.02,
+    "alcohol_pct": 0.02,
+    "acid_pct": 0.01,
+    "temperature_c": 2.0,
+    "cost": 0.02,
+}
+"""Figures worth telling where they move by so much."""
+_EDGES = 0.05
+"""So does how sure it is, by this share of the factor from edge to edge."""
 
 
-def consequences(was: Sheet, now: Sheet, kitchen: Kitchen) -> tuple[str, ...]:
-    """What differs between two ways of making a sauce, in words with numbers."""
+def consequences(was: Sheet, now: Sheet, kitchen: Kitchen) -> tuple[Sentence, ...]:
+    """What differs between two ways of making a sauce."""
     return told(check(was, kitchen), check(now, kitchen))
 
 
-def told(before: CheckedSheet, after: CheckedSheet) -> tuple[str, ...]:
+def told(before: CheckedSheet, after: CheckedSheet) -> tuple[Sentence, ...]:
     """What differs between two checked sheets, or one sheet in two kitchens."""
-    a, b = before.as_dict(), after.as_dict()
+    a, b = before.figures, after.figures
     found = []
     flour = before.final.pot.balance.flour, after.final.pot.balance.flour
     if abs(flour[1] - flour[0]) > 0.02 * max(flour) and max(flour) > 1:
-        found.append(f"flour {flour[0]:.0f} → {flour[1]:.0f} g")
-    for key, name, unit, least, digits in (
-        ("minutes", "time", "min", 0.1, 1),
-        ("fat_pct", "fat", "%", 0.1, 1),
-        ("salt_pct", "salt", "%", 0.02, 2),
-        ("alcohol_pct", "alcohol left", "%", 0.02, 2),
-        ("acid_pct", "acid", "%", 0.01, 2),
-        ("temperature_c", "leaves the ring at", "°C", 2, 0),
-        ("cost", "cost", "", 0.02, 2),
-    ):
-        if abs(b[key] - a[key]) >= least:
-            found.append(f"{name} {a[key]:.{digits}f} → {b[key]:.{digits}f} {unit}".rstrip())
-    if a["grade"] != b["grade"]:
-        found.append(f"grade {a['grade'] or 'none'} → {b['grade'] or 'none'}".replace("-", " "))
-    if a["viscosity_pa_s"] and b["viscosity_pa_s"]:
-        edges = [s["viscosity_high_pa_s"] / s["viscosity_low_pa_s"] for s in (a, b)]
-        if abs(edges[1] / edges[0] - 1.0) > 0.05:
-            found.append(f"how sure: a factor {edges[0]:.1f} → {edges[1]:.1f} from edge to edge")
+        found.append(say("moves-flour", was=flour[0], now=flour[1]))
+    for name, least in _TOLD.items():
+        was, now = getattr(a, name), getattr(b, name)
+        if abs(now - was) >= least:
+            found.append(say(f"moves-{name}", was=was, now=now))
+    if a.grade != b.grade:
+        grades = (spoken_grade(g) if g else say("no-grade") for g in (a.grade, b.grade))
+        found.append(say("moves-grade", was=next(grades), now=next(grades)))
+    if a.viscosity_pa_s and b.viscosity_pa_s:
+        edges = before.final.thickness.edges, after.final.thickness.edges
+        if abs(edges[1] / edges[0] - 1.0) > _EDGES:
+            found.append(say("moves-how-sure", was=edges[0], now=edges[1]))
     if len(before.steps) != len(after.steps):
-        found.append(f"steps {len(before.steps)} → {len(after.steps)}")
-    found += [f"new: {text}" for text in b["warnings"] if text not in a["warnings"]]
-    found += [f"no longer: {text}" for text in a["warnings"] if text not in b["warnings"]]
+        found.append(say("moves-steps", was=len(before.steps), now=len(after.steps)))
+    was, now = ({str(w): w for w in side.warnings} for side in (a, b))
+    found += [say("is-new", what=w) for text, w in now.items() if text not in was]
+    found += [say("is-no-longer", what=w) for text, w in was.items() if text not in now]
     return tuple(found)

@@ -67,6 +67,8 @@ EMULSION_OILY = 0.77
 EMULSION_SPLIT = 0.82
 """Fat share of volume at which a reduced cream turns risky, oily, split (kitchen practice:
 35 % cream stands a reduction to about half)."""
+POURED_WITH_CARE = 0.02
+"""Alcohol share from which a liquid is measured into a cup and poured off the flame (domain.md)."""
 WET_INGREDIENT = 0.40
 """An ingredient with this share of water makes the pot a liquid worth judging."""
 
@@ -204,3 +206,6 @@ OVEN_MIN_AT_25_MM, OVEN_DEPTH_POWER = 25.0, 1.27
 # --- energy ----------------------------------------------------------------------------
 KCAL_PER_G = {"fat": 9.0, "alcohol": 7.0, "flour": 3.5, "protein": 4.0, "solids": 4.0}
 """Usual labelling factors; solids are mostly sugars."""
+
+PLATES_WARMED_FROM_C = 45.0
+"""A plate asked for warmer than this is warmed beforehand (kitchen practice)."""

@@ -1,22 +1,43 @@
 """Bad input, said so that a cook can mend it: which field, what is wrong, what would be right."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+
+from saucier.words import Sentence, say
+from saucier.words.catalogue import REMEDY
 
 
 @dataclass(frozen=True, slots=True)
 class Problem:
-    """One thing wrong with what was given.
-
-    ``field`` is the path in the document (``steps[1].amount``), ``message`` says what is
-    wrong, ``remedy`` what would be right.
-    """
+    """One thing wrong with what was given: ``code``, with its ``facts``, in the ``field`` whose
+    path in the document that is (``steps[1].amount``)."""
 
     field: str
-    message: str
-    remedy: str
+    code: str
+    facts: Mapping[str, object]
+
+    @property
+    def message(self) -> Sentence:
+        """What is wrong."""
+        return Sentence(self.code, self.facts)
+
+    @property
+    def remedy(self) -> Sentence:
+        """What would be right."""
+        return Sentence(self.code + REMEDY, self.facts)
+
+    @property
+    def told(self) -> Sentence:
+        """Both, where no field is named beside them."""
+        return say("problem", message=self.message, remedy=self.remedy)
 
     def __str__(self) -> str:
-        return f"{self.field}: {self.message}. {self.remedy}"
+        return f"{self.field}: {self.told}"
+
+
+def problem(field: str, code: str, /, **facts: object) -> Problem:
+    """One problem, to be raised with others."""
+    return Problem(field, code, facts)
 
 
 class BadInput(ValueError):
@@ -26,18 +47,18 @@ class BadInput(ValueError):
     """
 
     def __init__(self, *problems: Problem) -> None:
-        super().__init__("; ".join(str(problem) for problem in problems))
+        super().__init__(*problems)
         self.problems = problems
 
+    def __str__(self) -> str:
+        return "; ".join(str(problem) for problem in self.problems)
+
     @classmethod
-    def at(cls, field: str, message: str, remedy: str) -> "BadInput":
-        return cls(Problem(field, message, remedy))
+    def at(cls, field: str, code: str, /, **facts: object) -> "BadInput":
+        return cls(problem(field, code, **facts))
 
     def under(self, prefix: str) -> "BadInput":
         """The same problems, one level further down the document."""
         return BadInput(
-            *(
-                Problem(f"{prefix}.{p.field}" if p.field else prefix, p.message, p.remedy)
-                for p in self.problems
-            )
+            *(replace(p, field=f"{prefix}.{p.field}" if p.field else prefix) for p in self.problems)
         )

@@ -10,6 +10,7 @@ from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet, SheetPan
 from saucier.solve import goal_of, solve
 from saucier.units import Amount
+from saucier.words import Sentence, say
 
 FULLEST, EMPTIEST = 2 / 3, 0.12
 """A pot is at most two thirds full; under an eighth it is wide for the batch and catches."""
@@ -27,7 +28,7 @@ class PanAdvice:
     fullest_share: float
     boiled_off_g: float | None
     minutes_doubled: float | None
-    verdict: str
+    verdict: Sentence
     recommended: bool = False
 
 
@@ -51,10 +52,10 @@ def advise(sheet: Sheet, pans: list[Pan], kitchen: Kitchen) -> list[PanAdvice]:
 def _recommended(one: PanAdvice, pan: Pan, load: Load) -> PanAdvice:
     why = one.verdict
     if load.goes_in > 0.0 and not stands_well(load, pan):
-        why = f"the smallest that holds it, {why}"
+        why = say("pan.smallest-that-holds-it", stands=why)
     elif load.goes_in > 0.0:
-        why = f"wide for boiling down, {why}"
-    return replace(one, verdict=f"the one to reach for: {why}", recommended=True)
+        why = say("pan.wide-for-boiling-down", stands=why)
+    return replace(one, verdict=say("pan.reached-for", why=why), recommended=True)
 
 
 def _advice(sheet: Sheet, pan: Pan, kitchen: Kitchen, load: Load, sour: bool) -> PanAdvice:
@@ -68,28 +69,32 @@ def _advice(sheet: Sheet, pan: Pan, kitchen: Kitchen, load: Load, sour: bool) ->
         doubled = None
     fits, verdict = True, _verdict(load, pan, fullest)
     if fullest > 1.0:
-        fits, verdict = False, "too small: it does not hold the batch"
+        fits, verdict = False, say("pan.too-small")
     elif pan.reactive and sour:
-        verdict = f"bare metal: wine, lemon or yolk turns grey in it; {verdict}"
+        verdict = say("pan.bare-metal", stands=verdict)
     return PanAdvice(pan.name, fits, minutes, fullest, lost, doubled, verdict)
 
 
-def _verdict(load: Load, pan: Pan, fullest: float) -> str:
+def _verdict(load: Load, pan: Pan, fullest: float) -> Sentence:
     """How the batch stands in a pan that holds it."""
     if fullest > FULLEST:
-        return "full: over two thirds, mind the boil"
+        return say("pan.over-two-thirds")
     if load.goes_in > 0.0:
-        stands = f"{pan.level_mm(load.goes_in):.0f} mm going in, {pan.level_mm(load.left):.0f} mm at the end"
+        stands = say(
+            "pan.levels",
+            in_mm=pan.level_mm(load.goes_in),
+            left_mm=pan.level_mm(load.left),
+        )
         if stands_well(load, pan):
-            return f"it stands {stands}"
+            return say("pan.stands", levels=stands)
         if pan.level_mm(load.left) < K.REDUCE_LEFT_MM:
-            return f"wide: {stands}, it catches at the end"
-        return f"wide for so little: {stands}"
+            return say("pan.catches-at-the-end", levels=stands)
+        return say("pan.wide-for-so-little", levels=stands)
     if fills_well(load, pan):
-        return f"{100 * fullest:.0f} % full, between a third and two thirds"
+        return say("pan.well-filled", fill_pct=100 * fullest)
     if fullest < EMPTIEST:
-        return "wide for so little: it catches and boils off fast"
-    return f"{100 * fullest:.0f} % full"
+        return say("pan.boils-off-fast")
+    return say("pan.filled", fill_pct=100 * fullest)
 
 
 def _in_pan(sheet: Sheet, pan: Pan, times: float, kitchen: Kitchen) -> tuple[float, float, float]:

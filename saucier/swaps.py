@@ -14,6 +14,7 @@ from saucier.steps import AnyStep, Reduce, Simmer, Use
 from saucier.steps.base import Measured, amounts_in
 from saucier.steps.enrich import splits_when_boiled
 from saucier.units import Amount
+from saucier.words import Sentence, say
 
 MOST = 12
 _TOO_MUCH, _TOO_LONG = 2.5, 3.0
@@ -37,17 +38,17 @@ _BY_WHAT_IT_BRINGS = {"acid": "acid", "salt": "salt", "fat": "fat"}
 
 @dataclass(frozen=True, slots=True)
 class Swap:
-    """``ingredient`` in place of another: the ``sheet`` solved again, ``changes`` in words, the
+    """``ingredient`` in place of another: the ``sheet`` solved again, ``changes``, the
     allergens it ``gains`` and ``loses``; ``refused`` says why it does not go, with no sheet."""
 
     ingredient: str
     name: str
     same_role: bool
     sheet: Sheet | None = None
-    changes: tuple[str, ...] = ()
+    changes: tuple[Sentence, ...] = ()
     gains: tuple[str, ...] = ()
     loses: tuple[str, ...] = ()
-    refused: str | None = None
+    refused: Sentence | None = None
 
 
 def swaps_for(sheet: Sheet, key: str, kitchen: Kitchen) -> list[Swap]:
@@ -59,9 +60,7 @@ def swaps_for(sheet: Sheet, key: str, kitchen: Kitchen) -> list[Swap]:
     larder = kitchen.larder
     missing = larder[key]
     if key not in {found for step in sheet.steps for _, found, _ in amounts_in(step)}:
-        raise BadInput.at(
-            "ingredient", f"{missing.name} is not in this sauce", "Pick one of its ingredients"
-        )
+        raise BadInput.at("ingredient", "is-not-in-this-sauce", name=missing.name)
     roles = (missing.role, *_BESIDE.get(missing.role, ()))
     candidates = [row for row in larder.values() if row.role in roles and row.key != key]
     candidates.sort(key=lambda row: (roles.index(row.role), _distance(missing, row)))
@@ -86,16 +85,21 @@ def _swap(sheet: Sheet, missing: Ingredient, row: Ingredient, kitchen: Kitchen) 
         solved = solve(swapped, goal, kitchen).sheet
         solved = rounded_for_kitchen(solved, goal, kitchen).sheet
     except BadInput as bad:
-        problem = bad.problems[0]
-        return Swap(row.key, name, same, refused=f"{problem.message}. {problem.remedy}")
+        return Swap(row.key, name, same, refused=bad.problems[0].told)
     old, new = _grams(sheet, missing.key, kitchen), _grams(solved, row.key, kitchen)
     new -= _grams(sheet, row.key, kitchen)
     hours = check(solved, kitchen).final.pot.minutes / max(before.final.pot.minutes, 10.0)
     if new > _TOO_MUCH * old or hours > _TOO_LONG:
-        why = f"it would take {new:.0f} g and {hours:.1f} times as long: too thin for this sauce"
+        why = say("takes-too-much", grams=new, times=hours)
         return Swap(row.key, name, same, refused=why)
     was, now = before.final.pot.allergens, there.final.pot.allergens
-    first = f"{old:.0f} g {missing.spoken_name} → {new:.0f} g {row.spoken_name}"
+    first = say(
+        "swapped",
+        old_g=old,
+        old=missing.spoken_name,
+        new_g=new,
+        new=row.spoken_name,
+    )
     told = (first, *consequences(sheet, solved, kitchen))
     return Swap(
         row.key,
@@ -148,7 +152,7 @@ def _grams(sheet: Sheet, key: str, kitchen: Kitchen) -> float:
     )
 
 
-def _may_boil(sheet: Sheet, row: Ingredient) -> tuple[str, ...]:
+def _may_boil(sheet: Sheet, row: Ingredient) -> tuple[Sentence, ...]:
     """Whether what came in may boil, where that is the question."""
     if row.role not in ("cream", "soft-cream"):
         return ()
@@ -157,9 +161,7 @@ def _may_boil(sheet: Sheet, row: Ingredient) -> tuple[str, ...]:
     )
     boils = any(isinstance(step, Simmer | Reduce) for step in sheet.steps[at + 1 :])
     if not splits_when_boiled(row):
-        return (f"{row.spoken_name} of 30 % fat or more may simmer",)
+        return (say("rich-enough-to-simmer", name=row.spoken_name),)
     if boils:
-        return (
-            f"{row.spoken_name} splits at the boil without starch: here it would boil; stir it in last",
-        )
-    return (f"{row.spoken_name} must not boil from here on",)
+        return (say("splits-where-it-boils", name=row.spoken_name),)
+    return (say("must-not-boil-after", name=row.spoken_name),)

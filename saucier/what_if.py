@@ -11,6 +11,7 @@ from saucier.sheet import Sheet
 from saucier.steps import Knobs, Melt, Simmer
 from saucier.steps.reduce import share_left
 from saucier.thickness import thickness_of
+from saucier.words import Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
@@ -18,36 +19,39 @@ class Lever:
     """Something to pull: its ``value`` now, between ``low`` and ``high`` in steps of ``step``."""
 
     key: str
-    name: str
     unit: str
     value: float
     low: float
     high: float
     step: float
 
+    @property
+    def name(self) -> Sentence:
+        return say(f"lever.{self.key}")
+
 
 def levers(sheet: Sheet, kitchen: Kitchen) -> list[Lever]:
     """What can be pulled in ``sheet``. Raises :class:`BadInput` as a check does."""
     found = []
     if thickening_by(sheet) == "flour":
-        found.append(Lever("flour", "Flour", "%", 100, 40, 180, 1))
+        found.append(Lever("flour", "%", 100, 40, 180, 1))
     at = free_reduction(sheet)
     if at is not None:
         pots = [Pot(), *prepare(sheet, kitchen).walk()]
         before, after = pots[at], pots[at + 1]
         share = 100.0 * share_left(before, after) if before.total_g else 50.0
         floor = max(30.0, 100.0 * _floor(before, after) + 4.0)
-        found.append(Lever("reduction", "Boiled down to", "%", round(share), round(floor), 100, 1))
+        found.append(Lever("reduction", "%", round(share), round(floor), 100, 1))
     if (number := _longest_simmer(sheet)) is not None:
         step = sheet.steps[number]
         assert isinstance(step, Simmer)
         most = _longest_that_goes(sheet, number, max(40.0, 2.0 * step.minutes), kitchen)
-        found.append(Lever("simmer", "Simmered", "min", step.minutes, 0, most, 1))
+        found.append(Lever("simmer", "min", step.minutes, 0, most, 1))
     if any(isinstance(step, Melt) for step in sheet.steps):
-        found.append(Lever("cheese", "Cheese", "%", 100, 0, 250, 5))
+        found.append(Lever("cheese", "%", 100, 0, 250, 5))
     if sheet.steps:
-        found.append(Lever("yield", "Batch", "%", 100, 25, 400, 5))
-        found.append(Lever("serving", "Served at", "°C", sheet.target.serving_c, 20, 95, 1))
+        found.append(Lever("yield", "%", 100, 25, 400, 5))
+        found.append(Lever("serving", "°C", sheet.target.serving_c, 20, 95, 1))
     return found
 
 
@@ -57,15 +61,16 @@ def pulled(sheet: Sheet, pulls: Mapping[str, float], kitchen: Kitchen) -> Sheet:
     there = {lever.key: lever for lever in levers(sheet, kitchen)}
     for key, value in pulls.items():
         if key not in there:
-            raise BadInput.at(
-                f"pulls.{key[:40]}", "there is no such lever here", f"Use {', '.join(there)}"
-            )
+            raise BadInput.at(f"pulls.{key[:40]}", "no-such-lever", levers=tuple(there))
         lever = there[key]
         if not lever.low <= value <= lever.high:
             raise BadInput.at(
                 f"pulls.{key}",
-                f"{value:g} {lever.unit} is out of reach",
-                f"Pull it between {lever.low:g} and {lever.high:g} {lever.unit}",
+                "lever-out-of-reach",
+                value=value,
+                unit=lever.unit,
+                low=lever.low,
+                high=lever.high,
             )
     steps = list(sheet.steps)
     longest = _longest_simmer(sheet)

@@ -88,7 +88,7 @@ def _add_version(sauce: Sauce, user: User, sheet: Sheet, outcome: dict[str, Any]
 
 
 def _outcome(kitchen: Kitchen, sheet: Sheet) -> dict[str, Any]:
-    found = check(sheet, core_kitchen(kitchen)).as_dict()
+    found = check(sheet, core_kitchen(kitchen)).figures
     return {key: found[key] for key in _OUTCOME}
 
 

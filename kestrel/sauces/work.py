@@ -24,7 +24,7 @@ from saucier.what_if import levers, pulled, thickness_curve
 def worked(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
     """``sheet`` with the pot after every step, the cards and the need behind its yield."""
     checked = check(sheet, kitchen)
-    found = checked.as_dict()
+    found = checked.figures
     steps = found.pop("steps")
     serves = sheet.target.serves
     return {
@@ -122,7 +122,7 @@ def whatever_if(sheet: Sheet, kitchen: Kitchen, pulls: dict[str, float]) -> dict
     temperature."""
     turned = pulled(sheet, pulls, kitchen)
     checked = check(turned, kitchen)
-    found = checked.as_dict()
+    found = checked.figures
     return {
         "sheet": turned,
         "levers": levers(sheet, kitchen),
@@ -146,7 +146,7 @@ def mended(case: Case, sign: str | None) -> dict[str, Any]:
     speaking = likely(case)
     chosen = sign or (speaking[0] if speaking else None)
     found = remedies(case, chosen) if chosen else []
-    state = case.now.as_dict()
+    state = case.now.figures
     state.pop("steps")
     return {
         "sheet": case.sheet,
@@ -159,7 +159,7 @@ def mended(case: Case, sign: str | None) -> dict[str, Any]:
             {
                 **{name: getattr(one, name) for name in _REMEDY},
                 "steps": write_sheet(applied(case.sheet, one))["steps"][len(case.sheet.steps) :],
-                "after": one.after.as_dict() if one.after else None,
+                "after": one.after.figures if one.after else None,
             }
             for one in found
         ],
@@ -178,7 +178,7 @@ def read_from(text: str, kitchen: Kitchen, settled: dict[int, Settled]) -> dict[
         "lines": reading.lines,
         "open_lines": reading.open_lines,
         "sheet": reading.sheet,
-        "final": check(reading.sheet, kitchen).as_dict() if reading.sheet else None,
+        "final": check(reading.sheet, kitchen).figures if reading.sheet else None,
         "assumed": reading.assumed,
         "unused": reading.unused,
         "beside": reading.beside,

@@ -163,7 +163,7 @@ def _branch(branch: Any) -> dict[str, Any]:
         "viscosity_pa_s": final.thickness.viscosity_pa_s,
         "viscosity_low_pa_s": final.thickness.low_pa_s,
         "viscosity_high_pa_s": final.thickness.high_pa_s,
-        "salt_pct": final.as_dict()["salt_pct"],
+        "salt_pct": final.figures.salt_pct,
         "mass_g": final.pot.total_g,
         "allergens": sorted(final.pot.allergens),
         "asked": [

@@ -71,7 +71,7 @@ def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:
     """What is predicted for a sheet: the final state, each step's state and card, what its
     reductions pass on the way down, the pan."""
     checked = check(sheet, core)
-    found = checked.as_dict()
+    found = checked.figures
     return {
         "name": checked.sheet.name,
         "target_grade": checked.sheet.target.grade,

@@ -9,6 +9,7 @@ from saucier.kitchen import Kitchen
 from saucier.sheet import Serves, Sheet
 from saucier.sheet.salting import with_salt_target
 from saucier.units import Amount, kitchen_round
+from saucier.words import Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
@@ -17,7 +18,7 @@ class Need:
 
     use: Use
     volume_ml: float
-    lines: tuple[str, ...]
+    lines: tuple[Sentence, ...]
 
 
 def need_for(serves: Serves, kitchen: Kitchen = DEFAULT_KITCHEN) -> Need:
@@ -32,10 +33,10 @@ def need_for(serves: Serves, kitchen: Kitchen = DEFAULT_KITCHEN) -> Need:
     per = use.per_ml if serves.per_ml is None else serves.per_ml
     plain = serves.count * per
     margin = plain * serves.margin_pct / 100.0
-    lines = [f"{serves.count:g} {use.counted_in} · {per:g} mL = {plain:.0f} mL"]
+    lines = [say("need-counted", count=serves.count, unit=use.counted_in, per_ml=per, ml=plain)]
     if margin:
-        lines.append(f"margin {serves.margin_pct:g} % = {margin:.0f} mL")
-    lines.append(f"left on pot and whisk, tasted = {kitchen.film_ml:.0f} mL")
+        lines.append(say("need-margin", margin_pct=serves.margin_pct, ml=margin))
+    lines.append(say("need-film", ml=kitchen.film_ml))
     return Need(use, plain + margin + kitchen.film_ml, tuple(lines))
 
 

@@ -46,11 +46,8 @@ USES: dict[str, Use] = _read()
 def use_named(key: str, kitchen: Kitchen | None = None) -> Use:
     """The use called ``key``, with the amount ``kitchen`` gives where it has its own. Raises :class:`BadInput` (field ``use``)."""
     if key not in USES:
-        near = get_close_matches(key, USES, n=1)
-        raise BadInput.at(
-            "use",
-            f"“{key[:40]}” is not a use",
-            f"Did you mean {near[0]}?" if near else f"Use one of {', '.join(USES)}",
-        )
+        if near := get_close_matches(key, USES, n=1):
+            raise BadInput.at("use", "is-no-use-but-near-one", key=key[:40], near=near[0])
+        raise BadInput.at("use", "is-no-use", key=key[:40], uses=tuple(USES))
     own = kitchen.per_ml.get(key) if kitchen else None
     return USES[key] if own is None else replace(USES[key], per_ml=own)

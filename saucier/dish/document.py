@@ -80,7 +80,7 @@ class Topping(Part):
     @model_validator(mode="after")
     def _one(self) -> Self:
         if (self.g_per_cm2 is None) == (self.grams is None):
-            raise BadInput.at("", "needs one of g_per_cm2 and grams", "Give one of the two")
+            raise BadInput.at("", "needs-one-of-g-per-cm2")
         return self
 
 
@@ -124,7 +124,7 @@ class Dish(Part):
     @classmethod
     def _named(cls, value: str) -> str:
         if not value.strip():
-            raise BadInput.at("", "is empty", "Give the dish a name")
+            raise BadInput.at("", "is-empty")
         return value.strip()
 
     @model_validator(mode="after")
@@ -133,21 +133,19 @@ class Dish(Part):
             if use_named(used.use).basis == "vessel-cm2" and self.vessel is None:
                 raise BadInput.at(
                     "vessel",
-                    f"is missing: “{use_named(used.use).name}” goes by its surface",
-                    "Say what it is baked or served in, or use the sauce another way",
+                    "is-missing-goes-by-its-surface",
+                    name=use_named(used.use).name,
                 )
             if use_named(used.use).basis == "solids-g" and not (self.solids or used.each):
                 raise BadInput.at(
                     f"sauces[{number}].each",
-                    "is missing: there are no solids to go by",
-                    "Give the solids, or grams a portion",
+                    "is-missing-there-are-no-solids",
                 )
         for number, topping in enumerate(self.toppings):
             if topping.g_per_cm2 is not None and self.vessel is None:
                 raise BadInput.at(
                     f"toppings[{number}].g_per_cm2",
-                    "has no vessel to go by",
-                    "Give grams a portion",
+                    "has-no-vessel-to-go-by",
                 )
         return self
 
@@ -160,7 +158,7 @@ class Dish(Part):
 def read_dish(data: Mapping[str, Any]) -> Dish:
     """The dish in ``data``. Raises :class:`BadInput` with every problem, by field."""
     if not isinstance(data, Mapping):
-        raise BadInput.at("dish", "is not an object", "A dish has a name, sauces and solids")
+        raise BadInput.at("dish", "is-not-an-object")
     try:
         return Dish.model_validate(data)
     except ValidationError as invalid:

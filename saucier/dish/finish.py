@@ -5,13 +5,7 @@ import math
 from saucier import constants as K
 from saucier.dish.document import Dish
 from saucier.dish.layout import Layout
-
-_WHERE = {
-    "grill": "under a hot grill",
-    "oven": "in the oven",
-    "torch": "torch for colour only",
-    "lid": "under a lid",
-}
+from saucier.words import Sentence, say
 
 
 def through_minutes(depth_mm: float) -> float:
@@ -25,23 +19,25 @@ def through_minutes(depth_mm: float) -> float:
     return K.OVEN_MIN_AT_25_MM * math.pow(depth_mm / 25.0, K.OVEN_DEPTH_POWER)
 
 
-def finish_of(dish: Dish, layout: Layout | None) -> str:
-    """What is still to be done with the filled or plated dish, in words; '' for nothing."""
-    where = _WHERE.get(dish.finish, "")
+def finish_of(dish: Dish, layout: Layout | None) -> Sentence | None:
+    """What is still to be done with the filled or plated dish; None: nothing."""
+    where = None if dish.finish == "none" else say(f"finish.{dish.finish}")
     if where and dish.finish_minutes:
-        where += f", {dish.finish_minutes:g} min"
+        where = say("finish.for-minutes", where=where, minutes=dish.finish_minutes)
     if dish.filled == "cold" and layout:
         through = max(5.0, 5.0 * round(through_minutes(layout.fill_mm) / 5.0))
         # In the oven all the while, the dish's own minutes are of the whole, not of its colour.
         own = dish.finish_minutes if dish.finish == "oven" else 0.0
-        yours = f" (your dish says {own:g})" if own else ""
-        last = f": {where}" if where and dish.finish != "oven" else ""
-        return (
-            f"from the fridge about {through:.0f} min{yours} in a moderate oven at "
-            f"{layout.fill_mm:.0f} mm deep, covered or low first, colour last{last}; check the middle"
+        return say(
+            "finish.from-the-fridge",
+            minutes=through,
+            depth_mm=layout.fill_mm,
+            own=say("finish.own-minutes", minutes=own) if own else "",
+            last=say("finish.last", where=where) if where and dish.finish != "oven" else "",
         )
     if dish.filled == "cold":
-        return f"from the fridge: hot through first{f', then {where}' if where else ''}"
+        hot = say("finish.hot-through-first")
+        return say("finish.hot-through-then", where=where) if where else hot
     if dish.finish in ("grill", "oven", "torch"):
-        return f"{where}; out at once"
+        return say("finish.out-at-once", where=where)
     return where

@@ -6,6 +6,7 @@ from saucier.dish.document import Dish
 from saucier.dish.needs import SauceNeed, vessels_for
 from saucier.errors import BadInput
 from saucier.larder import Larder
+from saucier.words import Sentence, say
 
 __all__ = ["Layout", "layout_of", "vessels_for"]
 
@@ -31,8 +32,8 @@ class Layout:
     fill_mm: float
     fill_share: float
     toppings: dict[str, float]
-    layers: tuple[str, ...]
-    warning: str | None
+    layers: tuple[Sentence, ...]
+    warning: Sentence | None
 
 
 def layout_of(dish: Dish, portions: float, needs: list[SauceNeed], larder: Larder) -> Layout | None:
@@ -65,27 +66,24 @@ def layout_of(dish: Dish, portions: float, needs: list[SauceNeed], larder: Larde
         for topping in dish.toppings
     }
     layers = tuple(
-        f"{need.use.name.lower()}: {_thick(dish, number, need)}"
+        say("layer", of=need.use.name.lower(), thick=_thick(dish, number, need))
         for number, need in enumerate(needs)
         if need.use.basis == "vessel-cm2"
     )
     warning = None
     if share > 1.0:
-        warning = (
-            f"{solids_ml + sauce_ml:.0f} mL do not fit: it holds {pan.capacity_ml:.0f} mL; "
-            f"fewer portions in each, or a deeper one"
-        )
+        warning = say("vessel-overflows", ml=solids_ml + sauce_ml, holds_ml=pan.capacity_ml)
     elif share > FULLEST:
-        warning = "filled to the rim: it boils over; fewer portions in each"
+        warning = say("vessel-to-the-rim")
     elif share < SHALLOWEST:
-        warning = f"only {level:.0f} mm deep in so wide a vessel: it dries out; take a smaller one"
+        warning = say("vessel-too-wide", level_mm=level)
     each = solids_g + sauce_ml * _SAUCE_G_PER_ML
     return Layout(
         count, vessel.name, solids_g, sauce_ml, each, level, share, toppings, layers, warning
     )
 
 
-def _thick(dish: Dish, number: int, need: SauceNeed) -> str:
+def _thick(dish: Dish, number: int, need: SauceNeed) -> Sentence:
     used = dish.sauces[number]
     per = need.use.per_ml if used.per_ml is None else used.per_ml
-    return f"{used.layers} × {10 * per:.3g} mm" if used.layers > 1 else f"{10 * per:.3g} mm"
+    return say("layers" if used.layers > 1 else "one-layer", layers=used.layers, mm=10 * per)

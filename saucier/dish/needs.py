@@ -7,6 +7,7 @@ from saucier.check import DEFAULT_KITCHEN
 from saucier.demand import Use, use_named
 from saucier.dish.document import Dish, DishSauce
 from saucier.kitchen import Kitchen
+from saucier.words import Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,7 +20,7 @@ class SauceNeed:
     volume_ml: float
     kept_back_ml: float
     grade: str | None
-    lines: tuple[str, ...]
+    lines: tuple[Sentence, ...]
 
 
 def needs_of(dish: Dish, portions: float, kitchen: Kitchen = DEFAULT_KITCHEN) -> list[SauceNeed]:
@@ -43,38 +44,42 @@ def _need(
     if use.basis == "vessel-cm2":
         assert dish.vessel is not None
         area = dish.vessel.area_cm2
-        layers = f" · {used.layers} layers" if used.layers > 1 else ""
         volume = vessels * area * used.layers * per
-        line = (
-            f"{vessels} × {dish.vessel.name} of {area:.0f} cm²{layers} · {10 * per:.3g} mm "
-            f"= {volume:.0f} mL"
+        line = say(
+            "need-by-surface-in-layers" if used.layers > 1 else "need-by-surface",
+            vessels=vessels,
+            vessel=dish.vessel.name,
+            area_cm2=area,
+            layers=used.layers,
+            mm=10 * per,
+            ml=volume,
         )
     else:
-        each, words = _each(dish, used, use)
+        each, told = _each(dish, used, use)
         volume = portions * each * per
-        line = f"{portions:g} portions{words} · {per:g} mL = {volume:.0f} mL"
+        line = say("need-by-portion", portions=portions, each=told, per_ml=per, ml=volume)
     lines = [line]
     margin = volume * dish.margin_pct / 100.0
     if margin:
-        lines.append(f"margin {dish.margin_pct:g} % = {margin:.0f} mL")
+        lines.append(say("need-margin", margin_pct=dish.margin_pct, ml=margin))
     whole = volume + margin
     kept = whole * used.kept_back_pct / 100.0
     if kept:
-        lines.append(f"of it kept back {used.kept_back_pct:g} % = {kept:.0f} mL")
+        lines.append(say("need-kept-back", share_pct=used.kept_back_pct, ml=kept))
     return SauceNeed(used.sauce, use, whole, kept, used.grade, tuple(lines))
 
 
-def _each(dish: Dish, used: DishSauce, use: Use) -> tuple[float, str]:
-    """Units of the use in a portion, and the words for them."""
+def _each(dish: Dish, used: DishSauce, use: Use) -> tuple[float, Sentence | str]:
+    """Units of the use in a portion, and how they are told."""
     if use.basis == "portion":
         each = used.each or 1.0
-        return each, "" if each == 1.0 else f" · {each:g}"
+        return each, "" if each == 1.0 else say("each-times", each=each)
     if use.basis == "piece":
         each = used.each or 1.0
-        return each, f" · {each:g} {use.counted_in}"
+        return each, say("each-counted", each=each, unit=use.counted_in)
     if use.basis == "solids-g":
         each = used.each or dish.solids_g
-        return each, f" · {each:g} g drained"
+        return each, say("each-drained", grams=each)
     dry = sum(solid.grams for solid in dish.solids if solid.state == "dry") or dish.solids_g
     each = (used.each or dry or 100.0) / 100.0
-    return each, f" · {100 * each:g} g"
+    return each, say("each-weighed", grams=100 * each)

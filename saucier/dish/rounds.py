@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass
 
 from saucier.dish.document import Rounds
+from saucier.words import Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
@@ -16,7 +17,7 @@ class InRounds:
     a_round: int
     rounds: int
     minutes: float
-    line: str
+    line: Sentence
 
 
 def in_rounds(rounds: Rounds, portions: float) -> InRounds:
@@ -30,10 +31,17 @@ def in_rounds(rounds: Rounds, portions: float) -> InRounds:
     a_round = max(1, math.floor(rounds.room_cm2 * rounds.fill_pct / 100.0 / rounds.piece_cm2))
     count = math.ceil(pieces / a_round)
     minutes = count * rounds.minutes + max(0, count - 1) * rounds.between_minutes
-    line = (
-        f"{pieces} {rounds.what}, {a_round} at a time ({rounds.room_cm2:g} cm² · "
-        f"{rounds.fill_pct:g} % / {rounds.piece_cm2:g} cm²): {count} × {rounds.minutes:g} min"
+    line = say(
+        "in-rounds",
+        pieces=pieces,
+        what=rounds.what,
+        a_round=a_round,
+        room_cm2=rounds.room_cm2,
+        fill_pct=rounds.fill_pct,
+        piece_cm2=rounds.piece_cm2,
+        rounds=count,
+        minutes=rounds.minutes,
     )
     if count > 1 and rounds.between_minutes:
-        line += f" and {rounds.between_minutes:g} min between"
+        line = say("in-rounds-with-waits", line=line, minutes=rounds.between_minutes)
     return InRounds(rounds.what, pieces, a_round, count, minutes, line)

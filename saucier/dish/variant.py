@@ -8,6 +8,7 @@ from saucier.kitchen import Kitchen
 from saucier.larder import ALLERGENS, ROLES, Ingredient, Larder
 from saucier.sheet import Sheet
 from saucier.steps import AnyStep, Liaison, Roux, Use
+from saucier.words import Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,16 +27,17 @@ def exclusion(word: str, larder: Larder, field: str) -> Exclusion:
     if plain not in ALLERGENS and plain not in ROLES and plain not in larder:
         raise BadInput.at(
             field,
-            f"“{word[:40]}” is no allergen, kind or ingredient",
-            f"Use an allergen ({', '.join(ALLERGENS)}), a kind such as cheese, or a key",
+            "is-no-allergen-kind-or-ingredient",
+            word=word[:40],
+            allergens=tuple(ALLERGENS),
         )
     return Exclusion(plain)
 
 
 def without(
     dish: Dish, sheets: dict[str, Sheet], words: tuple[str, ...], kitchen: Kitchen
-) -> tuple[Dish, dict[str, Sheet], tuple[str, ...]]:
-    """``dish`` and its ``sheets`` without what ``words`` name, and what was left out in words.
+) -> tuple[Dish, dict[str, Sheet], tuple[Sentence, ...]]:
+    """``dish`` and its ``sheets`` without what ``words`` name, and what was left out.
 
     Steps that only add it go; a roux or a liaison that needs it cannot, and says so. Raises
     :class:`BadInput` (field ``without``) for a word nobody knows or a sauce that stands on it.
@@ -48,13 +50,15 @@ def without(
     def hit(key: str) -> bool:
         return bool(key) and any(one.hits(larder[key]) for one in found)
 
-    told: list[str] = []
+    told: list[Sentence] = []
     changes: dict[str, object] = {}
     for name in ("solids", "toppings"):
         parts = getattr(dish, name)
         kept = tuple(part for part in parts if not hit(part.ingredient))
         told += [
-            f"no {larder[part.ingredient].spoken_name}" for part in parts if hit(part.ingredient)
+            say("left-out", name=larder[part.ingredient].spoken_name)
+            for part in parts
+            if hit(part.ingredient)
         ]
         changes[name] = kept
     plain: dict[str, Sheet] = {}
@@ -66,13 +70,16 @@ def without(
             elif isinstance(step, Roux | Use | Liaison):
                 raise BadInput.at(
                     "without",
-                    f"{sheets[key].name} stands on it: its {step.op} cannot do without",
-                    "Swap the ingredient in a sauce of its own, or serve another dish",
+                    "sauce-stands-on-it",
+                    sauce=sheets[key].name,
+                    op=step.op,
                 )
             else:
-                told.append(f"{sheets[key].name} without {_names(step, hit, larder)}")
+                told.append(
+                    say("sauce-without", sauce=sheets[key].name, names=_names(step, hit, larder))
+                )
         if not steps:
-            raise BadInput.at("without", f"nothing of {sheets[key].name} is left", "Serve another")
+            raise BadInput.at("without", "nothing-of-it-is-left", sauce=sheets[key].name)
         plain[key] = sheets[key].model_copy(update={"steps": tuple(steps)})
     return dish.model_copy(update=changes), plain, tuple(dict.fromkeys(told))
 
@@ -82,6 +89,6 @@ def _touched(step: AnyStep, hit: object) -> bool:
     return any(hit(key) for key in step.names())
 
 
-def _names(step: AnyStep, hit: object, larder: Larder) -> str:
+def _names(step: AnyStep, hit: object, larder: Larder) -> tuple[str, ...]:
     assert callable(hit)
-    return ", ".join(larder[key].spoken_name for key in sorted(step.names()) if hit(key))
+    return tuple(larder[key].spoken_name for key in sorted(step.names()) if hit(key))

@@ -28,7 +28,7 @@ def written(sheet: Sheet, kitchen: Kitchen, form: str) -> File:
         return File(_json(to_json_ld(sheet, kitchen)), "jsonld", "application/ld+json")
     if form == "markdown":
         return File(to_markdown(sheet, kitchen), "md", "text/markdown")
-    raise BadInput.at("form", f"“{form[:40]}” is not known here", "Use sheet, json-ld or markdown")
+    raise BadInput.at("form", "is-no-file-form", form=form[:40])
 
 
 def _json(document: object) -> str:

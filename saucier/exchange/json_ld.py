@@ -9,7 +9,9 @@ from saucier.cards import Card, cards
 from saucier.check import check
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
+from saucier.thickness import spoken_grade
 from saucier.units import SPOONS, Amount
+from saucier.words import say
 
 
 def to_json_ld(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
@@ -21,18 +23,19 @@ def to_json_ld(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
         "@context": "https://schema.org",
         "@type": "Recipe",
         "name": sheet.name,
-        "recipeCategory": "Sauce",
+        "recipeCategory": str(say("recipe-category")),
         "recipeYield": f"{final.pot.yield_ml:.0f} mL",
         "totalTime": f"PT{max(1, round(final.pot.minutes))}M",
         "recipeIngredient": ingredient_lines(told),
         "recipeInstructions": [
-            {"@type": "HowToStep", "name": card.title, "text": instruction(card)} for card in told
+            {"@type": "HowToStep", "name": str(card.title), "text": instruction(card)}
+            for card in told
         ],
         "nutrition": {
             "@type": "NutritionInformation",
             "servingSize": "100 g",
-            "calories": f"{100 * final.as_dict()['kcal'] / max(final.pot.total_g, 1e-9):.0f} kcal",
-            "fatContent": f"{final.as_dict()['fat_pct']:.1f} g",
+            "calories": f"{100 * final.figures.kcal / max(final.pot.total_g, 1e-9):.0f} kcal",
+            "fatContent": f"{final.figures.fat_pct:.1f} g",
         },
     }
     if sheet.cover and sheet.cover.text:
@@ -40,7 +43,7 @@ def to_json_ld(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
     if sheet.cover and sheet.cover.author:
         found["author"] = {"@type": "Person", "name": sheet.cover.author}
     if final.thickness.grade:
-        found["keywords"] = f"{final.thickness.grade.replace('-', ' ')}, sauce"
+        found["keywords"] = str(say("keywords", grade=spoken_grade(final.thickness.grade)))
     return found
 
 
@@ -84,7 +87,7 @@ def _digits(value: float) -> str:
 def instruction(card: Card) -> str:
     """A card's words in one line, with what it weighs."""
     weighed = ", ".join(f"{spoken(w.amount)} {_lower(w.name)}" for w in card.weighed)
-    parts = [card.do, *card.lines, f"Until: {card.cue}."]
+    parts = [str(card.do), *map(str, card.lines), str(say("until", cue=card.cue))]
     return " ".join([f"({weighed})", *parts] if weighed else parts)
 
 

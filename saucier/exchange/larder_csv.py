@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
-from saucier.errors import BadInput, Problem
+from saucier.errors import BadInput, Problem, problem
 from saucier.larder import Ingredient, Larder, ingredient_from_row, row_of
 from saucier.larder.row import COLUMNS
 
@@ -49,35 +49,33 @@ def read_larder_csv(text: str, larder: Larder) -> list[RowRead]:
     columns = [name.strip() for name in reader.fieldnames or []]
     reader.fieldnames = columns
     if "key" not in columns:
-        raise BadInput.at(
-            "csv", "has no column called key", f"Its first line names columns: {', '.join(COLUMNS)}"
-        )
+        raise BadInput.at("csv", "csv-has-no-key-column", columns=tuple(COLUMNS))
     if odd := [name for name in columns if name not in COLUMNS]:
         raise BadInput.at(
-            "csv", f"has a column “{odd[0][:40]}” nobody knows", f"Use {', '.join(COLUMNS)}"
+            "csv", "csv-has-an-odd-column", column=odd[0][:40], columns=tuple(COLUMNS)
         )
     found: list[RowRead] = []
     seen: set[str] = set()
     try:
         for given in reader:
             if len(found) >= MOST_ROWS:
-                raise BadInput.at("csv", f"has over {MOST_ROWS} rows", "Split it")
+                raise BadInput.at("csv", "csv-is-too-long", most=MOST_ROWS)
             found.append(_read(reader.line_num, given, larder, seen))
     except csv.Error as bad:
-        raise BadInput.at("csv", f"cannot be read: {bad}", "Save it as plain CSV") from None
+        raise BadInput.at("csv", "csv-cannot-be-read", why=bad) from None
     if not found:
-        raise BadInput.at("csv", "has no rows", "Give one row an ingredient")
+        raise BadInput.at("csv", "csv-has-no-rows")
     return found
 
 
 def _read(line: int, given: dict[str, str], larder: Larder, seen: set[str]) -> RowRead:
     key = (given.get("key") or "").strip()
     if None in given:
-        problem = Problem("row", "has more cells than columns", "Quote cells that hold a comma")
-        return RowRead(line, key, "refused", (), (problem,))
+        found = problem("row", "row-is-too-wide")
+        return RowRead(line, key, "refused", (), (found,))
     if key in seen:
-        problem = Problem("key", f"“{key}” comes twice", "Keep one of the two rows")
-        return RowRead(line, key, "refused", (), (problem,))
+        found = problem("key", "key-comes-twice", key=key)
+        return RowRead(line, key, "refused", (), (found,))
     seen.add(key)
     before = row_of(larder[key]) if key in larder else {}
     wanted = {

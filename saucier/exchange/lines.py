@@ -10,6 +10,7 @@ from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient, Larder
 from saucier.units import Amount
 from saucier.units.reading import checked_amount, split_amount
+from saucier.words import Sentence, say
 
 Status = Literal["read", "settle", "unread"]
 NEAR = 80.0
@@ -26,7 +27,7 @@ class ReadLine:
     status: Status
     ingredient: str | None
     amount: Amount | None
-    why: str = ""
+    why: Sentence | None = None
     to_taste: bool = False
     guesses: tuple[str, ...] = ()
 
@@ -35,7 +36,14 @@ _BULLET = re.compile(r"^[\s\-–•*·▢□]+")
 _RANGE = re.compile(r"^(\d+(?:[.,/]\d+)?)\s*(?:-|–|to|or)\s*(\d+(?:[.,/]\d+)?)\b")
 _BESIDE = re.compile(r"^([\d.,/ ]+\s*[a-zA-Z]+)\s*/\s*[\d., /]+\s*(?:fl\.? )?[a-zA-Z]+")
 _BRACKETS = re.compile(r"\(([^()]*)\)")
-_WORD_NUMBERS = {"half a": "0.5", "half an": "0.5", "a": "1", "an": "1", "one": "1", "two": "2"} | {
+_WORD_NUMBERS = {
+    "half a": "0.5",
+    "half an": "0.5",
+    "a": "1",
+    "an": "1",
+    "one": "1",
+    "two": "2",
+} | {
     word: str(n)
     for n, word in enumerate(("three", "four", "five", "six", "seven", "eight", "nine", "ten"), 3)
 }
@@ -136,7 +144,7 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
     shown = " ".join(text.split())[:200]
     line = _BULLET.sub("", _spelled(shown))
     if not line:
-        return ReadLine(shown, "unread", None, None, "empty")
+        return ReadLine(shown, "unread", None, None, say("line.empty"))
     if fruit := _JUICE.match(line):
         line = f"{fruit[2]} lemon {fruit[1]}"
     elif fruit := _JUICED.match(line):
@@ -152,10 +160,10 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
         if line.lower().startswith(f"{words} "):
             line = f"{number} {line[len(words) + 1 :]}"
             break
-    doubt = ""
+    doubt: Sentence | None = None
     if spread := _RANGE.match(line):
         low, high = (_value(spread[n]) for n in (1, 2))
-        doubt = f"“{spread[0]}” is a range: {0.5 * (low + high):g} is its middle"
+        doubt = say("line.range", shown=spread[0], middle=0.5 * (low + high))
         line = f"{0.5 * (low + high):g} {line[spread.end() :]}"
     if both := _BESIDE.match(line):
         line = both[1] + line[both.end() :]
@@ -163,7 +171,13 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
 
 
 def _matched(
-    shown: str, line: str, inside: str, to_taste: bool, doubt: str, kitchen: Kitchen, times: float
+    shown: str,
+    line: str,
+    inside: str,
+    to_taste: bool,
+    doubt: Sentence | None,
+    kitchen: Kitchen,
+    times: float,
 ) -> ReadLine:
     count: float | None = None
     rest = line
@@ -174,13 +188,13 @@ def _matched(
         pass
     unit, name = _unit_and_name(rest, kitchen) if count is not None else ("", rest)
     if count is not None and (sizes := _DIFFERS.get(unit)):
-        doubt = f"a {unit} is {sizes[0]:g} mL in one place and {sizes[1]:g} mL in another"
+        doubt = say("line.unit-differs", unit=unit, one_ml=sizes[0], other_ml=sizes[1])
         count, unit = count * sizes[0], "mL"
     if unit:  # "300 ml pot double cream": packed so, and measured already
         name = _PACKED.sub("", name)
     key, sure, guesses = ingredient_named(name, kitchen.larder)
     if key is None:
-        why = "not in the larder" if not guesses else "not in the larder by that name"
+        why = say("line.not-by-that-name" if guesses else "line.unknown")
         amount = _amount(count, unit, None, kitchen) if count and unit else None
         return ReadLine(
             shown, "settle" if guesses else "unread", None, amount, why, to_taste, guesses
@@ -197,17 +211,17 @@ def _matched(
             "read" if sure else "settle",
             key,
             None,
-            "" if sure else "is this meant?",
+            None if sure else say("line.meant"),
             True,
             guesses,
         )
     if amount is None:
-        why = "no amount"
+        why = say("line.no-amount")
         if count is not None:
-            why = f"“{unit}” of it cannot be weighed" if unit else "it is not counted in pieces"
+            why = say("line.unit-unfit" if unit else "line.not-in-pieces", unit=unit)
         return ReadLine(shown, "settle", key, None, why, to_taste, guesses)
     if not sure:
-        return ReadLine(shown, "settle", key, amount, "is this meant?", to_taste, guesses)
+        return ReadLine(shown, "settle", key, amount, say("line.meant"), to_taste, guesses)
     return ReadLine(shown, "settle" if doubt else "read", key, amount, doubt, to_taste, guesses)
 
 
@@ -217,8 +231,8 @@ def _from_brackets(
     row: Ingredient,
     kitchen: Kitchen,
     amount: Amount | None,
-    doubt: str,
-) -> tuple[Amount | None, str]:
+    doubt: Sentence | None,
+) -> tuple[Amount | None, Sentence | None]:
     """A weight in brackets is the better word: "1 (400 g) tin", "1 onion (150 g)"."""
     try:
         value, rest = split_amount(inside)

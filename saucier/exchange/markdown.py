@@ -6,25 +6,35 @@ from saucier.exchange.json_ld import spoken
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
 from saucier.thickness import spoken_grade
+from saucier.words import say
 
 
 def to_markdown(sheet: Sheet, kitchen: Kitchen) -> str:
     """``sheet`` in Markdown: what it makes, what to weigh, the steps with their cues."""
     checked = check(sheet, kitchen)
-    found, told = checked.as_dict(), cards(checked)
-    grade = found["grade"]
-    thick = spoken_grade(grade) if grade else found["reason"]
+    found, told = checked.figures, cards(checked)
+
+    def told_as(code: str, **facts: object) -> str:
+        return str(say(f"markdown.{code}", **facts))
+
     lines = [
         f"# {sheet.name}",
         "",
-        f"Makes {found['yield_ml']:.0f} mL, {found['total_g']:.0f} g. **{thick}** at "
-        f"{found['serving_c']:g} °C. Salt {found['salt_pct']:.2f} %, fat {found['fat_pct']:.1f} %. "
-        f"About {found['minutes']:.0f} min at the stove.",
+        told_as(
+            "makes",
+            makes_ml=found.yield_ml,
+            total_g=found.total_g,
+            thick=spoken_grade(found.grade) if found.grade else found.reason,
+            serving_c=found.serving_c,
+            salt_pct=found.salt_pct,
+            fat_pct=found.fat_pct,
+            minutes=found.minutes,
+        ),
         "",
     ]
     if sheet.cover and sheet.cover.text:
         lines += [sheet.cover.text, ""]
-    lines += ["| weigh | | spoons |", "|---:|---|---|"]
+    lines += [told_as("weigh"), "|---:|---|---|"]
     for card in told:
         for weighed in card.weighed:
             spoons = spoken(weighed.spoons) if weighed.spoons else ""
@@ -35,10 +45,10 @@ def to_markdown(sheet: Sheet, kitchen: Kitchen) -> str:
         lines += [f"   - {line}" for line in card.lines]
         lines.append(f"   *{card.cue}*")
         if step.note:
-            lines.append(f"   Note: {step.note}")
+            lines.append(told_as("note", note=step.note))
     lines.append("")
-    if found["allergens"]:
-        lines.append(f"Allergens: {', '.join(found['allergens'])}.")
-    lines += [f"Mind: {text}." for text in found["warnings"]]
-    lines += ["", "Thickness and times are estimates; taste, and look at the spoon.", ""]
+    if found.allergens:
+        lines.append(told_as("allergens", allergens=found.allergens))
+    lines += [told_as("mind", what=warning) for warning in found.warnings]
+    lines += ["", told_as("estimates"), ""]
     return "\n".join(lines)

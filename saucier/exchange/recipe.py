@@ -14,6 +14,7 @@ from saucier.kitchen import Kitchen
 from saucier.sheet import MAX_BYTES, Sheet, read_sheet
 from saucier.steps.base import written_amount
 from saucier.units import Amount
+from saucier.words import Sentence, say
 
 MOST_LINES = 80
 _USUAL_SIMMER_MIN = 5.0
@@ -48,9 +49,9 @@ class Reading:
     name: str
     lines: tuple[ReadLine, ...]
     sheet: Sheet | None
-    assumed: tuple[str, ...]
+    assumed: tuple[Sentence, ...]
     unused: tuple[str, ...]
-    beside: tuple[str, ...]
+    beside: tuple[Sentence, ...]
     makes: str
 
     @property
@@ -68,11 +69,9 @@ def read_recipe(
     Raises :class:`BadInput` (field ``text`` or ``settled[i]``).
     """
     if not text.strip():
-        raise BadInput.at(
-            "text", "is empty", "Paste a recipe: its name, its ingredients, its method"
-        )
+        raise BadInput.at("text", "text-is-empty")
     if len(text) > MAX_BYTES * 3:
-        raise BadInput.at("text", "is too long", f"At most {MAX_BYTES * 3 // 1024} kB")
+        raise BadInput.at("text", "text-is-too-long", most_kb=MAX_BYTES * 3 // 1024)
     if '"kestrel-fog/sauce"' in text:
         ours = read_sheet(text)
         return Reading(ours.name, (), ours, (), (), (), "")
@@ -81,15 +80,14 @@ def read_recipe(
     if not given:
         raise BadInput.at(
             "text",
-            "has no ingredient lines",
-            "Give one ingredient a line, such as “60 g butter”, then the method",
+            "has-no-ingredient-lines",
         )
     lines = tuple(read_line(line, kitchen) for line in given[:MOST_LINES])
     lines = _with_settled(lines, settled or {}, kitchen)
     method = read_method(sentences_of(told))
     sheet, assumed, beside = _sheet(name, lines, method, kitchen)
     if len(given) > MOST_LINES:
-        assumed = (*assumed, f"only the first {MOST_LINES} lines were read")
+        assumed = (*assumed, say("assumed.first-lines", most=MOST_LINES))
     return Reading(name, lines, sheet, assumed, method.unused, beside, makes)
 
 
@@ -134,12 +132,10 @@ def _with_settled(
     for number, said in settled.items():
         field = f"settled[{number}]"
         if not 0 <= number < len(found):
-            raise BadInput.at(
-                field, "is no line of it", f"Lines are numbered 0 to {len(found) - 1}"
-            )
+            raise BadInput.at(field, "is-no-line-of-it", last=len(found) - 1)
         line = found[number]
         if said.ingredient is None:
-            found[number] = ReadLine(line.text, "read", None, None, "left out")
+            found[number] = ReadLine(line.text, "read", None, None, say("line.left-out"))
             continue
         try:
             row = kitchen.larder[said.ingredient]
@@ -149,8 +145,8 @@ def _with_settled(
         except BadInput as bad:
             raise bad.under(field) from None
         if amount is None and row.role != "salt":
-            raise BadInput.at(f"{field}.amount", "is missing", "Say how much of it")
-        found[number] = ReadLine(line.text, "read", row.key, amount, "", amount is None)
+            raise BadInput.at(f"{field}.amount", "settled-without-amount")
+        found[number] = ReadLine(line.text, "read", row.key, amount, None, amount is None)
     return tuple(found)
 
 
@@ -159,7 +155,7 @@ class _Draft:
     """Lines sorted by what they do, and the steps made of them."""
 
     steps: list[dict[str, Any]]
-    assumed: list[str]
+    assumed: list[Sentence]
 
     def put(self, op: str, line: ReadLine, **rest: Any) -> None:
         assert line.amount is not None
@@ -176,7 +172,7 @@ _NOT_SAUCE = ("solid", "meat", "fish", "seafood")
 
 def _sheet(
     name: str, lines: Sequence[ReadLine], method: Method, kitchen: Kitchen
-) -> tuple[Sheet | None, tuple[str, ...], tuple[str, ...]]:
+) -> tuple[Sheet | None, tuple[Sentence, ...], tuple[Sentence, ...]]:
     """The sheet of the lines that are read, in the order sauces are made."""
     by_role: dict[str, list[ReadLine]] = {}
     beside, tasted = [], False
@@ -187,17 +183,17 @@ def _sheet(
         if line.amount is None:
             tasted = tasted or role == "salt"
             if role != "salt":
-                beside.append(f"{line.text}: to taste")
+                beside.append(say("beside.to-taste", line=line.text))
         elif role in _NOT_SAUCE:
-            beside.append(f"{line.text}: with the sauce, not in it")
+            beside.append(say("beside.with-the-sauce", line=line.text))
         else:
             by_role.setdefault(role, []).append(line)
-    draft = _Draft([], [f"“{text}” is a range: its middle was taken" for text in method.ranges])
+    draft = _Draft([], [say("assumed.range", shown=text) for text in method.ranges])
     _base(draft, by_role, method, kitchen)
     _enrich(draft, by_role, method)
     if tasted:
         draft.steps.append({"op": "season", "amount": {"to_salt_pct": _USUAL_SALT_PCT}})
-        draft.assumed.append(f"salt to taste: {_USUAL_SALT_PCT:g} g in 100 g")
+        draft.assumed.append(say("assumed.salt", salt_pct=_USUAL_SALT_PCT))
     if not draft.steps:
         return None, tuple(draft.assumed), tuple(beside)
     sheet = _playable({"name": name, "steps": draft.steps}, draft, kitchen)
@@ -215,10 +211,10 @@ def _playable(document: dict[str, Any], draft: _Draft, kitchen: Kitchen) -> Shee
         except BadInput as bad:
             problem = bad.problems[0]
             del steps[int(re.sub(r"^steps\[(\d+)\].*$", r"\1", problem.field))]
-            draft.assumed.append(f"a step was left out: {problem.message}")
+            draft.assumed.append(say("assumed.step-left-out", why=problem.message))
             continue
         for state in checked.steps:
-            draft.assumed += [w.text for w in state.pot.remarks if w.code == "stop-out-of-reach"]
+            draft.assumed += [w for w in state.pot.remarks if w.code == "stop-out-of-reach"]
         return sheet
     return None
 
@@ -243,7 +239,7 @@ def _base(
             minutes = method.sweat_minutes or _USUAL_SWEAT_MIN
             draft.put("sweat", line, minutes=minutes)
         if sweating and method.sweat_minutes is None:
-            draft.assumed.append(f"sweated {_USUAL_SWEAT_MIN:g} min: the method does not say")
+            draft.assumed.append(say("assumed.sweat", minutes=_USUAL_SWEAT_MIN))
     roux_minutes = 2.0 if method.roux_minutes is None else min(30.0, method.roux_minutes)
     for number, line in enumerate(flour):
         colour = method.roux_colour
@@ -263,7 +259,7 @@ def _base(
         for more in others:
             draft.put("add", more)
     if flour and method.roux_minutes is None:
-        draft.assumed.append("roux cooked 2 min: the method does not say")
+        draft.assumed.append(say("assumed.roux", minutes=roux_minutes))
     liquids = _take(by_role, "milk", "stock", "water", "juice")
     boiled = " ".join(stop.up_to for stop in stops)
     cream = by_role.get("cream", [])
@@ -276,7 +272,7 @@ def _base(
         simmer = method.simmer_minutes
         if simmer is None:
             simmer = _USUAL_SIMMER_MIN
-            draft.assumed.append(f"simmered {simmer:g} min: the method does not say")
+            draft.assumed.append(say("assumed.simmer", minutes=simmer))
         draft.steps.append({"op": "simmer", "minutes": min(simmer, 240.0)})
 
 
@@ -339,7 +335,7 @@ def _steep(draft: _Draft, by_role: dict[str, list[ReadLine]]) -> None:
         by_role["herb"] = rest
     for line in whole:
         draft.put("infuse", line, minutes=_USUAL_STEEP_MIN)
-        draft.assumed.append(f"{line.text}: steeped {_USUAL_STEEP_MIN:g} min; take it out again")
+        draft.assumed.append(say("assumed.steep", line=line.text, minutes=_USUAL_STEEP_MIN))
 
 
 def _reduce(stop: Stop) -> dict[str, Any]:
@@ -358,7 +354,7 @@ def _enrich(draft: _Draft, by_role: dict[str, list[ReadLine]], method: Method) -
             {"op": "liaison", "yolk": draft.part(yolks[0]), "cream": draft.part(cream[0])}
         )
         yolks, cream = yolks[1:], cream[1:]
-        draft.assumed.append("yolks and cream made into a liaison")
+        draft.assumed.append(say("assumed.liaison"))
     for line in cream:
         draft.put("add", line)
     for line in _take(by_role, "cheese"):

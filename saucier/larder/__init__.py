@@ -1,11 +1,23 @@
 """The larder: what ingredients are made of, as a kitchen's own editable copy."""
 
-from saucier.larder.ingredient import ALLERGENS, BODY_ORIGINS, ORIGINS, ROLES, Ingredient
+from saucier.larder.ingredient import (
+    ALLERGENS,
+    BODY_ORIGINS,
+    ORIGINS,
+    ROLES,
+    Ingredient,
+    spoken_body_origin,
+    spoken_origin,
+    spoken_role,
+)
 from saucier.larder.larder import Larder, shipped_larder
 from saucier.larder.measures import Measure, Measures, measure_from_row, shipped_measures
 from saucier.larder.row import ingredient_from_row, row_of
 
 __all__ = [
+    "spoken_body_origin",
+    "spoken_origin",
+    "spoken_role",
     "ALLERGENS",
     "BODY_ORIGINS",
     "ORIGINS",

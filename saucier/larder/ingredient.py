@@ -6,6 +6,7 @@ from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.pot import Balance
 from saucier.units import SPOONS, Amount, Dimension, kitchen_round
+from saucier.words import Sentence, say
 
 ALLERGENS = (
     "gluten",
@@ -24,50 +25,52 @@ ALLERGENS = (
     "lupin",
 )
 
-ROLES = {
-    "milk": "milk",
-    "cream": "cream",
-    "soft-cream": "soured and soft creams",
-    "fat": "butter, oil, fat",
-    "flour": "flour and starch",
-    "stock": "stock",
-    "water": "water",
-    "wine": "wine and cider",
-    "spirit": "spirit",
-    "cheese": "cheese",
-    "egg": "egg yolk",
-    "acid": "lemon, vinegar",
-    "seasoning": "mustard, paste, sugar",
-    "salt": "salt",
-    "spice": "ground spice",
-    "herb": "herbs, whole spice",
-    "juice": "juices",
-    "puree": "purées",
-    "aromatic": "onions, roots",
-    "vegetable": "vegetables that give juice",
-    "seafood": "shellfish",
-    "fish": "fish",
-    "meat": "meat and poultry",
-    "nut": "nuts",
-    "solid": "what the sauce goes over or into",
-}
+ROLES = (
+    "milk",
+    "cream",
+    "soft-cream",
+    "fat",
+    "flour",
+    "stock",
+    "water",
+    "wine",
+    "spirit",
+    "cheese",
+    "egg",
+    "acid",
+    "seasoning",
+    "salt",
+    "spice",
+    "herb",
+    "juice",
+    "puree",
+    "aromatic",
+    "vegetable",
+    "seafood",
+    "fish",
+    "meat",
+    "nut",
+    "solid",
+)
 """What an ingredient does in a sauce: what may stand in for it, and what a step offers first."""
+ORIGINS = ("general", "label", "balance")
+"""Where a row's figures come from: general knowledge of food composition, the label such a product
+usually carries, or a mass balance of what goes into it."""
+BODY_ORIGINS = ("", "general", "fitted", "spoon")
+"""Where the figure for a row's body comes from; empty: it has none."""
 
-# Where a row's figures come from: general knowledge of food composition, the label such a
-# product usually carries, or a mass balance of what goes into it.
-ORIGINS = {
-    "general": "general knowledge",
-    "label": "typical label",
-    "balance": "mass balance",
-}
 
-BODY_ORIGINS = {
-    "": "no body of its own",
-    "general": "general knowledge of how such purées stand",
-    "fitted": "fitted to a tried sauce (docs/model.md)",
-    "spoon": "judged by the spoon in this kitchen",
-}
-"""Where the figure for a row's body comes from."""
+def spoken_role(key: str) -> Sentence:
+    return say(f"role.{key}")
+
+
+def spoken_origin(key: str) -> Sentence:
+    return say(f"origin.{key}")
+
+
+def spoken_body_origin(key: str) -> Sentence:
+    return say(f"body-origin.{key or 'none'}")
+
 
 _NO_LIQUID = ("seasoning", "egg", "salt", "spice")
 """Roles that season or bind: wet as some are, a roux does not meet its liquid in them."""
@@ -114,9 +117,14 @@ class Ingredient:
     aliases: tuple[str, ...] = ()
 
     @property
+    def short_name(self) -> str:
+        """The name without what is specified: "Butter" for "Butter, unsalted"."""
+        return self.name.partition(",")[0]
+
+    @property
     def spoken_name(self) -> str:
         """The name as it runs in a sentence: "butter" for "Butter, unsalted"."""
-        short = self.name.partition(",")[0]
+        short = self.short_name
         return short[:1].lower() + short[1:]
 
     @property
@@ -151,9 +159,7 @@ class Ingredient:
             spooned = amount.unit in SPOONS
             return amount.base * (self.cup_density if spooned else self.density)
         if not self.piece_g:
-            raise BadInput.at(
-                "unit", f"{self.name} is not counted in pieces", "Give a weight or a volume"
-            )
+            raise BadInput.at("unit", "is-not-counted-in-pieces", name=self.name)
         return amount.base * self.piece_g
 
     def amount_of(self, grams: float, like: Amount) -> Amount:

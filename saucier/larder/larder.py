@@ -9,6 +9,7 @@ from pathlib import Path
 from saucier.errors import BadInput
 from saucier.larder.ingredient import Ingredient
 from saucier.larder.row import ingredient_from_row
+from saucier.words import one_of
 
 
 class Larder(Mapping[str, Ingredient]):
@@ -23,11 +24,8 @@ class Larder(Mapping[str, Ingredient]):
             return self._rows[key]
         except KeyError:
             near = get_close_matches(key, self._rows, n=3, cutoff=0.5)
-            raise BadInput.at(
-                "ingredient",
-                f"“{key[:60]}” is not in the larder",
-                f"Did you mean {' or '.join(near)}?" if near else "Pick one from the larder",
-            ) from None
+            code = "is-not-in-the-larder-but-near-one" if near else "is-not-in-the-larder"
+            raise BadInput.at("ingredient", code, key=key[:60], near=one_of(near)) from None
 
     def __iter__(self) -> Iterator[str]:
         return iter(self._rows)

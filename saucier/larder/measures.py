@@ -6,10 +6,11 @@ from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
 
-from saucier.errors import BadInput, Problem
+from saucier.errors import BadInput, Problem, problem
 from saucier.larder.ingredient import ROLES, Ingredient
 from saucier.units import Amount, MeasuredBy
 from saucier.units.reading import split_amount
+from saucier.words import say
 
 KINDS = ("hand", "spoon", "ladle", "pack")
 
@@ -101,26 +102,29 @@ def measure_from_row(row: dict[str, str]) -> Measure:
         if not low <= value <= high:
             shown = (row.get(column) or "")[:20]
             problems.append(
-                Problem(
-                    column, f"“{shown}” cannot be used", f"Give {low:g} to {high:g}, in {given_in}"
+                problem(
+                    column,
+                    "cannot-be-used",
+                    shown=shown,
+                    low=low,
+                    high=high,
+                    given_in=say(f"given-in.{given_in}"),
                 )
             )
         return value
 
     name = " ".join((row.get("name") or "").lower().split())
     if not 2 <= len(name) <= 40 or any(sign.isdigit() for sign in name):
-        problems.append(
-            Problem("name", f"“{name[:40]}” is no name", "Two letters or more, no digits")
-        )
-    size = number("size", 0.01, 20_000, "g or mL")
-    packing = number("packing", 0.2, 5, "times as tightly as spooned")
+        problems.append(problem("name", "is-no-name", name=name[:40]))
+    size = number("size", 0.01, 20_000, "g-or-ml")
+    packing = number("packing", 0.2, 5, "times-as-tightly")
     spread = number("spread_pct", 0, 100, "percent")
     unit, kind = row.get("unit") or "", row.get("kind") or ""
     if unit not in ("g", "mL"):
-        problems.append(Problem("unit", f"“{unit[:20]}” is not g or mL", "Use g or mL"))
+        problems.append(problem("unit", "is-not-g-or-ml", unit=unit[:20]))
     if kind not in KINDS:
         problems.append(
-            Problem("kind", f"“{kind[:20]}” is not known here", f"Use one of {', '.join(KINDS)}")
+            problem("kind", "is-no-kind-of-measure", kind=kind[:20], kinds=tuple(KINDS))
         )
     if problems:
         raise BadInput(*problems)
@@ -133,8 +137,8 @@ def measure_fits(measure: Measure, larder: Iterable[str]) -> None:
     if measure.of and measure.of not in ROLES and measure.of not in set(larder):
         raise BadInput.at(
             "of",
-            f"“{measure.of[:40]}” is neither an ingredient nor a kind of one",
-            "Leave it empty for anything",
+            "measures-nothing-known",
+            of=measure.of[:40],
         )
 
 

@@ -5,10 +5,11 @@ import re
 from collections.abc import Mapping
 
 from saucier import constants as K
-from saucier.errors import BadInput, Problem
+from saucier.errors import BadInput, Problem, problem
 from saucier.heat import heat_capacity_j_per_k
 from saucier.larder.ingredient import ALLERGENS, BODY_ORIGINS, ORIGINS, ROLES, Ingredient
 from saucier.pot import Balance
+from saucier.words import say
 
 PARTS = (
     "water",
@@ -24,26 +25,25 @@ PARTS = (
 """Columns that close to 100 g, flour counting its dry share only."""
 
 _LIMITS: dict[str, tuple[float, float, str]] = {
-    **dict.fromkeys(PARTS, (0.0, 115.0, "g per 100 g")),
-    "acid": (0.0, 100.0, "g per 100 g"),
-    "sugar": (0.0, 100.0, "g per 100 g"),
-    "density": (0.05, 3.0, "g/mL"),
-    "cup_density": (0.05, 3.0, "g/mL"),
-    "piece_g": (0.0, 20_000.0, "g a piece, or nothing"),
-    "power": (0.0, 5.0, "times wheat flour"),
-    "price_per_kg": (0.0, 10_000.0, "money per kg"),
+    **dict.fromkeys(PARTS, (0.0, 115.0, "g-per-100-g")),
+    **dict.fromkeys(("acid", "sugar"), (0.0, 100.0, "g-per-100-g")),
+    "density": (0.05, 3.0, "g-per-ml"),
+    "cup_density": (0.05, 3.0, "g-per-ml"),
+    "piece_g": (0.0, 20_000.0, "g-a-piece"),
+    "power": (0.0, 5.0, "times-wheat-flour"),
+    "price_per_kg": (0.0, 10_000.0, "money-per-kg"),
     "spread_pct": (0.0, 100.0, "percent"),
-    "leak_pct": (0.0, 90.0, "percent of its weight"),
-    "falls_pct": (0.0, 95.0, "percent of its weight"),
-    "body": (0.0, 60.0, "g of flour that 100 g thicken like"),
+    "leak_pct": (0.0, 90.0, "percent-of-its-weight"),
+    "falls_pct": (0.0, 95.0, "percent-of-its-weight"),
+    "body": (0.0, 60.0, "g-of-flour"),
     "body_spread_pct": (0.0, 100.0, "percent"),
-    "boils_away_pct": (0.0, 100.0, "percent of its body"),
-    "usable_pct": (1.0, 100.0, "percent of the bought weight"),
-    "drained_pct": (5.0, 500.0, "percent of the usable weight"),
-    "pack_g": (0.0, 100_000.0, "g a pack, or nothing"),
-    "keeps_days": (0.0, 365.0, "days in the fridge once made, or nothing"),
+    "boils_away_pct": (0.0, 100.0, "percent-of-its-body"),
+    "usable_pct": (1.0, 100.0, "percent-of-the-bought-weight"),
+    "drained_pct": (5.0, 500.0, "percent-of-the-usable-weight"),
+    "pack_g": (0.0, 100_000.0, "g-a-pack"),
+    "keeps_days": (0.0, 365.0, "days-in-the-fridge"),
 }
-"""Lowest and highest value of each number column, and what it is given in."""
+"""Lowest and highest value of each number column, and what it is given in: a sentence of the catalogue."""
 _WHEN_EMPTY = {"usable_pct": 100.0, "drained_pct": 100.0, "body_spread_pct": K.BODY_SPREAD_PCT}
 COLUMNS = (
     "key",
@@ -93,38 +93,37 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
     numbers = {column: _number(column, row, problems) for column in _LIMITS}
     key, name = (row.get("key") or "").strip(), (row.get("name") or "").strip()
     if not re.fullmatch(r"[a-z0-9]+(-[a-z0-9]+)*", key) or len(key) > 60:
-        problems.append(
-            Problem(
-                "key", f"“{key[:40]}” is no key", "Small letters, digits and hyphens, as milk-whole"
-            )
-        )
+        problems.append(problem("key", "key-is-no-key", key=key[:40]))
     if not 1 <= len(name) <= 80:
-        problems.append(Problem("name", "is empty or too long", "Give 1 to 80 characters"))
+        problems.append(problem("name", "name-is-empty-or-long"))
     for column, known in (("role", ROLES), ("origin", ORIGINS), ("body_origin", BODY_ORIGINS)):
         if (row.get(column) or "") not in known:
             problems.append(
-                Problem(
+                problem(
                     column,
-                    f"“{(row.get(column) or '')[:40]}” is not known here",
-                    f"Use one of {', '.join(one for one in known if one)}",
+                    "is-none-of-these",
+                    shown=(row.get(column) or "")[:40],
+                    known=tuple(one for one in known if one),
                 )
             )
     if (row.get("form") or "") not in ("", "piece"):
-        problems.append(Problem("form", "is not known here", "Leave it empty, or write piece"))
+        problems.append(problem("form", "is-no-form"))
     allergens = frozenset((row.get("allergens") or "").replace(",", " ").split())
     if unknown := allergens - set(ALLERGENS):
         problems.append(
-            Problem(
-                "allergens", f"{min(unknown)} is not on the list", f"Use {', '.join(ALLERGENS)}"
+            problem(
+                "allergens", "is-no-allergen", allergen=min(unknown), allergens=tuple(ALLERGENS)
             )
         )
     total = closing_sum(numbers)
     if abs(total - 100.0) > CLOSES_WITHIN and not problems:
         problems.append(
-            Problem(
+            problem(
                 "composition",
-                f"{key} adds up to {total:.1f} g",
-                f"It should close to 100 ± {CLOSES_WITHIN:g} g",
+                "does-not-close",
+                key=key,
+                total_g=total,
+                within_g=CLOSES_WITHIN,
             )
         )
     if problems:
@@ -215,20 +214,31 @@ def _number(column: str, row: Mapping[str, str], problems: list[Problem]) -> flo
     low, high, given_in = _LIMITS[column]
     if not text:
         if low > 0.0 and column not in _WHEN_EMPTY:
-            problems.append(Problem(column, "is missing", f"Give {given_in}"))
+            problems.append(
+                problem(column, "column-is-empty", given_in=say(f"given-in.{given_in}"))
+            )
         return _WHEN_EMPTY.get(column, 0.0)
     try:
         value = float(text)
     except ValueError:
         value = math.nan
     if not math.isfinite(value):
-        problems.append(Problem(column, f"“{text[:20]}” is not a number", f"Give {given_in}"))
+        problems.append(
+            problem(
+                column, "column-is-no-number", text=text[:20], given_in=say(f"given-in.{given_in}")
+            )
+        )
         return 0.0
     # A balance rounded to 100 may leave a hair less than nothing.
     if not low - 0.01 <= value <= high and not (column == "insoluble" and value >= -CLOSES_WITHIN):
         problems.append(
-            Problem(
-                column, f"{value:g} is out of reach", f"Give {low:g} to {high:g}, in {given_in}"
+            problem(
+                column,
+                "column-is-out-of-reach",
+                value=value,
+                low=low,
+                high=high,
+                given_in=say(f"given-in.{given_in}"),
             )
         )
         return 0.0

@@ -7,6 +7,7 @@ from saucier.larder import Ingredient
 from saucier.pot import EMPTY, Balance
 from saucier.sheet import Sheet
 from saucier.steps import Add, AnyStep, Reserve, Roux, Simmer
+from saucier.words import Sentence, all_of, say
 
 _LIQUIDS = ("milk", "stock", "water")
 _SAME = 0.006
@@ -39,21 +40,20 @@ class Base:
         return frozenset().union(*(row.allergens for row in rows))
 
     @property
-    def name(self) -> str:
-        """The base in kitchen words, for the eye only: nothing is matched by it."""
-        liquid = " and ".join(row.spoken_name for row, _ in self.liquids)
-        return f"{self.colour.capitalize()} roux with {liquid}"
+    def name(self) -> Sentence:
+        """What it is called, for the eye only: nothing is matched by it."""
+        return say(f"base.{self.colour}", liquid=_liquid(self))
 
 
-def base_of(sheet: Sheet, kitchen: Kitchen) -> Base | str:
-    """The base ``sheet`` begins with, or why it has none to share, in kitchen words.
+def base_of(sheet: Sheet, kitchen: Kitchen) -> Base | Sentence:
+    """The base ``sheet`` begins with, or why it has none to share.
 
     A base is a roux in an empty pot, milk, stock or water into it, and its simmer. What else goes
     in before the simmer is taken as an addition, boiled in the branch.
     """
     steps = sheet.steps
     if not steps or not isinstance(steps[0], Roux) or steps[0].colour == "raw":
-        return "it does not begin with a roux of its own"
+        return say("begins-with-no-roux")
     roux = steps[0]
     larder = kitchen.larder
     liquids: list[tuple[Ingredient, float]] = []
@@ -75,7 +75,7 @@ def base_of(sheet: Sheet, kitchen: Kitchen) -> Base | str:
             early.append(step)
         at += 1
     if not liquids:
-        return "no milk, stock or water goes into its roux first"
+        return say("no-liquid-into-its-roux")
     if early:
         early.append(Simmer(minutes=_BRANCH_BOIL_MIN, heat="bare-simmer"))
     # What is kept back is the dish's business here, not the pot's.
@@ -101,19 +101,19 @@ def base_of(sheet: Sheet, kitchen: Kitchen) -> Base | str:
     )
 
 
-def same_base(one: Base, other: Base) -> str | None:
-    """None where the two can be made in one pot; else what differs, in kitchen words."""
+def same_base(one: Base, other: Base) -> Sentence | None:
+    """None where the two can be made in one pot; else what differs."""
     if one.colour != other.colour:
-        return f"{one.colour} roux, not {other.colour}"
+        return say("other-roux", one=one.colour, other=other.colour)
     if _apart(one.liquid, other.liquid) > _SAME:
-        return f"{_liquid(one)}, not {_liquid(other)}"
+        return say("other-part", one=_liquid(one), other=_liquid(other))
     if _apart(one.fat.per_gram, other.fat.per_gram) > _SAME:
-        return f"{one.fat.spoken_name}, not {other.fat.spoken_name}"
+        return say("other-part", one=one.fat.spoken_name, other=other.fat.spoken_name)
     if _apart(one.flour.per_gram, other.flour.per_gram) > 4 * _SAME:
-        return f"{one.flour.spoken_name}, not {other.flour.spoken_name}"
+        return say("other-part", one=one.flour.spoken_name, other=other.flour.spoken_name)
     if one.allergens != other.allergens:
         extra = sorted(one.allergens ^ other.allergens)
-        return f"only one of them brings {', '.join(extra)}"
+        return say("only-one-brings", allergens=tuple(extra))
     return None
 
 
@@ -121,5 +121,5 @@ def _apart(one: Balance, other: Balance) -> float:
     return max(abs(a - b) for a, b in zip(one, other, strict=True))
 
 
-def _liquid(base: Base) -> str:
-    return " and ".join(row.spoken_name for row, _ in base.liquids)
+def _liquid(base: Base) -> object:
+    return all_of([row.spoken_name for row, _ in base.liquids])

@@ -140,9 +140,7 @@ class Pouring:
         while self.excess(mother, high) > 0.0:
             low, high = high, min(most, 3.0 * high)
             if low >= most:
-                raise BadInput.at(
-                    "volume", "is nearly all let-down", "Give this sauce a pot of its own"
-                )
+                raise BadInput.at("volume", "is-nearly-all-let-down")
         let_down = find_root(lambda x: self.excess(mother, x), low, high, 1e-4 * most)
         return self.filled(mother, let_down)
 
@@ -151,9 +149,7 @@ class Pouring:
         if self.excess(mother, 0.0, math.exp(low)) >= 0.0:  # its boil alone gets it there
             return self.filled(mother, 0.0)
         if self.excess(mother, 0.0, math.exp(high)) <= 0.0:
-            raise BadInput.at(
-                "grade", "cannot be bound that thick", "Give this sauce a pot of its own"
-            )
+            raise BadInput.at("grade", "cannot-be-bound-that-thick")
         found = find_root(lambda x: self.excess(mother, 0.0, math.exp(x)), low, high, 1e-4)
         return self.filled(mother, 0.0, math.exp(found))
 

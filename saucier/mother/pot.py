@@ -25,6 +25,7 @@ from saucier.steps import Add, AnyStep, Knobs, Roux, Simmer, Use
 from saucier.steps.base import Measured
 from saucier.thickness import raw_viscosity_of
 from saucier.units import Amount
+from saucier.words import Sentence, say
 
 MOST_LET_DOWN = 0.40
 """A branch let down further is better served by a thinner mother."""
@@ -54,7 +55,7 @@ class Offer:
 
     branch: str
     do: str
-    words: str
+    words: Sentence
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,7 +122,7 @@ class _Base:
         steps.append(
             Simmer.model_validate({"op": "simmer", "minutes": self._minutes, "heat": base.heat})
         )
-        return Sheet(name=base.name, steps=tuple(steps), pan=SheetPan.of(self._pan))
+        return Sheet(name=str(base.name), steps=tuple(steps), pan=SheetPan.of(self._pan))
 
     def pot(self, flour_per_kg: float, liquid_g: float) -> Pot:
         knobs = Knobs(
@@ -261,7 +262,7 @@ def _flour_for(pouring: Pouring, made: _Base, liquid_g: float) -> float:
         if excess(low) >= 0.0:
             return _THINNEST
         if excess(high) <= 0.0:
-            raise BadInput.at("", "no base is thick enough for it", "Ask for another grade")
+            raise BadInput.at("", "no-base-is-thick-enough-for")
         return math.exp(find_root(excess, low, high, 1e-4))
     except BadInput as bad:
         raise CannotPour(pouring.goal.key, bad) from None
@@ -302,16 +303,14 @@ def _offers(
         return ()
     whole = sum(branch.goal.volume_ml for branch in branches)
     top = next(branch for branch in branches if branch.goal.key == thickest)
-    names = ", ".join(f"{b.goal.sheet.name} ({100 * b.poured.let_down_share:.0f} %)" for b in far)
-    first = f"{names} would be let down over {100 * MOST_LET_DOWN:.0f} %"
-    offers = []
-    if top.goal.volume_ml < SMALL_BRANCH * whole:
-        offers.append(
-            Offer(
-                thickest,
-                "thicken",
-                f"{first}: make the pot thinner and bind {top.goal.sheet.name} by itself, with beurre manié",
-            )
-        )
-    offers.append(Offer(thickest, "own", f"{first}: give {top.goal.sheet.name} a pot of its own"))
-    return tuple(offers)
+    first = say(
+        "let-down-too-far",
+        names=tuple(
+            say("name-and-share", name=b.goal.sheet.name, share_pct=100 * b.poured.let_down_share)
+            for b in far
+        ),
+        most_pct=100 * MOST_LET_DOWN,
+    )
+    facts = {"first": first, "name": top.goal.sheet.name}
+    ways = ["thicken"] if top.goal.volume_ml < SMALL_BRANCH * whole else []
+    return tuple(Offer(thickest, do, say(f"offer.{do}", **facts)) for do in (*ways, "own"))

@@ -3,14 +3,13 @@
 from saucier.pot.balance import EMPTY, Balance
 from saucier.pot.evaporation import alcohol_left, boil_off
 from saucier.pot.pieces import Piece, cook_all
-from saucier.pot.pot import Pot, Remark, SetAside
+from saucier.pot.pot import Pot, SetAside
 
 __all__ = [
     "EMPTY",
     "Balance",
     "Piece",
     "Pot",
-    "Remark",
     "SetAside",
     "alcohol_left",
     "boil_off",

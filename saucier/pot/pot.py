@@ -6,14 +6,7 @@ from typing import NamedTuple
 from saucier import constants as K
 from saucier.pot.balance import EMPTY, Balance
 from saucier.pot.pieces import Piece
-
-
-@dataclass(frozen=True, slots=True)
-class Remark:
-    """Something to tell the cook at one step: ``code`` for programs, ``text`` in kitchen words."""
-
-    code: str
-    text: str
+from saucier.words import Sentence
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,7 +25,7 @@ class Pot(NamedTuple):
     ``wetted``: something with 40 % water or more has gone in, so that it is a liquid.
     ``hottest_c``: the hottest it has been since yolk went in. ``minutes``: time at the stove
     so far. ``delicate``: what in it must not boil any more. ``chilled``: it has been cold.
-    ``remarks`` belong to the last step only. ``lifted``: food taken out to be put back, paid for
+    ``remarks``, what to tell the cook of it, belong to the last step only. ``lifted``: food taken out to be put back, paid for
     and weighed already. ``sour_min``: minutes its flour boiled in much acid. ``split``: it has
     split, and stays so until a step mends it.
     """
@@ -45,7 +38,7 @@ class Pot(NamedTuple):
     allergens: frozenset[str] = frozenset()
     cost: float = 0.0
     minutes: float = 0.0
-    remarks: tuple[Remark, ...] = ()
+    remarks: tuple[Sentence, ...] = ()
     pieces: tuple[Piece, ...] = ()
     set_aside: tuple[SetAside, ...] = ()
     delicate: frozenset[str] = frozenset()
@@ -113,7 +106,7 @@ class Pot(NamedTuple):
         mass = self.balance.mass_g
         return (self.balance.fat - self.balance.butter) / mass if mass > 0.0 else 0.0
 
-    def saying(self, *remarks: Remark) -> "Pot":
+    def saying(self, *remarks: Sentence) -> "Pot":
         """This with ``remarks`` of its last step added."""
         return self._replace(remarks=(*self.remarks, *remarks))
 

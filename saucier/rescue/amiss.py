@@ -5,10 +5,11 @@ from saucier.heat import evaporation_g_per_min
 from saucier.rescue.case import Case
 from saucier.rescue.dose import after
 from saucier.rescue.remedy import Remedy, refused, remedy_of
-from saucier.rescue.thickness import thicken
+from saucier.rescue.thickness import thicken, yolks_of
 from saucier.seasoning import salt_pct
 from saucier.steps import Add, AnyStep, Finish, Mend, Season, Simmer
 from saucier.units import Amount, kitchen_round
+from saucier.words import Sentence, say
 
 _CLINGS = {"whisk": 0.0, "blend": 0.01, "sieve": 0.04, "decant": 0.05}
 """Share of the pot that stays in the sieve, the blender, the caught pan."""
@@ -26,46 +27,42 @@ def _lost(case: Case, how: str) -> float:
     return _CLINGS[how] * case.pot.total_g
 
 
-def _sieve(case: Case, title: str, then: str) -> Remedy:
+def _sieve(case: Case, title: Sentence, then: Sentence) -> Remedy:
     lost = _lost(case, "sieve")
-    do = ("Press it through a fine sieve with a ladle.", f"About {lost:.0f} g stays behind.", then)
+    do = (say("sieve.press"), say("sieve.stays", grams=lost), then)
     return remedy_of(case, "sieve", title, do, loses_g=lost, minutes=3.0)
 
 
 def lumps(case: Case) -> list[Remedy]:
     blended = _lost(case, "blend")
     return [
-        remedy_of(
-            case, "whisk", "Whisk hard", ("Off the heat, whisk hard for a minute.",), minutes=1.0
-        ),
+        remedy_of(case, "whisk", say("whisk.title"), (say("whisk.do"),), minutes=1.0),
         remedy_of(
             case,
             "blend",
-            "Blend it",
+            say("blender.title"),
             (
-                "Blend hot in small amounts, the lid vented.",
-                f"About {blended:.0f} g stays in the jug; it foams and looks paler for a while.",
+                say("blender.do"),
+                say("blender.stays", grams=blended),
             ),
             loses_g=blended,
             minutes=3.0,
         ),
         _sieve(
             case,
-            "Sieve it",
-            "The lumps held flour back: look at the spoon, it may be thinner than planned.",
+            say("sieve.title"),
+            say("sieve.lumps"),
         ),
     ]
 
 
 def raw_flour(case: Case) -> list[Remedy]:
     """Simmer on, with the liquid that boils off put back."""
-    title = "Simmer on"
+    title = say("simmer-on.name")
     if not case.pot.balance.flour:
-        return [refused("simmer", title, "there is no flour in it")]
+        return [refused("simmer", title, say("simmer-on.no-flour"))]
     if case.pot.delicate - {"cheese"}:
-        return [
-            refused("simmer", title, "it must not boil any more: next time simmer before enriching")
-        ]
+        return [refused("simmer", title, say("simmer-on.must-not-boil"))]
     minutes = max(5.0, 8.0 - case.pot.boiled_min)
     stove = case.setting.stove
     lost = evaporation_g_per_min(case.pot.total_ml, "bare-simmer", stove, False) * minutes
@@ -76,20 +73,20 @@ def raw_flour(case: Case) -> list[Remedy]:
         Simmer(minutes=minutes, heat="bare-simmer", lid=False),
     ]
     do = (
-        f"Whisk in {amount.value:g} mL hot {liquid.spoken_name}: as much as will boil off.",
-        f"{minutes:.0f} min at the odd bubble, stirring; taste again.",
+        say("simmer-on.liquid", ml=amount.value, name=liquid.spoken_name),
+        say("simmer-on.do", minutes=minutes),
     )
-    return [remedy_of(case, "simmer", f"Simmer {minutes:.0f} min more", do, steps)]
+    return [remedy_of(case, "simmer", say("simmer-on.title", minutes=minutes), do, steps)]
 
 
 def caught(case: Case) -> list[Remedy]:
     lost = _lost(case, "decant")
     do = (
-        "Off the heat. Do not stir, do not scrape.",
-        "Pour what runs freely into a clean pan, then taste it: burnt goes through everything.",
-        f"Leave about {lost:.0f} g behind.",
+        say("decant.off"),
+        say("decant.pour"),
+        say("decant.leave", grams=lost),
     )
-    return [remedy_of(case, "decant", "Decant it", do, loses_g=lost, minutes=2.0)]
+    return [remedy_of(case, "decant", say("decant.title"), do, loses_g=lost, minutes=2.0)]
 
 
 def stringy_cheese(case: Case) -> list[Remedy]:
@@ -106,14 +103,22 @@ def stringy_cheese(case: Case) -> list[Remedy]:
             Add(ingredient=liquid.key, amount=hot, temperature_c=_HOT_C),
         ]
         do = (
-            f"Off the heat. Whisk in {sharp} {row.spoken_name}, then {hot} hot {liquid.spoken_name}.",
-            "Whisk hard until it comes together.",
+            say(
+                "sharp.do",
+                sour=sharp,
+                sour_name=row.spoken_name,
+                hot=hot,
+                liquid=liquid.spoken_name,
+            ),
+            say("sharp.whisk"),
         )
-        title = f"{sharp} {row.spoken_name} and {hot} hot {liquid.spoken_name}"
+        title = say(
+            "sharp.title", sour=sharp, sour_name=row.spoken_name, hot=hot, liquid=liquid.spoken_name
+        )
         ways.append(remedy_of(case, f"sharp-{key}", title, do, steps, minutes=2.0))
-    blend = ("Blend it hot in small amounts, the lid vented.",)
+    blend = (say("blender.hot"),)
     lost = _lost(case, "blend")
-    return [*ways, remedy_of(case, "blend", "Blend it", blend, loses_g=lost, minutes=3.0)]
+    return [*ways, remedy_of(case, "blend", say("blender.title"), blend, loses_g=lost, minutes=3.0)]
 
 
 def yolk_grains(case: Case) -> list[Remedy]:
@@ -121,19 +126,19 @@ def yolk_grains(case: Case) -> list[Remedy]:
     balance = case.pot.balance
     # Enough cold cream to bring the pot to 70 °C: m·c·(70 − 5) = M·C·(T − 70), both near 3.6.
     grams = _g(case.pot.total_g * max(0.03, (case.pot.temperature_c - 70.0) / 65.0))
-    found = _sieve(case, "Sieve it, cool it with cream", "The grains do not come back.")
+    found = _sieve(case, say("cream-sieve.name"), say("cream-sieve.grains"))
     if balance.yolk_protein <= 0.0:
-        return [refused("sieve", found.title, "there is no yolk in it")]
+        return [refused("sieve", found.title, say("cream-sieve.no-yolk"))]
     step = Finish(ingredient=cream.key, amount=grams, temperature_c=_COLD_C)
     do = (
-        f"Off the heat at once, whisk in {grams} cold cream.",
+        say("cream-sieve.cream", amount=grams),
         *found.do,
     )
     return [
         remedy_of(
             case,
             "cream-sieve",
-            f"{grams} cold cream, then a sieve",
+            say("cream-sieve.title", amount=grams),
             do,
             (step,),
             loses_g=found.loses_g,
@@ -148,53 +153,51 @@ def oily_cream(case: Case) -> list[Remedy]:
     balance = case.pot.balance
     fat_ml = balance.fat / K.DENSITY_FAT
     need_ml = fat_ml / (K.EMULSION_CAUTION - 0.02) - balance.volume_ml
-    title = "Water back in"
+    title = say("water-back.name")
     if case.pot.split:
         need_ml = max(need_ml, _SPOON_SHARE * balance.volume_ml)
     elif need_ml <= 0.5:
         share = 100.0 * fat_ml / max(balance.volume_ml, 1e-9)
-        return [
-            refused("water", title, f"fat takes {share:.0f} % of the room: it should hold as it is")
-        ]
+        return [refused("water", title, say("water-back.holds", share_pct=share))]
     ways = []
     for key in dict.fromkeys(("water", case.liquid.key)):
         row = case.kitchen.larder[key]
         if row.per_gram.fat > 0.1:
             continue
         amount = kitchen_round(Amount(need_ml / row.per_gram.volume_ml / row.density, "mL"))
-        told = f"{amount.value:g} mL warm {row.spoken_name}"
+        told = say("water-back.amount", ml=amount.value, name=row.spoken_name)
         if case.pot.split:
             step: AnyStep = Mend(ingredient=key, amount=amount)
             do = (
-                f"Off the heat. {told} in a clean pan.",
-                "Whisk the split sauce in by drops, then in a thread, until it is creamy.",
-                "Do not boil it again.",
+                say("water-back.clean-pan", told=told),
+                say("water-back.by-drops"),
+                say("water-back.no-boil"),
             )
         else:
             step = Add(ingredient=key, amount=amount, temperature_c=60.0)
             do = (
-                "Off the heat.",
-                f"Whisk in {told} by spoonfuls until it turns creamy.",
-                "Do not boil it again.",
+                say("water-back.off"),
+                say("water-back.by-spoonfuls", told=told),
+                say("water-back.no-boil"),
             )
-        title = f"{amount.value:g} mL {row.spoken_name} back in"
+        title = say("water-back.title", ml=amount.value, name=row.spoken_name)
         minutes = K.MEND_MINUTES if case.pot.split else 2.0
         ways.append(remedy_of(case, f"back-{key}", title, do, (step,), minutes=minutes))
     return ways
 
 
 def split_soft_cream(case: Case) -> list[Remedy]:
-    return [_slurry_blend(case, 0.008, "Slurry, warmed while whisking")]
+    return [_slurry_blend(case, 0.008, say("slurry-blend.warmed"))]
 
 
 def curdled(case: Case) -> list[Remedy]:
     return [
-        _slurry_blend(case, 0.01, "Slurry and blender"),
-        _sieve(case, "Sieve it", "What ran through is whey and fat: bind it as a fresh sauce."),
+        _slurry_blend(case, 0.01, say("slurry-blend.title")),
+        _sieve(case, say("sieve.title"), say("sieve.whey")),
     ]
 
 
-def _slurry_blend(case: Case, share: float, title: str) -> Remedy:
+def _slurry_blend(case: Case, share: float, title: Sentence) -> Remedy:
     starch = _g(share * case.pot.total_g)
     water = Amount(2.0 * starch.value, "g")
     steps: list[AnyStep] = [
@@ -202,9 +205,9 @@ def _slurry_blend(case: Case, share: float, title: str) -> Remedy:
         Add(ingredient="water", amount=water),
     ]
     do = (
-        f"Off the heat. Stir {starch} corn starch into {water} cold water.",
-        "Whisk it in, warm gently until it just thickens, then blend.",
-        "Finer, never quite as smooth as before.",
+        say("slurry-blend.stir", starch=starch, water=water),
+        say("slurry-blend.warm"),
+        say("slurry-blend.after"),
     )
     return remedy_of(case, "slurry", title, do, steps, minutes=4.0)
 
@@ -215,21 +218,21 @@ def dull_green(case: Case) -> list[Remedy]:
     row = case.kitchen.larder[key]
     grams = _g(0.08 * case.pot.total_g)
     step = Finish(ingredient=key, amount=grams, temperature_c=20.0)
-    do = (f"At the pass, off the heat, stir in {grams} fresh {row.spoken_name}; no lid.",)
-    title = f"{grams} fresh {row.spoken_name} at the end"
+    do = (say("fresh-green.do", grams=grams, name=row.spoken_name),)
+    title = say("fresh-green.title", grams=grams, name=row.spoken_name)
     return [remedy_of(case, "fresh-green", title, do, (step,), minutes=1.0)]
 
 
 def grey(case: Case) -> list[Remedy]:
     return [
-        refused("grey", "Bring the colour back", "grey from bare metal does not go away again"),
+        refused("grey", say("grey.name"), say("grey.stays")),
         remedy_of(
             case,
             "move",
-            "Move it to stainless",
+            say("grey.move"),
             (
-                "Into a stainless or enamel pan now, before it gets worse.",
-                "Taste for metal: if it is there, begin again.",
+                say("grey.into-stainless"),
+                say("grey.taste"),
             ),
             minutes=1.0,
         ),
@@ -239,17 +242,17 @@ def grey(case: Case) -> list[Remedy]:
 def too_sharp(case: Case) -> list[Remedy]:
     """Sugar by small steps, or cream and unsalted base against the acid itself."""
     if case.pot.balance.mass_g <= 0.0:
-        return [refused("sugar", "Sugar", "there is no sauce in it yet")]
+        return [refused("sugar", say("sugar.name"), say("sugar.no-sauce"))]
     mass, balance = case.pot.total_g, case.pot.balance
     sugar = _g(0.002 * mass)
     ways = [
         remedy_of(
             case,
             "sugar",
-            f"{sugar} sugar, taste, once more if need be",
+            say("sugar.title", amount=sugar),
             (
-                f"Stir in {sugar} sugar (2 g a kilo) and taste; a second and third time at most.",
-                "Sugar covers, it takes no acid away.",
+                say("sugar.do", amount=sugar),
+                say("sugar.covers"),
             ),
             (Season(ingredient="sugar-white", amount=sugar),),
             minutes=1.0,
@@ -262,9 +265,9 @@ def too_sharp(case: Case) -> list[Remedy]:
         if own >= 0.9 * goal:
             continue
         grams = _g(balance.mass_g * (acid - goal) / (goal - own))
-        do = (f"Whisk in {grams} hot {row.spoken_name}: a fifth less sharp.",)
+        do = (say("less-sharp.do", amount=grams, name=row.spoken_name),)
         step = Add(ingredient=row.key, amount=grams, temperature_c=_HOT_C)
-        title = f"{grams} {row.spoken_name}"
+        title = say("less-sharp.title", grams=grams, name=row.spoken_name)
         ways.append(remedy_of(case, f"dilute-{row.key}", title, do, (step,), minutes=1.0))
     return ways
 
@@ -277,24 +280,28 @@ def flat(case: Case) -> list[Remedy]:
     if salt_pct(case.pot.balance) < target - 0.03:
         step = Season.model_validate({"op": "season", "amount": {"to_salt_pct": target}})
         grams = after(case, (step,)).balance.salt - case.pot.balance.salt
-        do = (f"Salt first: {grams:.1f} g brings it to {target:g} %.",)
-        ways.append(remedy_of(case, "salt-up", f"{grams:.1f} g salt", do, (step,), minutes=1.0))
+        do = (say("salt-up.do", grams=grams, target_pct=target),)
+        ways.append(
+            remedy_of(case, "salt-up", say("salt-up.title", grams=grams), do, (step,), minutes=1.0)
+        )
     lemon = _g(0.006 * mass)
     drops = (
-        f"Off the heat, {lemon} lemon juice, taste; once more at most.",
-        "Not into milk without flour: it curdles.",
+        say("lemon.do", amount=lemon),
+        say("lemon.not-into-milk"),
     )
     step = Season(ingredient="lemon-juice", amount=lemon)
-    ways.append(remedy_of(case, "lemon", f"{lemon} lemon juice", drops, (step,), minutes=1.0))
+    ways.append(
+        remedy_of(case, "lemon", say("lemon.title", amount=lemon), drops, (step,), minutes=1.0)
+    )
     return ways
 
 
 def weeps(case: Case) -> list[Remedy]:
-    do = ("Bring it to the boil whisking, then blend it in small amounts, the lid vented.",)
+    do = (say("weeps.do"),)
     lost = _lost(case, "blend")
     flour = case.pot.balance.flour
     waxy = flour / 3.0 / case.kitchen.larder["rice-flour-waxy"].power
-    ways = [remedy_of(case, "whisk-blend", "Whisk hot, blend", do, loses_g=lost, minutes=6.0)]
+    ways = [remedy_of(case, "whisk-blend", say("weeps.title"), do, loses_g=lost, minutes=6.0)]
     bound = thicken(case, "slurry")
     if bound.refused is None:
         ways.append(bound)
@@ -303,11 +310,8 @@ def weeps(case: Case) -> list[Remedy]:
             remedy_of(
                 case,
                 "waxy-next-time",
-                f"Next time: {waxy:.0f} g waxy rice flour for a third of the flour",
-                (
-                    f"Of the {flour:.0f} g flour take {flour * 2 / 3:.0f} g and {waxy:.0f} g waxy rice "
-                    "flour: it lets less water go.",
-                ),
+                say("waxy.title", grams=waxy),
+                (say("waxy.do", flour=flour, less=flour * 2 / 3, grams=waxy),),
                 minutes=0.0,
             )
         )
@@ -321,10 +325,10 @@ def emulsion_split(case: Case) -> list[Remedy]:
         remedy_of(
             case,
             "cold-drops",
-            f"{drops} cold water by drops",
+            say("cold-drops.title", amount=drops),
             (
-                "Off the heat at once.",
-                f"Whisk in cold water by drops, up to {drops}, from the edge in.",
+                say("cold-drops.off"),
+                say("cold-drops.do", amount=drops),
             ),
             (Add(ingredient="water", amount=drops, temperature_c=_COLD_C),),
             minutes=2.0,
@@ -332,10 +336,10 @@ def emulsion_split(case: Case) -> list[Remedy]:
         remedy_of(
             case,
             "fresh-yolk",
-            f"Start again on {yolks} fresh yolk{'s' if yolks > 1 else ''}",
+            say("fresh-yolk.one" if yolks == 1 else "fresh-yolk.several", count=yolks),
             (
-                f"Whisk {yolks} yolk{'s' if yolks > 1 else ''} with a spoon of warm water over gentle heat.",
-                "Whisk the split sauce in by drops, then in a thread.",
+                say("fresh-yolk.do", yolks=yolks_of(yolks)),
+                say("fresh-yolk.by-drops"),
             ),
             minutes=6.0,
         ),
@@ -345,9 +349,9 @@ def emulsion_split(case: Case) -> list[Remedy]:
 def emulsion_tight(case: Case) -> list[Remedy]:
     drops = _g(0.015 * case.pot.total_g)
     do = (
-        f"Whisk in hot water by drops, up to {drops}, until it loosens.",
-        "Keep it at 50 to 60 °C.",
+        say("hot-drops.do", amount=drops),
+        say("hot-drops.keep"),
     )
     step = Add(ingredient="water", amount=drops, temperature_c=_HOT_C)
-    title = f"{drops} hot water by drops"
+    title = say("hot-drops.title", amount=drops)
     return [remedy_of(case, "hot-drops", title, do, (step,), minutes=2.0)]

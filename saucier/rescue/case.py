@@ -106,7 +106,7 @@ def case_at(
     that the steps still to come land where they should. Raises :class:`BadInput`.
     """
     if not 0 <= at < len(sheet.steps):
-        raise BadInput.at("at", f"there is no step {at + 1}", f"Give 0 to {len(sheet.steps) - 1}")
+        raise BadInput.at("at", "there-is-no-step", at=at + 1, last=len(sheet.steps) - 1)
     standing = _standing(sheet, kitchen)
     so_far = standing.model_copy(update={"steps": sheet.steps[: at + 1]})
     predicted = check(so_far, kitchen).final

@@ -8,6 +8,7 @@ from saucier.errors import BadInput
 from saucier.rescue.case import Case
 from saucier.sheet import Sheet
 from saucier.steps import AnyStep
+from saucier.words import Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,15 +20,15 @@ class Remedy:
     """
 
     way: str
-    title: str
-    do: tuple[str, ...] = ()
+    title: Sentence
+    do: tuple[Sentence, ...] = ()
     steps: tuple[AnyStep, ...] = ()
     minutes: float = 0.0
     cost: float = 0.0
     loses_g: float = 0.0
     after: State | None = None
-    refused: str | None = None
-    notes: tuple[str, ...] = field(default=())
+    refused: Sentence | None = None
+    notes: tuple[Sentence, ...] = field(default=())
 
 
 def applied(sheet: Sheet, remedy: Remedy) -> Sheet:
@@ -35,15 +36,15 @@ def applied(sheet: Sheet, remedy: Remedy) -> Sheet:
     return sheet.model_copy(update={"steps": (*sheet.steps, *remedy.steps)})
 
 
-def refused(way: str, title: str, why: str) -> Remedy:
+def refused(way: str, title: Sentence, why: Sentence) -> Remedy:
     return Remedy(way, title, refused=why)
 
 
 def remedy_of(
     case: Case,
     way: str,
-    title: str,
-    do: Iterable[str],
+    title: Sentence,
+    do: Iterable[Sentence],
     steps: Iterable[AnyStep] = (),
     *,
     loses_g: float = 0.0,
@@ -56,7 +57,7 @@ def remedy_of(
     try:
         after = check(applied(case.sheet, mended), case.kitchen).final
     except BadInput as bad:
-        return refused(way, title, f"{bad.problems[0].message}. {bad.problems[0].remedy}")
+        return refused(way, title, bad.problems[0].told)
     before = case.now.final
     took = after.pot.minutes - before.pot.minutes if minutes is None else minutes
     return Remedy(
@@ -73,28 +74,28 @@ def remedy_of(
     )
 
 
-def _notes(case: Case, before: State, after: State) -> tuple[str, ...]:
+_NOTED = {"salt_pct": 0.02, "fat_pct": 0.3, "acid_pct": 0.05, "yield_ml": 5.0}
+"""Figures told where a remedy moves them by so much."""
+
+
+def _notes(case: Case, before: State, after: State) -> tuple[Sentence, ...]:
     """What else a remedy moves: salt, fat, thickness, size, where these move enough to taste."""
-    old, new = before.as_dict(), after.as_dict()
+    old, new = before.figures, after.figures
     told = [
-        f"{name} {old[key]:.{digits}f} → {new[key]:.{digits}f} {unit}"
-        for key, name, unit, least, digits in (
-            ("salt_pct", "salt", "%", 0.02, 2),
-            ("fat_pct", "fat", "%", 0.3, 1),
-            ("acid_pct", "acid", "%", 0.05, 2),
-            ("yield_ml", "makes", "mL", 5.0, 0),
-        )
-        if abs(new[key] - old[key]) >= least
+        say(f"remedy-moves-{name}", was=getattr(old, name), now=getattr(new, name))
+        for name, least in _NOTED.items()
+        if abs(getattr(new, name) - getattr(old, name)) >= least
     ]
     target = case.salt_target_pct
-    if target is not None and new["salt_pct"] < target - 0.02 and new["total_g"] > old["total_g"]:
-        told.append(f"salt again to {target:g} %: {_salt_to_add(new, target):.1f} g")
-    told += [text for text in new["warnings"] if text not in old["warnings"]]
-    fresh = sorted(set(new["allergens"]) - set(old["allergens"]))
-    if fresh:
-        told.append(f"brings {', '.join(fresh)}")
+    if (
+        target is not None
+        and new.salt_pct < target - 0.02
+        and after.pot.total_g > before.pot.total_g
+    ):
+        grams = new.mass_g * (target - new.salt_pct) / (100.0 - target)
+        told.append(say("salt-again", target_pct=target, grams=grams))
+    warned = {str(one) for one in old.warnings}
+    told += [one for one in new.warnings if str(one) not in warned]
+    if fresh := sorted(set(new.allergens) - set(old.allergens)):
+        told.append(say("brings-allergens", allergens=tuple(fresh)))
     return tuple(told)
-
-
-def _salt_to_add(state: dict[str, float], target_pct: float) -> float:
-    return float(state["mass_g"] * (target_pct - state["salt_pct"]) / (100.0 - target_pct))

@@ -1,4 +1,4 @@
-"""Too salty: what brings a sauce back to its target, as words and as remedies."""
+"""Too salty: what brings a sauce back to its target, told and as remedies."""
 
 from saucier.check import CheckedSheet, check
 from saucier.kitchen import Kitchen
@@ -8,12 +8,13 @@ from saucier.seasoning import salt_gap
 from saucier.steps import Add, Season, Use
 from saucier.steps.share import InnerSauce
 from saucier.units import Amount, kitchen_round
+from saucier.words import Sentence, say
 
 _CREAM = "cream-35"
 _HOT_C = 80.0
 
 
-def salt_remedies(checked: CheckedSheet, kitchen: Kitchen) -> tuple[str, ...]:
+def salt_remedies(checked: CheckedSheet, kitchen: Kitchen) -> tuple[Sentence, ...]:
     """Three ways to bring a sauce that is over its salt target back to it; none where it is not.
 
     Amounts by mass balance: x of salt share q brings mass m with salt s to p where
@@ -26,15 +27,15 @@ def salt_remedies(checked: CheckedSheet, kitchen: Kitchen) -> tuple[str, ...]:
     over, share = gap.over_g, target / 100.0
     if over <= 0.05 or share <= 0.0:
         return ()
-    told = [f"{gap.liquid_g:.0f} g unsalted milk or stock let in"]
+    told = [say("salt-let-down", grams=gap.liquid_g)]
     cream = kitchen.larder[_CREAM].per_gram.salt
     if cream < share:
-        told.append(f"or {over / (share - cream):.0f} g cream")
+        told.append(say("salt-cream", grams=over / (share - cream)))
     salty = _saltiest(checked, kitchen)
     if salty is not None:
         name, grams, content = salty
         less = min(grams, over / (content - share)) if content > share else grams
-        told.append(f"or {less:.0f} g less of the {name}, or a less salty one, next time")
+        told.append(say("salt-less-of-it", grams=less, name=name))
     return tuple(told)
 
 
@@ -63,9 +64,7 @@ def too_salty(case: Case) -> list[Remedy]:
     balance = case.pot.balance
     over = balance.salt - share * balance.mass_g
     if over <= 0.05:
-        return [
-            refused("salt", "Less salt", f"it is not over {100 * share:g} %: nothing to take back")
-        ]
+        return [refused("salt", say("less-salt"), say("not-too-salty", target_pct=100 * share))]
     ways = []
     for row in (case.liquid, case.kitchen.larder[_CREAM]):
         if row.per_gram.salt >= share:
@@ -73,10 +72,10 @@ def too_salty(case: Case) -> list[Remedy]:
         grams = kitchen_round(Amount(over / (share - row.per_gram.salt), "g")).value
         step = Add(ingredient=row.key, amount=Amount(grams, "g"), temperature_c=_HOT_C)
         do = (
-            f"Whisk in {grams:.4g} g unsalted {row.spoken_name}, hot.",
-            "Then look at the spoon: it is thinner now; thicken it if it must be.",
+            say("unsalted.do", grams=grams, name=row.spoken_name),
+            say("unsalted.then"),
         )
-        title = f"{grams:.4g} g unsalted {row.spoken_name}"
+        title = say("unsalted.title", grams=grams, name=row.spoken_name)
         ways.append(remedy_of(case, f"salt-{row.key}", title, do, (step,)))
     ways.append(_more_unsalted(case, over, share))
     return ways
@@ -91,18 +90,15 @@ def _more_unsalted(case: Case, over_g: float, share: float) -> Remedy:
     plain = tuple(
         step for step, is_salt in zip(case.sheet.steps, salts, strict=True) if not is_salt
     )
-    title = "More of the same sauce, unsalted"
+    title = say("more-unsalted.name")
     if not plain or len(plain) > 60:
-        return refused("salt-more", title, "nothing of it is known but the salt")
+        return refused("salt-more", title, say("more-unsalted.unknown"))
     unsalted = check(case.sheet.model_copy(update={"steps": plain}), case.kitchen).final.pot.balance
     own = unsalted.salt / unsalted.mass_g if unsalted.mass_g else 1.0
     if own >= 0.9 * share:
-        return refused("salt-more", title, "the sauce is that salty without any salt added")
+        return refused("salt-more", title, say("more-unsalted.salty-anyway"))
     grams = kitchen_round(Amount(over_g / (share - own), "g")).value
-    inner = InnerSauce(name=f"{case.sheet.name[:100]}, unsalted", steps=plain)
-    do = (
-        f"Make {grams:.4g} g more of it without salt and stir the two together: same thickness, "
-        "more of it.",
-    )
+    inner = InnerSauce(name=str(say("unsalted-sauce", name=case.sheet.name[:100])), steps=plain)
+    do = (say("more-unsalted.do", grams=grams),)
     step = Use(sauce=inner, amount=Amount(grams, "g"))
-    return remedy_of(case, "salt-more", f"{grams:.4g} g more, unsalted", do, (step,))
+    return remedy_of(case, "salt-more", say("more-unsalted.title", grams=grams), do, (step,))

@@ -1,14 +1,15 @@
 """A pot seen for the first time: how much, how thick by picture, how hot, what is in it."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet, read_sheet
 from saucier.solve import Goal, solve
-from saucier.thickness import grade_of
+from saucier.thickness import grade_of, spoken_grade
 from saucier.units import Amount, Dimension
+from saucier.words import Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
@@ -16,8 +17,11 @@ class Kind:
     """A kind of sauce to take an unknown pot for: steps in usual proportions, per litre or so."""
 
     key: str
-    name: str
     steps: tuple[dict[str, object], ...]
+
+    @property
+    def name(self) -> Sentence:
+        return say(f"kind.{self.key}")
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,11 +57,10 @@ def _add(ingredient: str, grams: float) -> dict[str, object]:
 
 _SIMMER: dict[str, object] = {"op": "simmer", "minutes": 5}
 _KINDS = (
-    Kind("white-sauce", "White sauce", (_roux(60), _add("milk-whole", 1030), _SIMMER)),
-    Kind("veloute", "Velouté", (_roux(65), _add("stock-light", 1000), _SIMMER)),
+    Kind("white-sauce", (_roux(60), _add("milk-whole", 1030), _SIMMER)),
+    Kind("veloute", (_roux(65), _add("stock-light", 1000), _SIMMER)),
     Kind(
         "cheese-sauce",
-        "Cheese sauce",
         (
             _roux(60),
             _add("milk-whole", 1030),
@@ -67,12 +70,10 @@ _KINDS = (
     ),
     Kind(
         "cream-veloute",
-        "Cream velouté",
         (_roux(55), _add("stock-light", 700), _add("cream-35", 300), _SIMMER),
     ),
     Kind(
         "liaison-sauce",
-        "Liaison sauce",
         (
             _roux(50),
             _add("stock-light", 1000),
@@ -82,12 +83,10 @@ _KINDS = (
     ),
     Kind(
         "cream-with-roux",
-        "Cream with roux",
         (_roux(25), _add("milk-whole", 350), _add("cream-35", 650), _SIMMER),
     ),
     Kind(
         "cream-reduction",
-        "Cream boiled down",
         (
             _add("stock-light", 250),
             _add("cream-35", 750),
@@ -104,29 +103,28 @@ def sheet_of_seen(seen: Seen, kitchen: Kitchen) -> Sheet:
     Raises :class:`BadInput` naming the entry that cannot be.
     """
     if seen.kind not in KINDS:
-        raise BadInput.at(
-            "kind", f"“{seen.kind[:40]}” is not known here", f"Use one of {', '.join(KINDS)}"
-        )
+        raise BadInput.at("kind", "is-no-kind", kind=seen.kind[:40], kinds=tuple(KINDS))
     if seen.amount.dimension is Dimension.COUNT:
-        raise BadInput.at("amount.unit", "a sauce is not counted", "Give L, mL, kg or g")
+        raise BadInput.at("amount.unit", "a-sauce-is-not-counted")
     if not 10.0 <= seen.amount.base <= 200_000.0:
-        raise BadInput.at("amount", "is no pot of sauce", "Give 10 mL to 200 L")
+        raise BadInput.at("amount", "is-no-pot-of-sauce")
     if not K.SETS_BELOW_C <= seen.temperature_c <= 100.0:
         raise BadInput.at(
             "temperature_c",
-            f"at {seen.temperature_c:g} °C nobody can tell how thick it will be",
-            f"Warm it to {K.SETS_BELOW_C:.0f} °C or more, then look again",
+            "at-c-nobody-can-tell-how",
+            temperature_c=seen.temperature_c,
+            sets_below_c=K.SETS_BELOW_C,
         )
     if not 1e-3 <= seen.viscosity_pa_s <= 200.0:
-        raise BadInput.at("viscosity_pa_s", "is no sauce", "Pick the spoon that looks like it")
+        raise BadInput.at("viscosity_pa_s", "is-no-sauce")
     steps = list(KINDS[seen.kind].steps)
     if seen.salt_pct is not None:
         if not 0.0 <= seen.salt_pct <= 5.0:
-            raise BadInput.at("salt_pct", "is out of reach", "Give 0 to 5 g per 100 g, usually 0.8")
+            raise BadInput.at("salt_pct", "is-out-of-reach-give-0")
         steps.append({"op": "season", "amount": {"to_salt_pct": seen.salt_pct}})
     sheet = read_sheet(
         {
-            "name": KINDS[seen.kind].name,
+            "name": str(KINDS[seen.kind].name),
             "method": {"fat_to_flour": None},
             "target": {"serving_c": seen.temperature_c},
             "steps": steps,
@@ -137,9 +135,10 @@ def sheet_of_seen(seen: Seen, kitchen: Kitchen) -> Sheet:
     except BadInput as bad:
         problem = bad.problems[0]
         if problem.field == "volume":
-            raise BadInput.at("amount", problem.message, problem.remedy) from None
+            raise BadInput(replace(problem, field="amount")) from None
         raise BadInput.at(
             "viscosity_pa_s",
-            f"a {KINDS[seen.kind].name.lower()} is hardly ever {grade_of(seen.viscosity_pa_s)}",
-            "Pick another kind, or look again",
+            "kind-is-hardly-ever",
+            kind=KINDS[seen.kind].name,
+            grade=spoken_grade(grade_of(seen.viscosity_pa_s)),
         ) from None

@@ -12,13 +12,14 @@ from saucier.steps.reduce import Stop
 from saucier.steps.share import InnerSauce
 from saucier.units import Amount
 from saucier.units.rounding import kitchen_step
+from saucier.words import Sentence, all_of, say
 
 _HOT_C = 80.0
 _WARM_C = 75.0
 _COLD = 10.0
 """A pot this far under its serving temperature is warmed before anything else."""
 _BOILS_MIN = 3.0
-_SHORT = "even a great deal of it does not get it there"
+_SHORT = say("not-by-any-amount")
 
 
 def _grams(value: float) -> Amount:
@@ -41,8 +42,8 @@ def warm_it(case: Case) -> Remedy | None:
     steps = warming(case)
     if not steps or not lands(case, after(case, steps)):
         return None
-    do = ("Warm it gently, whisking; it was only cold.",)
-    return remedy_of(case, "warm", f"Warm it to {_to_c(steps):.0f} °C", do, steps)
+    do = (say("warm.do"),)
+    return remedy_of(case, "warm", say("warm.title", to_c=_to_c(steps)), do, steps)
 
 
 def _to_c(steps: Sequence[AnyStep]) -> float:
@@ -51,7 +52,7 @@ def _to_c(steps: Sequence[AnyStep]) -> float:
 
 def let_down(case: Case, row: Ingredient) -> Remedy:
     """Let down with ``row``, hot."""
-    way, title = f"let-down-{row.key}", f"Let down with {row.spoken_name}"
+    way, title = f"let-down-{row.key}", say("let-down.name", name=row.spoken_name)
     first = warming(case)
 
     def steps(dose: float) -> list[AnyStep]:
@@ -64,33 +65,33 @@ def let_down(case: Case, row: Ingredient) -> Remedy:
         return refused(way, title, _thin_already(case, first))
     ml = kitchen_dose(case, lambda d: steps(d * row.density), *_ml_step(dose / row.density))
     told = spoken_ml(ml)
-    do = [f"Whisk in {told} of it hot, a little at a time.", "Look at the spoon again."]
+    do = [say("let-down.do", amount=told), say("let-down.look")]
     if first:
-        do.insert(0, f"Warm it to {_to_c(first):.0f} °C first.")
+        do.insert(0, say("let-down.warm-first", to_c=_to_c(first)))
     if row.role in ("cream", "soft-cream", "milk") and case.pot.balance.acid > 0.004 * mass:
-        do.append("It is sharp: warm the liquid, and never boil it after.")
-    title = f"Let down with {told} {row.spoken_name}"
+        do.append(say("let-down.sharp"))
+    title = say("let-down.title", amount=told, name=row.spoken_name)
     return remedy_of(case, way, title, do, steps(ml * row.density))
 
 
-def spoken_ml(ml: float) -> str:
+def spoken_ml(ml: float) -> Sentence:
     """Millilitres as a cook says them: litres from one litre on."""
-    return f"{ml / 1000.0:.3g} L" if ml >= 1000.0 else f"{ml:.3g} mL"
+    return say("litres", litres=ml / 1000.0) if ml >= 1000.0 else say("millilitres", ml=ml)
 
 
 def _ml_step(ml: float) -> tuple[float, float]:
     return ml, kitchen_step(Amount(ml, "mL"))
 
 
-def _thin_already(case: Case, first: Sequence[AnyStep]) -> str:
+def _thin_already(case: Case, first: Sequence[AnyStep]) -> Sentence:
     if lands(case, after(case, first)):
-        return "it is thick enough already, and not too thick"
-    return "it is thinner than wanted already"
+        return say("neither-too-thick")
+    return say("thin-already")
 
 
 def boil_down(case: Case) -> Remedy:
     """Boil down, with weight, depth and minutes."""
-    way, title = "boil-down", "Boil it down"
+    way, title = "boil-down", say("boil-down.name")
     if stop := _must_not_boil(case):
         return refused(way, title, stop)
     mass, water = case.pot.total_g, case.pot.balance.water + case.pot.balance.alcohol
@@ -100,27 +101,31 @@ def boil_down(case: Case) -> Remedy:
 
     lost = dose_for(case, steps, 1e-4 * mass, 0.97 * water)
     if lost is None:
-        return refused(way, title, "boiling alone does not get it there before it is dry")
+        return refused(way, title, say("boil-down.dry"))
     lost = kitchen_dose(case, steps, lost, kitchen_step(_grams(mass)))
     left = mass - lost
-    found = remedy_of(case, way, f"Boil down to {left:.0f} g", (), steps(lost))
+    found = remedy_of(case, way, say("boil-down.title", left_g=left), (), steps(lost))
     if found.after is None:
         return found
     if found.after.emulsion in ("oily", "split"):
-        return refused(way, title, "it turns oily before it is thick enough")
+        return refused(way, title, say("boil-down.oily"))
     tare = case.now.pan.tare_g
-    scale = f", {tare + left:.0f} g with the pan" if tare else ""
-    depth = found.after.pan.level_mm(found.after.pot.total_ml)
     do = (
-        f"Boil it down by {lost:.0f} g: {left:.0f} g left{scale}, {depth:.0f} mm deep in this pan.",
-        f"About {found.minutes:.0f} min at a lively boil; stir over the bottom.",
+        say(
+            "boil-down.do-with-pan" if tare else "boil-down.do",
+            lost_g=lost,
+            left_g=left,
+            scale_g=tare + left,
+            level_mm=found.after.pan.level_mm(found.after.pot.total_ml),
+        ),
+        say("boil-down.minutes", minutes=found.minutes),
     )
     return remedy_of(case, way, found.title, do, steps(lost))
 
 
 def thicken(case: Case, way: str) -> Remedy:
     """Beurre manié, ready roux or a slurry, and its boil."""
-    title, least = _THICKENERS[way]
+    title, least = say(f"thicken-{way}.name"), _LEAST_SHARE
     if stop := _must_not_boil(case):
         return refused(way, title, stop)
     fat = case.most_of("fat")
@@ -150,43 +155,31 @@ def thicken(case: Case, way: str) -> Remedy:
         return refused(way, title, _thick_already(case, steps, least * mass))
     dose = kitchen_dose(case, steps, dose, 1.0 if dose < 100 else 5.0)
     name = case.kitchen.larder[fat_key].spoken_name
-    if way == "slurry":
-        told = f"Slurry of {dose:.3g} g corn starch"
-        do = (f"Stir {dose:.3g} g corn starch into {2 * dose:.3g} g cold water, whisk it in.",)
-    elif way == "beurre-manie":
-        told = f"Beurre manié: {dose:.3g} g flour in {dose:.3g} g {name}"
-        do = (f"Knead {dose:.3g} g flour into {dose:.3g} g soft {name}; whisk in by knobs.",)
-    else:
-        told = f"Roux of {dose:.3g} g flour and {dose:.3g} g {name}"
-        do = (
-            f"Cook {dose:.3g} g flour in {dose:.3g} g {name} without colour; whisk in, little by little.",
-        )
-    boil = f"Back to the boil, {_BOILS_MIN:.0f} min."
-    return remedy_of(case, way, told, (*do, boil), steps(dose))
+    facts = {"grams": dose, "water_g": 2 * dose, "name": name}
+    told, do = say(f"thicken-{way}.title", **facts), say(f"thicken-{way}.do", **facts)
+    boil = say("boil-again", minutes=_BOILS_MIN)
+    return remedy_of(case, way, told, (do, boil), steps(dose))
 
 
-_THICKENERS = {
-    "beurre-manie": ("Beurre manié", 1e-5),
-    "slurry": ("Starch slurry", 1e-5),
-    "roux": ("Roux made apart", 1e-5),
-}
+_LEAST_SHARE = 1e-5
+"""The least dose tried, as a share of the pot."""
 
 
-def _thick_already(case: Case, steps: Steps, least: float) -> str:
+def _thick_already(case: Case, steps: Steps, least: float) -> Sentence:
     """Why no thickener helps: the sauce is there already, or boils there by itself."""
     pot = case.pot
     if lands(case, pot):
-        return "it has the grade already"
-    return _SHORT if not lands(case, after(case, steps(least))) else "its boil alone gets it there"
+        return say("grade-already")
+    return _SHORT if not lands(case, after(case, steps(least))) else say("its-boil-is-enough")
 
 
 def thick_sauce_in(case: Case) -> Remedy:
     """A very thick sauce of the same liquid, made apart and stirred in: the way for what must
     not boil any more."""
-    way, title = "thick-sauce", "A thick sauce made apart, stirred in"
+    way, title = "thick-sauce", say("thick-sauce.name")
     liquid = case.liquid
     inner = InnerSauce(
-        name=f"Thick {liquid.spoken_name} sauce",
+        name=str(say("thick-sauce.called", name=liquid.spoken_name)),
         steps=(
             Roux(
                 fat=Measured(ingredient="butter-unsalted", amount=_grams(150)),
@@ -207,12 +200,17 @@ def thick_sauce_in(case: Case) -> Remedy:
     dose = kitchen_dose(case, steps, dose, kitchen_step(_grams(dose)))
     share = dose / (1300.0 - 20.0)
     do = (
-        f"Make a thick one apart: {150 * share:.3g} g flour and butter, {1000 * share:.4g} g "
-        f"{liquid.spoken_name}, {_BOILS_MIN:.0f} min at the boil.",
-        f"Stir in {dose:.4g} g of it warm, off the heat.",
+        say(
+            "thick-sauce.make",
+            flour_g=150 * share,
+            liquid_g=1000 * share,
+            name=liquid.spoken_name,
+            minutes=_BOILS_MIN,
+        ),
+        say("thick-sauce.do", grams=dose),
     )
     return remedy_of(
-        case, way, f"{dose:.4g} g thick {liquid.spoken_name} sauce in", do, steps(dose)
+        case, way, say("thick-sauce.title", grams=dose, name=liquid.spoken_name), do, steps(dose)
     )
 
 
@@ -221,7 +219,7 @@ def more_cheese(case: Case) -> Remedy | None:
     cheese = case.most_of("cheese")
     if cheese is None:
         return None
-    way, title = "cheese", f"More {cheese.spoken_name}"
+    way, title = "cheese", say("more-cheese.name", name=cheese.spoken_name)
     mass = case.pot.total_g
 
     def steps(dose: float) -> list[AnyStep]:
@@ -229,15 +227,17 @@ def more_cheese(case: Case) -> Remedy | None:
 
     dose = dose_for(case, steps, 1e-3 * mass, 0.35 * mass)
     if dose is None:
-        return refused(way, title, "cheese alone does not get it there")
+        return refused(way, title, say("more-cheese.not-enough"))
     dose = kitchen_dose(case, steps, dose, kitchen_step(_grams(dose)))
-    do = (f"Off the heat, stir in {dose:.3g} g of it, finely shredded, by handfuls.",)
-    return remedy_of(case, way, f"{dose:.3g} g more {cheese.spoken_name}", do, steps(dose))
+    do = (say("more-cheese.do", grams=dose),)
+    return remedy_of(
+        case, way, say("more-cheese.title", grams=dose, name=cheese.spoken_name), do, steps(dose)
+    )
 
 
 def yolks(case: Case) -> Remedy:
     """A liaison: whole yolks in twice their weight of cream."""
-    way, title = "yolks", "Yolks in cream"
+    way, title = "yolks", say("yolks.name")
     yolk_g = case.kitchen.larder["egg-yolk"].piece_g
     mass = case.pot.total_g
 
@@ -252,41 +252,38 @@ def yolks(case: Case) -> Remedy:
 
     dose = dose_for(case, steps, 1e-3 * mass, 0.25 * mass)
     if dose is None:
-        return refused(way, title, "yolk thickens little: it does not get there")
+        return refused(way, title, say("yolks.not-enough"))
     count = max(1, round(dose / yolk_g))
     if not lands(case, after(case, steps(count * yolk_g))):
-        return refused(way, title, "whole yolks miss the grade: too few or one too many")
-    yolks_told = f"{count} yolk{'s' if count > 1 else ''}"
-    do = (
-        f"Whisk {yolks_told} with {count * yolk_g:.0f} g cream, temper with ladles of the sauce, "
-        "stir back and warm to 80 °C.",
-    )
-    return remedy_of(case, way, f"{yolks_told} in cream", do, steps(count * yolk_g))
+        return refused(way, title, say("yolks.miss"))
+    told = yolks_of(count)
+    do = (say("yolks.do", yolks=told, cream_g=count * yolk_g),)
+    return remedy_of(case, way, say("yolks.title", yolks=told), do, steps(count * yolk_g))
 
 
-def _must_not_boil(case: Case) -> str | None:
+def yolks_of(count: int) -> Sentence:
+    """So many yolks, as they are told."""
+    return say("one-yolk" if count == 1 else "so-many-yolks", count=count)
+
+
+def _must_not_boil(case: Case) -> Sentence | None:
     # Cheese bears a bare simmer where starch holds it; the remark stands beside the remedy.
     delicate = case.pot.delicate - {"cheese"}
     if not delicate:
         return None
-    what = {
-        "soft-cream": "soft cream",
-        "mounted": "butter whisked in",
-        "liaison": "yolk without starch",
-    }
-    named = " and ".join(what[code] for code in sorted(delicate))
-    return f"it must not boil any more ({named}): thicken with a sauce made apart"
+    named = [say(f"delicate.{code}") for code in sorted(delicate)]
+    return say("must-not-boil-any-more", why=all_of(named))
 
 
 def _right_already(case: Case) -> list[Remedy]:
     """One refusal where the numbers find nothing to mend; none otherwise."""
     if case.wanted_pa_s is None:
-        why = "nothing can be said of its thickness yet: it is no sauce at this point"
+        why = say("no-thickness-yet")
     elif lands(case, case.pot) and not warming(case):
-        why = "it has its grade by the numbers. If it looks otherwise, pick the spoon it looks like"
+        why = say("right-by-the-numbers")
     else:
         return []
-    return [refused("none", "Nothing to mend", why)]
+    return [refused("none", say("nothing-to-mend"), why)]
 
 
 def too_thick(case: Case) -> list[Remedy]:

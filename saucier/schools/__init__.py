@@ -4,7 +4,7 @@ A switch rewrites the steps, then solves for the same target again, so that what
 in amounts, minutes and risks (domain.md).
 """
 
-from saucier.schools.school import Choice, School
+from saucier.schools.school import School
 from saucier.schools.switching import SCHOOLS, Switched, switch
 
-__all__ = ["SCHOOLS", "Choice", "School", "Switched", "switch"]
+__all__ = ["SCHOOLS", "School", "Switched", "switch"]

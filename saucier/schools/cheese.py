@@ -1,7 +1,7 @@
 """Schools of cheese: on or off the heat, one or two."""
 
 from saucier.kitchen import Kitchen
-from saucier.schools.school import Choice, School, grams_amount, index_of, with_steps
+from saucier.schools.school import School, grams_amount, index_of, with_steps
 from saucier.sheet import Sheet
 from saucier.steps import (
     Melt,
@@ -55,21 +55,13 @@ def _cheeses_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
 
 CHEESE_HEAT = School(
     "cheese-heat",
-    "Cheese goes in",
-    (
-        Choice("off", "off the heat", "under 85 °C nothing strings"),
-        Choice("low", "over low heat", "stays hotter; strings if it boils"),
-    ),
+    ("off", "low"),
     _cheese_heat_followed,
     _cheese_heat_rewrite,
 )
 CHEESES = School(
     "cheeses",
-    "How many cheeses",
-    (
-        Choice("one", "one", "one taste, one price"),
-        Choice("two", "two: one melts, one tastes", "more taste for its salt and its price"),
-    ),
+    ("one", "two"),
     _cheeses_followed,
     _cheeses_rewrite,
 )

@@ -1,7 +1,7 @@
 """Schools of correcting: made right at once, or thick (thin) on purpose and then brought right."""
 
 from saucier.kitchen import Kitchen
-from saucier.schools.school import Choice, School, index_of, with_steps
+from saucier.schools.school import School, index_of, with_steps
 from saucier.sheet import Sheet
 from saucier.steps import Add, AnyStep, Cool, Correct, Deglaze, Hold, Reserve, Roux, Season
 
@@ -48,20 +48,7 @@ def _rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
 
 CORRECTING = School(
     "correcting",
-    "How it is brought right",
-    (
-        Choice("none", "made right at once", "one pot, no jug; mended only where it is off"),
-        Choice(
-            "liquid",
-            "thick, liquid held back",
-            "thick by its uncertainty, so that letting down always gets it there",
-        ),
-        Choice(
-            "roux",
-            "thin, roux held back",
-            "thin by its uncertainty; beurre manié and three minutes' boil get it there",
-        ),
-    ),
+    ("none", "liquid", "roux"),
     _followed,
     _rewrite,
 )

@@ -1,7 +1,7 @@
 """Schools of cream: what thickens it."""
 
 from saucier.kitchen import Kitchen
-from saucier.schools.school import Choice, School, grams_amount, index_of, with_steps
+from saucier.schools.school import School, grams_amount, index_of, with_steps
 from saucier.sheet import Sheet
 from saucier.steps import (
     Add,
@@ -75,12 +75,7 @@ def _thickener_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
 
 THICKENER = School(
     "thickener",
-    "What thickens the cream",
-    (
-        Choice("reduction", "boiling down only", "cream alone: rich, and long on the ring"),
-        Choice("roux", "a spoon of ready roux", "leaner and quick; holds cheese"),
-        Choice("beurre-manie", "beurre manié", "as roux, kneaded cold at the last minute"),
-    ),
+    ("reduction", "roux", "beurre-manie"),
     _thickener_followed,
     _thickener_rewrite,
 )

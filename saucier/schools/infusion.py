@@ -2,7 +2,7 @@
 
 from saucier.kitchen import Kitchen
 from saucier.schools.roux import LIQUID_C
-from saucier.schools.school import Choice, School, grams_amount, index_of, with_steps
+from saucier.schools.school import School, grams_amount, index_of, with_steps
 from saucier.sheet import Sheet
 from saucier.steps import (
     Add,
@@ -19,9 +19,27 @@ from saucier.steps import (
 )
 from saucier.steps.reduce import Stop
 from saucier.steps.share import InnerSauce
+from saucier.words import say
 
-# --- infusion --------------------------------------------------------------------------
-_STEEPED, _HERB_WINE = "Steeped ", "Herb wine, boiled down"
+
+def _steeped(step: AnyStep) -> bool:
+    """Whether ``step`` stirs in a liquid with nothing done to it but aromatics steeped in it."""
+    if not isinstance(step, Use) or not isinstance(step.sauce.steps[0], Add):
+        return False
+    inner = step.sauce.steps
+    return any(isinstance(s, Infuse) for s in inner) and all(
+        isinstance(s, Add | Infuse | Strain) for s in inner
+    )
+
+
+def _herb_wine(step: AnyStep) -> bool:
+    """Whether ``step`` stirs in a liquid boiled down with its aromatics and strained."""
+    if not isinstance(step, Use):
+        return False
+    inner = step.sauce.steps
+    return isinstance(inner[-1], Strain) and all(
+        isinstance(s, Add | Reduce | Strain) for s in inner
+    )
 
 
 def _main_liquid(sheet: Sheet) -> int | None:
@@ -40,9 +58,9 @@ def _main_liquid(sheet: Sheet) -> int | None:
 
 def _infusion_followed(sheet: Sheet) -> str | None:
     for step in sheet.steps:
-        if isinstance(step, Use) and step.sauce.name.startswith(_STEEPED):
+        if _steeped(step):
             return "steeped"
-        if isinstance(step, Use) and step.sauce.name == _HERB_WINE:
+        if _herb_wine(step):
             return "herb-wine"
     at = index_of(sheet, Roux)
     after = sheet.steps[at + 1] if at is not None and at + 1 < len(sheet.steps) else None
@@ -56,7 +74,8 @@ def _plain(sheet: Sheet) -> Sheet:
     steps: list[AnyStep] = []
     sweated = _infusion_followed(sheet) == "sweated"
     for number, step in enumerate(sheet.steps):
-        if isinstance(step, Use) and step.sauce.name.startswith(_STEEPED):
+        if _steeped(step):
+            assert isinstance(step, Use)
             liquid = step.sauce.steps[0]
             assert isinstance(liquid, Add)
             steps.append(
@@ -67,7 +86,7 @@ def _plain(sheet: Sheet) -> Sheet:
                     }
                 )
             )
-        elif (isinstance(step, Use) and step.sauce.name == _HERB_WINE) or (
+        elif _herb_wine(step) or (
             sweated and (isinstance(step, Strain) or (isinstance(step, Sweat) and number))
         ):
             continue
@@ -88,7 +107,7 @@ def _infusion_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
     litres = liquid.amount.base / 1000.0
     if choice == "steeped":
         inner = InnerSauce(
-            name=_STEEPED + liquid.ingredient.partition("-")[0],
+            name=str(say("steeped-liquid", name=kitchen.larder[liquid.ingredient].spoken_name)),
             steps=(
                 liquid.model_copy(
                     update={"amount": liquid.amount.times(1.06), "temperature_c": 5.0}
@@ -111,7 +130,7 @@ def _infusion_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
         steps.insert(simmered + 1, Strain())
     else:
         inner = InnerSauce(
-            name=_HERB_WINE,
+            name=str(say("herb-wine")),
             steps=(
                 Add(ingredient="wine-white-dry", amount=grams_amount(150 * litres)),
                 Add(ingredient="shallot", amount=grams_amount(25 * litres)),
@@ -127,21 +146,7 @@ def _infusion_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
 
 INFUSION = School(
     "infusion",
-    "Infusion",
-    (
-        Choice("plain", "none", "as the liquid comes"),
-        Choice(
-            "steeped",
-            "aromatics steeped in the liquid",
-            "round; a quarter of an hour and a sieve",
-        ),
-        Choice("sweated", "aromatics sweated in the roux", "sweeter; strained after the simmer"),
-        Choice(
-            "herb-wine",
-            "boiled-down herb wine at the end",
-            "brings acid, and a little alcohol stays",
-        ),
-    ),
+    ("plain", "steeped", "sweated", "herb-wine"),
     _infusion_followed,
     _infusion_rewrite,
 )

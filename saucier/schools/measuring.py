@@ -4,7 +4,7 @@ from typing import Any
 
 from saucier.check import FLOURED
 from saucier.kitchen import Kitchen
-from saucier.schools.school import Choice, School, index_of, with_steps
+from saucier.schools.school import School, index_of, with_steps
 from saucier.sheet import Sheet
 from saucier.steps import (
     Add,
@@ -54,11 +54,7 @@ def _measuring_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
 
 MEASURING = School(
     "measuring",
-    "Measured",
-    (
-        Choice("weight", "by weight", "the same every time"),
-        Choice("spoon", "by spoon and cup", "no scale needed; the ribbon's edge widens"),
-    ),
+    ("weight", "spoon"),
     _measuring_followed,
     _measuring_rewrite,
 )

@@ -2,7 +2,7 @@
 
 from saucier.check import FLOURED
 from saucier.kitchen import Kitchen
-from saucier.schools.school import Choice, School, index_of, with_method, with_steps
+from saucier.schools.school import School, index_of, with_method, with_steps
 from saucier.sheet import Sheet
 from saucier.steps import (
     Add,
@@ -114,52 +114,19 @@ def _simmer_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
 
 FAT_TO_FLOUR = School(
     "fat-to-flour",
-    "Fat to flour",
-    (
-        Choice("drier", "drier roux, 0.8 : 1", "leaner; needs more stirring to work smooth"),
-        Choice("equal", "equal weights", "the plain rule: works smooth, carries no loose fat"),
-        Choice("more-fat", "more fat, 1.25 : 1", "works smooth easily; richer"),
-        Choice(
-            "spoonfuls",
-            "equal spoonfuls, about 1.75 : 1",
-            "easy by spoon; a film of fat may show",
-        ),
-    ),
+    ("drier", "equal", "more-fat", "spoonfuls"),
     _fat_followed,
     _fat_rewrite,
 )
 LIQUID_IN = School(
     "liquid-in",
-    "Liquid into roux",
-    (
-        Choice(
-            "cold-gradual",
-            "cold, in splashes",
-            "safest against lumps; longest to come to the boil",
-        ),
-        Choice("warm-stream", "warm, in a thin stream, off the heat", "few lumps, fewer minutes"),
-        Choice(
-            "hot-at-once",
-            "hot, all at once",
-            "quickest; lumps if it is not whisked hard at once",
-        ),
-        Choice(
-            "cold-roux-into-boiling",
-            "cold roux into boiling liquid",
-            "roux made ahead; whisk knob by knob",
-        ),
-    ),
+    ("cold-gradual", "warm-stream", "hot-at-once", "cold-roux-into-boiling"),
     _liquid_followed,
     _liquid_rewrite,
 )
 SIMMER = School(
     "simmer",
-    "How long to simmer",
-    (
-        Choice("short", "a minute or two", "quick; a taste of raw flour may stay"),
-        Choice("medium", "5–10 minutes", "the flour is cooked out"),
-        Choice("long", "20–40 minutes, skimmed", "glossy and clear of fat; boils off more"),
-    ),
+    ("short", "medium", "long"),
     _simmer_followed,
     _simmer_rewrite,
 )

@@ -9,25 +9,29 @@ from saucier.steps import (
     AnyStep,
 )
 from saucier.units import Amount
-
-
-@dataclass(frozen=True, slots=True)
-class Choice:
-    key: str
-    name: str
-    why: str
+from saucier.words import Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
 class School:
-    """A question cooks answer differently, with ``choices``; ``followed`` says which one a sheet
-    follows (None where the question does not arise), ``rewrite`` makes it follow another."""
+    """A question cooks answer differently, with the keys of its ``choices``; ``followed`` says
+    which one a sheet follows (None where the question does not arise), ``rewrite`` makes it follow
+    another."""
 
     key: str
-    question: str
-    choices: tuple[Choice, ...]
+    choices: tuple[str, ...]
     followed: Callable[[Sheet], str | None]
     rewrite: Callable[[Sheet, str, Kitchen], Sheet]
+
+    @property
+    def question(self) -> Sentence:
+        return say(f"school.{self.key}.question")
+
+    def choice_name(self, choice: str) -> Sentence:
+        return say(f"school.{self.key}.{choice}.name")
+
+    def choice_why(self, choice: str) -> Sentence:
+        return say(f"school.{self.key}.{choice}.why")
 
 
 def with_steps(sheet: Sheet, steps: list[AnyStep]) -> Sheet:

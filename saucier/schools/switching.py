@@ -16,6 +16,7 @@ from saucier.schools.school import School
 from saucier.sheet import Sheet
 from saucier.solve import goal_of, rounded_for_kitchen, solve
 from saucier.units import Amount
+from saucier.words import Sentence, say
 
 SCHOOLS: tuple[School, ...] = (
     FAT_TO_FLOUR,
@@ -32,10 +33,10 @@ SCHOOLS: tuple[School, ...] = (
 
 @dataclass(frozen=True, slots=True)
 class Switched:
-    """The sheet after a switch, and ``changes`` in words."""
+    """The sheet after a switch, and what ``changes``."""
 
     sheet: Sheet
-    changes: tuple[str, ...]
+    changes: tuple[Sentence, ...]
 
 
 def school_named(key: str) -> School:
@@ -43,10 +44,8 @@ def school_named(key: str) -> School:
     for school in SCHOOLS:
         if school.key == key:
             return school
-    known = ", ".join(school.key for school in SCHOOLS)
-    raise BadInput.at(
-        "school", f"“{key[:40]}” is not a question cooks differ on", f"Use one of {known}"
-    )
+    known = tuple(school.key for school in SCHOOLS)
+    raise BadInput.at("school", "is-not-a-question-cooks-differ", key=key[:40], known=known)
 
 
 def switch(sheet: Sheet, school_key: str, choice: str, kitchen: Kitchen) -> Switched:
@@ -55,17 +54,18 @@ def switch(sheet: Sheet, school_key: str, choice: str, kitchen: Kitchen) -> Swit
     Raises :class:`BadInput`: field ``school`` or ``choice`` where there is nothing to switch.
     """
     school = school_named(school_key)
-    if choice not in {option.key for option in school.choices}:
+    if choice not in school.choices:
         raise BadInput.at(
             "choice",
-            f"“{choice[:40]}” is not one of them",
-            f"Use one of {', '.join(option.key for option in school.choices)}",
+            "is-not-one-of-them",
+            choice=choice[:40],
+            choices=school.choices,
         )
     if school.followed(sheet) is None:
         raise BadInput.at(
             "school",
-            f"“{school.question}” does not arise in this sauce",
-            "Add the step it is about first",
+            "does-not-arise-in-this-sauce",
+            question=school.question,
         )
     before = check(sheet, kitchen)
     goal = goal_of(sheet)
@@ -76,5 +76,5 @@ def switch(sheet: Sheet, school_key: str, choice: str, kitchen: Kitchen) -> Swit
     rewritten = sheet if followed else school.rewrite(sheet, choice, kitchen)
     turned = solve(rewritten, goal, kitchen).sheet
     turned = rounded_for_kitchen(turned, goal, kitchen).sheet
-    why = next(option for option in school.choices if option.key == choice)
-    return Switched(turned, (f"{why.name}: {why.why}", *consequences(sheet, turned, kitchen)))
+    chosen = say("chosen", name=school.choice_name(choice), why=school.choice_why(choice))
+    return Switched(turned, (chosen, *consequences(sheet, turned, kitchen)))

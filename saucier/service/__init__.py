@@ -3,7 +3,7 @@
 from saucier.service.document import Line, OnHand, Service, read_service, write_service
 from saucier.service.flow import flowed, scaled
 from saucier.service.plan import plan_service
-from saucier.service.planned import Asked, BranchPlan, LinePlan, Plan, Pot
+from saucier.service.planned import Asked, BranchPlan, LinePlan, Plan, PotPlan
 from saucier.service.production import Production, production_of
 from saucier.service.short import Short, short_of
 
@@ -14,7 +14,7 @@ __all__ = [
     "LinePlan",
     "OnHand",
     "Plan",
-    "Pot",
+    "PotPlan",
     "Production",
     "Service",
     "Short",

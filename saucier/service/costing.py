@@ -11,6 +11,7 @@ from saucier.larder import Ingredient
 from saucier.service.planned import BranchPlan, LinePlan, Wanted
 from saucier.steps.base import pot_heat_j_per_k
 from saucier.thickness import spoken_grade, thickness_of
+from saucier.words import say
 
 
 def costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen) -> LinePlan:
@@ -35,7 +36,7 @@ def costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen) 
         at = on_plate_c(dish, each, branch.sheet.target.serving_c, larder)
         there = thickness_of(sauce, at)
         grade = spoken_grade(there.grade) if there.grade else there.reason
-        told.append(f"{branch.name}: {grade} at {at:.0f} °C")
+        told.append(say("on-plate", name=branch.name, grade=grade, at_c=at))
     return replace(one, on_plate=tuple(told), allergens=allergens, cost=cost)
 
 

@@ -41,11 +41,11 @@ class OnHand(Part):
     @model_validator(mode="after")
     def _one(self) -> Self:
         if sum(one is not None for one in (self.sauce, self.roux, self.ingredient)) != 1:
-            raise BadInput.at("", "needs one of sauce, roux and ingredient", "Say what it is")
+            raise BadInput.at("", "needs-one-of-sauce-roux-and")
         if self.sauce and self.amount.dimension is Dimension.COUNT:
-            raise BadInput.at("amount.unit", "a sauce is not counted", "Give L, mL, kg or g")
+            raise BadInput.at("amount.unit", "a-sauce-is-not-counted")
         if self.roux and self.amount.dimension is not Dimension.WEIGHT:
-            raise BadInput.at("amount.unit", "a ready roux is weighed", "Give g or kg")
+            raise BadInput.at("amount.unit", "a-ready-roux-is-weighed")
         return self
 
 
@@ -72,7 +72,7 @@ class Service(Part):
     @classmethod
     def _named(cls, value: str) -> str:
         if not value.strip():
-            raise BadInput.at("", "is empty", "Give the service a name")
+            raise BadInput.at("", "is-empty-give-the")
         return value.strip()
 
     @field_validator("date")
@@ -83,21 +83,21 @@ class Service(Part):
         try:
             return date.fromisoformat(value).isoformat()
         except ValueError:
-            raise BadInput.at("", f"“{value}” is no date", "Write it like 2026-11-27") from None
+            raise BadInput.at("", "is-no-date", value=value) from None
 
     @field_validator("serve_at")
     @classmethod
     def _times(cls, value: tuple[str, ...]) -> tuple[str, ...]:
         for number, text in enumerate(value):
             if not re.fullmatch(r"([01]?\d|2[0-3]):[0-5]\d", text):
-                raise BadInput.at(f"[{number}]", f"“{text}” is no time", "Write it like 12:30")
+                raise BadInput.at(f"[{number}]", "is-no-time", text=text)
         return value
 
 
 def read_service(data: Mapping[str, Any]) -> Service:
     """The service in ``data``. Raises :class:`BadInput` with every problem, by field."""
     if not isinstance(data, Mapping):
-        raise BadInput.at("service", "is not an object", "A service has a name and lines")
+        raise BadInput.at("service", "is-not-an-object-a-service")
     try:
         return Service.model_validate(data)
     except ValidationError as invalid:

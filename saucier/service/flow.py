@@ -10,15 +10,13 @@ def flowed(plan: Plan, node: str, ml: float) -> Service:
     shrink together, to whole portions, never under one. Raises :class:`BadInput` (``node``, ``ml``)."""
     branches = [branch for branch in plan.branches if node in (branch.key, branch.pot)]
     if not branches:
-        raise BadInput.at(
-            "node", f"“{node[:60]}” is no pot of this service", "Pick a pot or a sauce"
-        )
+        raise BadInput.at("node", "is-no-pot-of-this-service", node=node[:60])
     pot = next((pot for pot in plan.pots if pot.key == node), None)
     now = pot.made_ml if pot else branches[0].made_ml
     # What clings stays the same however much is made.
     clings = sum(branch.film_ml for branch in branches)
     if not clings < ml <= 1e6:
-        raise BadInput.at("ml", f"{ml:g} mL is out of reach", f"Give more than {clings:.0f} mL")
+        raise BadInput.at("ml", "ml-is-out-of-reach", ml=ml, least_ml=clings)
     fed = {asked.line for branch in branches for asked in branch.asked}
     return _times(plan.service, (ml - clings) / max(now - clings, 1e-9), fed)
 
@@ -27,7 +25,7 @@ def scaled(service: Service, covers: float) -> Service:
     """The whole service for ``covers`` portions in all. Raises :class:`BadInput` (``covers``)."""
     now = sum(line.portions for line in service.lines)
     if not service.lines or not 0 < covers <= 50_000:
-        raise BadInput.at("covers", f"{covers:g} is no number of covers", "Give 1 to 50000")
+        raise BadInput.at("covers", "is-no-number-of-covers", covers=covers)
     return _times(service, covers / now, set(range(len(service.lines))))
 
 

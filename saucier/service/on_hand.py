@@ -15,6 +15,7 @@ from saucier.solve import goal_of, solve
 from saucier.steps import Cool, Reheat, Roux
 from saucier.thickness import thickness_of
 from saucier.units import Amount, Dimension
+from saucier.words import Sentence, say
 
 _FREEZER_DAYS = 90.0
 _ROUX_DAYS = 14.0
@@ -26,14 +27,14 @@ _THICKER = 1.05
 
 @dataclass(frozen=True, slots=True)
 class Used:
-    """Made-ahead sauce used first: ``taken_ml`` of it, ``let_down`` in words, ``ready_ml`` after;
+    """Made-ahead sauce used first: ``taken_ml`` of it, ``let_down``, ``ready_ml`` after;
     ``sheet`` is how it comes back, ``cost`` what it has cost."""
 
     sauce: str
     name: str
     taken_ml: float
     ready_ml: float
-    let_down: str
+    let_down: Sentence
     sheet: Sheet
     cost: float
 
@@ -56,19 +57,19 @@ def used_first(
     grade: str | None,
     need_ml: float,
     kitchen: Kitchen,
-) -> tuple[list[Used], list[str]]:
-    """What is on hand of ``sauce`` for ``need_ml``, oldest first, and what was refused, in words.
+) -> tuple[list[Used], list[Sentence]]:
+    """What is on hand of ``sauce`` for ``need_ml``, oldest first, and what was refused.
 
     ``left`` holds the share of each entry that nobody took yet, and is drawn on.
     """
     found: list[Used] = []
-    said: list[str] = []
+    said: list[Sentence] = []
     there = [n for n, one in enumerate(service.on_hand) if one.sauce == sauce]
     for number in sorted(there, key=lambda n: -service.on_hand[n].age_days):
         one = service.on_hand[number]
         why = _refused(one, service, sheet, kitchen)
         if why:
-            said.append(f"{sheet.name} on hand is not used: {why}")
+            said.append(say("not-used", name=sheet.name, why=why))
             continue
         if need_ml <= 0.0:
             break
@@ -77,7 +78,7 @@ def used_first(
         try:
             used, share = _brought_back(one, left[number], sheet, grade, need_ml, kitchen)
         except BadInput as bad:
-            said.append(f"{sheet.name} on hand is not used: {bad.problems[0].message}")
+            said.append(say("not-used", name=sheet.name, why=bad.problems[0].message))
             continue
         found.append(used)
         left[number] *= 1.0 - share
@@ -85,12 +86,12 @@ def used_first(
     return found, said
 
 
-def _refused(one: OnHand, service: Service, sheet: Sheet, kitchen: Kitchen) -> str | None:
+def _refused(one: OnHand, service: Service, sheet: Sheet, kitchen: Kitchen) -> Sentence | None:
     if too_old := _too_old(one, service.keep_days):
         return too_old
     delicate = check(sheet, kitchen).final.pot.delicate
     if delicate:
-        return "it was made for its service and does not keep"
+        return say("made-for-its-service")
     return None
 
 
@@ -114,32 +115,34 @@ def _brought_back(
     )
     # It comes back near the thick edge of its grade: bring it to the middle, as it was made.
     case = case_of(back, kitchen)
-    words, whole = "none: it has its grade", back
+    told, whole = say("no-let-down"), back
     eta = thickness_of(case.pot, case.serving_c).viscosity_pa_s
     if case.wanted_pa_s and eta and eta > _THICKER * case.wanted_pa_s:
         remedy = let_down(case, case.liquid)
         if remedy.refused is None:
-            words, whole = remedy.title, applied(back, remedy)
+            told, whole = remedy.title, applied(back, remedy)
     final = check(whole, kitchen).final.pot
     ready = final.yield_ml
     share = min(1.0, need_ml / ready)
-    used = Used(one.sauce, sheet.name, ml * share, ready * share, words, whole, final.cost * share)
+    used = Used(one.sauce, sheet.name, ml * share, ready * share, told, whole, final.cost * share)
     return used, share
 
 
-def _too_old(one: OnHand, chilled_days: float) -> str | None:
-    """Why it is past its days, in words; ``chilled_days`` 0: its own label tells."""
+def _too_old(one: OnHand, chilled_days: float) -> Sentence | None:
+    """Why it is past its days; ``chilled_days`` 0: its own label tells."""
     most = chilled_days if one.place == "fridge" else _FREEZER_DAYS
     if most and one.age_days > most:
-        return f"{one.age_days:g} days old, over the {most:g} your kitchen keeps it"
+        return say("too-old", days=one.age_days, most_days=most)
     return None
 
 
-def ingredients_there(service: Service, kitchen: Kitchen) -> tuple[dict[str, float], list[str]]:
-    """Grams of each ingredient on hand that may be used, and what was refused, in words. Raises
+def ingredients_there(
+    service: Service, kitchen: Kitchen
+) -> tuple[dict[str, float], list[Sentence]]:
+    """Grams of each ingredient on hand that may be used, and what was refused. Raises
     :class:`BadInput` under ``on_hand[i]`` for one nobody knows or an amount that does not fit it."""
     there: dict[str, float] = {}
-    said = []
+    said: list[Sentence] = []
     for number, one in enumerate(service.on_hand):
         if not one.ingredient:
             continue
@@ -150,7 +153,7 @@ def ingredients_there(service: Service, kitchen: Kitchen) -> tuple[dict[str, flo
             field = "" if bad.problems[0].field == "ingredient" else ".amount"
             raise bad.under(f"on_hand[{number}]{field}") from None
         if too_old := _too_old(one, row.keeps_days):
-            said.append(f"{row.name} on hand is not used: {too_old}")
+            said.append(say("not-used", name=row.name, why=too_old))
         else:
             there[row.key] = there.get(row.key, 0.0) + grams
     return there, said
@@ -158,16 +161,16 @@ def ingredients_there(service: Service, kitchen: Kitchen) -> tuple[dict[str, flo
 
 def roux_first(
     service: Service, pots: Iterable[tuple[str, int, Sheet]], kitchen: Kitchen
-) -> tuple[list[ReadyRoux], list[str]]:
+) -> tuple[list[ReadyRoux], list[Sentence]]:
     """Ready roux shared out over ``pots`` (key, batches, sheet), each as far as its butter and its
-    flour of that colour go; and what is not used, in words."""
+    flour of that colour go; and what is not used."""
     left: dict[str, float] = {}
-    said = []
+    said: list[Sentence] = []
     for one in service.on_hand:
         if one.roux is None:
             continue
         if too_old := _too_old(one, _ROUX_DAYS):
-            said.append(f"Ready {one.roux} roux on hand is not used: {too_old}")
+            said.append(say("not-used", name=say(f"ready-roux.{one.roux}"), why=too_old))
         else:
             left[one.roux] = left.get(one.roux, 0.0) + one.amount.base
     asked = set(left)
@@ -184,7 +187,5 @@ def roux_first(
             left[step.colour] -= grams
             found.append(ReadyRoux(key, step.colour, grams))
     for colour in sorted(asked - {one.colour for one in found}):
-        said.append(
-            f"Ready {colour} roux on hand is not used: no pot takes one of butter and flour"
-        )
+        said.append(say("not-used", name=say(f"ready-roux.{colour}"), why=say("no-pot-takes-it")))
     return found, said

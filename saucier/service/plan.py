@@ -9,10 +9,11 @@ from saucier.kitchen import Kitchen
 from saucier.service.costing import costed, left_by_recipe
 from saucier.service.document import Service
 from saucier.service.on_hand import ingredients_there, roux_first, used_first
-from saucier.service.planned import Asked, LinePlan, Plan, Wanted
-from saucier.service.pots import Stove
+from saucier.service.planned import Asked, LinePlan, Plan, Wanted, going_without
+from saucier.service.pots import PotPlanner
 from saucier.sheet import Sheet
 from saucier.steps import Reserve
+from saucier.words import Sentence, say
 
 
 def plan_service(
@@ -37,14 +38,16 @@ def plan_service(
                 service, left, one.sauce, one.sheet, one.grade, one.need_ml, kitchen
             )
             warnings += said
-    branches, pots = Stove(service, kitchen, pans, warnings).cooked(list(wanted.values()))
+    branches, pots = PotPlanner(service, kitchen, pans, warnings).cooked(list(wanted.values()))
     roux, said = roux_first(service, ((p.key, p.batches, p.sheet) for p in pots), kitchen)
     warnings += said
     by_key = {branch.key: branch for branch in branches}
     lines = tuple(costed(one, by_key, kitchen) for one in planned)
     for number, line in enumerate(lines):
         if line.layout and line.layout.warning:
-            warnings.append(f"line {number + 1}, {line.dish.name}: {line.layout.warning}")
+            warnings.append(
+                say("in-line", line=number + 1, dish=line.dish.name, what=line.layout.warning)
+            )
     used = tuple(one for want in wanted.values() for one in want.used)
     return Plan(
         service,
@@ -59,10 +62,10 @@ def plan_service(
     )
 
 
-def _taken_by_none(service: Service, wanted: Mapping[str, Wanted]) -> list[str]:
+def _taken_by_none(service: Service, wanted: Mapping[str, Wanted]) -> list[Sentence]:
     used = {one.sauce for one in wanted.values() if not one.variant}
     return [
-        f"on hand, entry {number + 1}: no dish takes that sauce today"
+        say("no-dish-takes-it", entry=number + 1)
         for number, one in enumerate(service.on_hand)
         if one.sauce and one.sauce not in used
     ]
@@ -76,7 +79,7 @@ def _gather(
     for number, line in enumerate(service.lines):
         at = f"lines[{number}]"
         if line.dish not in dishes:
-            raise BadInput.at(f"{at}.dish", "is not among the dishes", "Pick one of them")
+            raise BadInput.at(f"{at}.dish", "is-not-among-the-dishes")
         whole = dishes[line.dish]
         own = {used.sauce: _sheet(used.sauce, sheets, at) for used in whole.sauces}
         try:
@@ -95,7 +98,7 @@ def _gather(
             )
             if key not in wanted:
                 plain = tuple(step for step in sheet.steps if not isinstance(step, Reserve))
-                name = sheet.name + (f", without {' or '.join(line.without)}" if changed else "")
+                name = str(going_without(sheet.name, line.without)) if changed else sheet.name
                 sheet = sheet.model_copy(update={"steps": plain, "name": name[:120]})
                 wanted[key] = Wanted(key, need.sauce, sheet, grade, kitchen.film_ml, changed)
             wanted[key].asked.append(Asked(number, dish.name, key, need))
@@ -110,7 +113,5 @@ def _gather(
 
 def _sheet(key: str, sheets: Mapping[str, Sheet], at: str) -> Sheet:
     if key not in sheets:
-        raise BadInput.at(
-            f"{at}.dish", f"uses the sauce “{key}”, which is not there", "Pick a sauce"
-        )
+        raise BadInput.at(f"{at}.dish", "uses-a-sauce-not-there", key=key)
     return sheets[key]

@@ -12,6 +12,12 @@ from saucier.mother import Offer
 from saucier.service.document import Line, Service
 from saucier.service.on_hand import ReadyRoux, Used
 from saucier.sheet import Sheet
+from saucier.words import Sentence, one_of, said, say
+
+
+def going_without(name: str, words: tuple[str, ...]) -> Sentence:
+    """A sauce or a dish, and what its guest goes without."""
+    return say("going-without", name=name, words=one_of(words)) if words else said(name)
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,19 +53,19 @@ class BranchPlan:
     let_down_g: float = 0.0
     let_down_share: float = 0.0
     bound_g: float = 0.0
-    why: str = ""
+    why: Sentence | None = None
     can_share: bool = False
     pan: str = ""
 
 
 @dataclass(frozen=True, slots=True)
-class Pot:
+class PotPlan:
     """One pot, a mother or a sauce of its own: one of ``batches`` as ``sheet`` in ``pan``, filled to
     ``fill_share``, ``minutes`` each. ``made_g`` of all batches, ``taken_g`` by the branches, ``film_g``
     and ``left_g`` what is not."""
 
     key: str
-    name: str
+    name: Sentence | str
     mother: bool
     sheet: Sheet
     checked: CheckedSheet
@@ -73,33 +79,33 @@ class Pot:
     film_g: float
     left_g: float
     thickest: str
-    notes: tuple[str, ...]
+    notes: tuple[Sentence, ...]
     offers: tuple[Offer, ...]
 
 
 @dataclass(frozen=True, slots=True)
 class LinePlan:
     """One line: its dish (after what it goes ``without``), needs, vessels, rounds, what it costs
-    and brings. ``finish`` is what is still done with it in words, ``on_plate`` tells the grade of each
+    and brings. ``finish`` is what is still done with it, ``on_plate`` tells the grade of each
     sauce at the plate's temperature."""
 
     line: Line
     dish: Dish
     needs: tuple[SauceNeed, ...]
     branches: tuple[str, ...]
-    left_out: tuple[str, ...]
+    left_out: tuple[Sentence, ...]
     layout: Layout | None
     rounds: tuple[InRounds, ...]
-    finish: str = ""
-    on_plate: tuple[str, ...] = ()
+    finish: Sentence | None = None
+    on_plate: tuple[Sentence, ...] = ()
     allergens: frozenset[str] = frozenset()
     cost: float = 0.0
 
     @property
-    def called(self) -> str:
+    def called(self) -> Sentence:
         """The dish as it is told apart on paper: for whom without what, at which sitting."""
-        without = f", without {' or '.join(self.line.without)}" if self.line.without else ""
-        return self.dish.name + without + (", second sitting" if self.line.sitting == 2 else "")
+        called = going_without(self.dish.name, self.line.without)
+        return say("second-sitting", name=called) if self.line.sitting == 2 else called
 
     @property
     def cost_each(self) -> float:
@@ -115,11 +121,11 @@ class Plan:
     service: Service
     lines: tuple[LinePlan, ...]
     branches: tuple[BranchPlan, ...]
-    pots: tuple[Pot, ...]
+    pots: tuple[PotPlan, ...]
     used: tuple[Used, ...]
     roux: tuple[ReadyRoux, ...]
     there: Mapping[str, float]
-    warnings: tuple[str, ...]
+    warnings: tuple[Sentence, ...]
     by_recipe_ml: float
 
     def to_cook(self, key: str) -> tuple[str, str, Sheet]:
@@ -133,7 +139,7 @@ class Plan:
             if branch.pot and key in (branch.key, branch.pot):
                 poured = branch.pot in mothers
                 return branch.key if poured else branch.pot, branch.sauce, branch.sheet
-        raise BadInput.at("pot", f"“{key[:60]}” is no pot of this service", "Pick one of its pots")
+        raise BadInput.at("pot", "is-none-of-its-pots", key=key[:60])
 
     @property
     def left_ml(self) -> float:

@@ -1,8 +1,9 @@
 """Which branches share a pot, which get their own and why, and in which pan each is cooked."""
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import replace
+from functools import reduce
 
 from saucier.check import CheckedSheet, check, load_of, meets_metal
 from saucier.errors import BadInput
@@ -19,12 +20,13 @@ from saucier.mother import (
     same_base,
 )
 from saucier.service.document import Service
-from saucier.service.planned import BranchPlan, Pot, Wanted
+from saucier.service.planned import BranchPlan, PotPlan, Wanted
 from saucier.sheet import Sheet, SheetPan, Target
 from saucier.solve import Unreachable, goal_of, rounded_for_kitchen, solve
 from saucier.steps import Reduce
-from saucier.thickness import grade_named
+from saucier.thickness import grade_named, spoken_grade
 from saucier.units import Amount
+from saucier.words import Sentence, all_of, say
 
 FULLEST, EMPTIEST = 2 / 3, 1 / 4
 """A pot is at most two thirds full and at least a quarter (model.md 7)."""
@@ -33,29 +35,29 @@ _A_LITTLE_OVER, _WITHIN = 1.003, 0.005
 """A pot aims this much over and is rounded within that share: a need is met, to a percent."""
 _FINISHED_FULL = 0.8
 """A branch is finished in a pan it leaves a fifth of."""
-_OTHER_PAN = "planned in another pan than it gets: weigh it at the end"
+_OTHER_PAN = say("planned-in-another-pan")
 _HOLDS = 0.9
 """A sheet's own pan, or one the cook chose, is filled so far and no further."""
 
 
-class Stove:
+class PotPlanner:
     """Pots for branches: who shares, who does not, in which pan."""
 
     def __init__(
-        self, service: Service, kitchen: Kitchen, pans: Sequence[Pan], warnings: list[str]
+        self, service: Service, kitchen: Kitchen, pans: Sequence[Pan], warnings: list[Sentence]
     ) -> None:
         self._service, self._kitchen, self._warnings = service, kitchen, warnings
         # Bare metal last: it turns wine, lemon and yolk grey.
         there = (pan for pan in pans if pan.shape in POT_SHAPES)
         self._pans = sorted(there, key=lambda pan: (pan.reactive, pan.capacity_ml))
         self._by_name = {pan.name: pan for pan in pans}
-        self._taken: dict[str, str] = {}
+        self._taken: dict[str, object] = {}
 
-    def cooked(self, wanted: list[Wanted]) -> tuple[tuple[BranchPlan, ...], tuple[Pot, ...]]:
+    def cooked(self, wanted: list[Wanted]) -> tuple[tuple[BranchPlan, ...], tuple[PotPlan, ...]]:
         made = [one for one in wanted if one.need_ml > one.from_stock_ml]
         groups, alone, bases = self._grouped(made)
         branches: list[BranchPlan] = []
-        pots: list[Pot] = []
+        pots: list[PotPlan] = []
         groups.sort(key=lambda group: -sum(one.to_make_ml for one in group))
         for number, group in enumerate(groups):
             pot, found = self._mother(number, group, bases, alone)
@@ -64,7 +66,7 @@ class Stove:
             branches += found
         # The smallest first: each takes the smallest pan it fits, and leaves the large ones.
         for one, why in sorted(alone, key=lambda pair: pair[0].to_make_ml):
-            pot, branch = self._own(one, why, not isinstance(bases[one.key], str))
+            pot, branch = self._own(one, why, not isinstance(bases[one.key], Sentence))
             pots.append(pot)
             branches.append(branch)
         for one in wanted:
@@ -77,20 +79,20 @@ class Stove:
 
     def _grouped(
         self, wanted: list[Wanted]
-    ) -> tuple[list[list[Wanted]], list[tuple[Wanted, str]], dict[str, Base | str]]:
+    ) -> tuple[list[list[Wanted]], list[tuple[Wanted, Sentence]], dict[str, Base | Sentence]]:
         force = self._service.force
         bases = {one.key: base_of(one.sheet, self._kitchen) for one in wanted}
         groups: list[list[Wanted]] = []
-        alone: list[tuple[Wanted, str]] = []
+        alone: list[tuple[Wanted, Sentence]] = []
         waiting: list[Wanted] = []
         for one in sorted(wanted, key=lambda one: -one.to_make_ml):
             base = bases[one.key]
-            if isinstance(base, str):
+            if isinstance(base, Sentence):
                 alone.append((one, base))
             elif one.grade is None:
-                alone.append((one, "no grade is asked of it"))
+                alone.append((one, say("no-grade-asked")))
             elif force.get(one.sauce) == "own":
-                alone.append((one, "you gave it its own"))
+                alone.append((one, say("given-its-own")))
             elif force.get(one.sauce) == "share":
                 waiting.append(one)
             else:
@@ -108,7 +110,7 @@ class Stove:
 
     @staticmethod
     def _join(
-        one: Wanted, base: Base, groups: list[list[Wanted]], bases: dict[str, Base | str]
+        one: Wanted, base: Base, groups: list[list[Wanted]], bases: dict[str, Base | Sentence]
     ) -> None:
         for group in groups:
             there = bases[group[0].key]
@@ -118,23 +120,25 @@ class Stove:
         groups.append([one])
 
     @staticmethod
-    def _why_alone(one: Wanted, groups: list[list[Wanted]], bases: dict[str, Base | str]) -> str:
+    def _why_alone(
+        one: Wanted, groups: list[list[Wanted]], bases: dict[str, Base | Sentence]
+    ) -> Sentence:
         base = bases[one.key]
         for group in groups:
             there = bases[group[0].key]
             if group[0] is not one and isinstance(base, Base) and isinstance(there, Base):
                 differs = same_base(base, there)
                 if differs:
-                    return f"another base than {group[0].sheet.name}: {differs}"
-        return "nothing else today has its base"
+                    return say("another-base", than=group[0].sheet.name, differs=differs)
+        return say("only-one-of-its-base")
 
     def _mother(
         self,
         number: int,
         group: list[Wanted],
-        bases: dict[str, Base | str],
-        alone: list[tuple[Wanted, str]],
-    ) -> tuple[Pot | None, list[BranchPlan]]:
+        bases: dict[str, Base | Sentence],
+        alone: list[tuple[Wanted, Sentence]],
+    ) -> tuple[PotPlan | None, list[BranchPlan]]:
         """A mother for ``group``; who cannot be made from her goes to ``alone``."""
         thicken = {one.key for one in group if self._service.force.get(one.sauce) == "thicken"}
         while len(group) > 1:
@@ -153,21 +157,21 @@ class Stove:
                 break
             except CannotPour as bad:
                 out = next(one for one in group if one.key == bad.key)
-                alone.append((out, f"not from the mother: {bad.problems[0].message}"))
+                alone.append((out, say("not-from-the-mother", why=bad.problems[0].message)))
                 group = [one for one in group if one is not out]
         else:
-            alone += [(one, "nothing else today has its base") for one in group]
+            alone += [(one, say("only-one-of-its-base")) for one in group]
             return None, []
         pot = self._pot_of(key, mother)
         names = {branch.goal.key: branch for branch in mother.branches}
         return pot, [self._branch(one, key, names[one.key], bases) for one in group]
 
-    def _pot_of(self, key: str, mother: Mother) -> Pot:
+    def _pot_of(self, key: str, mother: Mother) -> PotPlan:
         one = mother.checked.final.pot
         pan = mother.checked.pan
         shared = self._take(pan, mother.base.name)
         fullest = max(state.pot.total_ml for state in mother.checked.steps) / pan.capacity_ml
-        return Pot(
+        return PotPlan(
             key=key,
             name=mother.base.name,
             mother=True,
@@ -188,11 +192,11 @@ class Stove:
         )
 
     def _branch(
-        self, one: Wanted, pot: str, branch: Branch, bases: dict[str, Base | str]
+        self, one: Wanted, pot: str, branch: Branch, bases: dict[str, Base | Sentence]
     ) -> BranchPlan:
-        base, why = bases[one.key], ""
+        base, why = bases[one.key], None
         if self._service.force.get(one.sauce) == "share" and isinstance(base, Base):
-            why = f"you let it share, though its own base is {base.name.lower()}"
+            why = say("made-to-share", base=base.name)
         return BranchPlan(
             **one.told(),
             pot=pot,
@@ -209,7 +213,7 @@ class Stove:
             cost=branch.final.pot.cost + one.stock_cost,
         )
 
-    def _own(self, one: Wanted, why: str, can_share: bool) -> tuple[Pot, BranchPlan]:
+    def _own(self, one: Wanted, why: Sentence, can_share: bool) -> tuple[PotPlan, BranchPlan]:
         """A pot of its own, solved for its grade and volume in a pan of the kitchen's."""
         ml, key = one.to_make_ml, f"own-{one.key}"
         pan, batches, said = self._pan_for(one, key)
@@ -228,9 +232,14 @@ class Stove:
                     sheet = solve(placed, goal, self._kitchen, as_found=True).sheet
                 except BadInput:
                     raise bad.under(one.sauce) from None
-            grade = grade_named(one.grade).name if one.grade else "its volume"
+            grade = spoken_grade(one.grade) if one.grade else say("its-volume")
             self._warnings.append(
-                f"{one.sheet.name} cannot be brought to {grade}: {bad.problems[0].message}"
+                say(
+                    "cannot-be-brought-to",
+                    name=one.sheet.name,
+                    grade=grade,
+                    why=bad.problems[0].message,
+                )
             )
         checked = check(sheet, self._kitchen)
         final = checked.final
@@ -238,7 +247,7 @@ class Stove:
         fullest = max(state.pot.total_ml for state in checked.steps) / pan.capacity_ml
         made_g, made_ml = batches * final.pot.yield_g, batches * final.pot.yield_ml
         film_g = one.film_ml * final.pot.yield_g / final.pot.yield_ml
-        pot = Pot(
+        pot = PotPlan(
             key=key,
             name=one.sheet.name,
             mother=False,
@@ -280,16 +289,16 @@ class Stove:
             pot="",
             sheet=sheet,
             final=check(sheet, self._kitchen).final,
-            why="made ahead: enough is on hand",
+            why=say("enough-on-hand"),
             cost=one.stock_cost,
         )
 
-    def _take(self, pan: Pan, name: str) -> tuple[str, ...]:
+    def _take(self, pan: Pan, name: Sentence | str) -> tuple[Sentence, ...]:
         """``pan`` given to the pot ``name``; what to say where another has it."""
         other = self._taken.get(pan.name)
-        self._taken[pan.name] = f"{other} and {name}" if other else name
+        self._taken[pan.name] = all_of([other, name]) if other else name
         if other and self._pans:
-            return (f"{pan.name} is also wanted for {other}: one after the other, or another pan",)
+            return (say("pan-wanted-twice", pan=pan.name, other=other),)
         return ()
 
     def _pan_for_mother(self, key: str) -> Callable[[float], tuple[Pan, int]]:
@@ -301,7 +310,7 @@ class Stove:
 
         return pan_for
 
-    def _pan_for(self, one: Wanted, key: str) -> tuple[Pan, int, tuple[str, ...]]:
+    def _pan_for(self, one: Wanted, key: str) -> tuple[Pan, int, tuple[Sentence, ...]]:
         """The pan for a sauce in a pot of its own, in how many batches, and what to say of it: the
         one the cook chose, else the sheet's own where it holds the batch, else one of the
         kitchen's for its heaviest moment. Raises :class:`BadInput` (field ``pans``)."""
@@ -312,13 +321,13 @@ class Stove:
         if chosen is not None:
             return chosen, self._batches(load.fullest, _HOLDS * chosen.capacity_ml), ()
         own = one.sheet.pan.as_pan() if one.sheet.pan else None
-        said: tuple[str, ...] = ()
+        said: tuple[Sentence, ...] = ()
         if own is not None and load.fullest <= _HOLDS * own.capacity_ml:
             return own, self._batches(load.fullest, own.capacity_ml), ()
         sour = any(meets_metal(state.pot.balance) for state in checked.steps)
         pan, batches = self._reached_for(load, sour=sour)
         if own is not None:
-            said = (f"{own.name}, its own pan, does not hold so much: {pan.name} is taken",)
+            said = (say("own-pan-too-small", own=own.name, pan=pan.name),)
         return pan, batches, said
 
     def _chosen(self, key: str) -> Pan | None:
@@ -327,9 +336,7 @@ class Stove:
         if name is None:
             return None
         if name not in self._by_name:
-            self._warnings.append(
-                f"the pan “{name}” is not in the larder any more: another is taken"
-            )
+            self._warnings.append(say("pan-gone", pan=name))
         return self._by_name.get(name)
 
     def _batches(self, ml: float, holds_ml: float) -> int:
@@ -349,8 +356,10 @@ class Stove:
         if batches > MOST_BATCHES:
             raise BadInput.at(
                 "pans",
-                f"are too small: {load.fullest / 1000:.1f} L would take {batches} rounds in {largest.name}",
-                "Add a larger pan in the Larder, or serve fewer",
+                "pans-are-too-small",
+                litres=load.fullest / 1000,
+                batches=batches,
+                pan=largest.name,
             )
         each = load.times(1.0 / batches)
         fits = [p for p in pans if each.fullest <= FULLEST * p.capacity_ml] or [largest]
@@ -384,7 +393,7 @@ class Stove:
             pan = next((p for p in fits if p.name not in self._taken), None)
         if pan is None:
             return branch
-        said = "; ".join([*filter(None, [branch.why]), *self._take(pan, branch.name)])
+        said = _and_also([branch.why, *self._take(pan, branch.name)])
         placed = replace(branch, pan=pan.name, why=said)
         return placed if pan == planned else self._moved(placed, pan)
 
@@ -397,30 +406,34 @@ class Stove:
             made = final.pot.yield_ml
             if abs(made / branch.made_ml - 1.0) <= _WITHIN:
                 return replace(branch, sheet=sheet, final=final, made_ml=made)
-        return replace(branch, why="; ".join([*filter(None, [branch.why]), _OTHER_PAN]))
+        return replace(branch, why=_and_also([branch.why, _OTHER_PAN]))
 
-    def _notes(self, checked: CheckedSheet, batches: int) -> tuple[str, ...]:
+    def _notes(self, checked: CheckedSheet, batches: int) -> tuple[Sentence, ...]:
         notes = []
         pan, ml = checked.pan, checked.final.pot.total_ml
         fullest = max(state.pot.total_ml for state in checked.steps) / pan.capacity_ml
         if not self._pans:
-            notes.append("no pans are known: one that fits was assumed")
+            notes.append(say("no-pans-known"))
         if batches > 1:
-            notes.append(f"{batches} batches, one after the other or in as many such pans")
+            notes.append(say("in-batches", batches=batches))
         if batches * ml > self._kitchen.whisk_ml:
             most = self._kitchen.whisk_ml / 1000.0
-            notes.append(f"at most {most:g} L is whisked smooth in one pot")
+            notes.append(say("whisk-limits", litres=most))
         if fullest > 1.0:
-            notes.append("it does not hold a batch: choose a larger pan")
+            notes.append(say("pot-too-small"))
         elif fullest > FULLEST + 0.05:
-            notes.append("over two thirds full at its fullest: mind the boil")
+            notes.append(say("pot-over-full"))
         elif fullest < EMPTIEST and not _boils_down(checked):
-            notes.append("under a quarter full: it boils off fast and catches")
+            notes.append(say("pot-under-full"))
         if any(w.code == "reactive-pan" for state in checked.steps for w in state.warnings):
-            notes.append(
-                "bare metal: wine, lemon or yolk turns grey in it, take stainless or enamel"
-            )
+            notes.append(say("pot-of-bare-metal"))
         return tuple(notes)
+
+
+def _and_also(said: Iterable[Sentence | None]) -> Sentence | None:
+    """What is said of a branch, one thing after the other; None where nothing is."""
+    found = [one for one in said if one]
+    return reduce(lambda a, b: say("and-also", first=a, then=b), found) if found else None
 
 
 def _boils_down(checked: CheckedSheet) -> bool:

@@ -3,6 +3,7 @@
 import math
 from dataclasses import dataclass
 
+from saucier import constants as K
 from saucier.cards import cards
 from saucier.check import CheckedSheet, check
 from saucier.kitchen import Kitchen
@@ -12,6 +13,7 @@ from saucier.service.on_hand import ROUX_OF
 from saucier.service.planned import BranchPlan, LinePlan, Plan
 from saucier.steps import Weighed
 from saucier.units import Amount, kitchen_round
+from saucier.words import Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,13 +40,13 @@ class WeighOut:
     thick it is then (``grade``), which dishes it ``feeds``."""
 
     key: str
-    name: str
+    name: Sentence | str
     of: str
     grade: str | None
     feeds: tuple[str, ...]
     batches: int
     weighed: tuple[Weighed, ...]
-    steps: tuple[str, ...]
+    steps: tuple[Sentence, ...]
     makes_ml: float
     makes_g: float
     minutes: float
@@ -57,24 +59,32 @@ class ServeOut:
     kitchen's ladles, and what is kept back."""
 
     line: int
-    dish: str
+    dish: Sentence
     sauce: str
-    each: str
+    each: Sentence
     each_ml: float
     each_g: float
-    ladles: str
+    ladles: Sentence | None
     kept_back_ml: float
 
 
 @dataclass(frozen=True, slots=True)
 class Stretch:
     """What carrying a costly solid with a cheaper one does: a tenth of the solids' weight moved
-    ``frm`` one ``to`` another changes a portion's cost by ``saves``."""
+    from ``costly`` to ``cheaper`` changes a portion's cost by ``saves``."""
 
     dish: str
-    frm: str
-    to: str
+    costly: str
+    cheaper: str
     saves: float
+
+
+@dataclass(frozen=True, slots=True)
+class MatrixRow:
+    """A dish, and for each allergen of the sheet whether it brings it."""
+
+    dish: Sentence
+    marks: tuple[bool, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,9 +94,9 @@ class Production:
     buy: tuple[Buy, ...]
     weigh: tuple[WeighOut, ...]
     serve: tuple[ServeOut, ...]
-    prepare: tuple[str, ...]
+    prepare: tuple[Sentence, ...]
     allergens: tuple[str, ...]
-    matrix: tuple[tuple[str, tuple[bool, ...]], ...]
+    matrix: tuple[MatrixRow, ...]
     stretch: tuple[Stretch, ...]
     cost: float
 
@@ -102,7 +112,9 @@ def production_of(plan: Plan, kitchen: Kitchen) -> Production:
         tuple(one for n, line in enumerate(plan.lines) for one in _serve(n, line, plan, kitchen)),
         _prepare(plan, buy, kitchen),
         shown,
-        tuple((line.called, tuple(a in line.allergens for a in shown)) for line in plan.lines),
+        tuple(
+            MatrixRow(line.called, tuple(a in line.allergens for a in shown)) for line in plan.lines
+        ),
         tuple(dict.fromkeys(one for line in plan.lines if (one := _stretch(line, kitchen)))),
         sum(line.cost for line in plan.lines),
     )
@@ -129,7 +141,7 @@ def _feeds(branch: BranchPlan) -> tuple[str, ...]:
 
 def _weigh_out(
     key: str,
-    name: str,
+    name: Sentence | str,
     of: str,
     batches: int,
     checked: CheckedSheet,
@@ -148,7 +160,7 @@ def _weigh_out(
         feeds,
         batches,
         tuple(weighed for card in told for weighed in card.weighed),
-        tuple(f"{card.title}. {card.do}" for card in told),
+        tuple(say("title-and-do", title=card.title, do=card.do) for card in told),
         final.yield_ml * batches,
         final.total_g * batches,
         minutes,
@@ -226,7 +238,11 @@ def _serve(number: int, line: LinePlan, plan: Plan, kitchen: Kitchen) -> list[Se
         count = vessels if by_vessel else line.line.portions
         each_ml = need.volume_ml / margin / count
         pot = branch.final.pot
-        each = f"each {line.layout.name}" if by_vessel and line.layout else "each portion"
+        each = (
+            say("each-vessel", vessel=line.layout.name)
+            if by_vessel and line.layout
+            else say("each-portion")
+        )
         found.append(
             ServeOut(
                 number,
@@ -242,13 +258,13 @@ def _serve(number: int, line: LinePlan, plan: Plan, kitchen: Kitchen) -> list[Se
     return found
 
 
-def in_ladles(ml: float, kitchen: Kitchen) -> str:
-    """``ml`` in the kitchen's ladle that suits it, by quarters; '' where there is none.
+def in_ladles(ml: float, kitchen: Kitchen) -> Sentence | None:
+    """``ml`` in the kitchen's ladle that suits it, by quarters; None where there is none.
 
-    >>> in_ladles(180, Kitchen())
+    >>> str(in_ladles(180, Kitchen()))
     '3 small ladles'
     """
-    best = ""
+    best: Sentence | None = None
     error = math.inf
     for measure in kitchen.measures.ladles():
         quarters = max(1, round(4.0 * ml / measure.size))
@@ -261,84 +277,93 @@ def in_ladles(ml: float, kitchen: Kitchen) -> str:
             whole, rest = divmod(quarters, 4)
             fraction = ("", "¼", "½", "¾")[rest]
             count = " ".join(part for part in (str(whole) if whole else "", fraction) if part)
-            best = f"{count} {measure.name}{'s' if quarters > 4 else ''}"
+            many = "ladles" if quarters > 4 else "one-ladle"
+            best = say(many, count=count, name=measure.name)
             error = off
     return best
 
 
-_FIRST = (
-    ("solid", ""),
-    ("vegetable", "trim"),
-    ("aromatic", "peel and chop"),
-    ("meat", ""),
-    ("fish", ""),
-    ("seafood", "clean"),
-    ("cheese", "grate"),
-    ("herb", "pick and chop"),
-    ("egg", "separate"),
-    ("flour", "weigh"),
-    ("fat", "weigh and soften"),
-    ("stock", "bring to the simmer"),
-    ("milk", "warm, or keep cold by your school"),
-    ("wine", "measure into a cup"),
-    ("cream", "measure"),
-)
-"""What is done with each kind before the pots go on, the longest first; '' goes by the row."""
+_FIRST = {
+    "solid": None,
+    "vegetable": "trim",
+    "aromatic": "peel-and-chop",
+    "meat": None,
+    "fish": None,
+    "seafood": "clean",
+    "cheese": "grate",
+    "herb": "pick-and-chop",
+    "egg": "separate",
+    "flour": "weigh",
+    "fat": "weigh-and-soften",
+    "stock": "bring-to-the-simmer",
+    "milk": "warm-or-keep-cold",
+    "wine": "measure-into-a-cup",
+    "cream": "measure",
+}
+"""What is done with each kind before the pots go on, the longest first; None goes by the row."""
 
 
 def _made_ready(row: Ingredient) -> str:
     """What a solid wants, by what trimming and draining leave of it."""
-    steps = []
-    if row.usable_share < 1.0:
-        steps.append("trim")
-    if row.drained_share != 1.0:
-        steps.append("cook and drain")
-    return ", ".join(steps) or "have ready"
+    trim, drain = row.usable_share < 1.0, row.drained_share != 1.0
+    if trim:
+        return "trim-cook-and-drain" if drain else "trim"
+    return "cook-and-drain" if drain else "have-ready"
 
 
-def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[str, ...]:
-    told = []
-    for used in plan.used:
-        told.append(
-            f"Take out {used.taken_ml:.0f} mL {used.name} made ahead; {used.let_down.lower()}"
-        )
+def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[Sentence, ...]:
+    told = [
+        say("ready.sauce-on-hand", ml=used.taken_ml, name=used.name, let_down=used.let_down)
+        for used in plan.used
+    ]
     names = {pot.key: pot.name for pot in plan.pots}
-    for roux in plan.roux:
-        told.append(
-            f"Take out {_weight(roux.grams)} ready {roux.colour} roux for {names[roux.pot]}: weigh so "
-            f"much less, half of it butter and half flour"
-        )
-    for role, what in _FIRST:
-        by_word: dict[str, list[str]] = {}
+    told += [
+        say(f"ready.{roux.colour}-roux-on-hand", weight=_weight(roux.grams), pot=names[roux.pot])
+        for roux in plan.roux
+    ]
+    for role, what in _FIRST.items():
+        by_task: dict[str, list[Sentence]] = {}
         for row in buy:
             if row.role == role:
-                word = what or _made_ready(kitchen.larder[row.ingredient])
-                by_word.setdefault(word, []).append(f"{_counted(row)} {row.name}")
-        told += [f"{word.capitalize()}: {', '.join(rows)}" for word, rows in by_word.items()]
+                task = what or _made_ready(kitchen.larder[row.ingredient])
+                by_task.setdefault(task, []).append(
+                    say("so-much-of", much=_counted(row), name=row.name)
+                )
+        told += [say(f"ready.{task}", rows=tuple(rows)) for task, rows in by_task.items()]
     for line in plan.lines:
-        if line.layout:
+        dish = line.dish.name
+        if layout := line.layout:
+            weight = _weight(layout.each_g)
             told.append(
-                f"Set out {line.layout.vessels} × {line.layout.name} for {line.dish.name}; "
-                f"each weighs {_weight(line.layout.each_g)} filled"
+                say(
+                    "ready.vessels",
+                    count=layout.vessels,
+                    vessel=layout.name,
+                    dish=dish,
+                    weight=weight,
+                )
             )
-        if line.dish.plate_c > 45 and not line.layout:
-            told.append(
-                f"Warm {math.ceil(line.line.portions)} plates for {line.dish.name} to {line.dish.plate_c:g} °C"
-            )
-    for pot in plan.pots:
-        told.append(f"Pot on: {pot.name}, {pot.batches} × in {pot.pan.name}, {pot.minutes:.0f} min")
+        if line.dish.plate_c > K.PLATES_WARMED_FROM_C and not line.layout:
+            plates = math.ceil(line.line.portions)
+            told.append(say("ready.plates", count=plates, dish=dish, to_c=line.dish.plate_c))
+    told += [
+        say("ready.pot-on", name=p.name, batches=p.batches, pan=p.pan.name, minutes=p.minutes)
+        for p in plan.pots
+    ]
     return tuple(told)
 
 
-def _counted(row: Buy) -> str:
+def _counted(row: Buy) -> Sentence:
     """How much of it, counted where it comes whole (yolks), weighed otherwise."""
     if row.spoons and row.role == "egg":
-        return f"{row.spoons.value:g} ×"
+        return say("so-many", count=row.spoons.value)
     return _weight(row.used_g)
 
 
-def _weight(grams: float) -> str:
-    return f"{grams / 1000.0:.2f} kg" if grams >= 1000.0 else f"{grams:.0f} g"
+def _weight(grams: float) -> Sentence:
+    if grams >= 1000.0:
+        return say("kilograms", kg=grams / 1000.0)
+    return say("grams", grams=grams)
 
 
 def _stretch(line: LinePlan, kitchen: Kitchen) -> Stretch | None:

@@ -59,15 +59,13 @@ class Target(Part):
     @classmethod
     def _servable(cls, value: float) -> float:
         if not 0.0 <= value <= 100.0:
-            raise BadInput.at(
-                "", f"{value:g} °C is no serving temperature", "Give 0 to 100 °C, usually 65"
-            )
+            raise BadInput.at("", "c-is-no-serving-temperature", value=value)
         return value
 
     @model_validator(mode="after")
     def _fits(self) -> Self:
         if self.volume and self.volume.dimension is Dimension.COUNT:
-            raise BadInput.at("volume.unit", "pieces are no yield", "Give L, mL, kg or g")
+            raise BadInput.at("volume.unit", "pieces-are-no-yield")
         return self
 
 
@@ -80,7 +78,7 @@ def _centimetres(value: Any, field: str) -> Any:
         return value
     size, number = _CM.get(str(value.get("unit"))), value.get("value")
     if size is None:
-        raise BadInput.at(f"{field}.unit", "is not a length", f"Use one of {', '.join(_CM)}")
+        raise BadInput.at(f"{field}.unit", "is-not-a-length", units=tuple(_CM))
     return number * size if isinstance(number, int | float) else number
 
 
@@ -90,7 +88,7 @@ def _tare_g(value: Any) -> float:
     except BadInput as bad:
         raise bad.under("tare") from None
     if amount.dimension is not Dimension.WEIGHT:
-        raise BadInput.at("tare.unit", f"{amount.unit} is not a weight", "Use g, kg, oz or lb")
+        raise BadInput.at("tare.unit", "is-not-a-weight", unit=amount.unit)
     return amount.base
 
 
@@ -180,5 +178,5 @@ class Sheet(Part):
     @classmethod
     def _named(cls, value: str) -> str:
         if not value.strip():
-            raise BadInput.at("", "is empty", "Give the sauce a name")
+            raise BadInput.at("", "is-empty-give-the-sauce")
         return value.strip()

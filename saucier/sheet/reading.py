@@ -2,6 +2,7 @@
 
 import json
 from collections.abc import Mapping
+from dataclasses import replace
 from typing import Any, NoReturn, TypeVar
 
 from pydantic import ValidationError
@@ -19,7 +20,7 @@ MAX_BYTES = 256 * 1024
 
 
 def _no_constant(name: str) -> NoReturn:
-    raise BadInput.at("", f"{name} is not a number", "Give a finite number")
+    raise BadInput.at("", "is-not-finite", name=name)
 
 
 def parse_json(text: str | bytes, max_bytes: int = MAX_BYTES) -> Any:
@@ -29,22 +30,24 @@ def parse_json(text: str | bytes, max_bytes: int = MAX_BYTES) -> Any:
     """
     if len(text) > max_bytes:
         raise BadInput.at(
-            "sheet", f"is {len(text) // 1024} kB", f"A sheet is at most {max_bytes // 1024} kB"
+            "sheet", "sheet-is-too-large", kb=len(text) // 1024, most_kb=max_bytes // 1024
         )
     try:
         return json.loads(text, parse_constant=_no_constant)
     except BadInput as bad:
         raise bad.under("sheet") from None
     except UnicodeDecodeError:
-        raise BadInput.at("sheet", "is not UTF-8 text", "Save it as UTF-8") from None
+        raise BadInput.at("sheet", "is-not-utf-8") from None
     except json.JSONDecodeError as bad_json:
         raise BadInput.at(
             "sheet",
-            f"is not JSON: line {bad_json.lineno}, column {bad_json.colno}: {bad_json.msg}",
-            "See docs/formats for how to write one",
+            "is-not-json",
+            line=bad_json.lineno,
+            column=bad_json.colno,
+            why=bad_json.msg,
         ) from None
     except (RecursionError, ValueError):
-        raise BadInput.at("sheet", "cannot be read as JSON", "See docs/formats") from None
+        raise BadInput.at("sheet", "cannot-be-read-as-json") from None
 
 
 def read_sheet(data: str | bytes | Mapping[str, Any]) -> Sheet:
@@ -55,9 +58,7 @@ def read_sheet(data: str | bytes | Mapping[str, Any]) -> Sheet:
     if isinstance(data, str | bytes):
         data = parse_json(data)
     if not isinstance(data, Mapping):
-        raise BadInput.at(
-            "sheet", "is not an object", "A sheet starts with { and has a name and steps"
-        )
+        raise BadInput.at("sheet", "sheet-is-no-object")
     try:
         return Sheet.model_validate(data)
     except ValidationError as invalid:
@@ -90,7 +91,7 @@ def schema_of(document: type[Part]) -> dict[str, Any]:
 
 
 def problems_of(invalid: ValidationError) -> BadInput:
-    """pydantic's findings as problems with kitchen words."""
+    """pydantic's findings as problems of our own."""
     return BadInput(
         *(problem for error in invalid.errors(include_url=False) for problem in _problems(error))
     )
@@ -100,9 +101,9 @@ def _problems(error: ErrorDetails) -> list[Problem]:
     field = _path(error["loc"])
     cause = error.get("ctx", {}).get("error")
     if isinstance(cause, BadInput):
-        return [Problem(_joined(field, p.field), p.message, p.remedy) for p in cause.problems]
-    message, remedy = _words(error)
-    return [Problem(field or "sheet", message, remedy)]
+        return [replace(p, field=_joined(field, p.field)) for p in cause.problems]
+    code, facts = _found(error)
+    return [Problem(field or "sheet", code, facts)]
 
 
 _SKIPPED = {*OPS, "stop", "nearly-dry", "to-salt"}
@@ -135,39 +136,43 @@ def _path(loc: tuple[int | str, ...]) -> str:
     return path
 
 
-def _words(error: ErrorDetails) -> tuple[str, str]:
-    kind, ctx = error["type"], error.get("ctx", {})
-    shown = str(error.get("input"))[:40]
-    if kind == "missing":
-        return "is missing", "Add it"
-    if kind == "extra_forbidden":
-        return "is not a field the sheet knows", "Take it out or check the spelling"
-    if kind in ("literal_error", "enum"):
-        return f"“{shown}” is not known here", f"Use {ctx.get('expected', 'a known value')}"
-    if kind in ("union_tag_invalid", "union_tag_not_found"):
-        return "has no known op", f"Use one of {', '.join(OPS)}"
-    if kind in ("greater_than", "greater_than_equal"):
-        word = "more than" if kind == "greater_than" else "at least"
-        return f"{shown} is too small", f"Give {word} {ctx.get('gt', ctx.get('ge')):g}"
-    if kind in ("less_than", "less_than_equal"):
-        word = "less than" if kind == "less_than" else "at most"
-        return f"{shown} is too much", f"Give {word} {ctx.get('lt', ctx.get('le')):g}"
-    if kind in ("float_parsing", "float_type", "int_parsing", "finite_number", "value_error"):
-        return f"“{shown}” is not a number", "Give a number"
-    if kind == "too_long":
-        return "has too many entries", f"At most {ctx.get('max_length')}"
-    if kind == "string_too_long":
-        return "is too long", f"At most {ctx.get('max_length')} characters"
-    if kind == "string_too_short":
-        return "is empty", "Write something"
-    expected = {
-        "string_type": "text",
-        "bool_type": "true or false",
-        "bool_parsing": "true or false",
-        "model_type": "an object",
-        "model_attributes_type": "an object",
-        "tuple_type": "a list",
-    }.get(kind)
-    if expected:
-        return "is of the wrong kind", f"Give {expected}"
-    return error["msg"].lower(), "See docs/formats"
+_WRONG = {
+    "missing": "field-is-missing",
+    "extra_forbidden": "field-is-unknown",
+    "literal_error": "value-is-unknown",
+    "enum": "value-is-unknown",
+    "union_tag_invalid": "op-is-unknown",
+    "union_tag_not_found": "op-is-unknown",
+    "greater_than": "value-is-not-above",
+    "greater_than_equal": "value-is-below",
+    "less_than": "value-is-not-under",
+    "less_than_equal": "value-is-over",
+    "float_parsing": "value-is-no-number",
+    "float_type": "value-is-no-number",
+    "int_parsing": "value-is-no-number",
+    "finite_number": "value-is-no-number",
+    "value_error": "value-is-no-number",
+    "too_long": "has-too-many-entries",
+    "string_too_long": "text-is-over-long",
+    "string_too_short": "text-is-missing",
+    "string_type": "value-is-no-text",
+    "bool_type": "value-is-no-yes-or-no",
+    "bool_parsing": "value-is-no-yes-or-no",
+    "model_type": "value-is-no-object",
+    "model_attributes_type": "value-is-no-object",
+    "tuple_type": "value-is-no-list",
+}
+"""pydantic's kinds of error as our codes."""
+
+
+def _found(error: ErrorDetails) -> tuple[str, dict[str, object]]:
+    code, ctx = _WRONG.get(error["type"]), error.get("ctx", {})
+    if code is None:
+        return "value-does-not-fit", {"why": error["msg"].lower()}
+    limits = (ctx[name] for name in ("gt", "ge", "lt", "le", "max_length") if name in ctx)
+    return code, {
+        "shown": str(error.get("input"))[:40],
+        "known": ctx.get("expected", "a known value"),
+        "limit": next(limits, None),
+        "ops": OPS,
+    }

@@ -16,9 +16,7 @@ def with_salt_target(sheet: Sheet, target_pct: float | str, *, put_step: bool = 
     except ValueError:
         value = math.nan
     if not 0.0 <= value <= 20.0:
-        raise BadInput.at(
-            "salt", f"“{target_pct}” is no salt target", "Give 0 to 20 g per 100 g, usually 0.8"
-        )
+        raise BadInput.at("salt", "is-no-salt-target", target_pct=target_pct)
     steps = list(sheet.steps)
     for number in range(len(steps) - 1, -1, -1):
         step = steps[number]

@@ -41,5 +41,5 @@ def goal_of(
     wanted = grade or sheet.target.grade
     viscosity = grade_named(wanted).target if wanted else None
     if volume is not None and volume.dimension is Dimension.COUNT:
-        raise BadInput.at("volume", "pieces are no yield", "Give L, mL, kg or g")
+        raise BadInput.at("volume", "pieces-are-no-yield")
     return Goal(viscosity, None if have else volume or sheet.target.volume, have)

@@ -36,6 +36,7 @@ from saucier.thickness import (
     thickness_of,
 )
 from saucier.units import Dimension
+from saucier.words import Sentence, say
 
 _GRADE_XTOL = 1e-6
 _SIZE_RTOL = 1e-6
@@ -74,7 +75,7 @@ class Unreachable(BadInput):
 class _Missed(Exception):
     """A grade that cannot be had at some scale: the knobs nearest to it, and why."""
 
-    def __init__(self, knobs: Knobs, because: str) -> None:
+    def __init__(self, knobs: Knobs, because: Sentence) -> None:
         super().__init__(because)
         self.knobs, self.because = knobs, because
 
@@ -94,7 +95,7 @@ def solve(
     ``grade`` or ``volume``, with the nearest that can be reached.
     """
     if not sheet.steps:
-        raise BadInput.at("steps", "there are none to solve for", "Give the sauce its steps")
+        raise BadInput.at("steps", "there-are-none-to-solve-for")
     if not as_found and (kept := _by_its_grade(sheet, goal, kitchen)):
         return kept
     tried: list[Pan] = []
@@ -189,8 +190,7 @@ class _Solving:
         elif free == "nothing":
             raise BadInput.at(
                 "grade",
-                "this sauce has neither a roux nor a reduction to thicken it by",
-                "Add a roux or a reduction, or leave the grade open",
+                "this-sauce-has-neither-a-roux",
             )
         search = _Search(self._prepared, base, free, viscosity, self._as_found)
         try:
@@ -218,35 +218,29 @@ class _Solving:
         """That it cannot be had, and the nearest that can, in amounts."""
         at = search.first_turned(missed.knobs)
         state = search.state(missed.knobs)
-        if at is not None or state.viscosity_pa_s is None:
-            if at is None:
-                message = f"cannot be reached: {state.reason}"
-                return BadInput.at("grade", message, "Ask for another grade")
+        if at is not None:
             return self._turned_before(at, missed.knobs)
+        if state.viscosity_pa_s is None:
+            return BadInput.at("grade", "has-no-grade", why=state.reason)
         nearest = self._nearest(missed.knobs, state.viscosity_pa_s)
-        name = spoken_grade(grade_of(state.viscosity_pa_s))
-        return Unreachable(
-            Problem(
-                "grade",
-                f"cannot be reached: {missed.because} {name}",
-                f"The nearest this sauce can be is {name} at {state.viscosity_pa_s:.2g} Pa·s"
-                + (f": {self._in_amounts(nearest)}" if nearest else ""),
-            ),
-            nearest=nearest,
-        )
+        facts = {
+            "why": missed.because,
+            "grade": spoken_grade(grade_of(state.viscosity_pa_s)),
+            "viscosity_pa_s": state.viscosity_pa_s,
+        }
+        if nearest is None:
+            return Unreachable(Problem("grade", "grade-out-of-reach-here", facts))
+        facts["amounts"] = self._in_amounts(nearest)
+        return Unreachable(Problem("grade", "grade-out-of-reach-but-near", facts), nearest=nearest)
 
     def _turned_before(self, at: int, knobs: Knobs) -> BadInput:
         """That step ``at`` turns oily whatever is solved for, and where it should stop."""
-        step, message = (
-            self._sheet.steps[at],
-            f"cannot be reached: step {at + 1} turns oily before it",
-        )
+        step = self._sheet.steps[at]
         field = "volume" if self._goal.viscosity_pa_s is None else "grade"
         pots = [Pot(), *self._prepared.walk(knobs)]
         share = _last_sound_share(pots[at], pots[at + 1])
         if not isinstance(step, Reduce) or share is None:
-            remedy = f"Take less fat at step {at + 1}, or more liquid before it"
-            return BadInput.at(field, message, remedy)
+            return BadInput.at(field, "turns-oily-on-the-way", step=at + 1)
         stopped = step.model_copy(update={"to": Stop(share=share)})
         steps = tuple(stopped if n == at else one for n, one in enumerate(self._sheet.steps))
         nearest = None
@@ -258,11 +252,10 @@ class _Solving:
                 ).solved()
             except BadInput:
                 pass
-        remedy = (
-            f"Stop step {at + 1} at {100 * share:.0f} % of the liquid, or begin with more of it"
-        )
+        facts = {"step": at + 1, "share_pct": 100 * share}
         return Unreachable(
-            Problem(field, message, remedy), nearest=nearest.sheet if nearest else None
+            Problem(field, "turns-oily-at-its-stop", facts),
+            nearest=nearest.sheet if nearest else None,
         )
 
     def _nearest(self, knobs: Knobs, viscosity: float) -> Sheet | None:
@@ -280,7 +273,7 @@ class _Solving:
         target = again.target.model_copy(update={"grade": None if grade == LIQUID else grade})
         return again.model_copy(update={"target": target}) if sound else None
 
-    def _in_amounts(self, sheet: Sheet) -> str:
+    def _in_amounts(self, sheet: Sheet) -> tuple[Sentence, ...]:
         """The most of what goes into ``sheet``, and where its last reduction stops."""
         prepared = prepare(sheet, self._kitchen, self._prepared.pan)
         weighed = [
@@ -289,12 +282,12 @@ class _Solving:
             for one in step.to_weigh(setting)
         ]
         most = sorted(weighed, key=lambda one: -one.grams)[:3]
-        told = ", ".join(f"{one.grams:.0f} g {one.name.lower()}" for one in most)
+        told = [say("so-many-grams", grams=one.grams, name=one.name.lower()) for one in most]
         at = free_reduction(sheet)
         if at is not None:
-            pots = list(prepared.walk())
-            told += f", boiled down to {pots[at].total_g:.0f} g"
-        return told
+            left_g = list(prepared.walk())[at].total_g
+            told.append(say("boiled-down-to-grams", left_g=left_g))
+        return tuple(told)
 
 
 def _last_sound_share(before: Pot, after: Pot) -> float | None:
@@ -347,8 +340,8 @@ def _measure_of_have(goal: Goal, kitchen: Kitchen, prepared: Prepared) -> Measur
     if not plain and not flour and not fat:
         raise BadInput.at(
             "have.ingredient",
-            f"{row.name} is not weighed into this sauce",
-            "Pick one of its ingredients",
+            "is-not-weighed-into-this-sauce",
+            name=row.name,
         )
     try:
         wanted = row.grams(goal.have.amount)
@@ -390,9 +383,9 @@ class _Search:
         none do, or where they lead through an oily pot."""
         knobs = self._graded(self._scale_for(measure) if measure else 1.0)
         if self.first_turned(knobs) is not None:
-            raise _Missed(knobs, "it turns oily; short of that it is")
+            raise _Missed(knobs, say("missed-turns-oily"))
         if spoiled := self._spoiled(knobs):
-            raise _Missed(self._most_that_holds(knobs), f"{spoiled}. Short of that it is")
+            raise _Missed(self._most_that_holds(knobs), say("missed-spoiled", why=spoiled))
         return knobs
 
     def first_turned(self, knobs: Knobs) -> int | None:
@@ -402,8 +395,8 @@ class _Search:
         turned = (_turned(pot) for pot in self._prepared.walk(knobs))
         return next((number for number, is_so in enumerate(turned) if is_so), None)
 
-    def _spoiled(self, knobs: Knobs) -> str | None:
-        """What would spoil the sauce at ``knobs`` and does not as it is written, in kitchen words: a
+    def _spoiled(self, knobs: Knobs) -> Sentence | None:
+        """What would spoil the sauce at ``knobs`` and does not as it is written: a
         solve never trades a warning for a grade. None where nothing does."""
         if self._as_found or self._free == "nothing":
             return None
@@ -413,7 +406,7 @@ class _Search:
         for pot in self._prepared.walk(knobs):
             for remark in pot.remarks:
                 if remark.code in SPOILS - self._told:
-                    return remark.text
+                    return remark
         return None
 
     def _scale_for(self, measure: Measure) -> float:
@@ -431,12 +424,10 @@ class _Search:
         # so the true scale lies a little off it.
         start = amount(self._play(self._base), self._base)
         if start <= 0.0 or wanted <= 0.0:
-            raise BadInput.at(field, "nothing is left in the pot to make more of", "Add a liquid")
+            raise BadInput.at(field, "nothing-is-left-in-the-pot")
         guess = math.log(wanted / start)
         if guess > math.log(_LARGEST_SCALE):
-            raise BadInput.at(
-                field, "is out of all proportion to the sheet", "Give a smaller yield"
-            )
+            raise BadInput.at(field, "is-out-of-all-proportion-to")
         missed: _Missed | None = None
         if not math.isfinite(excess(guess)):
             # Simmering weighs little on a large batch: what fails there fails at any size.
@@ -455,9 +446,8 @@ class _Search:
             least = wanted * math.exp(excess(high))
             raise BadInput.at(
                 field,
-                "so small a batch would boil away",
-                f"The least this sheet makes is about {least:.0f} g or mL; "
-                "simmer shorter or take a narrower pan",
+                "so-small-a-batch-would-boil",
+                least=least,
             )
         return math.exp(found)
 
@@ -475,7 +465,7 @@ class _Search:
             if (there > 0.0) != (here > 0.0):
                 return (onward, at) if onward < at else (at, onward)
             at, here, reach = onward, there, reach * 2.0
-        raise BadInput.at(field, "cannot be reached by this sheet", "Give another yield")
+        raise BadInput.at(field, "cannot-be-reached-by-this-sheet")
 
     def _graded(self, scale: float) -> Knobs:
         """The knobs at ``scale`` with the free variable solved for the grade."""
@@ -490,9 +480,7 @@ class _Search:
         """log(η / target): positive when too thick, infinite where there is no water."""
         pot = self._play(knobs)
         if not pot.wetted:
-            raise BadInput.at(
-                "grade", "nothing liquid goes into this sauce", "Add milk, stock or cream"
-            )
+            raise BadInput.at("grade", "nothing-liquid-goes-into-this-sauce")
         eta = raw_viscosity_of(pot, self._prepared.sheet.target.serving_c)
         return math.log(eta) - self._log_target if math.isfinite(eta) else math.inf
 
@@ -512,17 +500,17 @@ class _Search:
             return self._excess(knobs_at(x))
 
         if self._guess is None and excess(least) > 0.0:
-            raise _Missed(knobs_at(least), "as thin as it can be made it is")
+            raise _Missed(knobs_at(least), say("missed-as-thin-as-it-goes"))
         where = (start, 0.05) if self._guess is None else (self._guess, 0.002)
         bracket = self._around(excess, *where, least)
         if bracket is None:
             most = knobs_at(_MOST_TURNED)
-            raise _Missed(self._most_that_holds(most), "the furthest it can be taken gives")
+            raise _Missed(self._most_that_holds(most), say("missed-as-far-as-it-goes"))
         self._guess = find_root(excess, *bracket, _GRADE_XTOL)
         knobs = knobs_at(self._guess)
         if not self._holds(knobs):
             nearest = self._most_that_holds(knobs)
-            raise _Missed(nearest, "the furthest it can be taken gives")
+            raise _Missed(nearest, say("missed-as-far-as-it-goes"))
         return knobs
 
     @staticmethod

@@ -6,7 +6,7 @@ from pydantic import Field
 
 from saucier.steps.add import Add
 from saucier.steps.aromatics import Dust, Infuse, Lift, Strain, Sweat
-from saucier.steps.base import AS_WRITTEN, Knobs, Move, Setting, StepBase, Weighed, Words, advance
+from saucier.steps.base import AS_WRITTEN, Knobs, Move, Setting, StepBase, Weighed, advance
 from saucier.steps.correct import Correct
 from saucier.steps.enrich import Blend, Finish, Liaison, Mend, Mount
 from saucier.steps.keep import Cool, Hold, Reheat
@@ -89,6 +89,5 @@ __all__ = [
     "Sweat",
     "Use",
     "Weighed",
-    "Words",
     "advance",
 ]

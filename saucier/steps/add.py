@@ -3,32 +3,21 @@
 from typing import Literal
 
 from saucier import constants as K
-from saucier.larder import Ingredient
-from saucier.pot import Pot, Remark
+from saucier.pot import Pot
 from saucier.steps.base import (
     Celsius,
     Knobs,
     Move,
     OneIngredient,
     Setting,
-    Words,
     grams_of,
     put_in,
 )
+from saucier.words import say
 
 LiquidIn = Literal["cold-gradual", "warm-stream", "hot-at-once", "cold-roux-into-boiling"]
 
 DEFAULT_C = 20.0
-_INTO_ROUX = {
-    "cold-gradual": "Add it cold in small splashes, working each one smooth before the next.",
-    "warm-stream": "Off the heat, pour it in warm in a thin stream, whisking.",
-    "hot-at-once": "Let the roux go quiet, pour it in hot all at once, whisk hard.",
-    "cold-roux-into-boiling": "Drop the cold roux in pieces into the boiling liquid, whisking.",
-}
-
-
-def _title(row: Ingredient) -> str:
-    return row.name.partition(",")[0]
 
 
 class Add(OneIngredient):
@@ -53,25 +42,8 @@ class Add(OneIngredient):
 
         return move
 
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        row = setting.ingredient(self.ingredient)
-        if before.balance.flour and not before.wetted:
-            return Words(
-                f"{_title(row)} in",
-                _INTO_ROUX[setting.liquid_in],
-                "smooth and glossy, no lumps before more goes in",
-            )
-        if not before.balance.mass_g:
-            return Words(
-                f"{_title(row)} in the pan", "Pour it into the pan.", "nothing left in the jug"
-            )
-        return Words(f"{_title(row)} in", "Stir it in.", "one colour, no streaks")
 
-
-_LOOSE_YOLK = Remark(
-    "yolk-loose",
-    "yolk straight into something hot grains: whisk it with cream and temper it, as a liaison",
-)
+_LOOSE_YOLK = say("yolk-loose")
 
 
 def _with_loose_yolk(before: Pot, after: Pot) -> Pot:

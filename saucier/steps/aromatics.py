@@ -1,6 +1,5 @@
 """Aromatics: `sweat` in fat, `dust` with flour, `infuse` in a liquid, `strain` out."""
 
-from collections.abc import Iterable
 from typing import Annotated, Literal, Self
 
 from pydantic import Field
@@ -8,7 +7,7 @@ from pydantic import Field
 from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.heat import boil_up_minutes
-from saucier.pot import EMPTY, Pot, Remark, cook_all
+from saucier.pot import EMPTY, Pot, cook_all
 from saucier.steps.base import (
     IngredientKey,
     Knobs,
@@ -17,12 +16,12 @@ from saucier.steps.base import (
     OneIngredient,
     Setting,
     StepBase,
-    Words,
     grams_of,
     pot_heat_j_per_k,
     put_in,
 )
 from saucier.steps.roux import RouxColour, powered
+from saucier.words import say
 
 _STEEP_C = 85.0
 
@@ -37,13 +36,11 @@ class Sweat(OneIngredient):
     def prepare(self, setting: Setting) -> Move:
         row = setting.ingredient(self.ingredient)
         if not row.piece:
-            raise BadInput.at(
-                "ingredient", f"{row.name} does not sweat", "Pick an aromatic or a vegetable"
-            )
+            raise BadInput.at("ingredient", "ingredient-does-not-sweat", name=row.name)
         grams = grams_of(setting, self.ingredient, self.amount)
         lost = min(K.SWEAT_LOSS_MOST, K.SWEAT_LOSS_PER_MIN * self.minutes)
         minutes = self.minutes
-        dry = Remark("no-fat", "no fat in the pan to sweat it in: it catches")
+        dry = say("no-fat", why=say("no-fat-to-sweat"))
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             remarks = pot.remarks if pot.balance.fat or pot.wetted else (*pot.remarks, dry)
@@ -65,14 +62,6 @@ class Sweat(OneIngredient):
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.minutes or None
 
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        name = setting.ingredient(self.ingredient).spoken_name
-        return Words(
-            f"Sweat the {name}",
-            "Low heat, lid on or off, stirring; it must not take colour.",
-            "soft and clear at the edges, no brown",
-        )
-
 
 class Dust(OneIngredient):
     """Flour over the aromatics in their own fat, instead of a roux made apart."""
@@ -86,7 +75,7 @@ class Dust(OneIngredient):
         row = powered(setting.ingredient(self.ingredient), self.colour)
         grams = grams_of(setting, self.ingredient, self.amount)
         minutes = self.minutes
-        lean = Remark("lean-dust", "less fat than flour in the pan: it lumps, add a little butter")
+        lean = say("lean-dust")
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             flour = grams * knobs.scale * knobs.flour
@@ -102,13 +91,6 @@ class Dust(OneIngredient):
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.minutes or None
 
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        return Words(
-            "Dust with flour",
-            "Shower the flour over, stir until every piece is coated, cook it out.",
-            "no dry flour to be seen; smells of biscuit",
-        )
-
 
 class Infuse(OneIngredient):
     """Aromatics steeped under a lid; they stay in as pieces until strained out."""
@@ -120,7 +102,7 @@ class Infuse(OneIngredient):
         row = setting.ingredient(self.ingredient)
         grams = grams_of(setting, self.ingredient, self.amount)
         minutes, stove = self.minutes, setting.stove
-        dry = Remark("nothing-to-infuse", "no liquid to steep it in yet")
+        dry = say("nothing-to-infuse")
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if not pot.wetted:
@@ -140,23 +122,9 @@ class Infuse(OneIngredient):
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.minutes or None
 
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        name = setting.ingredient(self.ingredient).spoken_name
-        return Words(
-            f"Steep {name}",
-            f"Bring just under the boil, put it in, lid on, off the heat, {self.minutes:g} min.",
-            "taste it: clear and round, not harsh",
-        )
-
 
 KEPT_ROLES = ("meat", "fish", "seafood", "solid")
 """Food nobody throws away with the aromatics: strained out of its liquor, it is kept."""
-
-
-def named(names: Iterable[str]) -> str:
-    """Names of pieces as a cook says them: "onion, bay leaf"."""
-    short = (name.partition(",")[0] for name in dict.fromkeys(names))
-    return ", ".join(name[:1].lower() + name[1:] for name in short)
 
 
 class Strain(StepBase):
@@ -168,7 +136,7 @@ class Strain(StepBase):
 
     def prepare(self, setting: Setting) -> Move:
         holds, larder = self.holds_back, setting.kitchen.larder
-        nothing = Remark("nothing-to-strain", "nothing in it to strain out")
+        nothing = say("nothing-to-strain")
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             mass = pot.balance.mass_g
@@ -178,8 +146,8 @@ class Strain(StepBase):
             if kept <= 0.0:
                 raise BadInput.at(
                     "holds_back",
-                    f"the pieces would hold all {mass:.0f} g of sauce back",
-                    "Press them: give less than 0.25",
+                    "the-pieces-would-hold-all-g",
+                    mass=mass,
                 )
             food = tuple(
                 p._replace(food=True) for p in pot.pieces if larder[p.key].role in KEPT_ROLES
@@ -193,21 +161,6 @@ class Strain(StepBase):
 
         return move
 
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        held = before.balance.mass_g - after.balance.mass_g
-        food = after.lifted[len(before.lifted) :]
-        keys = {piece.key for piece in food}
-        out = named(piece.name for piece in before.pieces if piece.key not in keys)
-        do = "Through a fine sieve; press the pieces with a ladle."
-        if food:
-            grams = sum(piece.mass_g for piece in food)
-            do += f" Keep the {named(p.name for p in food)}, {grams:.0f} g, covered."
-        return Words(
-            f"Strain out {out}" if out else "Strain",
-            do,
-            f"smooth; about {held:.0f} g stays in the sieve with them",
-        )
-
 
 class Lift(StepBase):
     """Pieces of ``ingredient`` (none named: all of them) lifted out and kept, to be put back with
@@ -220,7 +173,7 @@ class Lift(StepBase):
         key = self.ingredient
         if key is not None:
             setting.ingredient(key)
-        nothing = Remark("nothing-to-lift", "no such pieces in it to lift out")
+        nothing = say("nothing-to-lift")
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             out = tuple(p._replace(food=True) for p in pot.pieces if key in (None, p.key))
@@ -233,13 +186,3 @@ class Lift(StepBase):
             )
 
         return move
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        out = after.lifted[len(before.lifted) :]
-        names = named(piece.name for piece in out)
-        grams = sum(piece.mass_g for piece in out)
-        return Words(
-            f"Lift out the {names}" if names else "Lift out",
-            "With a skimmer, let them drain over the pan; keep them covered and warm.",
-            f"{grams:.0f} g kept, to go back later",
-        )

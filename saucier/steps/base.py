@@ -1,4 +1,4 @@
-"""What every step of a sauce is: data in the sheet, a move of the pot, words for the cook.
+"""What every step of a sauce is: data in the sheet, a move of the pot. Its words are in ``saucier.cards``.
 
 A new step is one class beside these, listed in ``saucier.steps``.
 """
@@ -23,9 +23,10 @@ from saucier.errors import BadInput
 from saucier.heat import Stove, heat_capacity_j_per_k, mixed_temperature_c
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
-from saucier.pot import EMPTY, Piece, Pot, Remark
+from saucier.pot import EMPTY, Piece, Pot
 from saucier.units import UNITS, Amount, MeasuredBy, read_amount
 from saucier.units.reading import checked_amount
+from saucier.words import Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,17 +89,6 @@ class Weighed:
     field: str
 
 
-@dataclass(frozen=True, slots=True)
-class Words:
-    """A step told to a cook: ``title``, what to ``do``, the ``cue`` to look for, and ``lines``
-    to go through one by one."""
-
-    title: str
-    do: str
-    cue: str
-    lines: tuple[str, ...] = ()
-
-
 def amount_field(value: Any) -> Amount:
     """An amount from a document: text, or value and unit, where the value may be text too.
     Raises :class:`BadInput`."""
@@ -109,11 +99,11 @@ def amount_field(value: Any) -> Amount:
     if isinstance(value, dict):
         odd = sorted(set(value) - {"value", "unit", "measure"})
         if odd:
-            raise BadInput.at(str(odd[0])[:40], "is not part of an amount", "Give value and unit")
+            raise BadInput.at(str(odd[0])[:40], "is-not-part-of-an-amount")
         number, unit = value.get("value"), value.get("unit")
         by = None if value.get("measure") is None else _measured_by(value["measure"])
         if not isinstance(unit, str):
-            raise BadInput.at("unit", "is missing", f"Give one of {', '.join(UNITS)}")
+            raise BadInput.at("unit", "unit-is-missing", units=tuple(UNITS))
         if isinstance(number, str):
             try:
                 return read_amount(number, unit)
@@ -122,28 +112,27 @@ def amount_field(value: Any) -> Amount:
                     BadInput(*bad.problems) if bad.problems[0].field else bad.under("value")
                 ) from None
         if isinstance(number, bool) or not isinstance(number, int | float):
-            raise BadInput.at("value", "is not a number", "Give a number above zero")
+            raise BadInput.at("value", "is-not-a-number-give-a")
         try:
             amount = checked_amount(float(number), unit)
             return Amount(amount.value, amount.unit, by) if by else amount
         except OverflowError:
-            raise BadInput.at("value", "is far too large", "Give less than a tonne") from None
-    raise BadInput.at("", "is not an amount", 'Write “250 g” or {"value": 250, "unit": "g"}')
+            raise BadInput.at("value", "is-far-too-large") from None
+    raise BadInput.at("", "is-not-an-amount")
 
 
 def _measured_by(value: Any) -> MeasuredBy:
     """How an amount is measured by hand. Raises :class:`BadInput` under ``measure``."""
-    remedy = "Give name, count and spread_pct, as in docs/formats"
     if not isinstance(value, dict) or set(value) != {"name", "count", "spread_pct"}:
-        raise BadInput.at("measure", "is not a measure", remedy)
+        raise BadInput.at("measure", "is-not-a-measure")
     name, count, spread = value["name"], value["count"], value["spread_pct"]
     numbers = all(
         isinstance(one, int | float) and not isinstance(one, bool) for one in (count, spread)
     )
     if not (isinstance(name, str) and 1 <= len(name) <= 40 and numbers):
-        raise BadInput.at("measure", "is not a measure", remedy)
+        raise BadInput.at("measure", "is-not-a-measure")
     if not (0 < count <= 100_000 and 0 <= spread <= 100):
-        raise BadInput.at("measure", "is out of reach", "A count above 0, a spread of 0 to 100 %")
+        raise BadInput.at("measure", "is-out-of-reach-a-count")
     return MeasuredBy(name, float(count), spread / 100.0)
 
 
@@ -305,10 +294,6 @@ class StepBase(Part, ABC):
         """Minutes a timer should run for it, None where the eye decides."""
         return None
 
-    @abstractmethod
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        """What to tell the cook, knowing the pot before and after it."""
-
 
 class OneIngredient(StepBase):
     """A step about so much of one ingredient, which scales with the batch."""
@@ -329,7 +314,7 @@ def put_in(
     grams: float,
     temperature_c: float | None,
     minutes: float = 0.0,
-    remarks: tuple[Remark, ...] = (),
+    remarks: tuple[Sentence, ...] = (),
     *,
     juice_share: float | None = None,
 ) -> Pot:
@@ -354,7 +339,7 @@ def put_in(
         pieces = (*pieces, piece)
     else:
         if _curdles(pot, row):
-            remarks = (*remarks, Remark("curdles", _CURDLES))
+            remarks = (*remarks, _CURDLES)
         balance = balance.plus(row.per_gram, grams)
     if _spits(pot, row):
         remarks = (*remarks, _SPITS)
@@ -373,7 +358,7 @@ def put_in(
     )
 
 
-_SPITS = Remark("spits", "wet onto hot fat spits: pull the pan off, pour at arm's length")
+_SPITS = say("spits")
 
 
 def _spits(pot: Pot, row: Ingredient) -> bool:
@@ -387,10 +372,7 @@ def _spits(pot: Pot, row: Ingredient) -> bool:
     )
 
 
-_CURDLES = (
-    "acid before starch or fat: this curdles. Boil the acid down or thicken first, "
-    "or take a richer cream"
-)
+_CURDLES = say("curdles")
 
 
 def _curdles(pot: Pot, row: Ingredient) -> bool:

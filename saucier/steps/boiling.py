@@ -2,27 +2,17 @@
 
 from saucier import constants as K
 from saucier.heat import Stove, boil_up_minutes
-from saucier.pot import Balance, Piece, Pot, Remark, cook_all
+from saucier.pot import Balance, Piece, Pot, cook_all
 from saucier.steps.base import pot_heat_j_per_k
+from saucier.words import say
 
-NOTHING_TO_BOIL = Remark("nothing-to-boil", "nothing to boil yet: liquid goes in first")
+NOTHING_TO_BOIL = say("nothing-to-boil")
 
 _MUST_NOT_BOIL = {
-    "soft-cream": Remark(
-        "soft-cream-boiled",
-        "soured cream, yogurt and thin creams split at the boil: stir them in last, off the heat",
-    ),
-    "mounted": Remark(
-        "mounted-boiled", "butter whisked in falls out at the boil: mount it after this"
-    ),
-    "liaison": Remark(
-        "liaison-boiled",
-        f"too little flour for yolk to boil in: stay under {K.LIAISON_BARE_MAX_C:.0f} °C or it grains",
-    ),
-    "cheese": Remark(
-        "cheese-boiled",
-        "such a cheese strings or turns greasy at the boil: melt it last, off the heat",
-    ),
+    "soft-cream": say("soft-cream-boiled"),
+    "mounted": say("mounted-boiled"),
+    "liaison": say("liaison-boiled", max_c=K.LIAISON_BARE_MAX_C),
+    "cheese": say("cheese-boiled"),
 }
 
 

@@ -7,7 +7,7 @@ from typing import Literal
 
 from saucier import constants as K
 from saucier.larder import Ingredient
-from saucier.pot import Pot, Remark
+from saucier.pot import Pot
 from saucier.roots import find_root
 from saucier.steps.base import (
     IngredientKey,
@@ -16,17 +16,17 @@ from saucier.steps.base import (
     Setting,
     StepBase,
     Weighed,
-    Words,
     put_in,
     weighed_of,
 )
 from saucier.thickness import raw_viscosity_of, thickness_of
 from saucier.units import Amount, kitchen_round
+from saucier.words import say
 
 _HOT_C = 85.0
 _MINUTES = {"liquid": 1.0, "roux": 4.0}
 _MOST_SHARE = 3.0
-_NOTHING = Remark("nothing-to-correct", "no grade to correct yet: put this after the sauce")
+_NOTHING = say("nothing-to-correct")
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,28 +116,6 @@ class Correct(StepBase):
         if self.hold == "liquid":
             return kitchen_round(Amount(max(1.0, grams / row.density), "mL"))
         return kitchen_round(Amount(max(1.0, grams), "g"))
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        held = self.held_back(setting, before)
-        rows = self.rows(setting)
-        expected, most = (
-            self.told(rows[-1], grams)
-            for grams in ((held.expected_g, held.most_g) if held else (0.0, 0.0))
-        )
-        if self.hold == "liquid":
-            name = rows[0].spoken_name
-            return Words(
-                "Judge it, let it down",
-                f"Hold {most} hot {name} back. Lift the spoon: whisk in about {expected}, "
-                "a little at a time, until it is right.",
-                "as thick as it should be at the table; the rest of the liquid is not needed",
-            )
-        return Words(
-            "Judge it, bind it",
-            f"Knead {most} {rows[1].spoken_name} into as much soft {rows[0].spoken_name}. Lift the "
-            f"spoon: whisk in about {expected} of flour so, by knobs, and boil three minutes.",
-            "as thick as it should be at the table; the rest keeps in the fridge",
-        )
 
 
 def grams_to_move(

@@ -8,7 +8,7 @@ from pydantic import Field
 from saucier import constants as K
 from saucier.heat import boil_up_minutes, heat_capacity_j_per_k, mixed_temperature_c
 from saucier.larder import Ingredient
-from saucier.pot import EMPTY, Balance, Piece, Pot, Remark
+from saucier.pot import EMPTY, Balance, Piece, Pot
 from saucier.steps.base import (
     Celsius,
     IngredientKey,
@@ -19,11 +19,11 @@ from saucier.steps.base import (
     Setting,
     StepBase,
     Weighed,
-    Words,
     grams_of,
     pot_heat_j_per_k,
     put_in,
 )
+from saucier.words import say
 
 FRIDGE_C = 5.0
 
@@ -64,15 +64,9 @@ def tempering(
     return ladles
 
 
-_BARE = (
-    f"bound with yolk alone: stay under {K.LIAISON_BARE_MAX_C:.0f} °C from here; "
-    "for the service it was made for"
-)
-_MOUNTED = "from here on it must not boil, and it is for this service"
-_SOFT = (
-    f"soft cream without starch: stay under {K.SOFT_CREAM_MAX_C:.0f} °C from here; "
-    "for the service it was made for"
-)
+_BARE = say("liaison-bare", max_c=K.LIAISON_BARE_MAX_C)
+_MOUNTED = say("mounted")
+_SOFT = say("soft-cream", max_c=K.SOFT_CREAM_MAX_C)
 
 
 class Liaison(StepBase):
@@ -92,11 +86,9 @@ class Liaison(StepBase):
         def move(pot: Pot, knobs: Knobs) -> Pot:
             remarks = pot.remarks
             if no_yolk:
-                remarks += (
-                    Remark("no-yolk", f"{rows[0].name} does not bind: a liaison needs yolk"),
-                )
+                remarks += (say("no-yolk", name=rows[0].name),)
             if not pot.wetted:
-                remarks += (Remark("no-sauce", "no sauce to bind yet"),)
+                remarks += (say("no-sauce", to=say("no-sauce-to-bind")),)
             starch = pot.flour_g_per_l >= K.LIAISON_FLOUR_G_PER_L
             for row, grams in zip(rows, (yolk_g, cream_g), strict=True):
                 pot = put_in(pot, row, grams * knobs.scale, FRIDGE_C)
@@ -108,22 +100,17 @@ class Liaison(StepBase):
                 reached = heat_to
             if not starch and reached > K.LIAISON_BARE_MAX_C:
                 remarks += (
-                    Remark(
+                    say(
                         "yolk-grains",
-                        f"{reached:.0f} °C grains yolk with under {K.LIAISON_FLOUR_G_PER_L:.0f} g flour "
-                        f"a litre: stay under {K.LIAISON_BARE_MAX_C:.0f} °C",
+                        reached_c=reached,
+                        flour_g_per_l=K.LIAISON_FLOUR_G_PER_L,
+                        max_c=K.LIAISON_BARE_MAX_C,
                     ),
                 )
             if reached < K.YOLK_SETS_C:
-                remarks += (
-                    Remark(
-                        "yolk-raw",
-                        f"at {reached:.0f} °C the yolk is not cooked and does not thicken: "
-                        "mark it for people at risk",
-                    ),
-                )
+                remarks += (say("yolk-raw", reached_c=reached),)
             if not starch:
-                remarks += (Remark("liaison-bare", _BARE),)
+                remarks += (_BARE,)
             return pot._replace(
                 temperature_c=reached,
                 hottest_c=reached,
@@ -153,20 +140,6 @@ class Liaison(StepBase):
     def to_weigh(self, setting: Setting) -> list[Weighed]:
         return [self.yolk.weighed(setting, "yolk"), self.cream.weighed(setting, "cream")]
 
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        lines = tuple(
-            f"{ladle.sauce_g:.0f} g sauce in: {ladle.temperature_c:.0f} °C"
-            for ladle in self.ladles(setting, before)
-        )
-        do = "Whisk yolk and cream. Ladle hot sauce into them, whisking, then all of it back."
-        if self.heat_to_c is not None:
-            do += f" Warm to {self.heat_to_c:.0f} °C."
-        may = before.flour_g_per_l >= K.LIAISON_FLOUR_G_PER_L
-        cue = "thickens and takes a sheen; " + (
-            "with this much flour it may simmer" if may else "it must not boil"
-        )
-        return Words("Liaison", do, cue, lines)
-
 
 class Mount(OneIngredient):
     """Cold butter whisked in, off the heat, at the very end."""
@@ -183,11 +156,11 @@ class Mount(OneIngredient):
             # Butter boiled into cream is a usual finish: its fat finds room among the cream's own.
             into_cream = pot.cream_fat_share >= K.BUTTER_BOILS_IN
             if row.role != "fat":
-                remarks += (Remark("not-butter", f"{row.name} is no butter to mount with"),)
+                remarks += (say("not-butter", name=row.name),)
             if not pot.wetted:
-                remarks += (Remark("no-sauce", "no sauce to mount it into yet"),)
+                remarks += (say("no-sauce", to=say("no-sauce-to-mount")),)
             if not into_cream:
-                remarks += (Remark("mounted", _MOUNTED),)
+                remarks += (_MOUNTED,)
             cooled = min(pot.temperature_c, K.MOUNT_MAX_C)
             mounted = put_in(pot._replace(temperature_c=cooled), row, grams * knobs.scale, FRIDGE_C)
             return mounted._replace(
@@ -197,13 +170,6 @@ class Mount(OneIngredient):
             )
 
         return move
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        return Words(
-            "Mount with butter",
-            f"Off the heat, under {K.MOUNT_MAX_C:.0f} °C, whisk cold cubes in a few at a time.",
-            "glossy, no film of fat; serve it now, do not boil it again",
-        )
 
 
 class Finish(OneIngredient):
@@ -223,19 +189,10 @@ class Finish(OneIngredient):
             delicate, remarks = pot.delicate, finished.remarks
             if soft and not pot.balance.thickener:
                 delicate |= {"soft-cream"}
-                remarks += (Remark("soft-cream", _SOFT),)
+                remarks += (_SOFT,)
             return finished._replace(minutes=pot.minutes + 1.0, delicate=delicate, remarks=remarks)
 
         return move
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        row = setting.ingredient(self.ingredient)
-        ceiling = f"under {K.SOFT_CREAM_MAX_C:.0f} °C"
-        return Words(
-            f"Finish with {row.spoken_name}",
-            f"Off the heat, {ceiling}, stir it in last.",
-            f"even, not a grain; about {after.temperature_c:.0f} °C now",
-        )
 
 
 class Blend(StepBase):
@@ -250,7 +207,7 @@ class Blend(StepBase):
         keep, key = self.keep_share, self.ingredient
         if key is not None:
             setting.ingredient(key)
-        nothing = Remark("nothing-to-blend", "no such pieces in it to blend")
+        nothing = say("nothing-to-blend")
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             balance = pot.balance
@@ -273,19 +230,6 @@ class Blend(StepBase):
 
         return move
 
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        what = setting.ingredient(self.ingredient).spoken_name if self.ingredient else "pieces"
-        first = (
-            f"Lift out {100 * self.keep_share:.0f} % of the {what} for garnish. "
-            if self.keep_share
-            else ""
-        )
-        return Words(
-            "Blend" if self.ingredient is None else f"Blend the {what}",
-            f"{first}Blend hot sauce in small amounts with the lid vented.",
-            "no grain between the fingers",
-        )
-
 
 class Mend(OneIngredient):
     """A sauce that split, brought together again: a spoon of fresh cream or water in a clean pan,
@@ -297,10 +241,8 @@ class Mend(OneIngredient):
     def prepare(self, setting: Setting) -> Move:
         row = setting.ingredient(self.ingredient)
         grams = grams_of(setting, self.ingredient, self.amount)
-        needless = Remark("nothing-split", "it has not split: stir it in instead")
-        vain = Remark(
-            "splits-again", "still too little water to hold the fat: it splits again, take more"
-        )
+        needless = say("nothing-split")
+        vain = say("splits-again")
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             was = pot.split
@@ -311,14 +253,6 @@ class Mend(OneIngredient):
             return pot.saying(vain) if pot.fat_share >= K.EMULSION_SPLIT else pot
 
         return move
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        name = setting.ingredient(self.ingredient).spoken_name
-        return Words(
-            "Bring it together",
-            f"The {name} in a clean pan, off the heat; whisk the split sauce in by drops, then in a thread.",
-            "creamy again, no free fat at the edge",
-        )
 
 
 def whisked_in(row: Ingredient) -> Ingredient:

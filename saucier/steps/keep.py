@@ -7,19 +7,18 @@ from pydantic import BeforeValidator, Field
 from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.heat import boil_up_minutes, open_surface_m2
-from saucier.pot import Pot, Remark, boil_off, cook_all
+from saucier.pot import Pot, boil_off, cook_all
 from saucier.steps.base import (
     Knobs,
     Minutes,
     Move,
     Setting,
     StepBase,
-    Words,
     no_bool,
     pot_heat_j_per_k,
 )
+from saucier.words import say
 
-_RULES = "cooling, holding and reheating follow your kitchen's own plan and local law"
 Kept = Annotated[float, BeforeValidator(no_bool), Field(ge=0, le=100)]
 
 
@@ -35,11 +34,9 @@ class Cool(StepBase):
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if to_c > pot.temperature_c + 0.5:
-                raise BadInput.at(
-                    "to_c", f"it is only {pot.temperature_c:.0f} °C warm", "Cool to less, or reheat"
-                )
+                raise BadInput.at("to_c", "it-is-only-c-warm", temperature_c=pot.temperature_c)
             chilled = pot.chilled or to_c <= K.CHILLED_BELOW_C
-            remarks = (*pot.remarks, Remark("keeping", f"mind the clock: {_RULES}"))
+            remarks = (*pot.remarks, say("keeping", what=say("keeping-clock")))
             return pot._replace(
                 temperature_c=to_c,
                 minutes=pot.minutes + minutes,
@@ -48,18 +45,6 @@ class Cool(StepBase):
             )
 
         return move
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        sets = (
-            " It sets as it cools."
-            if before.balance.thickener and self.to_c < K.SETS_BELOW_C
-            else ""
-        )
-        return Words(
-            "Cool",
-            f"Shallow tray or ice bath, film or buttered paper on the surface, down to {self.to_c:g} °C.{sets}",
-            f"{self.to_c:g} °C at the thickest place",
-        )
 
 
 class Hold(StepBase):
@@ -81,11 +66,10 @@ class Hold(StepBase):
                 if loss >= there:
                     raise BadInput.at(
                         "minutes",
-                        "uncovered that long it dries out",
-                        "Cover it, or hold it shorter",
+                        "uncovered-that-long-it-dries-out",
                     )
                 balance = boil_off(balance, loss)
-            remarks = (*pot.remarks, Remark("keeping", f"{at:.0f} °C: {_RULES}"))
+            remarks = (*pot.remarks, say("keeping", what=say("keeping-at", at_c=at)))
             return pot._replace(
                 pieces=pieces,
                 balance=balance,
@@ -98,14 +82,6 @@ class Hold(StepBase):
 
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.minutes or None
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        lost = before.total_g - after.total_g
-        how = "under film" if self.covered else "uncovered"
-        cue = "no skin" if self.covered else f"a skin forms; about {lost:.0f} g dries away"
-        return Words(
-            "Hold", f"Keep at {self.temperature_c:.0f} °C {how}, {self.minutes:g} min.", cue
-        )
 
 
 class Reheat(StepBase):
@@ -128,14 +104,7 @@ class Reheat(StepBase):
                 hottest_c=max(pot.hottest_c, to_c) if balance.yolk_protein else pot.hottest_c,
                 minutes=pot.minutes + minutes,
                 chilled=False,
-                remarks=(*pot.remarks, Remark("keeping", f"hot in the middle: {_RULES}")),
+                remarks=(*pot.remarks, say("keeping", what=say("keeping-middle"))),
             )
 
         return move
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        return Words(
-            "Reheat",
-            f"Gently, whisking, to {self.to_c:g} °C in the middle; let it down only once it is hot.",
-            "loose and smooth again; a roux sauce is thicker than before",
-        )

@@ -3,9 +3,10 @@
 from typing import Literal
 
 from saucier import constants as K
-from saucier.pot import Pot, Remark
+from saucier.pot import Pot
 from saucier.steps.add import DEFAULT_C, Add
-from saucier.steps.base import Knobs, Move, Setting, Words, grams_of, put_in
+from saucier.steps.base import Knobs, Move, Setting, grams_of, put_in
+from saucier.words import Sentence, say
 
 _MINUTES = 2.0
 _MUCH_CHEESE = 0.45
@@ -28,11 +29,11 @@ class Melt(Add):
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             dose = grams * knobs.scale
-            remarks: tuple[Remark, ...] = ()
+            remarks: tuple[Sentence, ...] = ()
             if not cheese:
-                remarks = (Remark("not-cheese", f"{row.name} is not a cheese: add it instead"),)
+                remarks = (say("not-cheese", name=row.name),)
             elif not pot.wetted:
-                remarks = (Remark("no-sauce", "no sauce to melt it into yet"),)
+                remarks = (say("no-sauce", to=say("no-sauce-to-melt")),)
             else:
                 remarks = _risks(pot, dose, low)
             hot = pot if pot.temperature_c <= ceiling else pot._replace(temperature_c=ceiling)
@@ -45,49 +46,18 @@ class Melt(Add):
                 return mixed._replace(temperature_c=K.CHEESE_MAX_C)
             if mixed.temperature_c >= K.CHEESE_MELTS_C:
                 return mixed
-            cool = (
-                f"the pot falls to {mixed.temperature_c:.0f} °C: warm it gently to melt the cheese"
-            )
-            return mixed._replace(remarks=(*mixed.remarks, Remark("too-cool", cool)))
+            return mixed.saying(say("too-cool", temperature_c=mixed.temperature_c))
 
         return move
 
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        row = setting.ingredient(self.ingredient)
-        brings = after.balance.salt - before.balance.salt
-        where = "over low heat" if self.heat == "low" else "off the heat"
-        do = (
-            "Keep it over the lowest heat, never at the boil."
-            if self.heat == "low"
-            else f"Pull the pot off and let it fall under {K.CHEESE_MAX_C:.0f} °C."
-        )
-        return Words(
-            f"{row.name.partition(',')[0]} {where}",
-            f"{do} Stir the finely shredded cheese in by handfuls.",
-            f"melted and glossy before the next handful, no strings; it brings {brings:.1f} g salt",
-        )
 
-
-def _risks(pot: Pot, dose_g: float, low_heat: bool) -> tuple[Remark, ...]:
+def _risks(pot: Pot, dose_g: float, low_heat: bool) -> tuple[Sentence, ...]:
     """What may go wrong with so much cheese in such a pot."""
     found = []
     if not pot.starch_holds and pot.cream_fat_share < K.CHEESE_CREAM_FAT:
-        found.append(
-            Remark(
-                "no-starch",
-                "too little flour, and too little of a cream's own fat, to hold the cheese: "
-                "it may turn stringy or greasy",
-            )
-        )
+        found.append(say("no-starch"))
     if low_heat and pot.temperature_c > K.CHEESE_MAX_C:
-        found.append(
-            Remark(
-                "hot-cheese",
-                f"over {K.CHEESE_MAX_C:.0f} °C cheese goes stringy: lowest heat, or off",
-            )
-        )
+        found.append(say("hot-cheese", max_c=K.CHEESE_MAX_C))
     if dose_g > _MUCH_CHEESE * pot.balance.mass_g:
-        found.append(
-            Remark("much-cheese", "a great deal of cheese for this sauce: it may turn greasy")
-        )
+        found.append(say("much-cheese"))
     return tuple(found)

@@ -14,7 +14,7 @@ from saucier.heat import (
     open_surface_m2,
 )
 from saucier.larder import Ingredient
-from saucier.pot import EMPTY, Balance, Piece, Pot, Remark, cook_all
+from saucier.pot import EMPTY, Balance, Piece, Pot, cook_all
 from saucier.steps.base import (
     AmountField,
     Celsius,
@@ -27,12 +27,12 @@ from saucier.steps.base import (
     Setting,
     StepBase,
     Weighed,
-    Words,
     grams_of,
     pot_heat_j_per_k,
     put_in,
     weighed_of,
 )
+from saucier.words import Sentence, say
 
 _USED_PAN_C = 120.0
 _SEAR_C = 150.0
@@ -49,7 +49,7 @@ class Start(StepBase):
 
     def prepare(self, setting: Setting) -> Move:
         if self.fat is None and self.juices is None:
-            raise BadInput.at("fat", "the pan is empty", "Give the fat or the juices left in it")
+            raise BadInput.at("fat", "the-pan-is-empty")
         parts = [
             (setting.ingredient(part.ingredient), part.grams(setting, name))
             for name, part in self._parts()
@@ -73,13 +73,6 @@ class Start(StepBase):
     def to_weigh(self, setting: Setting) -> list[Weighed]:
         return [part.weighed(setting, name) for name, part in self._parts()]
 
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        return Words(
-            "The used pan",
-            "Keep the pan the food was seared in. Pour off fat beyond the amount given.",
-            "brown on the bottom, nothing black",
-        )
-
 
 class Deglaze(OneIngredient):
     """A liquid into the hot pan, the bottom scraped up."""
@@ -89,21 +82,13 @@ class Deglaze(OneIngredient):
     def prepare(self, setting: Setting) -> Move:
         row = setting.ingredient(self.ingredient, "")
         grams = grams_of(setting, self.ingredient, self.amount)
-        dry = Remark("not-a-liquid", f"{row.name} cannot loosen the bottom: take a liquid")
+        dry = say("not-a-liquid", name=row.name)
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             pot = put_in(pot, row, grams * knobs.scale, 20.0)
             return pot if row.wet and not row.piece else pot._replace(remarks=(*pot.remarks, dry))
 
         return move
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        row = setting.ingredient(self.ingredient)
-        alcohol = row.per_gram.alcohol > 0.02
-        do = "Pour it in and scrape the bottom loose."
-        if alcohol:
-            do = f"Measure it into a cup, pull the pan off the flame to pour. {do}"
-        return Words(f"Deglaze with {row.spoken_name}", do, "the bottom comes clean")
 
 
 class Flame(StepBase):
@@ -112,7 +97,7 @@ class Flame(StepBase):
     op: Literal["flame"] = "flame"
 
     def prepare(self, setting: Setting) -> Move:
-        nothing = Remark("nothing-burns", "too little alcohol in it to burn")
+        nothing = say("nothing-burns")
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             balance = pot.balance
@@ -122,22 +107,12 @@ class Flame(StepBase):
             if share < 0.03:
                 return pot._replace(remarks=(*pot.remarks, nothing))
             left = balance.with_liquids(balance.water, balance.alcohol * K.FLAMED_ALCOHOL_LEFT)
-            remark = Remark(
-                "flamed", f"about {left.alcohol:.0f} g alcohol stays in it all the same"
-            )
+            remark = say("flamed", alcohol=left.alcohol)
             return pot._replace(
                 balance=left, minutes=pot.minutes + 1.0, remarks=(*pot.remarks, remark)
             )
 
         return move
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        left = after.balance.alcohol
-        return Words(
-            "Flame",
-            "Extractor off, lid within reach. Tilt the pan and light it at arm's length.",
-            f"the flame dies by itself; about {left:.0f} g alcohol is left all the same",
-        )
 
 
 class Sear(OneIngredient):
@@ -154,8 +129,8 @@ class Sear(OneIngredient):
         fat_row = setting.ingredient(self.fat.ingredient, "fat") if self.fat else None
         fat_g = self.fat.grams(setting, "fat") if self.fat else 0.0
         minutes, stove = self.minutes, setting.stove
-        wet = Remark("wet-pan", "nothing colours in a wet pan: sear first, in a dry hot pan")
-        dry = Remark("no-fat", "no fat in the pan to sear it in: it sticks")
+        wet = say("wet-pan")
+        dry = say("no-fat", why=say("no-fat-to-sear"))
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if fat_row is not None:
@@ -194,19 +169,9 @@ class Sear(OneIngredient):
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.minutes or None
 
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        row = setting.ingredient(self.ingredient)
-        rounds = _rounds(grams_of(setting, self.ingredient, self.amount), setting.stove)
-        how = (
-            f"In {rounds} rounds, {self.minutes:g} min each"
-            if rounds > 1
-            else f"{self.minutes:g} min"
-        )
-        return Words(
-            f"Sear the {row.spoken_name}",
-            f"Pat it dry; hot wide pan, gaps between. {how}, turned once. Out again underdone.",
-            f"colour on both sides, raw within; about {after.balance.fat:.0f} g fat and the fond stay",
-        )
+    def rounds(self, setting: Setting) -> int:
+        """Rounds it takes in the pan of ``setting``, with gaps between."""
+        return _rounds(grams_of(setting, self.ingredient, self.amount), setting.stove)
 
 
 def _rounds(grams: float, stove: Stove) -> int:
@@ -218,9 +183,7 @@ def _rounds(grams: float, stove: Stove) -> int:
 def _food(setting: Setting, key: str) -> Ingredient:
     row = setting.ingredient(key)
     if not row.piece:
-        raise BadInput.at(
-            "ingredient", f"{row.name} is no piece of food", "Add it, or pick meat, fish or greens"
-        )
+        raise BadInput.at("ingredient", "is-no-piece-of-food", name=row.name)
     return row
 
 
@@ -253,14 +216,11 @@ class Return(StepBase):
         grams = grams_of(setting, self.ingredient, self.amount) if self.amount else 0.0
         juice = self._juice_share(row)
         lifted = self.amount is None
-        nothing = Remark(
-            "nothing-lifted",
-            f"no {row.spoken_name} was lifted out or seared before: give an amount",
-        )
+        nothing = say("nothing-lifted", name=row.spoken_name)
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if not pot.balance.mass_g:
-                raise BadInput.at("op", "no sauce to return it to", "Put this step after the sauce")
+                raise BadInput.at("op", "no-sauce-to-return-it-to")
             if lifted:
                 there = [piece for piece in pot.lifted if piece.key == row.key]
                 if not there:
@@ -292,15 +252,6 @@ class Return(StepBase):
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.takes_minutes or None
 
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        row = setting.ingredient(self.ingredient)
-        juice = after.balance.mass_g - before.balance.mass_g
-        return Words(
-            f"{row.name.partition(',')[0]} back in",
-            "Lay it in, keep the sauce just under the boil, turn it once.",
-            f"hot in the middle, still tender; about {max(0.0, juice):.0f} g juice joins the sauce",
-        )
-
 
 def _back_in(pot: Pot, pieces: list[Piece], juice_share: float, start_c: float) -> Pot:
     """``pieces``, lifted out before, back in the sauce at ``start_c``."""
@@ -315,9 +266,5 @@ def _back_in(pot: Pot, pieces: list[Piece], juice_share: float, start_c: float) 
     )
 
 
-def _safe_middle(temperature_c: float) -> Remark:
-    return Remark(
-        "safe-middle",
-        f"the sauce falls to {temperature_c:.0f} °C when it goes in: warm it through "
-        "and probe the middle against your kitchen's own rule",
-    )
+def _safe_middle(temperature_c: float) -> Sentence:
+    return say("safe-middle", temperature_c=temperature_c)

@@ -10,9 +10,9 @@ from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.heat import Stove, evaporation_g_per_min
 from saucier.heat.evaporation import Heat
-from saucier.pot import Balance, Pot, Remark, boil_off, cook_all
+from saucier.pot import Balance, Pot, boil_off, cook_all
 from saucier.roots import find_root
-from saucier.steps.base import AmountField, Knobs, Minutes, Move, Part, Setting, StepBase, Words
+from saucier.steps.base import AmountField, Knobs, Minutes, Move, Part, Setting, StepBase
 from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, in_its_own_juice, minutes_to_boil
 from saucier.thickness import (
     at_temperature,
@@ -23,6 +23,7 @@ from saucier.thickness import (
     spoken_grade,
 )
 from saucier.units import Dimension
+from saucier.words import Sentence, say
 
 _STOPS = ("share", "mass", "volume", "grade", "minutes", "taste")
 _TASTED = 0.5
@@ -48,8 +49,7 @@ class Stop(Part):
         if isinstance(data, dict) and sum(data.get(k) is not None for k in _STOPS) != 1:
             raise BadInput.at(
                 "",
-                "needs one place to stop",
-                'Give a share, a mass, a volume, a grade, minutes or a taste, or "nearly-dry"',
+                "needs-one-place-to-stop",
             )
         return data
 
@@ -61,16 +61,14 @@ class Stop(Part):
     @model_validator(mode="after")
     def _fits(self) -> Self:
         if self.mass and self.mass.dimension is not Dimension.WEIGHT:
-            raise BadInput.at(
-                "mass.unit", f"{self.mass.unit} is not a weight", "Use g, kg, oz or lb"
-            )
+            raise BadInput.at("mass.unit", "is-not-a-weight", unit=self.mass.unit)
         if self.volume and self.volume.dimension is not Dimension.VOLUME:
-            raise BadInput.at("volume.unit", f"{self.volume.unit} is not a volume", "Use mL or L")
+            raise BadInput.at("volume.unit", "is-not-a-volume", unit=self.volume.unit)
         return self
 
 
 _BY_EYE = (1 / 2, 1 / 3, 2 / 3, 1 / 4, 3 / 4)
-_SPOKEN = {1 / 2: "half", 1 / 3: "a third", 2 / 3: "two thirds", 1 / 4: "a quarter"}
+_SPOKEN = {1 / 2: "half", 1 / 3: "third", 2 / 3: "two-thirds", 1 / 4: "quarter"}
 _AS_SAID = 0.004
 _JUICE_MIN = 5.0
 _SAME_TIME = 0.3
@@ -209,7 +207,7 @@ class Reduce(StepBase):
             most, driest = _driest_loss(balance)
             if loss < 0.0:
                 if loss < -1e-6 * pot.total_g:
-                    pot = pot.saying(_already_less(pot, setting))
+                    pot = pot.saying(_already_less(pot))
                 loss = 0.0
             if loss > most:
                 pot = pot.saying(_out_of_reach(balance))
@@ -284,44 +282,10 @@ class Reduce(StepBase):
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return after.minutes - before.minutes or None
 
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        left, pan = after.total_g, setting.stove.pan
-        weigh = f"{left:.0f} g left"
-        if pan and pan.tare_g:
-            weigh += f", {pan.tare_g + left:.0f} g with the pan"
-        stop = self.stop
-        if stop is None:
-            return Words(
-                "Boil down until nearly dry",
-                "Boil until only a syrupy spoonful is left; the pan must not catch.",
-                f"about {left:.0f} g left; large slow bubbles, the bottom shows when you tilt it",
-            )
-        deep = f", {pan.level_mm(after.total_ml):.0f} mm deep" if pan else ""
-        cue = f"about {after.total_ml:.0f} mL{deep}; bubbles grow larger and slower"
-        cue += _where_it_turns(before, after, pan.tare_g if pan else 0.0)
-        if stop.grade is not None:
-            name = grade_named(stop.grade).name
-            return Words(
-                f"Boil down to {name}", f"Boil until it is {name} on a spoon: {weigh}.", cue
-            )
-        if stop.minutes is not None:
-            return Words(
-                "Boil down", f"{stop.minutes:g} min at the boil in this pan: {weigh}.", cue
-            )
-        if stop.taste is not None:
-            strong = before.balance.liquid_g / max(after.balance.liquid_g, 1e-9)
-            return Words(
-                "Boil down to taste",
-                f"Taste as it goes; planned to {weigh}, {strong:.1f} times as strong.",
-                cue,
-            )
-        do = f"Boil down to {weigh}."
-        if stop.share is not None:
-            said = next((w for s, w in _SPOKEN.items() if abs(stop.share - s) < _AS_SAID), None)
-            do = f"Boil down to {said or f'{100 * stop.share:.0f} %'} of the liquid: {weigh}."
-            if said:
-                do += " The eye is off by a third: weigh it."
-        return Words("Boil down", do, cue)
+
+def spoken_share(share: float) -> str | None:
+    """The share recipes speak of: ``half``, ``third``, ``two-thirds``, ``quarter``; None: none."""
+    return next((said for one, said in _SPOKEN.items() if abs(share - one) < _AS_SAID), None)
 
 
 def _to_share(share: float) -> Callable[[Pot, float], float]:
@@ -336,43 +300,23 @@ def _boiled_off_g(pot: Pot, minutes: float, heat: Heat, stove: Stove) -> float:
     return 0.5 * (first + evaporation_g_per_min(left_ml, heat, stove)) * minutes
 
 
-def _where_it_turns(before: Pot, after: Pot, tare_g: float) -> str:
-    """How far a cream can go, where it comes anywhere near: as the scale reads, with the pan on
-    it where its ``tare_g`` is known."""
-    balance = after.balance
-    if balance.fat < 0.2 * balance.mass_g or before.balance.fat <= 0.0 or not balance.creamy:
-        return ""
-    rich, oily = (
-        mass_at_fat_share(balance, share) + after.pieces_g + tare_g
-        for share in (K.EMULSION_CAUTION, K.EMULSION_OILY)
-    )
-    where = " with the pan" if tare_g else ""
-    return f"; watch it below {rich:.0f} g, oily from about {oily:.0f} g{where}"
+def _already_less(pot: Pot) -> Sentence:
+    return say("already-less", total_g=pot.total_g)
 
 
-def _already_less(pot: Pot, setting: Setting) -> Remark:
-    return Remark(
-        "already-less",
-        f"there is already less than that: {pot.total_g:.0f} g. Nothing is boiled off; "
-        "stop lower, or begin with more",
-    )
-
-
-def _out_of_reach(balance: Balance) -> Remark:
+def _out_of_reach(balance: Balance) -> Sentence:
     """A stop below what there is to boil away, with the share it would have stood."""
     whole = balance.liquid_g
     if turns_before_dry(balance, K.EMULSION_SPLIT):
         stands = mass_at_fat_share(balance, K.EMULSION_SPLIT) - balance.swimming_fat_g
-        return Remark(
+        return say(
             "stop-out-of-reach",
-            f"it splits before it gets there: it would have stood {100 * stands / whole:.0f} % "
-            f"of the liquid, {stands:.0f} g",
+            what=say("splits-before-its-stop", stands_pct=100 * stands / whole, stands_g=stands),
         )
     driest = whole - most_loss_g(balance)
-    return Remark(
+    return say(
         "stop-out-of-reach",
-        f"it boils dry before it gets there: only {whole - driest:.0f} g of {whole:.0f} g can boil "
-        "away. Stop sooner",
+        what=say("dries-before-its-stop", loses_g=whole - driest, whole_g=whole),
     )
 
 
@@ -382,32 +326,28 @@ def _said_of_grade(pot: Pot, reduced: Balance, grade: str, serving_c: float, los
     given = pot._replace(boiled_min=K.BOILED_FULL_MIN).flour_given
     eta = at_temperature(raw_viscosity_pa_s(reduced.boiled(), given), serving_c)
     if loss <= 0.0 and eta > wanted.target * 1.001:
-        return pot.saying(
-            Remark("thick-enough", f"it is {wanted.name} or thicker already: nothing is boiled off")
-        )
+        return pot.saying(say("thick-enough", grade=wanted.name))
     if grade_of(eta) == grade:
         return pot
     there = spoken_grade(grade_of(eta))
     oily = turns_before_dry(pot.balance, K.EMULSION_OILY)
-    why = "it turns oily first" if oily else "it boils dry first"
+    why = say("turns-oily-first" if oily else "boils-dry-first")
     return pot.saying(
-        Remark(
+        say(
             "grade-out-of-reach",
-            f"boiling alone does not get it to {wanted.name}, {why}: stopped at "
-            f"{reduced.mass_g + pot.pieces_g:.0f} g, {there}",
+            grade=wanted.name,
+            why=why,
+            mass_g=reduced.mass_g + pot.pieces_g,
+            there=there,
         )
     )
 
 
-def _two_rules(said: float, minutes: float, loss_g: float, pot: Pot) -> Remark:
+def _two_rules(said: float, minutes: float, loss_g: float, pot: Pot) -> Sentence:
     """Two stopping rules that contradict each other, each with where it leads."""
     gone = loss_g * said / minutes if minutes > 0.0 else 0.0
     share = max(0.0, 1.0 - gone / max(pot.balance.liquid_g, 1e-9))
-    then = f"{said:g} min would leave {100.0 * share:.0f} %"
+    then = say("minutes-would-leave", minutes=said, share_pct=100.0 * share)
     if said > minutes:
-        then = f"{said:g} min would boil it much further"
-    return Remark(
-        "two-rules",
-        f"two rules that do not meet: the stop takes {minutes:.0f} min in this pan, {then}. "
-        "The stop is followed; go by the scale",
-    )
+        then = say("minutes-would-boil-it-further", minutes=said)
+    return say("two-rules", minutes=minutes, then=then)

@@ -5,7 +5,7 @@ from typing import Literal, Self
 
 from saucier import constants as K
 from saucier.larder import Ingredient
-from saucier.pot import Pot, Remark
+from saucier.pot import Pot
 from saucier.steps.base import (
     Knobs,
     Measured,
@@ -14,19 +14,11 @@ from saucier.steps.base import (
     Setting,
     StepBase,
     Weighed,
-    Words,
     put_in,
 )
+from saucier.words import say
 
 RouxColour = Literal["raw", "white", "blond", "brown", "dark"]
-
-_CUES = {
-    "raw": "no lump of flour or butter left",
-    "white": "froths, then looks like damp sand; smells of biscuit, no colour",
-    "blond": "the colour of straw, smells of toasted nuts",
-    "brown": "the colour of milk chocolate; keep it moving",
-    "dark": "the colour of dark chocolate; it catches in a moment",
-}
 
 
 def powered(flour: Ingredient, colour: RouxColour) -> Ingredient:
@@ -54,9 +46,7 @@ class Roux(StepBase):
             setting.ingredient(self.flour.ingredient),
         )
         roux_flour = powered(flour_row, self.colour)
-        flourless = (
-            Remark("no-flour", f"{flour_row.name} does not thicken: a roux needs flour or starch"),
-        )
+        flourless = (say("no-flour", name=flour_row.name),)
         remarks = () if roux_flour.per_gram.thickener else flourless
         minutes = self.minutes
 
@@ -88,21 +78,3 @@ class Roux(StepBase):
 
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.minutes or None
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        fat = setting.ingredient(self.fat.ingredient, "fat").spoken_name
-        flour = setting.ingredient(self.flour.ingredient, "flour").spoken_name
-        if before.wetted:
-            kind = "Beurre manié" if self.colour == "raw" else f"Ready {self.colour} roux"
-            return Words(
-                f"{kind} in",
-                f"Whisk the {fat} worked with the {flour} into the simmering pot in small knobs.",
-                "melts away and thickens within a minute's boil",
-            )
-        if self.colour == "raw":
-            return Words("Beurre manié", f"Knead the soft {fat} with the {flour}.", _CUES["raw"])
-        return Words(
-            f"{self.colour.capitalize()} roux",
-            f"Melt the {fat}, stir in the {flour}, cook over low heat without leaving it.",
-            _CUES[self.colour],
-        )

@@ -5,8 +5,8 @@ from typing import Annotated, Literal, Self
 from pydantic import Discriminator, Tag
 
 from saucier.errors import BadInput
-from saucier.pot import Pot, Remark
-from saucier.seasoning import salt_needed_g, salt_pct
+from saucier.pot import Pot
+from saucier.seasoning import salt_needed_g
 from saucier.steps.base import (
     AmountField,
     IngredientKey,
@@ -17,12 +17,12 @@ from saucier.steps.base import (
     Setting,
     StepBase,
     Weighed,
-    Words,
     grams_of,
     put_in,
     weighed_of,
 )
 from saucier.units import Amount
+from saucier.words import say
 
 _WHOLE_G = 20.0
 """From here on salt is weighed in whole grams: a tenth is under half a percent of it."""
@@ -51,6 +51,11 @@ class Season(StepBase):
         Discriminator(_kind),
     ]
 
+    @property
+    def to_target(self) -> bool:
+        """Whether it is salt up to a target."""
+        return isinstance(self.amount, ToSalt)
+
     def prepare(self, setting: Setting) -> Move:
         row = setting.ingredient(self.ingredient)
         if not isinstance(self.amount, ToSalt):
@@ -63,21 +68,19 @@ class Season(StepBase):
 
         target, purity = self.amount.to_salt_pct, row.per_gram.salt
         if purity <= target / 100.0 or purity < 0.5:
-            raise BadInput.at(
-                "ingredient", f"{row.name} is not a salt", "Use a salt, or give a measured amount"
-            )
+            raise BadInput.at("ingredient", "is-not-a-salt", name=row.name)
 
-        def to_target(pot: Pot, knobs: Knobs) -> Pot:
+        def salted(pot: Pot, knobs: Knobs) -> Pot:
             needed = salt_needed_g(pot.balance, target, purity)
             if needed >= 0.0:
                 return put_in(pot, row, needed, None)
             over = pot.balance.salt - target / 100.0 * pot.balance.mass_g
-            remark = f"{over:.1f} g salt over {target:g} %: add none"
-            if target:
-                remark += f"; {100.0 * over / target:.0f} g unsalted liquid or cream evens it out"
-            return pot._replace(remarks=(*pot.remarks, Remark("too-salty", remark)))
+            if not target:
+                return pot.saying(say("too-salty-for-none", over_g=over))
+            liquid = 100.0 * over / target
+            return pot.saying(say("too-salty", over_g=over, target_pct=target, liquid_g=liquid))
 
-        return to_target
+        return salted
 
     def turned(self, knobs: Knobs, setting: Setting) -> Self:
         if isinstance(self.amount, ToSalt):
@@ -95,16 +98,3 @@ class Season(StepBase):
         if not isinstance(self.amount, ToSalt) or grams <= 0.0:
             return self.to_weigh(setting)
         return [weighed_of(setting, self.ingredient, Amount(grams, "g"))]
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        row = setting.ingredient(self.ingredient)
-        if not isinstance(self.amount, ToSalt):
-            return Words(
-                f"Season with {row.spoken_name}", "Stir it in, taste.", "there, but not in front"
-            )
-        do = (
-            "Stir most of it in, taste, stop when it is right."
-            if self.weighed_after(setting, before, after)
-            else "Taste: it has salt enough already."
-        )
-        return Words("Salt", do, f"{salt_pct(after.balance):.2f} g salt in 100 g")

@@ -17,7 +17,6 @@ from saucier.steps.base import (
     Setting,
     StepBase,
     Weighed,
-    Words,
     advance,
     pot_heat_j_per_k,
 )
@@ -52,9 +51,7 @@ class Use(StepBase):
 
     def prepare(self, setting: Setting) -> Move:
         if setting.depth >= MAX_DEPTH:
-            raise BadInput.at(
-                "sauce", "stands too many sauces deep", f"At most {MAX_DEPTH} inside one another"
-            )
+            raise BadInput.at("sauce", "stands-too-many-sauces-deep", most=MAX_DEPTH)
         inner = self._made(setting)
         balance = inner.balance
         grams = self._grams(inner)
@@ -102,7 +99,7 @@ class Use(StepBase):
             except BadInput as bad:
                 raise bad.under(f"sauce.steps[{number}]") from None
         if pot.total_g <= 0.0:
-            raise BadInput.at("sauce.steps", "make nothing", "Give the inner sauce its steps")
+            raise BadInput.at("sauce.steps", "steps-make-nothing")
         return pot
 
     def _grams(self, inner: Pot) -> float:
@@ -110,7 +107,7 @@ class Use(StepBase):
             return self.amount.base
         if self.amount.dimension is Dimension.VOLUME:
             return self.amount.base * inner.total_g / inner.total_ml
-        raise BadInput.at("amount.unit", "a sauce is not counted in pieces", "Give g, kg, mL or L")
+        raise BadInput.at("amount.unit", "a-sauce-is-not-counted-in")
 
     def turned(self, knobs: Knobs, setting: Setting) -> Self:
         return self.model_copy(update={"amount": self.amount.times(knobs.scale)})
@@ -118,13 +115,6 @@ class Use(StepBase):
     def to_weigh(self, setting: Setting) -> list[Weighed]:
         grams = self._grams(self._made(setting))
         return [Weighed("", self.sauce.name, "sauce", self.amount, grams, None, "amount")]
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        return Words(
-            f"{self.sauce.name} in",
-            "Stir in the share of the other sauce, warm.",
-            "one colour, no streaks",
-        )
 
 
 class Reserve(StepBase):
@@ -139,7 +129,7 @@ class Reserve(StepBase):
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if not pot.total_g:
-                raise BadInput.at("share", "nothing in the pot to set aside", "Put this step later")
+                raise BadInput.at("share", "nothing-in-the-pot-to-set")
             left = 1.0 - share
             return pot._replace(
                 balance=EMPTY.plus(pot.balance, left),
@@ -148,15 +138,3 @@ class Reserve(StepBase):
             )
 
         return move
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        grams = before.total_g - after.total_g
-        why = {
-            "top": "for the top",
-            "correcting": "to correct with",
-            "garnish": "as garnish",
-            "pass": "for the pass",
-        }[self.purpose]
-        return Words(
-            "Set aside", f"Take out {grams:.0f} g {why}; film on it.", f"{grams:.0f} g on the scale"
-        )

@@ -6,11 +6,12 @@ from typing import Literal
 from saucier.errors import BadInput
 from saucier.heat import evaporation_g_per_min
 from saucier.heat.evaporation import Heat
-from saucier.pot import Pot, Remark, boil_off, cook_all
-from saucier.steps.base import Knobs, Minutes, Move, Setting, StepBase, Words
+from saucier.pot import Pot, boil_off, cook_all
+from saucier.steps.base import Knobs, Minutes, Move, Setting, StepBase
 from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, in_its_own_juice, minutes_to_boil
+from saucier.words import say
 
-_CATCHES = Remark("thin-bottom", "a thin bottom catches: lower heat, stir all over it")
+_CATCHES = say("thin-bottom")
 
 
 class Simmer(StepBase):
@@ -38,8 +39,10 @@ class Simmer(StepBase):
             if loss >= there:
                 raise BadInput.at(
                     "minutes",
-                    f"{minutes:g} min would boil away all {there:.0f} g of liquid",
-                    f"Stay under {math.floor(minutes * there / loss)} min, put the lid on or take a narrower pan",
+                    "min-would-boil-away-all-g",
+                    minutes=minutes,
+                    there=there,
+                    floor=math.floor(minutes * there / loss),
                 )
             took = minutes + minutes_to_boil(pot, stove)
             if thin_bottom and balance.thickener:
@@ -51,19 +54,3 @@ class Simmer(StepBase):
 
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.minutes or None
-
-    def words(self, setting: Setting, before: Pot, after: Pot) -> Words:
-        lost = before.total_g - after.total_g
-        how = {
-            "bare-simmer": "the odd bubble",
-            "simmer": "small bubbles all over",
-            "lively": "lively bubbles",
-            "rolling": "a rolling boil",
-        }[self.heat]
-        return Words(
-            "Simmer",
-            f"Bring to the boil, then {self.minutes:g} min at {how}; stir over the bottom.",
-            f"no taste of raw flour; about {lost:.0f} g boiled off"
-            if before.balance.flour
-            else f"about {lost:.0f} g boiled off",
-        )

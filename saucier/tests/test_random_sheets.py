@@ -12,6 +12,7 @@ from saucier.solve import Goal, Unreachable, rounded_for_kitchen, solve
 from saucier.tests.random_sheets import a_sauce, any_sheet
 from saucier.thickness import GRADES, TURNED
 from saucier.units import Amount
+from saucier.words import plain
 
 PLAYED, SOLVED = 5000, 1000
 
@@ -30,8 +31,10 @@ class Played(unittest.TestCase):
                     self.assertTrue(problem.message and problem.remedy)
                 continue
             played += 1
-            found, told = checked.as_dict(), cards(checked)
-            self.assertEqual(len(told), len(found["steps"]))
+            told = cards(checked)
+            self.assertEqual(len(told), len(checked.steps))
+            self.assertTrue(all(str(c.title) and str(c.do) and str(c.cue) for c in told))
+            self.assertTrue(plain(checked.figures))
             for state in checked.steps:
                 thickness = state.thickness
                 self.assertNotEqual(thickness.viscosity_pa_s is None, thickness.reason is None)

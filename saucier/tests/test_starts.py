@@ -76,7 +76,7 @@ class Starts(unittest.TestCase):
                 if start.target.grade:
                     self.assertEqual(grade, start.target.grade)
                 if start.target.salt_pct:
-                    salt = checked.as_dict()["salt_pct"]
+                    salt = checked.figures.salt_pct
                     self.assertAlmostEqual(salt, start.target.salt_pct, places=3)
 
     def test_each_is_told_step_by_step(self) -> None:

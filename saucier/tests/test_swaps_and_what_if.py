@@ -48,10 +48,10 @@ class Swaps(unittest.TestCase):
         found = {
             s.ingredient: s for s in swaps_for(read_sheet(CREAM_REDUCTION), "cream-35", KITCHEN)
         }
-        self.assertTrue(any("may simmer" in t for t in found["creme-fraiche-30"].changes))
-        self.assertTrue(any("splits" in t for t in found["soured-cream-20"].changes))
+        self.assertTrue(any("may simmer" in str(t) for t in found["creme-fraiche-30"].changes))
+        self.assertTrue(any("splits" in str(t) for t in found["soured-cream-20"].changes))
         self.assertIsNone(found["yogurt-plain"].sheet)
-        self.assertIn("gives pouring", found["yogurt-plain"].refused)
+        self.assertIn("gives pouring", str(found["yogurt-plain"].refused))
 
     def test_what_is_held_back_is_swapped_too(self) -> None:
         held = {"op": "correct", "hold": "liquid", "ingredient": "milk-whole"}
@@ -67,7 +67,7 @@ class Swaps(unittest.TestCase):
             for s in swaps_for(case, "butter-unsalted", KITCHEN)
             if s.ingredient == "butter-salted"
         )
-        self.assertAlmostEqual(check(salted.sheet).as_dict()["salt_pct"], 0.9, delta=0.005)
+        self.assertAlmostEqual(check(salted.sheet).figures.salt_pct, 0.9, delta=0.005)
 
     def test_what_is_not_in_it(self) -> None:
         for key in ("brandy", "unobtainium"):
@@ -79,20 +79,19 @@ class Swaps(unittest.TestCase):
 class WhatIf(unittest.TestCase):
     def test_every_lever_of_every_start_moves_something(self) -> None:
         for start in STARTS:
-            before = check(start).as_dict()
+            before = check(start).figures
             for lever in levers(start, KITCHEN):
                 value = lever.low + 0.75 * (lever.high - lever.low)
                 if value == lever.value:
                     value = lever.high
-                after = check(pulled(start, {lever.key: value}, KITCHEN)).as_dict()
-                moved = [key for key in before if before[key] != after[key]]
+                after = check(pulled(start, {lever.key: value}, KITCHEN)).figures
                 with self.subTest(start=start.name, lever=lever.key):
-                    self.assertTrue(moved)
+                    self.assertNotEqual(before, after)
 
     def test_at_rest_nothing_moves(self) -> None:
         case = read_sheet(CHEESE_SAUCE)
         rest = {lever.key: lever.value for lever in levers(case, KITCHEN)}
-        self.assertEqual(check(pulled(case, rest, KITCHEN)).as_dict(), check(case).as_dict())
+        self.assertEqual(check(pulled(case, rest, KITCHEN)).figures, check(case).figures)
 
     def test_flour_thickens_and_serving_hotter_thins(self) -> None:
         case = read_sheet(CHEESE_SAUCE)

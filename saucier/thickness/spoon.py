@@ -3,6 +3,7 @@
 import math
 
 from saucier.thickness.grades import GRADES
+from saucier.words import Sentence, say
 
 _SPOON_LENGTH_M = 0.05
 _DRAIN_S = 3.0
@@ -23,9 +24,9 @@ def film_mm(viscosity_pa_s: float) -> float:
     )
 
 
-def spoon_words(viscosity_pa_s: float) -> str:
+def spoon_words(viscosity_pa_s: float) -> Sentence:
     """What a cook would say of it."""
-    words = "runs off like milk; the spoon shows through"
+    words = say("grade-liquid-looks")
     for grade in GRADES:
         if viscosity_pa_s >= grade.low:
             words = grade.looks

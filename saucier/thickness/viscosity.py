@@ -35,6 +35,7 @@ from saucier.constants import (
 )
 from saucier.pot import Balance, Pot, boil_off
 from saucier.thickness.grades import grade_of
+from saucier.words import Sentence, say
 
 
 class Thickness(NamedTuple):
@@ -56,26 +57,35 @@ class Thickness(NamedTuple):
     emulsion: str | None
 
     @property
-    def reason(self) -> str | None:
-        """Why there is no number, in kitchen words."""
-        return None if self.why_not is None else REASONS[self.why_not]
+    def edges(self) -> float:
+        """The factor from its low edge to its high one; 1 where there is no number."""
+        return self.high_pa_s / self.low_pa_s if self.high_pa_s and self.low_pa_s else 1.0
+
+    @property
+    def reason(self) -> Sentence | None:
+        """Why there is no number."""
+        if self.why_not is None:
+            return None
+        return say(f"why-not-{self.why_not}", sets_below_c=SETS_BELOW_C)
 
 
-REASONS = {
-    "empty": "nothing in the pot yet",
-    "roux": "a roux: no liquid in it yet",
-    "only-fat": "only fat: nothing to thicken yet",
-    "no-liquid": "no liquid in it yet",
-    "dry": "boiled dry",
-    "split": "split: too little water left to hold the fat",
-    "fat-on-liquid": "only fat, with a little liquid under it",
-    "dough": "a dough: more flour than a sauce can carry",
-    "mash": "a mash: let it down before it can be called a sauce",
-    "melted-cheese": "melted cheese: too little sauce around it",
-    "companion": "a warm yolk-and-butter emulsion: a companion, no grade of a sauce fits it",
-    "set": f"set: below {SETS_BELOW_C:.0f} °C a roux sauce stiffens beyond what can be told",
-    "paste": "a paste: thicker than can be told",
-}
+REASONS = frozenset(
+    [
+        "empty",
+        "roux",
+        "only-fat",
+        "no-liquid",
+        "dry",
+        "split",
+        "fat-on-liquid",
+        "dough",
+        "mash",
+        "melted-cheese",
+        "companion",
+        "set",
+        "paste",
+    ]
+)
 """Why no number can be given, by code."""
 
 

@@ -18,7 +18,6 @@ _NUMBER = re.compile(
     )\s*(?P<unit>[^\d/].*)?$""",
     re.VERBOSE | re.IGNORECASE,
 )
-_REMEDY = "Write it like “250 g”, “1 1/2 cups” or “½ L”"
 
 
 def read_amount(text: str, unit: str | None = None) -> Amount:
@@ -35,7 +34,7 @@ def read_amount(text: str, unit: str | None = None) -> Amount:
     """
     value, written = split_amount(text)
     if not written and unit is None:
-        raise BadInput.at("", f"“{text.strip()[:40]}” has no unit", _REMEDY)
+        raise BadInput.at("", "has-no-unit", shown=text.strip()[:40])
     return checked_amount(value, written or unit or "")
 
 
@@ -51,20 +50,22 @@ def split_amount(text: str) -> tuple[float, str]:
     match = _NUMBER.match(_spelled_out(text[:80]))
     if not match:
         if shown.startswith(("-", "−")):
-            raise BadInput.at("", f"“{shown}” is not more than zero", _REMEDY)
-        raise BadInput.at("", f"“{shown}” is not an amount", _REMEDY)
+            raise BadInput.at("", "is-written-below-zero", shown=shown)
+        raise BadInput.at("", "is-no-amount", shown=shown)
     whole = match["whole"] or "0"
     if re.fullmatch(r"[1-9]\d{0,2},\d{3}", whole):
         raise BadInput.at(
             "",
-            f"“{shown}” can be read two ways",
-            f"Write {whole.replace(',', '')} or {whole.replace(',', '.')}",
+            "can-be-read-two-ways",
+            shown=shown,
+            either=whole.replace(",", ""),
+            other=whole.replace(",", "."),
         )
     value = float(whole.replace(",", "."))
     over, under = match["num"] or match["num1"], match["den"] or match["den1"]
     if under is not None:
         if int(under) == 0:
-            raise BadInput.at("", f"“{shown}” divides by zero", _REMEDY)
+            raise BadInput.at("", "divides-by-zero", shown=shown)
         value += int(over) / int(under)
     return value, (match["unit"] or "").strip()
 
@@ -83,17 +84,16 @@ def checked_amount(value: float, unit: str) -> Amount:
     """``value`` of ``unit`` with the unit in its usual spelling, refused when not finite, not
     above zero or absurdly large. Raises :class:`BadInput`."""
     if not math.isfinite(value):
-        raise BadInput.at("value", "is not a number", _REMEDY)
+        raise BadInput.at("value", "is-no-number")
     if value <= 0:
-        raise BadInput.at(
-            "value", f"{value:g} is not more than zero", "Give an amount above zero, or take it out"
-        )
+        raise BadInput.at("value", "is-not-more-than-zero", value=value)
     definition = unit_named(unit)
     if value * definition.size > LARGEST_BASE:
         raise BadInput.at(
             "value",
-            f"{value:g} {definition.name} is more than any pot holds",
-            "Give less than a tonne or a thousand litres",
+            "is-more-than-any-pot-holds",
+            value=value,
+            unit=definition.name,
         )
     if definition.name not in UNITS:  # a decilitre: known, but the sheet writes it as mL
         return Amount(value * definition.size, BASE_UNIT[definition.dimension])
@@ -110,9 +110,7 @@ def read_temperature_c(text: str) -> float:
     """
     match = re.match(r"^\s*([-−]?\d+(?:[.,]\d+)?)\s*°?\s*([CFcf])?\s*$", text)
     if not match:
-        raise BadInput.at(
-            "", f"“{text.strip()[:40]}” is not a temperature", "Write “65 °C” or “150 °F”"
-        )
+        raise BadInput.at("", "is-not-a-temperature", shown=text.strip()[:40])
     value = float(match[1].replace(",", ".").replace("−", "-"))
     if (match[2] or "C").upper() == "C":
         return value

@@ -91,9 +91,7 @@ def unit_named(name: str) -> Unit:
         found = _from_pint(spelling.replace(" ", "_"))
         if found:
             return found
-    raise BadInput.at(
-        "unit", f"“{written[:40]}” is not a unit this kitchen knows", f"Use one of {_known()}"
-    )
+    raise BadInput.at("unit", "is-no-unit", shown=written[:40], units=_known())
 
 
 def _from_pint(spelling: str) -> Unit | None:

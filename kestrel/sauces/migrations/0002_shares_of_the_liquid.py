@@ -59,7 +59,7 @@ def migrate(apps, schema_editor):
         try:
             sheet = read_sheet(newest.sheet) if newest else None
             anew = as_meant(sheet, kitchen) if sheet else None
-            found = check(anew, kitchen).as_dict() if anew else {}
+            found = check(anew, kitchen).figures if anew else {}
         except BadInput:
             continue
         if not found:

@@ -13,7 +13,7 @@ class Need(unittest.TestCase):
     def test_arithmetic_on_show_adds_up(self) -> None:
         need = need_for(Serves(use="nap", count=14, margin_pct=10))
         self.assertAlmostEqual(need.volume_ml, 14 * 55 * 1.1 + 30)
-        self.assertIn("14 portions · 55 mL = 770 mL", need.lines)
+        self.assertIn("14 portions · 55 mL = 770 mL", [str(line) for line in need.lines])
 
     def test_uses_are_whole(self) -> None:
         for use in USES.values():
@@ -49,7 +49,7 @@ class Cards(unittest.TestCase):
         self.assertEqual([w.grams for w in found[0].weighed], [80, 80])
         self.assertEqual(found[0].timer_s, 120)
         self.assertIsNone(found[1].timer_s)
-        self.assertIn("small splashes", found[1].do)
+        self.assertIn("small splashes", str(found[1].do))
 
     def test_scale_target_counts_the_tare(self) -> None:
         with_pan = read_sheet({**CREAM_REDUCTION, "pan": {"diameter_cm": 24, "tare_g": 1200}})

@@ -56,7 +56,7 @@ class ShippedLarder(unittest.TestCase):
     def test_unknown_key_names_near_ones(self) -> None:
         with self.assertRaises(BadInput) as caught:
             shipped_larder()["milk-hole"]
-        self.assertIn("milk-whole", caught.exception.problems[0].remedy)
+        self.assertIn("milk-whole", str(caught.exception.problems[0].remedy))
 
     def test_bad_rows_are_refused_by_column(self) -> None:
         for change, field in (

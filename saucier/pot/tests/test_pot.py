@@ -40,12 +40,12 @@ class BoilingOff(unittest.TestCase):
             self.assertEqual(found.final.emulsion, "split")
             self.assertIsNone(found.final.thickness.grade)
             said = next(w for w in found.final.warnings if w.code == "stop-out-of-reach")
-            share = float(re.search(r"stood ([\d.]+) %", said.text)[1]) / 100
+            share = float(re.search(r"stood ([\d.]+) %", str(said))[1]) / 100
             stood = check(sheet(add("cream-35", 1000), reduce_to(share=share))).final
             self.assertAlmostEqual(stood.thickness.fat_volume_share, 0.82, delta=0.01)
         dry = check(sheet(add("stock-light", 1000), reduce_to(share=0.001)))
         self.assertEqual(dry.final.emulsion, "stable")
-        self.assertIn("boils dry", " ".join(w.text for w in dry.final.warnings))
+        self.assertIn("boils dry", " ".join(str(w) for w in dry.final.warnings))
 
     def test_nearly_dry_leaves_a_tenth(self) -> None:
         found = check(
@@ -118,14 +118,14 @@ class Pans(unittest.TestCase):
 
     def test_a_full_pan_warns(self) -> None:
         small = sheet(add("milk-whole", 2, "L"), pan={"diameter_cm": 16, "depth_cm": 8})
-        self.assertTrue(any("does not fit" in w for w in check(small).as_dict()["warnings"]))
+        self.assertTrue(any("does not fit" in str(w) for w in check(small).figures.warnings))
 
 
 class Salt(unittest.TestCase):
     def test_to_target(self) -> None:
         season = {"op": "season", "ingredient": "salt", "amount": {"to_salt_pct": 0.9}}
-        found = check(sheet(roux(60, 60), add("milk-whole", 1000), season)).as_dict()
-        self.assertAlmostEqual(found["salt_pct"], 0.9, places=4)
+        found = check(sheet(roux(60, 60), add("milk-whole", 1000), season)).figures
+        self.assertAlmostEqual(found.salt_pct, 0.9, places=4)
 
     def test_over_is_said_with_what_evens_it_out(self) -> None:
         season = {"op": "season", "amount": {"to_salt_pct": 0.5}}
@@ -136,9 +136,9 @@ class Salt(unittest.TestCase):
                 season,
                 target={"salt_pct": 0.5},
             )
-        ).as_dict()
-        self.assertGreater(found["salt_over_g"], 0)
-        self.assertEqual(found["salt_to_add_g"], 0)
-        mass, salt = found["mass_g"], found["salt_pct"] / 100 * found["mass_g"]
-        self.assertAlmostEqual(salt / (mass + found["salt_liquid_g"]), 0.005, places=5)
-        self.assertTrue(any("salt over" in w for w in found["warnings"]))
+        ).figures
+        self.assertGreater(found.salt_over_g, 0)
+        self.assertEqual(found.salt_to_add_g, 0)
+        mass, salt = found.mass_g, found.salt_pct / 100 * found.mass_g
+        self.assertAlmostEqual(salt / (mass + found.salt_liquid_g), 0.005, places=5)
+        self.assertTrue(any("salt over" in str(w) for w in found.warnings))

@@ -127,7 +127,7 @@ class SolveThenCheck(unittest.TestCase):
 
     def test_salt_target(self) -> None:
         case = with_salt_target(white_sauce(66), 0.75)
-        self.assertAlmostEqual(check(case).as_dict()["salt_pct"], 0.75, places=4)
+        self.assertAlmostEqual(check(case).figures.salt_pct, 0.75, places=4)
         self.assertEqual(len(with_salt_target(case, "0.6").steps), len(case.steps))
         for bad in (-1, 99, "salty", float("nan")):
             with self.assertRaises(BadInput):
@@ -144,9 +144,9 @@ class Unreachable(unittest.TestCase):
         thick = sheet(add("cream-35", 1000), reduce_to(share=0.8))
         found = self.problem(thick, grade="panade")
         self.assertEqual(found.field, "grade")
-        self.assertIn("nearest", found.remedy)
+        self.assertIn("nearest", str(found.remedy))
         rich = sheet(roux(5, 5), add("cream-35", 1000), reduce_to(share=0.55))
-        self.assertIn("as thin as", self.problem(rich, grade="pouring").message)
+        self.assertIn("as thin as", str(self.problem(rich, grade="pouring").message))
 
     def test_nothing_to_thicken_by(self) -> None:
         found = self.problem(sheet(add("milk-whole", 500)), grade="nappe")

@@ -17,7 +17,7 @@ def said(*steps: dict, **rest: object) -> set[str]:
 
 
 def texts(*steps: dict) -> str:
-    return " ".join(made(*steps).as_dict()["warnings"])
+    return " ".join(map(str, made(*steps).figures.warnings))
 
 
 class Boiling(unittest.TestCase):
@@ -95,7 +95,7 @@ class Yolk(unittest.TestCase):
         yolks = (add("egg-yolk", 54), add("lemon-juice", 15), add("water", 20))
         whisked = made(*yolks, step("mount", amount_g=250)).final.thickness
         self.assertIsNone(whisked.grade)
-        self.assertIn("companion", whisked.reason)
+        self.assertIn("companion", str(whisked.reason))
         bound = made(roux(20, 20), add("stock-light", 300), simmer(3), add("egg-yolk", 36)).final
         self.assertIsNotNone(bound.thickness.grade)
 
@@ -163,7 +163,7 @@ class Seasoning(unittest.TestCase):
         base = (roux(40, 40), step("season", "mustard-smooth", 20))
         found = made(*base).final
         self.assertFalse(found.pot.wetted)
-        self.assertIn("roux", found.thickness.reason)
+        self.assertIn("roux", str(found.thickness.reason))
         with_milk = made(*base, add("milk-whole", 500)).final.pot.minutes
         self.assertAlmostEqual(
             with_milk, made(roux(40, 40), add("milk-whole", 500)).final.pot.minutes
@@ -237,8 +237,8 @@ class Food(unittest.TestCase):
         )
         checked = made(*steps, step("return", "prawns-peeled", how="cooked"))
         words = cards(checked)[5]
-        self.assertIn("onion, bay leaf", words.title)
-        self.assertIn("Keep the prawns", words.do)
+        self.assertIn("onion, bay leaf", str(words.title))
+        self.assertIn("Keep the prawns", str(words.do))
         self.assertAlmostEqual(checked.final.pot.cost, made(*steps).final.pot.cost)
         self.assertEqual([p.key for p in checked.final.pot.pieces], ["prawns-peeled"])
 

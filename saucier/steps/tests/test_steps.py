@@ -264,6 +264,7 @@ class BeforeItHappens(unittest.TestCase):
     def test_where_a_cream_turns_is_told_on_the_way(self) -> None:
         """The weights told at 0.6 are those at which the check itself turns."""
         words = cards(made(add("cream-35", 1000), reduce_to(share=0.6)))[-1].cue
+        words = str(words)
         rich, oily = (float(n) for n in re.findall(r"(\d+) g", words)[-2:])
         for mass, above, below in ((rich, "stable", "caution"), (oily, "caution", "oily")):
             for offset, state in ((4, above), (-4, below)):
@@ -302,8 +303,8 @@ class Shares(unittest.TestCase):
 
     def test_salt_and_cost_follow_every_split(self) -> None:
         steps = (*STOCK_SAUCE, {"op": "season", "amount": {"to_salt_pct": 0.8}})
-        kept = made(*steps, step("reserve", share=0.3)).as_dict()
-        self.assertAlmostEqual(kept["salt_pct"], 0.8, places=4)
+        kept = made(*steps, step("reserve", share=0.3)).figures
+        self.assertAlmostEqual(kept.salt_pct, 0.8, places=4)
 
 
 class Keeping(unittest.TestCase):

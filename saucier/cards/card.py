@@ -1,10 +1,12 @@
-"""A sheet told step by step to the cook at the stove."""
+"""One step of a checked sheet as a card: its words, what is weighed for it, its timer."""
 
 from dataclasses import dataclass
 
+from saucier.cards.words import words_of
 from saucier.check import CheckedSheet
 from saucier.pot import Pot
 from saucier.steps import Weighed
+from saucier.words import Sentence
 
 
 @dataclass(frozen=True, slots=True)
@@ -14,12 +16,12 @@ class Card:
     seconds to run (None: no timer), and ``scale_g``, the reading of the scale with the pan on it
     afterwards (None where the pan's tare is not known)."""
 
-    title: str
-    do: str
-    cue: str
-    lines: tuple[str, ...]
+    title: Sentence
+    do: Sentence
+    cue: Sentence
+    lines: tuple[Sentence, ...]
     weighed: tuple[Weighed, ...]
-    remarks: tuple[str, ...]
+    remarks: tuple[Sentence, ...]
     timer_s: int | None
     scale_g: float | None
 
@@ -31,7 +33,7 @@ def cards(checked: CheckedSheet) -> list[Card]:
     for step, setting, state in zip(
         checked.sheet.steps, checked.settings, checked.steps, strict=True
     ):
-        words = step.words(setting, before, state.pot)
+        words = words_of(step, setting, before, state.pot)
         minutes = step.timer_minutes(before, state.pot)
         tare = checked.pan.tare_g
         found.append(
@@ -41,7 +43,7 @@ def cards(checked: CheckedSheet) -> list[Card]:
                 words.cue,
                 words.lines,
                 tuple(step.weighed_after(setting, before, state.pot)),
-                tuple(remark.text for remark in state.pot.remarks),
+                state.pot.remarks,
                 round(minutes * 60) if minutes else None,
                 tare + state.pot.total_g if tare else None,
             )

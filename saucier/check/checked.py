@@ -1,0 +1,115 @@
+"""Checking a sheet: its steps played through a pot, the state after each."""
+
+from dataclasses import dataclass, fields, replace
+
+from saucier.check.prepared import DEFAULT_KITCHEN, prepare
+from saucier.check.state import Figures, State
+from saucier.check.vague import vagueness
+from saucier.heat import Pan
+from saucier.kitchen import Kitchen
+from saucier.pot import Pot
+from saucier.seasoning import salt_gap, salt_pct
+from saucier.sheet import Sheet
+from saucier.steps import Reduce, Season, Setting
+from saucier.words import Sentence, say
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FinalFigures(Figures):
+    """A sauce at its end: with the warnings of its steps, and against the salt asked for what is
+    left to add, how far over it is, and the unsalted liquid that evens it out, g."""
+
+    salt_to_add_g: float | None = None
+    salt_over_g: float | None = None
+    salt_liquid_g: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class CheckedSheet:
+    """A sheet with the ``settings`` of its steps and the state after each, in ``pan``;
+    ``assumed`` says what had to be taken for granted."""
+
+    sheet: Sheet
+    settings: tuple[Setting, ...]
+    steps: tuple[State, ...]
+    pan: Pan
+    assumed: tuple[Sentence, ...]
+
+    @property
+    def final(self) -> State:
+        if self.steps:
+            return self.steps[-1]
+        return State(Pot(), self.pan, self.sheet.target.serving_c)
+
+    @property
+    def figures(self) -> FinalFigures:
+        """The state after the last step, with what its steps warned of and the salt to add."""
+        final = self.final
+        # A roux that comes later holds the cheese too.
+        bound = final.pot.starch_holds
+        passing = (
+            w
+            for s in self.steps[:-1]
+            for w in s.warnings
+            if w.code not in _MENDED_LATER and not (w.code == "no-starch" and bound)
+        )
+        said = {str(w): w for w in (*passing, *final.warnings)}
+        found = FinalFigures(**{f.name: getattr(final.figures, f.name) for f in fields(Figures)})
+        found = replace(found, warnings=tuple(said.values()))
+        target = self.sheet.target.salt_pct
+        if target is None:
+            return found
+        gap = salt_gap(final.pot.balance, target)
+        return replace(
+            found,
+            salt_to_add_g=round(gap.to_add_g, 2),
+            salt_over_g=round(gap.over_g, 2),
+            salt_liquid_g=round(gap.liquid_g, 1),
+        )
+
+
+def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
+    """Play ``sheet`` through a pot and say how it is after every step.
+
+    Raises :class:`BadInput` naming the step and field where it cannot be played.
+    """
+    prepared = prepare(sheet, kitchen)
+    pots = list(prepared.walk())
+    pan = prepared.pan
+    assumed = () if sheet.pan else (_assumed_pan(pan, kitchen),)
+    spread = vagueness(prepared, pots[-1]) if pots else 0.0
+    salted = _salted_too_soon(sheet, pots)
+    if salted is not None:
+        pots[salted[0]] = pots[salted[0]].saying(salted[1])
+    serving_c = sheet.target.serving_c
+    states = tuple(State(pot, pan, serving_c, spread) for pot in pots)
+    return CheckedSheet(sheet, prepared.settings, states, pan, assumed)
+
+
+def _assumed_pan(pan: Pan, kitchen: Kitchen) -> Sentence:
+    if kitchen.pans:
+        return say("pan-assumed", pan=pan.name)
+    return say("bare-pan-assumed", diameter_cm=pan.diameter_cm)
+
+
+def _salted_too_soon(sheet: Sheet, pots: list[Pot]) -> tuple[int, Sentence] | None:
+    """The first salting before a reduction, where what it comes to in the end is over the target."""
+    target = sheet.target.salt_pct
+    if target is None or not pots or salt_pct(pots[-1].balance) <= target + _OVER_SALTED:
+        return None
+    salted = None
+    for number, step in enumerate(sheet.steps):
+        if isinstance(step, Season) and salted is None:
+            before = pots[number - 1].balance.salt if number else 0.0
+            salted = number if pots[number].balance.salt > before else None
+        elif isinstance(step, Reduce) and salted is not None:
+            ends = salt_pct(pots[-1].balance)
+            return salted, say("salted-too-soon", ends_pct=ends, target_pct=target)
+    return None
+
+
+_OVER_SALTED = 0.03
+
+
+_MENDED_LATER = {"not-boiled", "short-boil", "emulsion-caution"}
+"""True after the step they stand at, and no longer worth saying once the sauce is done."""

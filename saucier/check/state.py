@@ -1,0 +1,168 @@
+"""The pot after a step as a cook asks of it: its figures, and what is to be said of it."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from saucier import constants as K
+from saucier.heat import Pan
+from saucier.pot import Balance, Pot, SetAside
+from saucier.seasoning import salt_pct
+from saucier.thickness import Thickness, film_mm, spoon_words, thickness_of
+from saucier.words import Sentence, say
+
+
+@dataclass(frozen=True, slots=True)
+class PieceInPot:
+    """Pieces of one ingredient, g of them."""
+
+    name: str
+    mass_g: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Figures:
+    """The pot after a step, rounded to what the figures can bear: units in the names, shares 0 to
+    1, ``_pct`` g per 100 g of the sauce. ``total_`` counts the pieces in it, ``yield_`` those that
+    are no food put back to finish. ``grade`` is None where none can be given, with the ``reason``."""
+
+    mass_g: float
+    volume_ml: float
+    pieces_g: float = 0.0
+    total_g: float | None = None
+    total_ml: float | None = None
+    pieces: tuple[PieceInPot, ...] = ()
+    set_aside: tuple[SetAside, ...] = ()
+    yield_g: float | None = None
+    yield_ml: float | None = None
+    viscosity_pa_s: float | None
+    viscosity_low_pa_s: float | None
+    viscosity_high_pa_s: float | None
+    grade: str | None
+    reason: Sentence | None
+    serving_c: float
+    temperature_c: float
+    salt_pct: float
+    fat_pct: float
+    fat_volume_share: float
+    acid_pct: float
+    sugar_pct: float
+    alcohol_pct: float
+    water_pct: float
+    flour_pct: float
+    emulsion: str
+    kcal: float
+    cost: float
+    minutes: float
+    level_mm: float
+    film_mm: float | None
+    looks: Sentence
+    allergens: tuple[str, ...]
+    warnings: tuple[Sentence, ...]
+
+
+@dataclass(frozen=True)
+class State:
+    """The pot after a step in its ``pan``, with everything a cook asks of it, worked out when it is
+    asked: most who check a sheet look at its end alone. ``spread`` is what is vague in it."""
+
+    pot: Pot
+    pan: Pan
+    serving_c: float
+    spread: float = 0.0
+
+    @cached_property
+    def thickness(self) -> Thickness:
+        return thickness_of(self.pot, self.serving_c, self.spread)
+
+    @cached_property
+    def warnings(self) -> tuple[Sentence, ...]:
+        """What its step called for, and what follows from the state itself."""
+        return self.pot.remarks + _standing(self.pot, self.thickness, self.pan)
+
+    @property
+    def emulsion(self) -> str:
+        return self.thickness.emulsion or "stable"
+
+    @cached_property
+    def figures(self) -> Figures:
+        pot, thickness, balance = self.pot, self.thickness, self.pot.balance
+        mass, eta = balance.mass_g, thickness.viscosity_pa_s
+        looks = thickness.reason if eta is None else spoon_words(eta)
+        assert looks is not None
+
+        def per_100(grams: float, digits: int = 3) -> float:
+            return round(100.0 * grams / mass, digits) if mass else 0.0
+
+        return Figures(
+            mass_g=round(mass, 3),
+            volume_ml=round(balance.volume_ml, 3),
+            pieces_g=round(pot.pieces_g, 3),
+            total_g=round(pot.total_g, 3),
+            total_ml=round(pot.total_ml, 3),
+            pieces=tuple(PieceInPot(piece.name, round(piece.mass_g, 1)) for piece in pot.pieces),
+            set_aside=(
+                *pot.set_aside,
+                *(SetAside("lifted", piece.mass_g) for piece in pot.lifted),
+            ),
+            yield_g=round(pot.yield_g, 3),
+            yield_ml=round(pot.yield_ml, 3),
+            viscosity_pa_s=_significant(eta),
+            viscosity_low_pa_s=_significant(thickness.low_pa_s),
+            viscosity_high_pa_s=_significant(thickness.high_pa_s),
+            grade=thickness.grade,
+            reason=thickness.reason,
+            serving_c=thickness.temperature_c,
+            temperature_c=round(pot.temperature_c, 1),
+            salt_pct=round(salt_pct(balance), 4),
+            fat_pct=per_100(balance.fat),
+            fat_volume_share=round(thickness.fat_volume_share, 4),
+            acid_pct=per_100(balance.acid),
+            sugar_pct=per_100(balance.sugar),
+            alcohol_pct=per_100(balance.alcohol),
+            water_pct=per_100(balance.water),
+            flour_pct=per_100(balance.flour),
+            emulsion=self.emulsion,
+            kcal=round(balance.kcal + sum(p.content.kcal for p in pot.pieces), 1),
+            cost=round(pot.cost, 3),
+            minutes=round(pot.minutes, 1),
+            level_mm=round(self.pan.level_mm(pot.total_ml), 2),
+            film_mm=None if eta is None else _significant(film_mm(eta)),
+            looks=looks,
+            allergens=tuple(sorted(pot.allergens)),
+            warnings=self.warnings,
+        )
+
+
+def _standing(pot: Pot, thickness: Thickness, pan: Pan) -> tuple[Sentence, ...]:
+    """What follows from the state itself, whatever step led there."""
+    found = []
+    balance, volume_ml, capacity_ml = pot.balance, pot.total_ml, pan.capacity_ml
+    if pot.wetted and balance.thickener and pot.boiled_min == 0.0:
+        found.append(say("not-boiled"))
+    elif pot.wetted and balance.thickener and 0.0 < pot.boiled_min < K.BOILED_FULL_MIN:
+        found.append(say("short-boil", minutes=pot.boiled_min, full_min=K.BOILED_FULL_MIN))
+    if thickness.emulsion in _RISKY:
+        found.append(say(f"emulsion-{thickness.emulsion}"))
+    if volume_ml > capacity_ml:
+        found.append(say("pan-overflows", volume_ml=volume_ml, capacity_ml=capacity_ml))
+    elif volume_ml > 0.8 * capacity_ml:
+        found.append(say("pan-full"))
+    if pan.reactive and meets_metal(balance):
+        found.append(say("reactive-pan"))
+    return tuple(found)
+
+
+def meets_metal(balance: Balance) -> bool:
+    """Whether bare aluminium or iron would turn it grey: wine, acid, yolk."""
+    return (
+        balance.alcohol > 0.0
+        or balance.yolk_protein > 0.0
+        or balance.acid > K.REACTIVE_ACID * balance.mass_g
+    )
+
+
+_RISKY = frozenset({"caution", "oily", "split"})
+
+
+def _significant(value: float | None) -> float | None:
+    return None if value is None else float(f"{value:.5g}")

@@ -1,0 +1,59 @@
+"""What is measured by hand or judged by eye in a sheet, and what that does to its thickness."""
+
+import math
+
+from saucier import constants as K
+from saucier.check.prepared import Prepared
+from saucier.errors import BadInput
+from saucier.pot import Pot
+from saucier.steps import Reduce, Setting, StepBase
+from saucier.steps.base import amounts_in
+from saucier.thickness import raw_viscosity_of
+from saucier.units import SPOONS, Amount
+
+
+def vagueness(prepared: Prepared, final: Pot) -> float:
+    """What measures by hand, spoon and cup, and shares by eye, add to the uncertainty, as a
+    standard share of the logarithm of η.
+
+    Each vague amount is played again at its standard spread; what that does to the thickness
+    is its share. Flour in a cup differs by a tenth or more between hands, and η goes with its
+    3.7th power; "by half" is 0.42 to 0.65 in practice. Nothing is played where all is weighed.
+    """
+    sheet, settings = prepared.sheet, prepared.settings
+    vague: list[tuple[int, StepBase]] = []
+    for number, step in enumerate(sheet.steps):
+        if isinstance(step, Reduce) and (spread := step.eye_spread):
+            vague.append((number, step.missed(1.0 + spread)))
+        for name, key, amount in amounts_in(step):
+            if spread := _spread_of(amount, key, settings[number]):
+                more = _amount_at(step, name).times(1.0 + spread)
+                vague.append((number, step.with_amount(name, more)))
+    if not vague or not final.wetted:
+        return 0.0
+    here = raw_viscosity_of(final)
+    square = 0.0
+    for number, more_of_it in vague:
+        moves = list(prepared.moves)
+        moves[number] = more_of_it.prepare(settings[number])
+        try:
+            pot = Prepared(sheet, settings, tuple(moves), prepared.pan).play()
+        except BadInput:  # so little that a spoon more or less decides whether it boils dry
+            continue
+        there = raw_viscosity_of(pot)
+        if 0.0 < here < math.inf and 0.0 < there < math.inf:
+            square += math.log(there / here) ** 2
+    return math.sqrt(square)
+
+
+def _amount_at(step: StepBase, name: str) -> Amount:
+    return next(amount for field, _, amount in amounts_in(step) if field == name)
+
+
+def _spread_of(amount: Amount, key: str, setting: Setting) -> float:
+    """Standard share by which ``amount`` differs between hands; nothing for what is weighed."""
+    if amount.measure:
+        return amount.measure.spread
+    if amount.unit in SPOONS and key and setting.kitchen.larder[key].role == "flour":
+        return K.SPOON_SPREAD
+    return 0.0

@@ -1,0 +1,10 @@
+"""Kitchen English, apart from facts: a sentence is found by its code and filled in with facts.
+
+Rooms above make sentences with :func:`say`; what they say stands in ``en/*.toml``, a file for each
+room. Another language is another folder beside ``en``.
+"""
+
+from saucier.words.catalogue import add_shelf, sentences
+from saucier.words.sentence import Sentence, all_of, one_of, plain, said, say
+
+__all__ = ["Sentence", "add_shelf", "all_of", "one_of", "plain", "said", "say", "sentences"]

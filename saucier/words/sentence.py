@@ -1,0 +1,106 @@
+"""A sentence before it is said: a code and its facts. Its words are in the catalogue."""
+
+from collections.abc import Mapping, Sequence
+from functools import reduce
+from typing import Any
+
+from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic.json_schema import JsonSchemaValue
+from pydantic_core import CoreSchema, core_schema, to_jsonable_python
+
+from saucier.words.catalogue import template
+
+
+class Sentence:
+    """``code`` names it in the catalogue, ``facts`` are the numbers and names in it.
+
+    Programs go by the code. ``str()`` says it; in JSON it is what it says. Facts may be sentences
+    themselves, or several names.
+
+    >>> str(say("mounted"))
+    'from here on it must not boil, and it is for this service'
+    """
+
+    __slots__ = ("code", "facts")
+
+    def __init__(self, code: str, facts: Mapping[str, object]) -> None:
+        self.code = code
+        self.facts = facts
+
+    def __str__(self) -> str:
+        shown = {name: _shown(fact) for name, fact in self.facts.items()}
+        return template(self.code).format(**shown)
+
+    def __format__(self, spec: str) -> str:
+        """As it is said; ``lower`` as it runs within another sentence."""
+        words = str(self)
+        if spec == "lower":
+            return words[:1].lower() + words[1:]
+        return format(words, spec)
+
+    def __repr__(self) -> str:
+        return f"say({self.code!r}, {dict(self.facts)!r})"
+
+    def __eq__(self, other: object) -> bool:
+        if not isinstance(other, Sentence):
+            return NotImplemented
+        return self.code == other.code and self.facts == other.facts
+
+    def __hash__(self) -> int:
+        return hash(self.code)
+
+    @classmethod
+    def __get_pydantic_core_schema__(cls, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        kept = core_schema.no_info_after_validator_function(said, core_schema.str_schema())
+        return core_schema.union_schema(
+            [core_schema.is_instance_schema(cls), kept],
+            serialization=core_schema.plain_serializer_function_ser_schema(str),
+        )
+
+    @classmethod
+    def __get_pydantic_json_schema__(
+        cls, schema: CoreSchema, handler: GetJsonSchemaHandler
+    ) -> JsonSchemaValue:
+        return {"type": "string"}
+
+
+def say(code: str, **facts: object) -> Sentence:
+    """The sentence ``code`` of the catalogue, with its ``facts``."""
+    return Sentence(code, facts)
+
+
+def one_of(names: Sequence[object]) -> object:
+    """Several names to choose from: "a or b or c".
+
+    >>> str(one_of(["milk", "cream"]))
+    'milk or cream'
+    """
+    return _joined("or", names)
+
+
+def all_of(names: Sequence[object]) -> object:
+    """Several names together: "a and b"."""
+    return _joined("and", names)
+
+
+def _joined(code: str, names: Sequence[object]) -> object:
+    if not names:
+        return ""
+    return reduce(lambda first, second: say(code, first=first, second=second), names)
+
+
+def said(words: str) -> Sentence:
+    """What was said once and kept as words, such as a plan stored with its batch."""
+    return say("said", words=words)
+
+
+def _shown(fact: object) -> object:
+    """A fact as a template can format it: several names as a list of them."""
+    if isinstance(fact, tuple | list):
+        return ", ".join(str(one) for one in fact)
+    return "" if fact is None else fact
+
+
+def plain(found: object) -> Any:
+    """Any result of the core as plain data for JSON, its sentences said."""
+    return to_jsonable_python(found, fallback=str)
