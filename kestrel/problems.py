@@ -1,5 +1,6 @@
 """How the API says no: 422 with the field and what would be right, 409 with both sides."""
 
+from pathlib import Path
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
@@ -7,15 +8,21 @@ from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import HttpError, ValidationError
 
-from saucier.errors import BadInput
+from saucier.errors import BadInput, problem
 from saucier.sheet import MAX_BYTES, Sheet, write_sheet
 from saucier.solve import Unreachable
+from saucier.words import Sentence, add_shelf
+
+add_shelf(Path(__file__).parent / "words")
 
 
 class ProblemOut(Schema):
+    """A problem of the core with its words."""
+
     field: str
-    message: str
-    remedy: str
+    code: str
+    message: Sentence
+    remedy: Sentence
 
 
 class Problems(Schema):
@@ -33,11 +40,12 @@ class Message(Schema):
 
 
 class Conflict(Exception):
-    """Somebody else was first. ``body`` is what the second one is told, with status 409."""
+    """Somebody else was first: the second one gets status 409 with the ``message`` and what is there
+    now (``theirs``)."""
 
-    def __init__(self, body: dict[str, Any]) -> None:
-        super().__init__("conflict")
-        self.body = body
+    def __init__(self, message: Sentence, **theirs: Any) -> None:
+        super().__init__(message.code)
+        self.body = {"message": str(message), **theirs}
 
 
 def install(api: NinjaAPI) -> None:
@@ -45,10 +53,9 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(BadInput)
     def bad_input(request: HttpRequest, bad: BadInput) -> HttpResponse:
-        problems = [
-            {"field": p.field, "message": p.message, "remedy": p.remedy} for p in bad.problems
-        ]
-        body: dict[str, Any] = {"problems": problems}
+        body: dict[str, Any] = {
+            "problems": [ProblemOut.from_orm(one).dict() for one in bad.problems]
+        }
         if isinstance(bad, Unreachable) and bad.nearest is not None:
             body["nearest"] = write_sheet(bad.nearest)
         return api.create_response(request, body, status=422)
@@ -62,20 +69,20 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(RequestDataTooBig)
     def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
-        remedy = f"A sheet is at most {MAX_BYTES // 1024} kB"
-        return bad_input(request, BadInput.at("sheet", "is far too large", remedy))
+        bad = BadInput.at("sheet", "request-is-too-large", most_kb=MAX_BYTES // 1024)
+        return bad_input(request, bad)
 
     @api.exception_handler(ValidationError)
     def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
-        problems = [
-            {
-                "field": ".".join(str(part) for part in found["loc"][2:]) or "body",
-                "message": found["msg"],
-                "remedy": "Send what the API describes at /api/docs",
-            }
+        problems = (
+            problem(
+                ".".join(str(part) for part in found["loc"][2:]) or "body",
+                "request-does-not-fit",
+                why=found["msg"],
+            )
             for found in error.errors
-        ]
-        return api.create_response(request, {"problems": problems}, status=422)
+        )
+        return bad_input(request, BadInput(*problems))
 
     @api.exception_handler(Conflict)
     def conflict(request: HttpRequest, error: Conflict) -> HttpResponse:

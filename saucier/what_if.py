@@ -19,39 +19,40 @@ class Lever:
     """Something to pull: its ``value`` now, between ``low`` and ``high`` in steps of ``step``."""
 
     key: str
+    name: Sentence
     unit: str
     value: float
     low: float
     high: float
     step: float
 
-    @property
-    def name(self) -> Sentence:
-        return say(f"lever.{self.key}")
+
+def _lever(key: str, unit: str, value: float, low: float, high: float, step: float) -> Lever:
+    return Lever(key, say(f"lever.{key}"), unit, value, low, high, step)
 
 
 def levers(sheet: Sheet, kitchen: Kitchen) -> list[Lever]:
     """What can be pulled in ``sheet``. Raises :class:`BadInput` as a check does."""
     found = []
     if thickening_by(sheet) == "flour":
-        found.append(Lever("flour", "%", 100, 40, 180, 1))
+        found.append(_lever("flour", "%", 100, 40, 180, 1))
     at = free_reduction(sheet)
     if at is not None:
         pots = [Pot(), *prepare(sheet, kitchen).walk()]
         before, after = pots[at], pots[at + 1]
         share = 100.0 * share_left(before, after) if before.total_g else 50.0
         floor = max(30.0, 100.0 * _floor(before, after) + 4.0)
-        found.append(Lever("reduction", "%", round(share), round(floor), 100, 1))
+        found.append(_lever("reduction", "%", round(share), round(floor), 100, 1))
     if (number := _longest_simmer(sheet)) is not None:
         step = sheet.steps[number]
         assert isinstance(step, Simmer)
         most = _longest_that_goes(sheet, number, max(40.0, 2.0 * step.minutes), kitchen)
-        found.append(Lever("simmer", "min", step.minutes, 0, most, 1))
+        found.append(_lever("simmer", "min", step.minutes, 0, most, 1))
     if any(isinstance(step, Melt) for step in sheet.steps):
-        found.append(Lever("cheese", "%", 100, 0, 250, 5))
+        found.append(_lever("cheese", "%", 100, 0, 250, 5))
     if sheet.steps:
-        found.append(Lever("yield", "%", 100, 25, 400, 5))
-        found.append(Lever("serving", "°C", sheet.target.serving_c, 20, 95, 1))
+        found.append(_lever("yield", "%", 100, 25, 400, 5))
+        found.append(_lever("serving", "°C", sheet.target.serving_c, 20, 95, 1))
     return found
 
 

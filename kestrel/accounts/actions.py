@@ -5,7 +5,7 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 
 from kestrel.accounts.models import Kitchen, Membership, User
-from saucier.errors import BadInput, Problem
+from saucier.errors import BadInput, problem
 
 
 def has_no_account() -> bool:
@@ -19,16 +19,16 @@ def open_kitchen(kitchen_name: str, username: str, password: str) -> User:
     problems = []
     username, kitchen_name = username.strip(), kitchen_name.strip()
     if not 1 <= len(username) <= 150:
-        problems.append(Problem("username", "is empty or too long", "Give 1 to 150 characters"))
+        problems.append(problem("username", "username-is-empty-or-long"))
     elif User.objects.filter(username=username).exists():
-        problems.append(Problem("username", "is taken", "Pick another name"))
+        problems.append(problem("username", "username-is-taken"))
     if not 1 <= len(kitchen_name) <= 80:
-        problems.append(Problem("kitchen", "is empty or too long", "Give 1 to 80 characters"))
+        problems.append(problem("kitchen", "kitchen-is-empty-or-long"))
     try:
         validate_password(password, User(username=username))
     except ValidationError as weak:
         text = " ".join(weak.messages)
-        problems.append(Problem("password", text.rstrip("."), "Take a longer, less common one"))
+        problems.append(problem("password", "password-is-weak", why=text.rstrip(".")))
     if problems:
         raise BadInput(*problems)
     user = User.objects.create_user(username=username, password=password)
@@ -40,5 +40,5 @@ def open_kitchen(kitchen_name: str, username: str, password: str) -> User:
 def open_first_kitchen(kitchen_name: str, username: str, password: str) -> User:
     """As :func:`open_kitchen`, only while there is no account at all."""
     if not has_no_account():
-        raise BadInput.at("username", "there is an account already", "Sign in with it")
+        raise BadInput.at("username", "there-is-an-account")
     return open_kitchen(kitchen_name, username, password)

@@ -37,7 +37,7 @@ def sign_in(request: HttpRequest, given: SignIn):
     """Sign in. Too many wrong passwords for a name from one place: ten minutes' wait."""
     user = authenticate(request, username=given.username, password=given.password)
     if user is None:
-        raise BadInput.at("password", "name and password do not match", "Check both and try again")
+        raise BadInput.at("password", "sign-in-does-not-match")
     login(request, user)
     return _who(request)
 

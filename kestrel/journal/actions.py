@@ -11,8 +11,9 @@ from kestrel.journal.models import Entry
 from kestrel.problems import Conflict
 from kestrel.stove.actions import end
 from kestrel.stove.models import Batch
-from saucier.errors import BadInput, Problem
+from saucier.errors import BadInput, Problem, problem
 from saucier.units import Dimension, read_amount
+from saucier.words import say
 
 MAX_NOTE = 2000
 
@@ -35,17 +36,21 @@ def write_down(
     :class:`Conflict` when it was written down already.
     """
     if Entry.objects.filter(batch=batch).exists():
-        raise Conflict({"message": "This batch is in the journal already."})
+        raise Conflict(say("written-down-already"))
     problems: list[Problem] = []
     grams = _grams(weighed, batch.plan["pan"] if with_pan else None, problems)
     if verdict not in Entry.Verdict.values:
         problems.append(
-            Problem("verdict", "is not chosen", f"Pick one of {', '.join(Entry.Verdict.labels)}")
+            problem(
+                "verdict",
+                "verdict-is-not-chosen",
+                verdicts=tuple(str(one) for one in Entry.Verdict.labels),
+            )
         )
     if reached_pa_s is not None and not (math.isfinite(reached_pa_s) and 0 < reached_pa_s < 1e4):
-        problems.append(Problem("reached_pa_s", "is no thickness", "Pick one of the spoons"))
+        problems.append(problem("reached_pa_s", "is-no-thickness"))
     if len(note) > MAX_NOTE:
-        problems.append(Problem("note", "is too long", f"At most {MAX_NOTE} characters"))
+        problems.append(problem("note", "note-is-too-long", most=MAX_NOTE))
     if problems:
         raise BadInput(*problems)
     batch = end(batch, Batch.Status.DONE)
@@ -69,20 +74,14 @@ def _grams(weighed: str, pan: dict[str, Any] | None, problems: list[Problem]) ->
         problems.extend(bad.under("weighed").problems)
         return None
     if amount.dimension is not Dimension.WEIGHT:
-        problems.append(Problem("weighed", f"{amount} is not a weight", "Give g or kg"))
+        problems.append(problem("weighed", "weighed-is-no-weight", amount=amount))
         return None
     grams = amount.base
     if pan is not None:
         tare = pan["tare_g"]
         if not tare:
-            problems.append(
-                Problem("weighed", "the pan's empty weight is not known", "Weigh without the pan")
-            )
+            problems.append(problem("weighed", "pan-weight-is-unknown"))
         elif grams <= tare:
-            problems.append(
-                Problem(
-                    "weighed", f"the pan alone weighs {tare:.0f} g", "Weigh pan and sauce together"
-                )
-            )
+            problems.append(problem("weighed", "weighs-less-than-its-pan", tare_g=tare))
         grams -= tare
     return grams

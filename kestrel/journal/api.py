@@ -15,6 +15,7 @@ from kestrel.problems import Message, Problems
 from kestrel.stove.api import batch_of
 from saucier.errors import BadInput
 from saucier.thickness import grade_of
+from saucier.words import say
 
 router = Router(tags=["journal"])
 PAGE = 50
@@ -53,7 +54,7 @@ def _entry(entry: Entry) -> dict[str, Any]:
         "verdict": entry.verdict,
         "verdict_words": entry.get_verdict_display(),
         "note": entry.note,
-        "mends": [f"{mend['sign']}: {mend['title']}" for mend in batch.mends],
+        "mends": [say("mended", sign=mend["sign"], title=mend["title"]) for mend in batch.mends],
     }
 
 
@@ -70,7 +71,7 @@ def list_entries(request: HttpRequest, older: str = ""):
         except ValueError:
             made_at, number = None, 0
         if made_at is None:
-            raise BadInput.at("older", "is not a cursor", "Use the one of the page before")
+            raise BadInput.at("older", "is-not-a-cursor")
         page = page.filter(Q(made_at__lt=made_at) | Q(made_at=made_at, pk__lt=number))
     rows = list(page.select_related("batch__version", "batch__service")[: PAGE + 1])
     more = len(rows) > PAGE
@@ -88,7 +89,7 @@ def write_down(request: HttpRequest, given: EntryIn):
     batch = batch_of(request, given.batch_id)
     reached = given.reached_pa_s
     if reached is not None and (isinstance(reached, bool) or not isinstance(reached, int | float)):
-        raise BadInput.at("reached_pa_s", "is no thickness", "Pick one of the spoons")
+        raise BadInput.at("reached_pa_s", "is-no-thickness")
     entry = actions.write_down(
         batch,
         weighed=given.weighed,

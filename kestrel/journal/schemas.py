@@ -3,6 +3,8 @@ from typing import Any
 
 from ninja import Schema
 
+from saucier.words import Sentence
+
 
 class EntryIn(Schema):
     """What came out. ``weighed`` as typed: "2310 g", or empty when nothing was weighed."""
@@ -42,7 +44,7 @@ class EntryOut(Schema):
     verdict: str
     verdict_words: str
     note: str
-    mends: list[str]
+    mends: list[Sentence]
 
 
 class EntryPage(Schema):

@@ -24,6 +24,7 @@ from saucier.larder import (
 )
 from saucier.larder.measures import measure_fits
 from saucier.sheet import SheetBurner, SheetPan, read_part
+from saucier.words import say
 
 
 def core_kitchen(kitchen: Kitchen) -> CoreKitchen:
@@ -69,11 +70,9 @@ def save_ingredient(kitchen: Kitchen, row: Mapping[str, str], revision: int) -> 
     there = OwnIngredient.objects.select_for_update().filter(kitchen=kitchen, key=read.key).first()
     if (there.revision if there else 0) != revision:
         raise Conflict(
-            {
-                "message": f"{read.name} was changed from another window.",
-                "row": there.row if there else row_of(shipped_larder()[read.key]),
-                "revision": there.revision if there else 0,
-            }
+            say("changed-elsewhere", name=read.name),
+            row=there.row if there else row_of(shipped_larder()[read.key]),
+            revision=there.revision if there else 0,
         )
     own = there or OwnIngredient(kitchen=kitchen, key=read.key, revision=0)
     own.row, own.retired, own.revision = row_of(read), False, own.revision + 1
@@ -134,9 +133,9 @@ def set_habit(kitchen: Kitchen, what: str, value: float | None) -> Habits:
         try:
             use_named(what)
         except BadInput as bad:
-            raise BadInput.at("what", bad.problems[0].message, bad.problems[0].remedy) from None
+            raise BadInput(replace(bad.problems[0], field="what")) from None
     if value is not None and not low <= value <= most:
-        raise BadInput.at("value", f"{value:g} mL is out of reach", f"Give {low:g} to {most:g} mL")
+        raise BadInput.at("value", "habit-is-out-of-reach", value=value, low=low, most=most)
     habits, _ = Habits.objects.get_or_create(kitchen=kitchen)
     if what in _POT_HABITS:
         setattr(habits, f"{what}_ml", value)
@@ -153,7 +152,7 @@ def add_pan(kitchen: Kitchen, **measures: object) -> Pan:
     """A pan for ``kitchen``. Raises :class:`BadInput` by field."""
     pan = read_part(SheetPan, measures, "")
     if not pan.name.strip():
-        raise BadInput.at("name", "is empty", "Say what you call the pan")
+        raise BadInput.at("name", "pan-has-no-name")
     core = pan.as_pan()
     return Pan.objects.create(kitchen=kitchen, **{**asdict(core), "name": core.name.strip()})
 
@@ -163,7 +162,7 @@ def add_burner(kitchen: Kitchen, name: str, **rating: object) -> Burner:
     """A burner for ``kitchen``. Raises :class:`BadInput` by field."""
     burner = read_part(SheetBurner, rating, "")
     if not 1 <= len(name.strip()) <= 60:
-        raise BadInput.at("name", "is empty or too long", "Say what you call the ring")
+        raise BadInput.at("name", "ring-name-is-empty-or-long")
     return Burner.objects.create(
         kitchen=kitchen, name=name.strip(), kind=burner.kind, watts=burner.watts
     )

@@ -43,6 +43,9 @@ from saucier.larder import (
     measure_from_row,
     row_of,
     shipped_larder,
+    spoken_body_origin,
+    spoken_origin,
+    spoken_role,
 )
 from saucier.thickness import EMULSION_EDGES, GRADES, film_mm
 from saucier.units import UNITS
@@ -67,10 +70,10 @@ def _ingredient(row: Ingredient, own: bool) -> dict[str, Any]:
         "piece": row.piece,
         "allergens": sorted(row.allergens),
         "price_per_kg": row.price_per_kg,
-        "origin": ORIGINS[row.origin],
+        "origin": spoken_origin(row.origin),
         "spread_pct": row.spread_pct,
         "body": round(100 * part.body, 2),
-        "body_origin": BODY_ORIGINS[row.body_origin],
+        "body_origin": spoken_body_origin(row.body_origin),
         "usable_pct": round(100 * row.usable_share, 2),
         "drained_pct": round(100 * row.drained_share, 2),
         "pack_g": row.pack_g,
@@ -148,10 +151,10 @@ def catalogue(request: HttpRequest):
         "units": list(UNITS),
         "emulsion_edges": EMULSION_EDGES,
         "measures": _measures(kitchen, core.measures),
-        "roles": ROLES,
+        "roles": {key: spoken_role(key) for key in ROLES},
         "allergens": ALLERGENS,
-        "origins": ORIGINS,
-        "body_origins": BODY_ORIGINS,
+        "origins": {key: spoken_origin(key) for key in ORIGINS},
+        "body_origins": {key: spoken_body_origin(key) for key in BODY_ORIGINS},
     }
 
 
@@ -167,7 +170,7 @@ def _number(value: Any) -> float:
     try:
         return float(str(value).strip().replace(",", "."))
     except ValueError:
-        raise BadInput.at("value", f"“{value}” is not a number", "Give mL") from None
+        raise BadInput.at("value", "habit-is-no-number", value=value) from None
 
 
 def _row(kitchen: Kitchen, key: str) -> dict[str, Any]:

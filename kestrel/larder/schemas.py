@@ -3,6 +3,7 @@ from typing import Any
 from ninja import Schema
 
 from kestrel.problems import ProblemOut
+from saucier.words import Sentence
 
 
 class IngredientOut(Schema):
@@ -22,10 +23,10 @@ class IngredientOut(Schema):
     piece: bool
     allergens: list[str]
     price_per_kg: float
-    origin: str
+    origin: Sentence
     spread_pct: float
     body: float
-    body_origin: str
+    body_origin: Sentence
     usable_pct: float
     drained_pct: float
     pack_g: float
@@ -149,13 +150,13 @@ class GradeOut(Schema):
     """A grade of thickness: its band and target in Pa·s; ``high_pa_s`` None: open above."""
 
     key: str
-    name: str
+    name: Sentence
     low_pa_s: float
     high_pa_s: float | None
     target_pa_s: float
     film_mm: float
-    looks: str
-    serves: str
+    looks: Sentence
+    serves: Sentence
 
 
 class UseOut(Schema):
@@ -189,8 +190,8 @@ class Catalogue(Schema):
     usual_whisk_ml: float
     units: list[str]
     measures: list[MeasureOut]
-    roles: dict[str, str]
+    roles: dict[str, Sentence]
     allergens: list[str]
-    origins: dict[str, str]
-    body_origins: dict[str, str]
+    origins: dict[str, Sentence]
+    body_origins: dict[str, Sentence]
     emulsion_edges: list[float]

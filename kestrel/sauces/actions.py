@@ -1,6 +1,5 @@
 """Writes on sauces, one transaction each."""
 
-from dataclasses import asdict
 from typing import Any
 
 from django.db import transaction
@@ -12,6 +11,7 @@ from kestrel.problems import Conflict
 from kestrel.sauces.models import Sauce, SauceVersion
 from saucier.check import check
 from saucier.sheet import Sheet, differences, read_sheet, write_sheet
+from saucier.words import plain, say
 
 _OUTCOME = (
     "grade",
@@ -42,7 +42,7 @@ def save_again(sauce: Sauce, user: User, sheet: Sheet, base_version: int) -> Sau
     """
     sauce = Sauce.objects.select_for_update().get(pk=sauce.pk)
     if sauce.version != base_version:
-        raise Conflict(_conflict(sauce, sheet))
+        raise _conflict(sauce, sheet)
     newest = sauce.newest
     if newest.sheet == write_sheet(sheet):
         return sauce  # nothing changed: no version for it
@@ -88,17 +88,17 @@ def _add_version(sauce: Sauce, user: User, sheet: Sheet, outcome: dict[str, Any]
 
 
 def _outcome(kitchen: Kitchen, sheet: Sheet) -> dict[str, Any]:
-    found = check(sheet, core_kitchen(kitchen)).figures
+    found = plain(check(sheet, core_kitchen(kitchen)).figures)
     return {key: found[key] for key in _OUTCOME}
 
 
-def _conflict(sauce: Sauce, yours: Sheet) -> dict[str, Any]:
+def _conflict(sauce: Sauce, yours: Sheet) -> Conflict:
     newest = sauce.newest
-    return {
-        "message": f"“{sauce.name}” was saved from another window meanwhile.",
-        "version": sauce.version,
-        "made_by": newest.made_by.get_username() if newest.made_by else None,
-        "made_at": newest.made_at,
-        "sheet": newest.sheet,
-        "differences": [asdict(d) for d in differences(read_sheet(newest.sheet), yours)],
-    }
+    return Conflict(
+        say("saved-elsewhere", name=sauce.name),
+        version=sauce.version,
+        made_by=newest.made_by.get_username() if newest.made_by else None,
+        made_at=newest.made_at,
+        sheet=newest.sheet,
+        differences=plain(differences(read_sheet(newest.sheet), yours)),
+    )

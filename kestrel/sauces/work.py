@@ -1,63 +1,83 @@
 """A sheet worked out for the screen: the core's answers put together."""
 
 from collections.abc import Iterable
-from dataclasses import asdict
+from dataclasses import dataclass
 from typing import Any
 
-from saucier.along import along
-from saucier.cards import cards
-from saucier.check import check, thickening_by
+from saucier.along import Along, along
+from saucier.cards import Card, cards
+from saucier.check import FinalFigures, State, check, thickening_by
 from saucier.consequences import told
 from saucier.demand import need_for, with_serves
 from saucier.errors import BadInput
-from saucier.exchange import Settled, read_recipe
+from saucier.exchange import Reading, Settled, read_recipe
+from saucier.heat import Pan
 from saucier.kitchen import Kitchen
-from saucier.rescue import Case, applied, likely, remedies, salt_remedies
-from saucier.schools import SCHOOLS, switch
-from saucier.sheet import Serves, Sheet, read_part, read_sheet, with_measures, write_sheet
+from saucier.rescue import Case, Remedy, likely, remedies, salt_remedies
+from saucier.schools import Followed, followed_in, switch
+from saucier.sheet import Serves, Sheet, read_part, read_sheet, with_measures
 from saucier.solve import Goal, Have, Unreachable, goal_of, rounded_for_kitchen, solve
 from saucier.steps.base import amount_field
 from saucier.units import Amount, kitchen_round
-from saucier.what_if import levers, pulled, thickness_curve
+from saucier.what_if import AtTemperature, Lever, levers, pulled, thickness_curve
+from saucier.words import Sentence, say
 
 
-def worked(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
-    """``sheet`` with the pot after every step, the cards and the need behind its yield."""
+@dataclass(frozen=True, slots=True)
+class NeedForEach:
+    """What is to be made, how that comes about, and energy and cost for each one served."""
+
+    volume_ml: float
+    lines: tuple[Sentence, ...]
+    each_kcal: float
+    each_cost: float
+
+
+@dataclass(frozen=True, slots=True)
+class Worked:
+    """A sheet with all its consequences: the pot at its end and after every step, the cards, what
+    its reductions pass on the way down, the need behind its yield, what a solve may turn (``free``),
+    the schools it follows, what mends its salt. ``changes``: what a switch of school moved."""
+
+    sheet: Sheet
+    final: FinalFigures
+    steps: tuple[State, ...]
+    cards: list[Card]
+    along: tuple[Along, ...]
+    pan: Pan
+    assumed: tuple[Sentence, ...]
+    need: NeedForEach | None
+    free: str
+    schools: tuple[Followed, ...]
+    salt_remedies: tuple[Sentence, ...]
+    changes: tuple[Sentence, ...] = ()
+
+
+def worked(sheet: Sheet, kitchen: Kitchen, changes: tuple[Sentence, ...] = ()) -> Worked:
+    """``sheet`` with everything that follows from it."""
     checked = check(sheet, kitchen)
-    found = checked.figures
-    steps = found.pop("steps")
-    serves = sheet.target.serves
-    return {
-        "sheet": sheet,
-        "final": found,
-        "steps": steps,
-        "cards": [asdict(card) for card in cards(checked)],
-        "along": along(checked),
-        "pan": found.pop("pan"),
-        "assumed": found.pop("assumed"),
-        "need": _need(serves, found, kitchen) if serves else None,
-        "free": thickening_by(sheet),
-        "schools": [
-            {
-                "key": school.key,
-                "question": school.question,
-                "followed": followed,
-                "choices": [asdict(choice) for choice in school.choices],
-            }
-            for school in SCHOOLS
-            if (followed := school.followed(sheet)) is not None
-        ],
-        "salt_remedies": salt_remedies(checked, kitchen),
-    }
+    final, serves = checked.figures, sheet.target.serves
+    return Worked(
+        sheet,
+        final,
+        checked.steps,
+        cards(checked),
+        along(checked),
+        checked.pan,
+        checked.assumed,
+        _need(serves, final, kitchen) if serves else None,
+        thickening_by(sheet),
+        followed_in(sheet),
+        salt_remedies(checked, kitchen),
+        changes,
+    )
 
 
-def _need(serves: Serves, final: dict[str, Any], kitchen: Kitchen) -> dict[str, Any]:
-    """The need behind the yield, and what each of those served comes to."""
-    return {
-        **asdict(need_for(serves, kitchen)),
-        "each_kcal": final["kcal"] / serves.count,
-        "each_cost": final["cost"] / serves.count,
-    }
+def _need(serves: Serves, final: FinalFigures, kitchen: Kitchen) -> NeedForEach:
+    need = need_for(serves, kitchen)
+    return NeedForEach(
+        need.volume_ml, need.lines, final.kcal / serves.count, final.cost / serves.count
+    )
 
 
 def solved(
@@ -66,7 +86,7 @@ def solved(
     serves: dict[str, Any] | None,
     have: tuple[str, Any] | None,
     exact: bool,
-) -> dict[str, Any]:
+) -> Worked:
     """``sheet`` solved for its target (or for what there is), rounded unless ``exact``.
 
     With ``serves``, or ``target.serves``, the yield follows from it; with ``have`` the yield
@@ -91,10 +111,10 @@ def solved(
     return worked(found, kitchen)
 
 
-def switched(sheet: Sheet, kitchen: Kitchen, school: str, choice: str) -> dict[str, Any]:
-    """``sheet`` after a switch of school, with what changed in words."""
+def switched(sheet: Sheet, kitchen: Kitchen, school: str, choice: str) -> Worked:
+    """``sheet`` after a switch of school, with what changed."""
     found = switch(sheet, school, choice, kitchen)
-    return {**worked(found.sheet, kitchen), "changes": found.changes}
+    return worked(found.sheet, kitchen, found.changes)
 
 
 def _have(have: tuple[str, Any]) -> Have:
@@ -117,85 +137,102 @@ def read_typed(sheet: dict[str, Any], kitchen: Kitchen) -> Sheet:
     return read_sheet(with_measures(sheet, kitchen.measures, kitchen.larder))
 
 
-def whatever_if(sheet: Sheet, kitchen: Kitchen, pulls: dict[str, float]) -> dict[str, Any]:
-    """``sheet`` with levers pulled: the state, the pot along the steps, thickness against
+@dataclass(frozen=True, slots=True)
+class AfterStep:
+    """The pot after a step, for a plot along the steps."""
+
+    title: Sentence
+    mass_g: float
+    viscosity_pa_s: float | None
+    minutes: float
+
+
+@dataclass(frozen=True, slots=True)
+class WhatIf:
+    """A sheet with its levers pulled: the state, the pot ``along`` the steps, and thickness against
     temperature."""
+
+    sheet: Sheet
+    levers: list[Lever]
+    final: FinalFigures
+    along: list[AfterStep]
+    curve: list[AtTemperature]
+
+
+def what_if(sheet: Sheet, kitchen: Kitchen, pulls: dict[str, float]) -> WhatIf:
+    """``sheet`` with levers pulled."""
     turned = pulled(sheet, pulls, kitchen)
     checked = check(turned, kitchen)
-    found = checked.figures
-    return {
-        "sheet": turned,
-        "levers": levers(sheet, kitchen),
-        "final": found,
-        "along": [
-            {
-                "title": card.title,
-                "mass_g": state["total_g"],
-                "viscosity_pa_s": state["viscosity_pa_s"],
-                "minutes": state["minutes"],
-            }
-            for card, state in zip(cards(checked), found["steps"], strict=True)
-        ],
-        "curve": thickness_curve(checked),
-    }
+    after = [
+        AfterStep(card.title, state.pot.total_g, state.thickness.viscosity_pa_s, state.pot.minutes)
+        for card, state in zip(cards(checked), checked.steps, strict=True)
+    ]
+    return WhatIf(turned, levers(sheet, kitchen), checked.figures, after, thickness_curve(checked))
 
 
-def mended(case: Case, sign: str | None) -> dict[str, Any]:
+@dataclass(frozen=True, slots=True)
+class Mended:
+    """A pot ``now``, what is ``likely`` wrong with it, and the remedies of one ``sign``."""
+
+    sheet: Sheet
+    now: FinalFigures
+    wanted_grade: str | None
+    wanted_pa_s: float | None
+    likely: list[str]
+    sign: str | None
+    remedies: list[Remedy]
+
+
+def mended(case: Case, sign: str | None) -> Mended:
     """What is likely wrong with ``case``, and the remedies of ``sign`` (None: of what the
     numbers speak for, or none)."""
     speaking = likely(case)
     chosen = sign or (speaking[0] if speaking else None)
-    found = remedies(case, chosen) if chosen else []
-    state = case.now.figures
-    state.pop("steps")
-    return {
-        "sheet": case.sheet,
-        "now": state,
-        "wanted_grade": case.grade,
-        "wanted_pa_s": case.wanted_pa_s,
-        "likely": speaking,
-        "sign": chosen,
-        "remedies": [
-            {
-                **{name: getattr(one, name) for name in _REMEDY},
-                "steps": write_sheet(applied(case.sheet, one))["steps"][len(case.sheet.steps) :],
-                "after": one.after.figures if one.after else None,
-            }
-            for one in found
-        ],
-    }
+    return Mended(
+        case.sheet,
+        case.now.figures,
+        case.grade,
+        case.wanted_pa_s,
+        speaking,
+        chosen,
+        remedies(case, chosen) if chosen else [],
+    )
 
 
-_REMEDY = ("way", "title", "do", "minutes", "cost", "loses_g", "refused", "notes")
+@dataclass(frozen=True, slots=True)
+class RecipeRead:
+    """A recipe as it was read, and the pot of its sheet where there is one."""
+
+    reading: Reading
+    final: FinalFigures | None
 
 
-def read_from(text: str, kitchen: Kitchen, settled: dict[int, Settled]) -> dict[str, Any]:
+def read_from(text: str, kitchen: Kitchen, settled: dict[int, Settled]) -> RecipeRead:
     """A recipe read, with the sheet made of it worked out where there is one."""
     reading = read_recipe(text, kitchen, settled)
-    return {
-        "name": reading.name,
-        "makes": reading.makes,
-        "lines": reading.lines,
-        "open_lines": reading.open_lines,
-        "sheet": reading.sheet,
-        "final": check(reading.sheet, kitchen).figures if reading.sheet else None,
-        "assumed": reading.assumed,
-        "unused": reading.unused,
-        "beside": reading.beside,
-    }
+    return RecipeRead(reading, check(reading.sheet, kitchen).figures if reading.sheet else None)
+
+
+@dataclass(frozen=True, slots=True)
+class Moved:
+    """A sauce that a change of the larder moves, and how."""
+
+    sauce_id: int
+    name: str
+    changes: tuple[Sentence, ...]
 
 
 def moved_by(
     before: Kitchen, after: Kitchen, sheets: Iterable[tuple[int, dict[str, Any]]]
-) -> list[dict[str, Any]]:
+) -> list[Moved]:
     """Which of the ``sheets`` (by sauce) a change of the larder moves, and by how much."""
     found = []
     for sauce_id, data in sheets:
         sheet = read_sheet(data)
         try:
-            words = told(check(sheet, before), check(sheet, after))
+            changes = told(check(sheet, before), check(sheet, after))
         except BadInput as bad:
-            words = (f"it can no longer be made: {bad.problems[0].message}",)
-        if words:
-            found.append({"sauce_id": sauce_id, "name": sheet.name, "words": words})
+            changes = (say("no-longer-made", why=bad.problems[0].message),)
+        if changes:
+            found.append(Moved(sauce_id, sheet.name, changes))
     return found

@@ -10,43 +10,27 @@ from kestrel.accounts.auth import KitchenRequest
 from kestrel.larder.actions import core_kitchen, proposed
 from kestrel.larder.models import Pan
 from kestrel.problems import Problems
+from kestrel.sauces import work
 from kestrel.sauces.models import SauceVersion
 from kestrel.sauces.schemas import (
     CheckIn,
     CorrectIn,
-    CorrectionOut,
-    FileOut,
     FixIn,
-    FixOut,
-    MovedOut,
     ReadIn,
-    ReadingOut,
     RowsIn,
     SettledIn,
     SheetIn,
-    SignsOut,
+    Signs,
     SolveIn,
     SwapIn,
-    SwapOut,
     SwitchIn,
     WhatIfIn,
-    WhatIfOut,
-    Worked,
     WriteIn,
 )
-from kestrel.sauces.work import (
-    mended,
-    moved_by,
-    read_from,
-    read_typed,
-    solved,
-    switched,
-    whatever_if,
-    worked,
-)
-from saucier.correction import correction
+from kestrel.sauces.work import Mended, Moved, RecipeRead, WhatIf, Worked, read_typed
+from saucier.correction import Correction, correction
 from saucier.errors import BadInput
-from saucier.exchange import Settled, written
+from saucier.exchange import File, Settled, written
 from saucier.kitchen import Kitchen
 from saucier.pans import PanAdvice, advise
 from saucier.rescue import KINDS, SIGNS, Seen, case_at, seen_pot
@@ -54,7 +38,7 @@ from saucier.sheet import Sheet, with_measures
 from saucier.sheet.salting import with_salt_target
 from saucier.starts import STARTS
 from saucier.steps.base import amount_field
-from saucier.swaps import swaps_for
+from saucier.swaps import Swap, swaps_for
 from saucier.units import Amount
 
 router = Router(tags=["work"])
@@ -67,7 +51,7 @@ def check_sheet(request: HttpRequest, given: CheckIn):
     sheet = read_typed(given.sheet, kitchen)
     if given.resalt and sheet.target.salt_pct is not None:
         sheet = with_salt_target(sheet, sheet.target.salt_pct, put_step=False)
-    return worked(sheet, kitchen)
+    return work.worked(sheet, kitchen)
 
 
 @router.post("/solve", response={200: Worked, 422: Problems})
@@ -75,14 +59,14 @@ def solve_sheet(request: HttpRequest, given: SolveIn):
     """The sheet re-proportioned and scaled to its target."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
     have = (given.have.ingredient, given.have.amount) if given.have else None
-    return solved(read_typed(given.sheet, kitchen), kitchen, given.serves, have, given.exact)
+    return work.solved(read_typed(given.sheet, kitchen), kitchen, given.serves, have, given.exact)
 
 
 @router.post("/switch", response={200: Worked, 422: Problems})
 def switch_school(request: HttpRequest, given: SwitchIn):
     """The sheet made another school's way, solved for the same target, with what changed."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
-    return switched(read_typed(given.sheet, kitchen), kitchen, given.school, given.choice)
+    return work.switched(read_typed(given.sheet, kitchen), kitchen, given.school, given.choice)
 
 
 @router.post("/pans", response={200: list[PanAdvice], 422: Problems})
@@ -94,7 +78,7 @@ def which_pan(request: HttpRequest, given: SheetIn):
     return advise(read_typed(given.sheet, kitchen), pans, kitchen)
 
 
-@router.post("/correct", response={200: CorrectionOut, 422: Problems})
+@router.post("/correct", response={200: Correction, 422: Problems})
 def correct(request: HttpRequest, given: CorrectIn):
     """How much of what was held back goes into a pot that looks so."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
@@ -107,27 +91,27 @@ def starts(request: HttpRequest):
     return STARTS
 
 
-@router.post("/what-if", response={200: WhatIfOut, 422: Problems})
+@router.post("/what-if", response={200: WhatIf, 422: Problems})
 def what_if(request: HttpRequest, given: WhatIfIn):
     """The sheet with levers pulled to values; nothing is solved."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
-    return whatever_if(read_typed(given.sheet, kitchen), kitchen, given.pulls)
+    return work.what_if(read_typed(given.sheet, kitchen), kitchen, given.pulls)
 
 
-@router.post("/swaps", response={200: list[SwapOut], 422: Problems})
+@router.post("/swaps", response={200: list[Swap], 422: Problems})
 def swaps(request: HttpRequest, given: SwapIn):
     """What may stand in for an ingredient that is not there."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
     return swaps_for(read_typed(given.sheet, kitchen), given.ingredient, kitchen)
 
 
-@router.get("/signs", response=SignsOut)
+@router.get("/signs", response=Signs)
 def signs(request: HttpRequest):
     """What can be wrong with a sauce, and the kinds an unknown pot may be."""
     return {"signs": SIGNS, "kinds": KINDS.values()}
 
 
-@router.post("/fix", response={200: FixOut, 422: Problems})
+@router.post("/fix", response={200: Mended, 422: Problems})
 def fix(request: HttpRequest, given: FixIn):
     """Remedies for a sheet after one of its steps, as it was found, or for a pot seen for the
     first time."""
@@ -136,7 +120,7 @@ def fix(request: HttpRequest, given: FixIn):
     amount = _amount_seen(seen.amount) if seen and seen.amount else None
     if given.sheet is None:
         if seen is None or amount is None or seen.viscosity_pa_s is None:
-            raise BadInput.at("seen", "is missing", "Say how much there is and how thick it looks")
+            raise BadInput.at("seen", "seen-is-missing")
         case = seen_pot(
             Seen(
                 seen.kind,
@@ -153,7 +137,7 @@ def fix(request: HttpRequest, given: FixIn):
         sheet = read_typed(given.sheet, kitchen)
         at = len(sheet.steps) - 1 if given.at is None else given.at
         case = case_at(sheet, at, kitchen, seen.viscosity_pa_s if seen else None, amount)
-    return mended(case, given.sign)
+    return work.mended(case, given.sign)
 
 
 def _amount_seen(amount: Any) -> Amount:
@@ -163,11 +147,11 @@ def _amount_seen(amount: Any) -> Amount:
         raise bad.under("seen.amount") from None
 
 
-@router.post("/read", response={200: ReadingOut, 422: Problems})
+@router.post("/read", response={200: RecipeRead, 422: Problems})
 def read(request: HttpRequest, given: ReadIn):
     """A recipe from elsewhere; what could not be read comes back for the cook to settle."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
-    return read_from(given.text, kitchen, _settled(given.settled, kitchen))
+    return work.read_from(given.text, kitchen, _settled(given.settled, kitchen))
 
 
 def _settled(given: list[SettledIn], kitchen: Kitchen) -> dict[int, Settled]:
@@ -186,14 +170,14 @@ def _settled(given: list[SettledIn], kitchen: Kitchen) -> dict[int, Settled]:
     return found
 
 
-@router.post("/write", response={200: FileOut, 422: Problems})
+@router.post("/write", response={200: File, 422: Problems})
 def write(request: HttpRequest, given: WriteIn):
     """The sheet as a file: our own format, a schema.org recipe, Markdown."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
     return written(read_typed(given.sheet, kitchen), kitchen, given.form)
 
 
-@router.post("/larder-moves", response={200: list[MovedOut], 422: Problems})
+@router.post("/larder-moves", response={200: list[Moved], 422: Problems})
 def larder_moves(request: HttpRequest, given: RowsIn):
     """Which sauces a change of larder rows would move, and by how much. Nothing is stored."""
     owner = cast(KitchenRequest, request).kitchen
@@ -201,4 +185,4 @@ def larder_moves(request: HttpRequest, given: RowsIn):
         number=F("sauce__version"), sauce__kitchen=owner, sauce__deleted_at=None
     )
     sheets = newest.order_by("sauce__name").values_list("sauce_id", "sheet")
-    return moved_by(core_kitchen(owner), proposed(owner, given.rows), sheets)
+    return work.moved_by(core_kitchen(owner), proposed(owner, given.rows), sheets)

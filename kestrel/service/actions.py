@@ -14,6 +14,7 @@ from kestrel.service.models import Dish, Service
 from saucier.dish import read_dish, write_dish
 from saucier.errors import BadInput
 from saucier.service import read_service, write_service
+from saucier.words import say
 
 Row = TypeVar("Row", Dish, Service)
 
@@ -65,7 +66,7 @@ def renew(service: Service, sauce_id: int, revision: int) -> Service:
     service = _current(Service, service, revision)
     sauce = Sauce.objects.filter(kitchen=service.kitchen, pk=sauce_id, deleted_at=None).first()
     if sauce is None:
-        raise BadInput.at("sauce_id", "is no sauce any more", "Bring it back in Sauces first")
+        raise BadInput.at("sauce_id", "is-no-sauce-any-more")
     service.pinned = {**service.pinned, str(sauce.pk): sauce.version}
     return _moved(service)
 
@@ -150,7 +151,7 @@ def _check_sauces(kitchen: Kitchen, document: Mapping[str, Any]) -> None:
         key = used["sauce"]
         known = key.isdigit() and Sauce.objects.filter(kitchen=kitchen, pk=int(key)).exists()
         if not known:
-            raise BadInput.at(f"sauces[{number}].sauce", "is no sauce of yours", "Pick one of them")
+            raise BadInput.at(f"sauces[{number}].sauce", "is-no-sauce-of-yours")
 
 
 def _day(document: Mapping[str, Any]) -> date | None:
@@ -161,11 +162,7 @@ def _current(kind: type[Row], row: Row, revision: int) -> Row:
     row = kind.objects.select_for_update().get(pk=row.pk)
     if row.revision != revision:
         raise Conflict(
-            {
-                "message": f"“{row.name}” was saved from another window meanwhile.",
-                "document": row.document,
-                "revision": row.revision,
-            }
+            say("saved-elsewhere", name=row.name), document=row.document, revision=row.revision
         )
     return row
 

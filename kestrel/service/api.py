@@ -7,6 +7,7 @@ from typing import Any, cast
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
+from pydantic import TypeAdapter
 
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.accounts.models import Kitchen
@@ -20,18 +21,17 @@ from kestrel.service.schemas import (
     DishOut,
     FlowIn,
     KeptTaken,
-    PlanOut,
     RenewIn,
     ScaleIn,
     ServiceIn,
     ServiceLine,
     ServiceOut,
     ShortIn,
-    ShortOut,
     WorkIn,
 )
+from kestrel.service.work import ServiceWorked
 from saucier.errors import BadInput
-from saucier.service import flowed, production_of, scaled, short_of, write_service
+from saucier.service import Short, flowed, production_of, scaled, short_of, write_service
 from saucier.steps.base import amount_field
 
 dishes = Router(tags=["service"])
@@ -93,10 +93,15 @@ def _line(row: Service) -> dict[str, Any]:
 
 @services.get("", response=list[ServiceLine])
 def list_services(request: HttpRequest):
-    """The kitchen's services, newest first; weekly ones that are over are carried on."""
-    actions.carry_on(_kitchen(request))
+    """The kitchen's services, newest first."""
     rows = Service.objects.filter(kitchen=_kitchen(request), deleted_at=None)
     return [_line(row) for row in rows]
+
+
+@services.post("/carry-on", response=int)
+def carry_on(request: HttpRequest):
+    """Weekly services whose day is over, planned for their next day: how many were."""
+    return len(actions.carry_on(_kitchen(request)))
 
 
 @services.post("", response={201: ServiceOut, 422: Problems})
@@ -104,13 +109,13 @@ def new_service(request: HttpRequest, given: ServiceIn):
     return Status(201, actions.save_service(_kitchen(request), given.document))
 
 
-@services.post("/work", response={200: PlanOut, 422: Problems})
+@services.post("/work", response={200: ServiceWorked, 422: Problems})
 def work_out(request: HttpRequest, given: WorkIn):
     """A service as it stands, with all that follows. Nothing is stored."""
     return work.worked(_kitchen(request), given.document, given.pinned)
 
 
-@services.post("/flow", response={200: PlanOut, 422: Problems})
+@services.post("/flow", response={200: ServiceWorked, 422: Problems})
 def flow(request: HttpRequest, given: FlowIn):
     """A pot or a sauce made larger or smaller: its dishes' portions follow, and all else."""
     kitchen = _kitchen(request)
@@ -120,7 +125,7 @@ def flow(request: HttpRequest, given: FlowIn):
     return work.worked(kitchen, document, given.pinned)
 
 
-@services.post("/scale", response={200: PlanOut, 422: Problems})
+@services.post("/scale", response={200: ServiceWorked, 422: Problems})
 def scale(request: HttpRequest, given: ScaleIn):
     """The whole service for so many covers."""
     kitchen = _kitchen(request)
@@ -131,7 +136,7 @@ def scale(request: HttpRequest, given: ScaleIn):
     return work.worked(kitchen, document, given.pinned)
 
 
-@services.post("/short", response={200: ShortOut, 422: Problems})
+@services.post("/short", response={200: Short, 422: Problems})
 def short(request: HttpRequest, given: ShortIn):
     """Only so much of an ingredient: what can still be served."""
     found = work.gathered(_kitchen(request), given.document, given.pinned)
@@ -201,7 +206,7 @@ def production_csv(request: HttpRequest, service_id: int):
 def whole_json(request: HttpRequest, service_id: int):
     """The service with its dishes and sauces as open documents, and what it comes to."""
     row = _service(request, service_id)
-    plan = PlanOut.model_validate(work.worked(row.kitchen, row.document, row.pinned))
+    found = work.worked(row.kitchen, row.document, row.pinned)
     used = {line["dish"] for line in row.document.get("lines", [])}
     sheets = SauceVersion.objects.filter(sauce__kitchen=row.kitchen, sauce_id__in=list(row.pinned))
     document = {
@@ -215,7 +220,7 @@ def whole_json(request: HttpRequest, service_id: int):
             for version in sheets
             if row.pinned[str(version.sauce_id)] == version.number
         },
-        "plan": plan.model_dump(mode="json", exclude={"document"}),
+        **TypeAdapter(ServiceWorked).dump_python(found, mode="json"),
     }
     return _file(
         row, json.dumps(document, indent=1, ensure_ascii=False), "json", "application/json"

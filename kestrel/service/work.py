@@ -74,116 +74,45 @@ def _lines(document: Mapping[str, Any]) -> list[Mapping[str, Any]]:
     return [line for line in lines if isinstance(line, Mapping)] if isinstance(lines, list) else []
 
 
+@dataclass(frozen=True, slots=True)
+class Changed:
+    """A sauce changed or deleted since the service was planned with its ``pinned`` version."""
+
+    sauce_id: int
+    name: str
+    pinned: int
+    newest: int
+    deleted: bool
+
+
+@dataclass(frozen=True, slots=True)
+class ServiceWorked:
+    """A service with all that follows: its plan, the production sheet, and which sauces changed
+    since."""
+
+    plan: Plan
+    production: Production
+    changed: tuple[Changed, ...]
+
+
 def worked(
     kitchen: Kitchen, document: Mapping[str, Any], pinned: Mapping[str, int]
-) -> dict[str, Any]:
-    """``document`` with its plan and production sheet, and which sauces changed since."""
+) -> ServiceWorked:
+    """``document`` worked out with its sauces at their ``pinned`` versions."""
     all_of_it = gathered(kitchen, document, pinned)
     plan = all_of_it.plan(typed_service(document, all_of_it.kitchen))
-    return shaped(plan, all_of_it.kitchen) | {"changed": changed(kitchen, all_of_it.versions)}
+    production = production_of(plan, all_of_it.kitchen)
+    return ServiceWorked(plan, production, changed(kitchen, all_of_it.versions))
 
 
-def changed(kitchen: Kitchen, versions: Mapping[str, int]) -> list[dict[str, Any]]:
+def changed(kitchen: Kitchen, versions: Mapping[str, int]) -> tuple[Changed, ...]:
     """Sauces with a newer version than the pinned one, or deleted."""
     rows = Sauce.objects.filter(kitchen=kitchen, pk__in=[int(key) for key in versions])
-    return [
-        {
-            "sauce_id": row.pk,
-            "name": row.name,
-            "pinned": versions[str(row.pk)],
-            "newest": row.version,
-            "deleted": row.deleted_at is not None,
-        }
+    return tuple(
+        Changed(row.pk, row.name, versions[str(row.pk)], row.version, row.deleted_at is not None)
         for row in rows
         if row.deleted_at is not None or row.version != versions[str(row.pk)]
-    ]
-
-
-def shaped(plan: Plan, kitchen: CoreKitchen) -> dict[str, Any]:
-    """A plan as the API tells it."""
-    production = production_of(plan, kitchen)
-    sauce_of = {branch.key: branch.sauce for branch in plan.branches}
-    return {
-        "document": plan.service,
-        "lines": [
-            {
-                **{name: getattr(one, name) for name in _LINE},
-                "dish": one.line.dish,
-                "name": one.dish.name,
-                "portions": one.line.portions,
-                "sitting": one.line.sitting,
-                "without": one.line.without,
-                "allergens": sorted(one.allergens),
-            }
-            for one in plan.lines
-        ],
-        "branches": [_branch(one) for one in plan.branches],
-        "pots": [_pot(one, sauce_of) for one in plan.pots],
-        "used": plan.used,
-        "roux": plan.roux,
-        "warnings": plan.warnings,
-        "needs_ml": sum(branch.need_ml for branch in plan.branches),
-        "left_ml": plan.left_ml,
-        "by_recipe_ml": plan.by_recipe_ml,
-        "production": {
-            **{name: getattr(production, name) for name in _PRODUCTION},
-            "matrix": [{"dish": dish, "marks": marks} for dish, marks in production.matrix],
-        },
-        "changed": [],
-    }
-
-
-_LINE = (
-    "called",
-    "needs",
-    "branches",
-    "left_out",
-    "layout",
-    "rounds",
-    "finish",
-    "on_plate",
-    "cost",
-    "cost_each",
-)
-_PRODUCTION = ("buy", "weigh", "serve", "prepare", "allergens", "stretch", "cost")
-_BRANCH = (
-    "key", "sauce", "name", "pot", "grade", "need_ml", "film_ml", "made_ml", "base_g", "let_down_g",
-    "let_down_share", "bound_g", "why", "can_share", "from_stock_ml", "pan", "cost",
-)  # fmt: skip
-_POT = (
-    "key", "name", "mother", "batches", "fill_share", "minutes", "made_g", "made_ml", "taken_g",
-    "film_g", "left_g", "thickest", "notes",
-)  # fmt: skip
-
-
-def _branch(branch: Any) -> dict[str, Any]:
-    final = branch.final
-    return {
-        **{name: getattr(branch, name) for name in _BRANCH},
-        "viscosity_pa_s": final.thickness.viscosity_pa_s,
-        "viscosity_low_pa_s": final.thickness.low_pa_s,
-        "viscosity_high_pa_s": final.thickness.high_pa_s,
-        "salt_pct": final.figures.salt_pct,
-        "mass_g": final.pot.total_g,
-        "allergens": sorted(final.pot.allergens),
-        "asked": [
-            {"line": one.line, "dish": one.dish, "ml": one.need.volume_ml} for one in branch.asked
-        ],
-    }
-
-
-def _pot(pot: Any, sauce_of: Mapping[str, str]) -> dict[str, Any]:
-    thickness = pot.checked.final.thickness
-    return {
-        **{name: getattr(pot, name) for name in _POT},
-        "pan": pot.pan.name,
-        "grade": thickness.grade,
-        "viscosity_pa_s": thickness.viscosity_pa_s,
-        "offers": [
-            {"branch": o.branch, "sauce": sauce_of[o.branch], "do": o.do, "words": o.words}
-            for o in pot.offers
-        ],
-    }
+    )
 
 
 def production_csv(plan: Plan, production: Production) -> str:

@@ -1,6 +1,6 @@
 """Writes at the stove, one transaction each."""
 
-from dataclasses import asdict
+from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
@@ -13,16 +13,32 @@ from kestrel.sauces.models import SauceVersion
 from kestrel.service.models import Service
 from kestrel.service.work import gathered, typed_service
 from kestrel.stove.models import Batch
-from saucier.along import along
-from saucier.cards import cards
-from saucier.check import check
+from saucier.along import Along, along
+from saucier.cards import Card, cards
+from saucier.check import Figures, FinalFigures, check
 from saucier.errors import BadInput
+from saucier.heat import Pan
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.rescue import sign_named
 from saucier.sheet import Sheet, read_sheet, write_sheet
+from saucier.words import plain, say
 
 MAX_TIMER_S = 24 * 60 * 60
 MAX_MENDS = 20
+
+
+@dataclass(frozen=True, slots=True)
+class BatchPlan:
+    """What was predicted when a batch was started: at its end, after every step, in what pan, with
+    the cards to cook it by. Batches of before have no ``along``."""
+
+    name: str
+    target_grade: str | None
+    final: FinalFigures
+    states: tuple[Figures, ...]
+    cards: tuple[Card, ...]
+    pan: Pan
+    along: tuple[Along, ...] = ()
 
 
 def start(kitchen: Kitchen, user: User, version: SauceVersion) -> Batch:
@@ -32,7 +48,7 @@ def start(kitchen: Kitchen, user: User, version: SauceVersion) -> Batch:
     """
     sheet = read_sheet(version.sheet)
     if not sheet.steps:
-        raise BadInput.at("steps", "there are no steps to cook", "Give the sauce its steps first")
+        raise BadInput.at("steps", "there-are-no-steps-to-cook")
     return Batch.objects.create(
         kitchen=kitchen,
         version=version,
@@ -71,16 +87,17 @@ def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:
     """What is predicted for a sheet: the final state, each step's state and card, what its
     reductions pass on the way down, the pan."""
     checked = check(sheet, core)
-    found = checked.figures
-    return {
-        "name": checked.sheet.name,
-        "target_grade": checked.sheet.target.grade,
-        "final": {key: value for key, value in found.items() if key != "steps"},
-        "states": found["steps"],
-        "cards": [asdict(card) for card in cards(checked)],
-        "along": [asdict(down) for down in along(checked)],
-        "pan": found["pan"],
-    }
+    plan = BatchPlan(
+        checked.sheet.name,
+        checked.sheet.target.grade,
+        checked.figures,
+        tuple(state.figures for state in checked.steps),
+        tuple(cards(checked)),
+        checked.pan,
+        along(checked),
+    )
+    told: dict[str, Any] = plain(plan)
+    return told
 
 
 @transaction.atomic
@@ -93,7 +110,7 @@ def go_to(batch: Batch, step: int, revision: int) -> Batch:
     batch = _current(batch, revision)
     last = len(batch.plan["cards"])
     if not 0 <= step <= last:
-        raise BadInput.at("step", f"{step} is not a step of it", f"Go to a step from 0 to {last}")
+        raise BadInput.at("step", "is-not-a-step-of-it", step=step, last=last)
     batch.step, batch.timer_started_at, batch.timer_s = step, None, 0
     return _moved(batch)
 
@@ -103,7 +120,7 @@ def run_timer(batch: Batch, seconds: int | None, revision: int) -> Batch:
     """Start the step's timer over ``seconds``, or stop it with None. Raises as :func:`go_to`."""
     batch = _current(batch, revision)
     if seconds is not None and not 1 <= seconds <= MAX_TIMER_S:
-        raise BadInput.at("seconds", f"{seconds} is no time to wait", "Give 1 second to 24 hours")
+        raise BadInput.at("seconds", "is-no-time-to-wait", seconds=seconds)
     batch.timer_started_at = None if seconds is None else timezone.now()
     batch.timer_s = seconds or 0
     return _moved(batch)
@@ -116,11 +133,11 @@ def mend(batch: Batch, sign: str, title: str, do: list[str], revision: int) -> B
     known = sign_named(sign)
     batch = _current(batch, revision)
     if not 1 <= len(title.strip()) <= 120 or len(batch.mends) >= MAX_MENDS:
-        raise BadInput.at("title", "is empty, too long, or one too many", "Say what went in")
+        raise BadInput.at("title", "mend-is-empty-or-long")
     words = [line[:300] for line in do[:8]]
     batch.mends = [
         *batch.mends,
-        {"step": batch.step, "sign": known.name, "title": title.strip(), "do": words},
+        {"step": batch.step, "sign": str(known.name), "title": title.strip(), "do": words},
     ]
     return _moved(batch)
 
@@ -146,7 +163,7 @@ def put_back(batch: Batch) -> Batch:
 def _current(batch: Batch, revision: int) -> Batch:
     batch = Batch.objects.select_for_update().get(pk=batch.pk)
     if batch.revision != revision or batch.status != Batch.Status.ON:
-        raise Conflict({"message": "This pot was moved on from another window."})
+        raise Conflict(say("moved-on-elsewhere"))
     return batch
 
 

@@ -23,6 +23,7 @@ from kestrel.stove.schemas import (
     StartPotIn,
     TimerIn,
 )
+from saucier.words import say
 
 router = Router(tags=["stove"])
 
@@ -42,8 +43,8 @@ def _line(batch: Batch) -> dict[str, Any]:
         "name": batch.plan["name"],
         "step": batch.step,
         "steps": len(cards),
-        "title": "Weigh and judge" if at_end else cards[batch.step]["title"],
-        "cue": "weigh the pot, pick the spoon" if at_end else cards[batch.step]["cue"],
+        "title": say("at-the-end") if at_end else cards[batch.step]["title"],
+        "cue": say("at-the-end-cue") if at_end else cards[batch.step]["cue"],
         "timer_started_at": batch.timer_started_at,
         "timer_s": batch.timer_s,
         "now": timezone.now(),

@@ -2,21 +2,9 @@ from datetime import datetime
 
 from ninja import Schema
 
-from kestrel.sauces.schemas import CardOut, FinalOut, PanShown, StateOut
-from saucier.along import Along
+from kestrel.stove.actions import BatchPlan
 from saucier.sheet import Sheet
-
-
-class Plan(Schema):
-    """What was predicted when the batch was started. Batches of before have no ``along``."""
-
-    name: str
-    target_grade: str | None
-    final: FinalOut
-    states: list[StateOut]
-    cards: list[CardOut]
-    along: list[Along] = []
-    pan: PanShown
+from saucier.words import Sentence
 
 
 class BatchLine(Schema):
@@ -27,8 +15,8 @@ class BatchLine(Schema):
     name: str
     step: int
     steps: int
-    title: str
-    cue: str
+    title: Sentence
+    cue: Sentence
     timer_started_at: datetime | None
     timer_s: int
     now: datetime
@@ -61,7 +49,7 @@ class BatchOut(BatchLine):
     status: str
     revision: int
     started_at: datetime
-    plan: Plan
+    plan: BatchPlan
     sheet: Sheet
     mends: list[MendTaken]
 

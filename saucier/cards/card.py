@@ -19,11 +19,11 @@ class Card:
     title: Sentence
     do: Sentence
     cue: Sentence
-    lines: tuple[Sentence, ...]
     weighed: tuple[Weighed, ...]
-    remarks: tuple[Sentence, ...]
     timer_s: int | None
     scale_g: float | None
+    lines: tuple[Sentence, ...] = ()
+    remarks: tuple[Sentence, ...] = ()
 
 
 def cards(checked: CheckedSheet) -> list[Card]:
@@ -41,11 +41,11 @@ def cards(checked: CheckedSheet) -> list[Card]:
                 words.title,
                 words.do,
                 words.cue,
-                words.lines,
                 tuple(step.weighed_after(setting, before, state.pot)),
-                state.pot.remarks,
                 round(minutes * 60) if minutes else None,
                 tare + state.pot.total_g if tare else None,
+                words.lines,
+                state.pot.remarks,
             )
         )
         before = state.pot

@@ -38,7 +38,7 @@ class Prepared:
     def play(self, knobs: Knobs = AS_WRITTEN) -> Pot:
         """The pot after the last step. Raises as :meth:`walk` does."""
         pot = Pot()
-        for pot in self.walk(knobs):  # noqa: B007 - the last one is wanted
+        for pot in self.walk(knobs):
             pass
         return pot
 

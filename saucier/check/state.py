@@ -2,6 +2,10 @@
 
 from dataclasses import dataclass
 from functools import cached_property
+from typing import Any
+
+from pydantic import GetCoreSchemaHandler
+from pydantic_core import CoreSchema, core_schema
 
 from saucier import constants as K
 from saucier.heat import Pan
@@ -69,6 +73,17 @@ class State:
     pan: Pan
     serving_c: float
     spread: float = 0.0
+
+    @classmethod
+    def __get_pydantic_core_schema__(cls, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        """In JSON a state is its figures."""
+        figures = handler.generate_schema(Figures)
+        return core_schema.is_instance_schema(
+            cls,
+            serialization=core_schema.plain_serializer_function_ser_schema(
+                lambda state: state.figures, return_schema=figures
+            ),
+        )
 
     @cached_property
     def thickness(self) -> Thickness:

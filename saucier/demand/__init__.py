@@ -1,6 +1,6 @@
 """Demand: how much sauce a use asks for, with the arithmetic on show (domain.md)."""
 
 from saucier.demand.need import Need, need_for, with_serves
-from saucier.demand.uses import USES, Use, use_named
+from saucier.demand.uses import USES, SauceUse, use_named
 
-__all__ = ["USES", "Need", "Use", "need_for", "use_named", "with_serves"]
+__all__ = ["USES", "Need", "SauceUse", "need_for", "use_named", "with_serves"]

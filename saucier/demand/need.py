@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from saucier.check import DEFAULT_KITCHEN
-from saucier.demand.uses import Use, use_named
+from saucier.demand.uses import SauceUse, use_named
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.sheet import Serves, Sheet
@@ -16,7 +16,7 @@ from saucier.words import Sentence, say
 class Need:
     """``volume_ml`` to make, and ``lines`` with the arithmetic that led there."""
 
-    use: Use
+    use: SauceUse
     volume_ml: float
     lines: tuple[Sentence, ...]
 

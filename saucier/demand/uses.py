@@ -10,7 +10,7 @@ from saucier.kitchen import Kitchen
 
 
 @dataclass(frozen=True, slots=True)
-class Use:
+class SauceUse:
     """A use: counted in ``counted_in``, ``start_count`` of them to
     begin with, ``per_ml`` mL for each (usual range ``low_ml`` to
     ``high_ml``), with the grade, salt and serving temperature that go with it. ``basis`` is what a
@@ -31,19 +31,19 @@ class Use:
     basis: str
 
 
-def _read() -> dict[str, Use]:
+def _read() -> dict[str, SauceUse]:
     numbers = ("start_count", "per_ml", "low_ml", "high_ml", "salt_pct", "serving_c")
     with Path(__file__).with_name("uses.csv").open(encoding="utf-8", newline="") as file:
         return {
-            row["key"]: Use(**{k: float(v) if k in numbers else v for k, v in row.items()})  # type: ignore[arg-type]
+            row["key"]: SauceUse(**{k: float(v) if k in numbers else v for k, v in row.items()})  # type: ignore[arg-type]
             for row in csv.DictReader(file)
         }
 
 
-USES: dict[str, Use] = _read()
+USES: dict[str, SauceUse] = _read()
 
 
-def use_named(key: str, kitchen: Kitchen | None = None) -> Use:
+def use_named(key: str, kitchen: Kitchen | None = None) -> SauceUse:
     """The use called ``key``, with the amount ``kitchen`` gives where it has its own. Raises :class:`BadInput` (field ``use``)."""
     if key not in USES:
         if near := get_close_matches(key, USES, n=1):

@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 
 from saucier.check import DEFAULT_KITCHEN
-from saucier.demand import Use, use_named
+from saucier.demand import SauceUse, use_named
 from saucier.dish.document import Dish, DishSauce
 from saucier.kitchen import Kitchen
 from saucier.words import Sentence, say
@@ -16,7 +16,7 @@ class SauceNeed:
     ``lines`` are the arithmetic. ``grade`` and ``serving_c`` as the table has them."""
 
     sauce: str
-    use: Use
+    use: SauceUse
     volume_ml: float
     kept_back_ml: float
     grade: str | None
@@ -69,7 +69,7 @@ def _need(
     return SauceNeed(used.sauce, use, whole, kept, used.grade, tuple(lines))
 
 
-def _each(dish: Dish, used: DishSauce, use: Use) -> tuple[float, Sentence | str]:
+def _each(dish: Dish, used: DishSauce, use: SauceUse) -> tuple[float, Sentence | str]:
     """Units of the use in a portion, and how they are told."""
     if use.basis == "portion":
         each = used.each or 1.0

@@ -44,7 +44,7 @@ class Reading:
     """``lines`` as read, the ``sheet`` made of what is settled (None until something is),
     ``assumed`` what had to be taken for granted, ``unused`` the sentences nothing was taken
     from, ``beside`` the lines that go with the sauce and not into it. ``makes`` is what the
-    recipe says it yields, in its own words."""
+    recipe says it yields, in its own words; ``open_lines`` how many are still to settle."""
 
     name: str
     lines: tuple[ReadLine, ...]
@@ -53,10 +53,7 @@ class Reading:
     unused: tuple[str, ...]
     beside: tuple[Sentence, ...]
     makes: str
-
-    @property
-    def open_lines(self) -> int:
-        return sum(line.status != "read" for line in self.lines)
+    open_lines: int = 0
 
 
 def read_recipe(
@@ -88,7 +85,8 @@ def read_recipe(
     sheet, assumed, beside = _sheet(name, lines, method, kitchen)
     if len(given) > MOST_LINES:
         assumed = (*assumed, say("assumed.first-lines", most=MOST_LINES))
-    return Reading(name, lines, sheet, assumed, method.unused, beside, makes)
+    open_lines = sum(line.status != "read" for line in lines)
+    return Reading(name, lines, sheet, assumed, method.unused, beside, makes, open_lines)
 
 
 def _from_json_ld(node: Mapping[str, Any]) -> tuple[str, list[str], list[str], str]:

@@ -15,9 +15,6 @@ from saucier.larder.measures import Measure, Measures, measure_from_row, shipped
 from saucier.larder.row import ingredient_from_row, row_of
 
 __all__ = [
-    "spoken_body_origin",
-    "spoken_origin",
-    "spoken_role",
     "ALLERGENS",
     "BODY_ORIGINS",
     "ORIGINS",
@@ -31,4 +28,7 @@ __all__ = [
     "row_of",
     "shipped_larder",
     "shipped_measures",
+    "spoken_body_origin",
+    "spoken_origin",
+    "spoken_role",
 ]

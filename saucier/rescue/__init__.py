@@ -3,13 +3,14 @@
 from saucier.rescue.case import Case, case_at, case_of, seen_pot
 from saucier.rescue.remedy import Remedy, applied
 from saucier.rescue.salt import salt_remedies
-from saucier.rescue.seen import KINDS, Seen
+from saucier.rescue.seen import KINDS, Kind, Seen
 from saucier.rescue.signs import SIGNS, Sign, likely, remedies, sign_named
 
 __all__ = [
     "KINDS",
     "SIGNS",
     "Case",
+    "Kind",
     "Remedy",
     "Seen",
     "Sign",

@@ -9,7 +9,7 @@ from saucier.sheet import Sheet, read_sheet
 from saucier.solve import Goal, solve
 from saucier.thickness import grade_of, spoken_grade
 from saucier.units import Amount, Dimension
-from saucier.words import Sentence, say
+from saucier.words import Inside, Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
@@ -17,11 +17,12 @@ class Kind:
     """A kind of sauce to take an unknown pot for: steps in usual proportions, per litre or so."""
 
     key: str
-    steps: tuple[dict[str, object], ...]
+    name: Sentence
+    steps: Inside[tuple[dict[str, object], ...]]
 
-    @property
-    def name(self) -> Sentence:
-        return say(f"kind.{self.key}")
+
+def _kind(key: str, steps: tuple[dict[str, object], ...]) -> Kind:
+    return Kind(key, say(f"kind.{key}"), steps)
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,9 +58,9 @@ def _add(ingredient: str, grams: float) -> dict[str, object]:
 
 _SIMMER: dict[str, object] = {"op": "simmer", "minutes": 5}
 _KINDS = (
-    Kind("white-sauce", (_roux(60), _add("milk-whole", 1030), _SIMMER)),
-    Kind("veloute", (_roux(65), _add("stock-light", 1000), _SIMMER)),
-    Kind(
+    _kind("white-sauce", (_roux(60), _add("milk-whole", 1030), _SIMMER)),
+    _kind("veloute", (_roux(65), _add("stock-light", 1000), _SIMMER)),
+    _kind(
         "cheese-sauce",
         (
             _roux(60),
@@ -68,11 +69,11 @@ _KINDS = (
             {"op": "melt", **_part("cheese-hard-alpine", 120)},
         ),
     ),
-    Kind(
+    _kind(
         "cream-veloute",
         (_roux(55), _add("stock-light", 700), _add("cream-35", 300), _SIMMER),
     ),
-    Kind(
+    _kind(
         "liaison-sauce",
         (
             _roux(50),
@@ -81,11 +82,11 @@ _KINDS = (
             {"op": "liaison", "yolk": _part("egg-yolk", 54), "cream": _part("cream-35", 100)},
         ),
     ),
-    Kind(
+    _kind(
         "cream-with-roux",
         (_roux(25), _add("milk-whole", 350), _add("cream-35", 650), _SIMMER),
     ),
-    Kind(
+    _kind(
         "cream-reduction",
         (
             _add("stock-light", 250),

@@ -12,52 +12,52 @@ from saucier.rescue.salt import too_salty
 from saucier.rescue.thickness import too_thick, too_thin
 from saucier.seasoning import salt_pct
 from saucier.thickness import GRADES
-from saucier.words import Sentence, say
+from saucier.words import Inside, Sentence, say
 
 Ways = Callable[[Case], list[Remedy]]
 
 
 @dataclass(frozen=True, slots=True)
 class Sign:
-    """What a cook sees or tastes, and the ``ways`` to mend it."""
+    """What a cook sees or tastes: ``name``, ``why`` it is so, what to do ``next_time``, and the
+    ``ways`` to mend it."""
 
     key: str
-    ways: Ways
+    name: Sentence
+    why: Sentence
+    next_time: Sentence
+    ways: Inside[Ways]
 
-    @property
-    def name(self) -> Sentence:
-        return say(f"sign.{self.key}.name")
 
-    @property
-    def why(self) -> Sentence:
-        """Why it is so."""
-        return say(f"sign.{self.key}.why")
-
-    @property
-    def next_time(self) -> Sentence:
-        """What to do next time."""
-        return say(f"sign.{self.key}.next-time", max_c=K.CHEESE_MAX_C)
+def _sign(key: str, ways: Ways) -> Sign:
+    return Sign(
+        key,
+        say(f"sign.{key}.name"),
+        say(f"sign.{key}.why"),
+        say(f"sign.{key}.next-time", max_c=K.CHEESE_MAX_C),
+        ways,
+    )
 
 
 SIGNS: tuple[Sign, ...] = (
-    Sign("too-thick", too_thick),
-    Sign("too-thin", too_thin),
-    Sign("lumps", amiss.lumps),
-    Sign("raw-flour", amiss.raw_flour),
-    Sign("caught", amiss.caught),
-    Sign("cheese-stringy", amiss.stringy_cheese),
-    Sign("yolk-grains", amiss.yolk_grains),
-    Sign("oily-cream", amiss.oily_cream),
-    Sign("soft-cream-split", amiss.split_soft_cream),
-    Sign("curdled", amiss.curdled),
-    Sign("green-dull", amiss.dull_green),
-    Sign("grey", amiss.grey),
-    Sign("too-salty", too_salty),
-    Sign("too-sharp", amiss.too_sharp),
-    Sign("flat", amiss.flat),
-    Sign("weeps", amiss.weeps),
-    Sign("emulsion-split", amiss.emulsion_split),
-    Sign("emulsion-tight", amiss.emulsion_tight),
+    _sign("too-thick", too_thick),
+    _sign("too-thin", too_thin),
+    _sign("lumps", amiss.lumps),
+    _sign("raw-flour", amiss.raw_flour),
+    _sign("caught", amiss.caught),
+    _sign("cheese-stringy", amiss.stringy_cheese),
+    _sign("yolk-grains", amiss.yolk_grains),
+    _sign("oily-cream", amiss.oily_cream),
+    _sign("soft-cream-split", amiss.split_soft_cream),
+    _sign("curdled", amiss.curdled),
+    _sign("green-dull", amiss.dull_green),
+    _sign("grey", amiss.grey),
+    _sign("too-salty", too_salty),
+    _sign("too-sharp", amiss.too_sharp),
+    _sign("flat", amiss.flat),
+    _sign("weeps", amiss.weeps),
+    _sign("emulsion-split", amiss.emulsion_split),
+    _sign("emulsion-tight", amiss.emulsion_tight),
 )
 _BY_KEY = {sign.key: sign for sign in SIGNS}
 

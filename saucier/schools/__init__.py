@@ -4,7 +4,7 @@ A switch rewrites the steps, then solves for the same target again, so that what
 in amounts, minutes and risks (domain.md).
 """
 
-from saucier.schools.school import School
-from saucier.schools.switching import SCHOOLS, Switched, switch
+from saucier.schools.school import Choice, Followed, School
+from saucier.schools.switching import SCHOOLS, Switched, followed_in, switch
 
-__all__ = ["SCHOOLS", "School", "Switched", "switch"]
+__all__ = ["SCHOOLS", "Choice", "Followed", "School", "Switched", "followed_in", "switch"]

@@ -13,6 +13,15 @@ from saucier.words import Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
+class Choice:
+    """One answer, and why cooks give it."""
+
+    key: str
+    name: Sentence
+    why: Sentence
+
+
+@dataclass(frozen=True, slots=True)
 class School:
     """A question cooks answer differently, with the keys of its ``choices``; ``followed`` says
     which one a sheet follows (None where the question does not arise), ``rewrite`` makes it follow
@@ -27,11 +36,20 @@ class School:
     def question(self) -> Sentence:
         return say(f"school.{self.key}.question")
 
-    def choice_name(self, choice: str) -> Sentence:
-        return say(f"school.{self.key}.{choice}.name")
+    def choice(self, key: str) -> Choice:
+        return Choice(
+            key, say(f"school.{self.key}.{key}.name"), say(f"school.{self.key}.{key}.why")
+        )
 
-    def choice_why(self, choice: str) -> Sentence:
-        return say(f"school.{self.key}.{choice}.why")
+
+@dataclass(frozen=True, slots=True)
+class Followed:
+    """A question that arises in a sheet, and what it follows."""
+
+    key: str
+    question: Sentence
+    followed: str
+    choices: tuple[Choice, ...]
 
 
 def with_steps(sheet: Sheet, steps: list[AnyStep]) -> Sheet:

@@ -12,7 +12,7 @@ from saucier.schools.cream import THICKENER
 from saucier.schools.infusion import INFUSION
 from saucier.schools.measuring import MEASURING
 from saucier.schools.roux import FAT_TO_FLOUR, LIQUID_IN, SIMMER
-from saucier.schools.school import School
+from saucier.schools.school import Followed, School
 from saucier.sheet import Sheet
 from saucier.solve import goal_of, rounded_for_kitchen, solve
 from saucier.units import Amount
@@ -37,6 +37,20 @@ class Switched:
 
     sheet: Sheet
     changes: tuple[Sentence, ...]
+
+
+def followed_in(sheet: Sheet) -> tuple[Followed, ...]:
+    """The questions that arise in ``sheet``, and what it follows."""
+    return tuple(
+        Followed(
+            school.key,
+            school.question,
+            followed,
+            tuple(school.choice(key) for key in school.choices),
+        )
+        for school in SCHOOLS
+        if (followed := school.followed(sheet)) is not None
+    )
 
 
 def school_named(key: str) -> School:
@@ -76,5 +90,6 @@ def switch(sheet: Sheet, school_key: str, choice: str, kitchen: Kitchen) -> Swit
     rewritten = sheet if followed else school.rewrite(sheet, choice, kitchen)
     turned = solve(rewritten, goal, kitchen).sheet
     turned = rounded_for_kitchen(turned, goal, kitchen).sheet
-    chosen = say("chosen", name=school.choice_name(choice), why=school.choice_why(choice))
+    now = school.choice(choice)
+    chosen = say("chosen", name=now.name, why=now.why)
     return Switched(turned, (chosen, *consequences(sheet, turned, kitchen)))

@@ -8,7 +8,7 @@ from saucier.check import check
 from saucier.dish import on_plate_c
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
-from saucier.service.planned import BranchPlan, LinePlan, Wanted
+from saucier.service.planned import BranchPlan, LinePlan, PotPlan, Wanted
 from saucier.steps.base import pot_heat_j_per_k
 from saucier.thickness import spoken_grade, thickness_of
 from saucier.words import say
@@ -37,7 +37,13 @@ def costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen) 
         there = thickness_of(sauce, at)
         grade = spoken_grade(there.grade) if there.grade else there.reason
         told.append(say("on-plate", name=branch.name, grade=grade, at_c=at))
-    return replace(one, on_plate=tuple(told), allergens=allergens, cost=cost)
+    return replace(
+        one,
+        on_plate=tuple(told),
+        allergens=tuple(sorted(allergens)),
+        cost=cost,
+        cost_each=cost / portions,
+    )
 
 
 def toppings_g(one: LinePlan) -> dict[str, float]:
@@ -53,6 +59,12 @@ def toppings_g(one: LinePlan) -> dict[str, float]:
 def usable_g(grams: float, state: str, row: Ingredient) -> float:
     """Grams of it, trimmed and raw, for ``grams`` as they go into the dish: what cooking leaves."""
     return grams if state == "dry" else grams / row.drained_share
+
+
+def left_over_ml(branches: Iterable[BranchPlan], pots: Iterable[PotPlan]) -> float:
+    """What is made beyond the needs and what clings, mL."""
+    poured = sum(b.made_ml + b.from_stock_ml - b.need_ml - b.film_ml for b in branches)
+    return poured + sum(pot.left_g * pot.made_ml / pot.made_g for pot in pots if pot.mother)
 
 
 def left_by_recipe(wanted: Iterable[Wanted], kitchen: Kitchen) -> float:

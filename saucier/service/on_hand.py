@@ -15,7 +15,7 @@ from saucier.solve import goal_of, solve
 from saucier.steps import Cool, Reheat, Roux
 from saucier.thickness import thickness_of
 from saucier.units import Amount, Dimension
-from saucier.words import Sentence, say
+from saucier.words import Inside, Sentence, say
 
 _FREEZER_DAYS = 90.0
 _ROUX_DAYS = 14.0
@@ -35,7 +35,7 @@ class Used:
     taken_ml: float
     ready_ml: float
     let_down: Sentence
-    sheet: Sheet
+    sheet: Inside[Sheet]
     cost: float
 
 

@@ -6,10 +6,10 @@ from saucier.dish import Dish, finish_of, in_rounds, layout_of, needs_of, withou
 from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
-from saucier.service.costing import costed, left_by_recipe
+from saucier.service.costing import costed, left_by_recipe, left_over_ml
 from saucier.service.document import Service
 from saucier.service.on_hand import ingredients_there, roux_first, used_first
-from saucier.service.planned import Asked, LinePlan, Plan, Wanted, going_without
+from saucier.service.planned import Asked, LinePlan, Plan, Wanted, called, going_without
 from saucier.service.pots import PotPlanner
 from saucier.sheet import Sheet
 from saucier.steps import Reserve
@@ -58,6 +58,8 @@ def plan_service(
         tuple(roux),
         there,
         tuple(dict.fromkeys(warnings)),
+        sum(branch.need_ml for branch in branches),
+        left_over_ml(branches, pots),
         left_by_recipe(wanted.values(), kitchen),
     )
 
@@ -106,7 +108,19 @@ def _gather(
         rounds = tuple(in_rounds(one, line.portions) for one in dish.rounds)
         finish = finish_of(dish, layout)
         planned.append(
-            LinePlan(line, dish, tuple(needs), tuple(keys), left_out, layout, rounds, finish)
+            LinePlan(
+                number,
+                line,
+                dish,
+                dish.name,
+                called(dish.name, line),
+                tuple(needs),
+                tuple(keys),
+                left_out,
+                layout,
+                rounds,
+                finish,
+            )
         )
     return planned, wanted
 

@@ -12,7 +12,13 @@ from saucier.mother import Offer
 from saucier.service.document import Line, Service
 from saucier.service.on_hand import ReadyRoux, Used
 from saucier.sheet import Sheet
-from saucier.words import Sentence, one_of, said, say
+from saucier.words import Inside, Sentence, one_of, said, say
+
+
+def called(dish: str, line: Line) -> Sentence:
+    """A dish as it is told apart on paper: for whom without what, at which sitting."""
+    name = going_without(dish, line.without)
+    return say("second-sitting", name=name) if line.sitting == 2 else name
 
 
 def going_without(name: str, words: tuple[str, ...]) -> Sentence:
@@ -44,7 +50,7 @@ class BranchPlan:
     need_ml: float
     from_stock_ml: float
     pot: str
-    sheet: Sheet
+    sheet: Inside[Sheet]
     final: State
     cost: float
     film_ml: float = 0.0
@@ -67,8 +73,9 @@ class PotPlan:
     key: str
     name: Sentence | str
     mother: bool
-    sheet: Sheet
-    checked: CheckedSheet
+    sheet: Inside[Sheet]
+    checked: Inside[CheckedSheet]
+    final: State
     batches: int
     pan: Pan
     fill_share: float
@@ -85,12 +92,15 @@ class PotPlan:
 
 @dataclass(frozen=True, slots=True)
 class LinePlan:
-    """One line: its dish (after what it goes ``without``), needs, vessels, rounds, what it costs
+    """One line, the ``number`` it has: its dish, ``called`` as it is told apart on paper (after what it goes ``without``), needs, vessels, rounds, what it costs
     and brings. ``finish`` is what is still done with it, ``on_plate`` tells the grade of each
     sauce at the plate's temperature."""
 
+    number: int
     line: Line
-    dish: Dish
+    dish: Inside[Dish]
+    name: str
+    called: Sentence
     needs: tuple[SauceNeed, ...]
     branches: tuple[str, ...]
     left_out: tuple[Sentence, ...]
@@ -98,24 +108,16 @@ class LinePlan:
     rounds: tuple[InRounds, ...]
     finish: Sentence | None = None
     on_plate: tuple[Sentence, ...] = ()
-    allergens: frozenset[str] = frozenset()
+    allergens: tuple[str, ...] = ()
     cost: float = 0.0
-
-    @property
-    def called(self) -> Sentence:
-        """The dish as it is told apart on paper: for whom without what, at which sitting."""
-        called = going_without(self.dish.name, self.line.without)
-        return say("second-sitting", name=called) if self.line.sitting == 2 else called
-
-    @property
-    def cost_each(self) -> float:
-        return self.cost / self.line.portions
+    cost_each: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class Plan:
     """The whole service. ``used`` is sauce on hand used first, ``roux`` ready roux, ``there`` grams
-    of ingredients on hand; ``warnings`` what to mind; ``by_recipe_ml`` what would be left over had
+    of ingredients on hand; ``warnings`` what to mind; ``needs_ml`` what is asked for, ``left_ml`` what
+    is made beyond that and what clings; ``by_recipe_ml`` what would be left over had
     each dish made its sauces apart, by halves of their recipes."""
 
     service: Service
@@ -124,8 +126,10 @@ class Plan:
     pots: tuple[PotPlan, ...]
     used: tuple[Used, ...]
     roux: tuple[ReadyRoux, ...]
-    there: Mapping[str, float]
+    there: Inside[Mapping[str, float]]
     warnings: tuple[Sentence, ...]
+    needs_ml: float
+    left_ml: float
     by_recipe_ml: float
 
     def to_cook(self, key: str) -> tuple[str, str, Sheet]:
@@ -140,13 +144,6 @@ class Plan:
                 poured = branch.pot in mothers
                 return branch.key if poured else branch.pot, branch.sauce, branch.sheet
         raise BadInput.at("pot", "is-none-of-its-pots", key=key[:60])
-
-    @property
-    def left_ml(self) -> float:
-        """What is made beyond the needs and what clings, mL."""
-        return sum(
-            b.made_ml + b.from_stock_ml - b.need_ml - b.film_ml for b in self.branches
-        ) + sum(pot.left_g * pot.made_ml / pot.made_g for pot in self.pots if pot.mother)
 
 
 @dataclass

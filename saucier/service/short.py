@@ -37,11 +37,8 @@ class Short:
     name: str
     need_g: float
     have_g: float
+    enough: bool
     lines: tuple[LeftToServe, ...]
-
-    @property
-    def enough(self) -> bool:
-        return self.have_g >= self.need_g
 
 
 Replan = Callable[[Service], Plan]
@@ -71,7 +68,7 @@ def short_of(plan: Plan, ingredient: str, have: Amount, kitchen: Kitchen, replan
         if uses >= missing > 0.0:
             alone = float(math.floor(asked_for * (1.0 - missing / uses) + 1e-9))
         lines.append(LeftToServe(number, line.dish.name, asked_for, uses, alike[number], alone))
-    return Short(ingredient, row.name, need, have_g, tuple(lines))
+    return Short(ingredient, row.name, need, have_g, have_g >= need, tuple(lines))
 
 
 def _all_alike(

@@ -1,7 +1,7 @@
 """The sauce sheet: the open format everything else speaks (docs/formats)."""
 
 from saucier.sheet.by_hand import with_measures
-from saucier.sheet.differences import differences
+from saucier.sheet.differences import Difference, differences
 from saucier.sheet.document import Cover, Serves, Sheet, SheetBurner, SheetPan, Target
 from saucier.sheet.reading import (
     MAX_BYTES,
@@ -15,6 +15,7 @@ from saucier.sheet.reading import (
 __all__ = [
     "MAX_BYTES",
     "Cover",
+    "Difference",
     "Serves",
     "Sheet",
     "SheetBurner",

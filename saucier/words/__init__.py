@@ -6,5 +6,16 @@ room. Another language is another folder beside ``en``.
 
 from saucier.words.catalogue import add_shelf, sentences
 from saucier.words.sentence import Sentence, all_of, one_of, plain, said, say
+from saucier.words.told import Inside
 
-__all__ = ["Sentence", "add_shelf", "all_of", "one_of", "plain", "said", "say", "sentences"]
+__all__ = [
+    "Inside",
+    "Sentence",
+    "add_shelf",
+    "all_of",
+    "one_of",
+    "plain",
+    "said",
+    "say",
+    "sentences",
+]

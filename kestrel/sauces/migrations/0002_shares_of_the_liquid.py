@@ -15,6 +15,7 @@ from saucier.heat import POT_SHAPES, Pan
 from saucier.kitchen import Kitchen
 from saucier.larder import ingredient_from_row, shipped_larder
 from saucier.sheet import read_sheet, write_sheet
+from saucier.words import plain
 
 _OUTCOME = (
     "grade", "reason", "viscosity_pa_s", "volume_ml", "mass_g", "salt_pct", "minutes", "allergens",
@@ -59,7 +60,7 @@ def migrate(apps, schema_editor):
         try:
             sheet = read_sheet(newest.sheet) if newest else None
             anew = as_meant(sheet, kitchen) if sheet else None
-            found = check(anew, kitchen).figures if anew else {}
+            found = plain(check(anew, kitchen).figures) if anew else {}
         except BadInput:
             continue
         if not found:

@@ -92,11 +92,13 @@ class Recipes(KitchenTest):
 
     def test_read_settle_open(self) -> None:
         found = self.client.call("POST", "/work/read", {"text": self.TEXT}).body
-        self.assertEqual(found["open_lines"], 1)
+        self.assertEqual(found["reading"]["open_lines"], 1)
         self.assertEqual(found["final"]["grade"], "nappe")
         settled = [{"line": 3, "ingredient": "garlic", "amount": "2 pieces"}]
         body = {"text": self.TEXT, "settled": settled}
-        self.assertEqual(self.client.call("POST", "/work/read", body).body["open_lines"], 0)
+        self.assertEqual(
+            self.client.call("POST", "/work/read", body).body["reading"]["open_lines"], 0
+        )
         settled[0]["amount"] = "2 moons"
         refused = self.client.call("POST", "/work/read", body)
         self.assertIn("settled[3].amount.unit", self.fields(refused))
@@ -113,7 +115,7 @@ class Recipes(KitchenTest):
         text = self.client.call("POST", "/work/write", body).body["text"]
         self.assertEqual(json.loads(text)["@type"], "Recipe")
         self.assertEqual(
-            self.client.call("POST", "/work/read", {"text": text}).body["open_lines"], 0
+            self.client.call("POST", "/work/read", {"text": text}).body["reading"]["open_lines"], 0
         )
         body["form"] = "papyrus"
         self.assertIn("form", self.fields(self.client.call("POST", "/work/write", body)))
@@ -127,13 +129,13 @@ class LarderMoves(KitchenTest):
         changed = {**row["row"], "fat": "25", "water": "43", "price_per_kg": "30"}
         moved = self.client.call("POST", "/work/larder-moves", {"rows": [changed]}).body
         self.assertEqual([one["name"] for one in moved], ["cheese sauce"])
-        self.assertTrue(any(word.startswith("cost") for word in moved[0]["words"]))
+        self.assertTrue(any(word.startswith("cost") for word in moved[0]["changes"]))
         before = self.client.call("POST", "/work/check", {"sheet": CHEESE_SAUCE}).body["final"]
         saved = self.client.call("PUT", "/larder/ingredients", {"row": changed, "revision": 0})
         self.assertEqual(saved.body["revision"], 1)
         after = self.client.call("POST", "/work/check", {"sheet": CHEESE_SAUCE}).body["final"]
         self.assertLess(after["fat_pct"], before["fat_pct"])
-        self.assertIn(f"cost {before['cost']:.2f} → {after['cost']:.2f}", moved[0]["words"])
+        self.assertIn(f"cost {before['cost']:.2f} → {after['cost']:.2f}", moved[0]["changes"])
         # Another kitchen's larder stays as it was.
         other = self.other.call("POST", "/work/check", {"sheet": CHEESE_SAUCE}).body["final"]
         self.assertEqual(other["fat_pct"], before["fat_pct"])

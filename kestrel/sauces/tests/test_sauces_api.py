@@ -198,7 +198,7 @@ class Working(KitchenTest):
         self.assertAlmostEqual(found["makes_ml"], 2000, delta=40)
         thin = self.client.call("POST", "/work/correct", {**body, "seen_pa_s": 1.0}).body
         self.assertIsNone(thin["amount"])
-        self.assertIn("Fix it", thin["say"][0])
+        self.assertIn("Fix it", thin["notes"][0])
         refused = self.client.call("POST", "/work/correct", {**body, "at": 0})
         self.assertEqual(self.fields(refused), ["at"])
 

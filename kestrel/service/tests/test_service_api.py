@@ -98,8 +98,11 @@ class Kept(ServiceTest):
         stock = {"ingredient": "stock-light", "amount": {"value": 1, "unit": "L"}}
         made = self.new(date=past.isoformat(), repeats="weekly", on_hand=[stock]).body
         save_again(self.sauce, self.user, read_sheet({**CHEESE_SAUCE, "name": "Milder"}), 1)
-        for _ in range(2):  # once, however often it is looked at
-            rows = self.client.call("GET", "/services").body
+        self.client.call("GET", "/services")
+        self.assertEqual(Service.objects.count(), 1)  # looking writes nothing
+        done = [self.client.call("POST", "/services/carry-on").body for _ in range(2)]
+        self.assertEqual(done, [1, 0])
+        rows = self.client.call("GET", "/services").body
         self.assertEqual([row["repeats"] for row in rows], ["weekly", "never"])
         following = Service.objects.get(pk=rows[0]["id"])
         self.assertEqual(following.date, past + datetime.timedelta(days=14))
@@ -115,6 +118,7 @@ class Kept(ServiceTest):
         deleted = self.new(date="2026-01-04", repeats="weekly").body
         self.client.call("DELETE", f"/services/{deleted['id']}")
         self.new(date=None, repeats="weekly")
+        self.assertEqual(self.client.call("POST", "/services/carry-on").body, 0)
         self.assertEqual(len(self.client.call("GET", "/services").body), 2)
 
     def test_nonsense_names_the_field(self) -> None:
@@ -146,7 +150,7 @@ class Pinned(ServiceTest):
         }
         save_again(self.sauce, self.user, read_sheet(changed), 1)
         after = self.work(made)
-        self.assertEqual(before["branches"], after["branches"])
+        self.assertEqual(before["plan"]["branches"], after["plan"]["branches"])
         self.assertEqual(
             after["changed"],
             [
@@ -162,14 +166,14 @@ class Pinned(ServiceTest):
         body = {"sauce_id": self.sauce.pk, "revision": 1}
         renewed = self.client.call("POST", f"/services/{made['id']}/renew", body).body
         self.assertEqual(renewed["pinned"], {str(self.sauce.pk): 2})
-        self.assertEqual(self.work(renewed)["branches"][0]["grade"], "nappe")
+        self.assertEqual(self.work(renewed)["plan"]["branches"][0]["grade"], "nappe")
 
     def test_a_sauce_deleted_meanwhile_is_still_made(self) -> None:
         made = self.new().body
         delete(self.sauce)
         found = self.work(made)
         self.assertTrue(found["changed"][0]["deleted"])
-        self.assertEqual(found["branches"][0]["grade"], "binding")
+        self.assertEqual(found["plan"]["branches"][0]["grade"], "binding")
         body = {"sauce_id": self.sauce.pk, "revision": 1}
         refused = self.client.call("POST", f"/services/{made['id']}/renew", body)
         self.assertIn("sauce_id", self.fields(refused))
@@ -180,17 +184,18 @@ class Worked(ServiceTest):
         return self.client.call("POST", f"/services/{what}", {"document": self.document(), **body})
 
     def test_plan_production_and_flow_both_ways(self) -> None:
-        plan = self.ask("work").body
+        found = self.ask("work").body
+        plan = found["plan"]
         self.assertEqual(plan["lines"][0]["needs"][0]["volume_ml"], 12 * 55 * 1.05)
-        self.assertTrue(plan["production"]["buy"])
+        self.assertTrue(found["production"]["buy"])
         key = plan["branches"][0]["key"]
-        more = self.ask("flow", node=key, ml=2 * plan["branches"][0]["made_ml"]).body
-        self.assertEqual(more["document"]["lines"][0]["portions"], 25)
+        more = self.ask("flow", node=key, ml=2 * plan["branches"][0]["made_ml"]).body["plan"]
+        self.assertEqual(more["service"]["lines"][0]["portions"], 25)
         self.assertAlmostEqual(
             more["branches"][0]["made_ml"], 2 * plan["branches"][0]["made_ml"], delta=60
         )
-        scaled = self.ask("scale", covers=60).body
-        self.assertEqual(scaled["document"]["lines"][0]["portions"], 60)
+        scaled = self.ask("scale", covers=60).body["plan"]
+        self.assertEqual(scaled["service"]["lines"][0]["portions"], 60)
         for what, body, field in (
             ("flow", {"node": "moon", "ml": 500}, "node"),
             ("flow", {"node": key, "ml": 1}, "ml"),
@@ -228,7 +233,7 @@ class DemoServices(TestCase):
         for row in rows.values():
             made = client.call("GET", f"/services/{row['id']}").body
             body = {"document": made["document"], "pinned": made["pinned"]}
-            plan = client.call("POST", "/services/work", body).body
-            self.assertEqual(plan["warnings"], [])
-            self.assertEqual(plan["changed"], [])
+            found = client.call("POST", "/services/work", body).body
+            self.assertEqual(found["plan"]["warnings"], [])
+            self.assertEqual(found["changed"], [])
         self.assertGreaterEqual(Dish.objects.count(), 12)

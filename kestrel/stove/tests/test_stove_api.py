@@ -140,7 +140,7 @@ class PotsOfAService(KitchenTest):
         self.cheese = cheese
         self.service = save_service(self.kitchen, {"name": "Lunch", "lines": lines})
         body = {"document": self.service.document, "pinned": self.service.pinned}
-        self.plan = self.client.call("POST", "/services/work", body).body
+        self.plan = self.client.call("POST", "/services/work", body).body["plan"]
         self.path = f"/stove/of-service/{self.service.pk}"
 
     def cook(self, pot: str):
@@ -153,7 +153,7 @@ class PotsOfAService(KitchenTest):
         self.assertEqual((batch["sauce_id"], batch["version"]), (None, None))
         self.assertEqual((batch["service_id"], batch["name"]), (self.service.pk, pot["name"]))
         self.assertAlmostEqual(batch["plan"]["final"]["mass_g"], pot["made_g"] / pot["batches"], 3)
-        self.assertEqual(batch["plan"]["pan"]["name"], pot["pan"])
+        self.assertEqual(batch["plan"]["pan"]["name"], pot["pan"]["name"])
         self.client.call("POST", "/journal", {"batch_id": batch["id"], "verdict": "again"})
         [entry] = self.client.call("GET", "/journal").body["entries"]
         self.assertEqual((entry["service"], entry["sauce_id"]), ("Lunch", None))
@@ -171,9 +171,9 @@ class PotsOfAService(KitchenTest):
         self.service.document["force"] = {str(self.cheese.pk): "own"}
         self.service.save()
         body = {"document": self.service.document, "pinned": self.service.pinned}
-        plan = self.client.call("POST", "/services/work", body).body
-        branch = next(b for b in plan["branches"] if b["sauce"] == str(self.cheese.pk))
-        weighed = [one["key"] for one in plan["production"]["weigh"]]
+        found = self.client.call("POST", "/services/work", body).body
+        branch = next(b for b in found["plan"]["branches"] if b["sauce"] == str(self.cheese.pk))
+        weighed = [one["key"] for one in found["production"]["weigh"]]
         self.assertIn(branch["pot"], weighed)
         for key in (branch["key"], branch["pot"]):
             self.assertEqual(self.cook(key).status_code, 201)

@@ -743,12 +743,32 @@ export interface paths {
         };
         /**
          * List Services
-         * @description The kitchen's services, newest first; weekly ones that are over are carried on.
+         * @description The kitchen's services, newest first.
          */
         get: operations["kestrel_service_api_list_services"];
         put?: never;
         /** New Service */
         post: operations["kestrel_service_api_new_service"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/carry-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Carry On
+         * @description Weekly services whose day is over, planned for their next day: how many were.
+         */
+        post: operations["kestrel_service_api_carry_on"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1582,10 +1602,15 @@ export interface components {
              */
             op: "mount";
         };
-        /** ProblemOut */
+        /**
+         * ProblemOut
+         * @description A problem of the core with its words.
+         */
         ProblemOut: {
             /** Field */
             field: string;
+            /** Code */
+            code: string;
             /** Message */
             message: string;
             /** Remedy */
@@ -2625,10 +2650,13 @@ export interface components {
             made_at: string;
             sheet: components["schemas"]["Sheet"];
             /** Differences */
-            differences: components["schemas"]["DifferenceOut"][];
+            differences: components["schemas"]["Difference"][];
         };
-        /** DifferenceOut */
-        DifferenceOut: {
+        /**
+         * Difference
+         * @description One place where two sheets differ; None stands for "not there".
+         */
+        Difference: {
             /** Where */
             where: string;
             /** Theirs */
@@ -2683,44 +2711,57 @@ export interface components {
             /** Eye High */
             eye_high: number | null;
         };
-        /** AmountOut */
-        AmountOut: {
+        /**
+         * Amount
+         * @description ``value`` of ``unit``; always finite and more than zero once read from a sheet.
+         *     ``measure`` says how it is measured by hand, None where it is weighed or poured.
+         *
+         *     >>> Amount(1.5, "cup").base
+         *     360.0
+         */
+        Amount: {
             /** Value */
             value: number;
             /** Unit */
             unit: string;
-            measure?: components["schemas"]["MeasuredOut"] | null;
+            measure?: components["schemas"]["MeasuredBy"] | null;
         };
         /**
-         * CardOut
-         * @description A step told to the cook.
+         * Card
+         * @description One step: ``title``, what to ``do``, the ``cue`` to look for, ``lines`` to go through one by
+         *     one, what is ``weighed`` for it, the ``remarks`` that belong to this step itself, ``timer_s``
+         *     seconds to run (None: no timer), and ``scale_g``, the reading of the scale with the pan on it
+         *     afterwards (None where the pan's tare is not known).
          */
-        CardOut: {
+        Card: {
             /** Title */
             title: string;
             /** Do */
             do: string;
             /** Cue */
             cue: string;
+            /** Weighed */
+            weighed: components["schemas"]["Weighed"][];
+            /** Timer S */
+            timer_s: number | null;
+            /** Scale G */
+            scale_g: number | null;
             /**
              * Lines
              * @default []
              */
             lines: string[];
-            /** Weighed */
-            weighed: components["schemas"]["WeighedOut"][];
             /**
              * Remarks
              * @default []
              */
             remarks: string[];
-            /** Timer S */
-            timer_s: number | null;
-            /** Scale G */
-            scale_g: number | null;
         };
-        /** ChoiceOut */
-        ChoiceOut: {
+        /**
+         * Choice
+         * @description One answer, and why cooks give it.
+         */
+        Choice: {
             /** Key */
             key: string;
             /** Name */
@@ -2728,8 +2769,13 @@ export interface components {
             /** Why */
             why: string;
         };
-        /** FinalOut */
-        FinalOut: {
+        /**
+         * Figures
+         * @description The pot after a step, rounded to what the figures can bear: units in the names, shares 0 to
+         *     1, ``_pct`` g per 100 g of the sauce. ``total_`` counts the pieces in it, ``yield_`` those that
+         *     are no food put back to finish. ``grade`` is None where none can be given, with the ``reason``.
+         */
+        Figures: {
             /** Mass G */
             mass_g: number;
             /** Volume Ml */
@@ -2743,20 +2789,20 @@ export interface components {
             total_g?: number | null;
             /** Total Ml */
             total_ml?: number | null;
-            /** Yield G */
-            yield_g?: number | null;
-            /** Yield Ml */
-            yield_ml?: number | null;
             /**
              * Pieces
              * @default []
              */
-            pieces: components["schemas"]["PieceOut"][];
+            pieces: components["schemas"]["PieceInPot"][];
             /**
              * Set Aside
              * @default []
              */
-            set_aside: components["schemas"]["SetAsideOut"][];
+            set_aside: components["schemas"]["SetAside"][];
+            /** Yield G */
+            yield_g?: number | null;
+            /** Yield Ml */
+            yield_ml?: number | null;
             /** Viscosity Pa S */
             viscosity_pa_s: number | null;
             /** Viscosity Low Pa S */
@@ -2767,10 +2813,6 @@ export interface components {
             grade: string | null;
             /** Reason */
             reason: string | null;
-            /** Looks */
-            looks: string;
-            /** Film Mm */
-            film_mm: number | null;
             /** Serving C */
             serving_c: number;
             /** Temperature C */
@@ -2801,6 +2843,92 @@ export interface components {
             minutes: number;
             /** Level Mm */
             level_mm: number;
+            /** Film Mm */
+            film_mm: number | null;
+            /** Looks */
+            looks: string;
+            /** Allergens */
+            allergens: string[];
+            /** Warnings */
+            warnings: string[];
+        };
+        /**
+         * FinalFigures
+         * @description A sauce at its end: with the warnings of its steps, and against the salt asked for what is
+         *     left to add, how far over it is, and the unsalted liquid that evens it out, g.
+         */
+        FinalFigures: {
+            /** Mass G */
+            mass_g: number;
+            /** Volume Ml */
+            volume_ml: number;
+            /**
+             * Pieces G
+             * @default 0
+             */
+            pieces_g: number;
+            /** Total G */
+            total_g?: number | null;
+            /** Total Ml */
+            total_ml?: number | null;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: components["schemas"]["PieceInPot"][];
+            /**
+             * Set Aside
+             * @default []
+             */
+            set_aside: components["schemas"]["SetAside"][];
+            /** Yield G */
+            yield_g?: number | null;
+            /** Yield Ml */
+            yield_ml?: number | null;
+            /** Viscosity Pa S */
+            viscosity_pa_s: number | null;
+            /** Viscosity Low Pa S */
+            viscosity_low_pa_s: number | null;
+            /** Viscosity High Pa S */
+            viscosity_high_pa_s: number | null;
+            /** Grade */
+            grade: string | null;
+            /** Reason */
+            reason: string | null;
+            /** Serving C */
+            serving_c: number;
+            /** Temperature C */
+            temperature_c: number;
+            /** Salt Pct */
+            salt_pct: number;
+            /** Fat Pct */
+            fat_pct: number;
+            /** Fat Volume Share */
+            fat_volume_share: number;
+            /** Acid Pct */
+            acid_pct: number;
+            /** Sugar Pct */
+            sugar_pct: number;
+            /** Alcohol Pct */
+            alcohol_pct: number;
+            /** Water Pct */
+            water_pct: number;
+            /** Flour Pct */
+            flour_pct: number;
+            /** Emulsion */
+            emulsion: string;
+            /** Kcal */
+            kcal: number;
+            /** Cost */
+            cost: number;
+            /** Minutes */
+            minutes: number;
+            /** Level Mm */
+            level_mm: number;
+            /** Film Mm */
+            film_mm: number | null;
+            /** Looks */
+            looks: string;
             /** Allergens */
             allergens: string[];
             /** Warnings */
@@ -2811,6 +2939,20 @@ export interface components {
             salt_over_g?: number | null;
             /** Salt Liquid G */
             salt_liquid_g?: number | null;
+        };
+        /**
+         * Followed
+         * @description A question that arises in a sheet, and what it follows.
+         */
+        Followed: {
+            /** Key */
+            key: string;
+            /** Question */
+            question: string;
+            /** Followed */
+            followed: string;
+            /** Choices */
+            choices: components["schemas"]["Choice"][];
         };
         /**
          * Mark
@@ -2840,10 +2982,11 @@ export interface components {
             salt_pct: number;
         };
         /**
-         * MeasuredOut
-         * @description How an amount is measured by hand; ``spread`` is the standard share hands differ by.
+         * MeasuredBy
+         * @description How an amount is measured where no scale is: ``count`` of a kitchen measure called
+         *     ``name``, which differs between hands by the standard share ``spread``.
          */
-        MeasuredOut: {
+        MeasuredBy: {
             /** Name */
             name: string;
             /** Count */
@@ -2852,10 +2995,10 @@ export interface components {
             spread: number;
         };
         /**
-         * NeedOut
+         * NeedForEach
          * @description What is to be made, how that comes about, and energy and cost for each one served.
          */
-        NeedOut: {
+        NeedForEach: {
             /** Volume Ml */
             volume_ml: number;
             /** Lines */
@@ -2865,166 +3008,106 @@ export interface components {
             /** Each Cost */
             each_cost: number;
         };
-        /** PanShown */
-        PanShown: {
+        /**
+         * Pan
+         * @description A pan: inner ``diameter_cm`` at the rim, ``depth_cm`` inside, ``tare_g`` empty.
+         *
+         *     A sloped pan's base is taken as three quarters of its rim; a bowl or a shell as a part of a
+         *     sphere; a dish has straight sides; a tray is ``diameter_cm`` long and ``width_cm`` wide.
+         *     ``reactive``: bare aluminium or iron. ``heavy``: a thick bottom that does not catch easily.
+         */
+        Pan: {
             /** Name */
             name: string;
-            /** Shape */
-            shape: string;
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "straight" | "sloped" | "bowl" | "tray" | "shell" | "dish";
             /** Diameter Cm */
             diameter_cm: number;
             /** Depth Cm */
             depth_cm: number;
-            /** Tare G */
+            /**
+             * Tare G
+             * @default 0
+             */
             tare_g: number;
             /** Width Cm */
             width_cm?: number | null;
+            /**
+             * Reactive
+             * @default false
+             */
+            reactive: boolean;
+            /**
+             * Heavy
+             * @default true
+             */
+            heavy: boolean;
         };
-        /** PieceOut */
-        PieceOut: {
+        /**
+         * PieceInPot
+         * @description Pieces of one ingredient, g of them.
+         */
+        PieceInPot: {
             /** Name */
             name: string;
             /** Mass G */
             mass_g: number;
         };
         /**
-         * SchoolOut
-         * @description A question cooks answer differently, and what this sheet follows.
+         * SetAside
+         * @description A share of the pot kept back, g of it, for ``purpose``.
          */
-        SchoolOut: {
-            /** Key */
-            key: string;
-            /** Question */
-            question: string;
-            /** Followed */
-            followed: string;
-            /** Choices */
-            choices: components["schemas"]["ChoiceOut"][];
-        };
-        /** SetAsideOut */
-        SetAsideOut: {
+        SetAside: {
             /** Purpose */
             purpose: string;
             /** Mass G */
             mass_g: number;
         };
         /**
-         * StateOut
-         * @description The pot after a step; units in the names, shares 0 to 1, ``_pct`` g per 100 g.
+         * Weighed
+         * @description One thing to have ready for a step: ``amount`` as the sheet says, its ``grams``, and
+         *     ``spoons`` where a spoon or cup is useful.
          */
-        StateOut: {
-            /** Mass G */
-            mass_g: number;
-            /** Volume Ml */
-            volume_ml: number;
-            /**
-             * Pieces G
-             * @default 0
-             */
-            pieces_g: number;
-            /** Total G */
-            total_g?: number | null;
-            /** Total Ml */
-            total_ml?: number | null;
-            /** Yield G */
-            yield_g?: number | null;
-            /** Yield Ml */
-            yield_ml?: number | null;
-            /**
-             * Pieces
-             * @default []
-             */
-            pieces: components["schemas"]["PieceOut"][];
-            /**
-             * Set Aside
-             * @default []
-             */
-            set_aside: components["schemas"]["SetAsideOut"][];
-            /** Viscosity Pa S */
-            viscosity_pa_s: number | null;
-            /** Viscosity Low Pa S */
-            viscosity_low_pa_s: number | null;
-            /** Viscosity High Pa S */
-            viscosity_high_pa_s: number | null;
-            /** Grade */
-            grade: string | null;
-            /** Reason */
-            reason: string | null;
-            /** Looks */
-            looks: string;
-            /** Film Mm */
-            film_mm: number | null;
-            /** Serving C */
-            serving_c: number;
-            /** Temperature C */
-            temperature_c: number;
-            /** Salt Pct */
-            salt_pct: number;
-            /** Fat Pct */
-            fat_pct: number;
-            /** Fat Volume Share */
-            fat_volume_share: number;
-            /** Acid Pct */
-            acid_pct: number;
-            /** Sugar Pct */
-            sugar_pct: number;
-            /** Alcohol Pct */
-            alcohol_pct: number;
-            /** Water Pct */
-            water_pct: number;
-            /** Flour Pct */
-            flour_pct: number;
-            /** Emulsion */
-            emulsion: string;
-            /** Kcal */
-            kcal: number;
-            /** Cost */
-            cost: number;
-            /** Minutes */
-            minutes: number;
-            /** Level Mm */
-            level_mm: number;
-            /** Allergens */
-            allergens: string[];
-            /** Warnings */
-            warnings: string[];
-        };
-        /** WeighedOut */
-        WeighedOut: {
+        Weighed: {
             /** Ingredient */
             ingredient: string;
             /** Name */
             name: string;
             /** Role */
             role: string;
-            /** Field */
-            field: string;
-            amount: components["schemas"]["AmountOut"];
+            amount: components["schemas"]["Amount"];
             /** Grams */
             grams: number;
-            spoons: components["schemas"]["AmountOut"] | null;
+            spoons: components["schemas"]["Amount"] | null;
+            /** Field */
+            field: string;
         };
         /**
          * Worked
-         * @description A sheet with all its consequences.
+         * @description A sheet with all its consequences: the pot at its end and after every step, the cards, what
+         *     its reductions pass on the way down, the need behind its yield, what a solve may turn (``free``),
+         *     the schools it follows, what mends its salt. ``changes``: what a switch of school moved.
          */
         Worked: {
             sheet: components["schemas"]["Sheet"];
-            final: components["schemas"]["FinalOut"];
+            final: components["schemas"]["FinalFigures"];
             /** Steps */
-            steps: components["schemas"]["StateOut"][];
+            steps: components["schemas"]["Figures"][];
             /** Cards */
-            cards: components["schemas"]["CardOut"][];
+            cards: components["schemas"]["Card"][];
             /** Along */
             along: components["schemas"]["Along"][];
-            pan: components["schemas"]["PanShown"];
+            pan: components["schemas"]["Pan"];
             /** Assumed */
             assumed: string[];
-            need: components["schemas"]["NeedOut"] | null;
+            need: components["schemas"]["NeedForEach"] | null;
             /** Free */
             free: string;
             /** Schools */
-            schools: components["schemas"]["SchoolOut"][];
+            schools: components["schemas"]["Followed"][];
             /** Salt Remedies */
             salt_remedies: string[];
             /**
@@ -3116,17 +3199,20 @@ export interface components {
             recommended: boolean;
         };
         /**
-         * CorrectionOut
-         * @description How much of what was held back goes in; None: nothing.
+         * Correction
+         * @description ``spoons`` to pick from, thin to thick about what is expected. ``amount`` of what was held
+         *     back goes in (None: nothing; it is as it should be, or on the wrong side of it). The sauce then
+         *     makes ``makes_ml``. ``notes`` tell the cook, overshoots of the yield, of the pan and of what was
+         *     held back included.
          */
-        CorrectionOut: {
+        Correction: {
             /** Spoons */
             spoons: components["schemas"]["SpoonSeen"][];
-            amount: components["schemas"]["AmountOut"] | null;
+            amount: components["schemas"]["Amount"] | null;
             /** Makes Ml */
             makes_ml: number;
-            /** Say */
-            say: string[];
+            /** Notes */
+            notes: string[];
         };
         /**
          * SpoonSeen
@@ -3159,10 +3245,10 @@ export interface components {
             seen_pa_s?: number | null;
         };
         /**
-         * AlongOut
+         * AfterStep
          * @description The pot after a step, for a plot along the steps.
          */
-        AlongOut: {
+        AfterStep: {
             /** Title */
             title: string;
             /** Mass G */
@@ -3172,8 +3258,11 @@ export interface components {
             /** Minutes */
             minutes: number;
         };
-        /** AtTemperatureOut */
-        AtTemperatureOut: {
+        /**
+         * AtTemperature
+         * @description How thick a sauce is at ``temperature_c``; None with ``set_`` true where it has set.
+         */
+        AtTemperature: {
             /** Temperature C */
             temperature_c: number;
             /** Viscosity Pa S */
@@ -3181,8 +3270,11 @@ export interface components {
             /** Set */
             set: boolean;
         };
-        /** LeverOut */
-        LeverOut: {
+        /**
+         * Lever
+         * @description Something to pull: its ``value`` now, between ``low`` and ``high`` in steps of ``step``.
+         */
+        Lever: {
             /** Key */
             key: string;
             /** Name */
@@ -3198,16 +3290,20 @@ export interface components {
             /** Step */
             step: number;
         };
-        /** WhatIfOut */
-        WhatIfOut: {
+        /**
+         * WhatIf
+         * @description A sheet with its levers pulled: the state, the pot ``along`` the steps, and thickness against
+         *     temperature.
+         */
+        WhatIf: {
             sheet: components["schemas"]["Sheet"];
             /** Levers */
-            levers: components["schemas"]["LeverOut"][];
-            final: components["schemas"]["FinalOut"];
+            levers: components["schemas"]["Lever"][];
+            final: components["schemas"]["FinalFigures"];
             /** Along */
-            along: components["schemas"]["AlongOut"][];
+            along: components["schemas"]["AfterStep"][];
             /** Curve */
-            curve: components["schemas"]["AtTemperatureOut"][];
+            curve: components["schemas"]["AtTemperature"][];
         };
         /**
          * WhatIfIn
@@ -3227,25 +3323,35 @@ export interface components {
             };
         };
         /**
-         * SwapOut
-         * @description What may stand in: the sheet solved again, what it moves; or why it does not go.
+         * Swap
+         * @description ``ingredient`` in place of another: the ``sheet`` solved again, ``changes``, the
+         *     allergens it ``gains`` and ``loses``; ``refused`` says why it does not go, with no sheet.
          */
-        SwapOut: {
+        Swap: {
             /** Ingredient */
             ingredient: string;
             /** Name */
             name: string;
             /** Same Role */
             same_role: boolean;
-            sheet: components["schemas"]["Sheet"] | null;
-            /** Changes */
+            sheet?: components["schemas"]["Sheet"] | null;
+            /**
+             * Changes
+             * @default []
+             */
             changes: string[];
-            /** Gains */
+            /**
+             * Gains
+             * @default []
+             */
             gains: string[];
-            /** Loses */
+            /**
+             * Loses
+             * @default []
+             */
             loses: string[];
             /** Refused */
-            refused: string | null;
+            refused?: string | null;
         };
         /** SwapIn */
         SwapIn: {
@@ -3256,15 +3362,22 @@ export interface components {
             /** Ingredient */
             ingredient: string;
         };
-        /** KindOut */
-        KindOut: {
+        /**
+         * Kind
+         * @description A kind of sauce to take an unknown pot for: steps in usual proportions, per litre or so.
+         */
+        Kind: {
             /** Key */
             key: string;
             /** Name */
             name: string;
         };
-        /** SignOut */
-        SignOut: {
+        /**
+         * Sign
+         * @description What a cook sees or tastes: ``name``, ``why`` it is so, what to do ``next_time``, and the
+         *     ``ways`` to mend it.
+         */
+        Sign: {
             /** Key */
             key: string;
             /** Name */
@@ -3274,17 +3387,23 @@ export interface components {
             /** Next Time */
             next_time: string;
         };
-        /** SignsOut */
-        SignsOut: {
+        /**
+         * Signs
+         * @description What can be wrong with a sauce, and the kinds an unknown pot may be.
+         */
+        Signs: {
             /** Signs */
-            signs: components["schemas"]["SignOut"][];
+            signs: components["schemas"]["Sign"][];
             /** Kinds */
-            kinds: components["schemas"]["KindOut"][];
+            kinds: components["schemas"]["Kind"][];
         };
-        /** FixOut */
-        FixOut: {
+        /**
+         * Mended
+         * @description A pot ``now``, what is ``likely`` wrong with it, and the remedies of one ``sign``.
+         */
+        Mended: {
             sheet: components["schemas"]["Sheet"];
-            now: components["schemas"]["FinalOut"];
+            now: components["schemas"]["FinalFigures"];
             /** Wanted Grade */
             wanted_grade: string | null;
             /** Wanted Pa S */
@@ -3294,34 +3413,54 @@ export interface components {
             /** Sign */
             sign: string | null;
             /** Remedies */
-            remedies: components["schemas"]["RemedyOut"][];
+            remedies: components["schemas"]["Remedy"][];
         };
         /**
-         * RemedyOut
-         * @description A remedy with its price; ``steps`` are the same as steps of a sheet.
+         * Remedy
+         * @description ``title`` and ``do`` tell the cook; ``steps`` are the same as steps of a sheet, empty where
+         *     nothing goes into the pot. ``minutes`` and ``cost`` are its price, ``loses_g`` what is lost
+         *     on the way. ``after`` is the pot afterwards. ``refused`` says why it cannot be done, and
+         *     then nothing else counts. ``notes`` are what else it moves.
          */
-        RemedyOut: {
+        Remedy: {
             /** Way */
             way: string;
             /** Title */
             title: string;
-            /** Do */
+            /**
+             * Do
+             * @default []
+             */
             do: string[];
-            /** Minutes */
+            /**
+             * Steps
+             * @default []
+             */
+            steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Correct"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
+            /**
+             * Minutes
+             * @default 0
+             */
             minutes: number;
-            /** Cost */
+            /**
+             * Cost
+             * @default 0
+             */
             cost: number;
-            /** Loses G */
+            /**
+             * Loses G
+             * @default 0
+             */
             loses_g: number;
+            /** After */
+            after?: components["schemas"]["Figures"] | null;
             /** Refused */
-            refused: string | null;
-            /** Notes */
+            refused?: string | null;
+            /**
+             * Notes
+             * @default []
+             */
             notes: string[];
-            /** Steps */
-            steps: {
-                [key: string]: unknown;
-            }[];
-            after: components["schemas"]["StateOut"] | null;
         };
         /**
          * FixIn
@@ -3372,42 +3511,69 @@ export interface components {
             salt_pct?: number | null;
         };
         /**
-         * LineOut
-         * @description An ingredient line: ``read``, to ``settle``, or ``unread``.
+         * ReadLine
+         * @description ``text`` as it stood. ``status``: ``read`` and nothing to settle; ``settle`` with a guess
+         *     or a gap that ``why`` tells; ``unread`` with neither. ``to_taste``: salted by tongue.
+         *     ``guesses`` are keys that may be meant, the likeliest first.
          */
-        LineOut: {
+        ReadLine: {
             /** Text */
             text: string;
-            /** Status */
-            status: string;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "read" | "settle" | "unread";
             /** Ingredient */
             ingredient: string | null;
-            amount: components["schemas"]["AmountOut"] | null;
+            amount: components["schemas"]["Amount"] | null;
             /** Why */
-            why: string;
-            /** To Taste */
+            why?: string | null;
+            /**
+             * To Taste
+             * @default false
+             */
             to_taste: boolean;
-            /** Guesses */
+            /**
+             * Guesses
+             * @default []
+             */
             guesses: string[];
         };
-        /** ReadingOut */
-        ReadingOut: {
+        /**
+         * Reading
+         * @description ``lines`` as read, the ``sheet`` made of what is settled (None until something is),
+         *     ``assumed`` what had to be taken for granted, ``unused`` the sentences nothing was taken
+         *     from, ``beside`` the lines that go with the sauce and not into it. ``makes`` is what the
+         *     recipe says it yields, in its own words; ``open_lines`` how many are still to settle.
+         */
+        Reading: {
             /** Name */
             name: string;
-            /** Makes */
-            makes: string;
             /** Lines */
-            lines: components["schemas"]["LineOut"][];
-            /** Open Lines */
-            open_lines: number;
+            lines: components["schemas"]["ReadLine"][];
             sheet: components["schemas"]["Sheet"] | null;
-            final: components["schemas"]["FinalOut"] | null;
             /** Assumed */
             assumed: string[];
             /** Unused */
             unused: string[];
             /** Beside */
             beside: string[];
+            /** Makes */
+            makes: string;
+            /**
+             * Open Lines
+             * @default 0
+             */
+            open_lines: number;
+        };
+        /**
+         * RecipeRead
+         * @description A recipe as it was read, and the pot of its sheet where there is one.
+         */
+        RecipeRead: {
+            reading: components["schemas"]["Reading"];
+            final: components["schemas"]["FinalFigures"] | null;
         };
         /** ReadIn */
         ReadIn: {
@@ -3431,8 +3597,11 @@ export interface components {
             /** Amount */
             amount?: unknown;
         };
-        /** FileOut */
-        FileOut: {
+        /**
+         * File
+         * @description ``text``, the ``ending`` of its name, its media type ``kind``.
+         */
+        File: {
             /** Text */
             text: string;
             /** Ending */
@@ -3449,14 +3618,17 @@ export interface components {
             /** Form */
             form: string;
         };
-        /** MovedOut */
-        MovedOut: {
+        /**
+         * Moved
+         * @description A sauce that a change of the larder moves, and how.
+         */
+        Moved: {
             /** Sauce Id */
             sauce_id: number;
             /** Name */
             name: string;
-            /** Words */
-            words: string[];
+            /** Changes */
+            changes: string[];
         };
         /**
          * RowsIn
@@ -3877,71 +4049,95 @@ export interface components {
              */
             revision: number;
         };
-        /** AskedOut */
-        AskedOut: {
+        /**
+         * Asked
+         * @description One need of one line: ``line`` is its number, ``branch`` the branch that meets it.
+         */
+        Asked: {
             /** Line */
             line: number;
             /** Dish */
             dish: string;
-            /** Ml */
-            ml: number;
+            /** Branch */
+            branch: string;
+            need: components["schemas"]["SauceNeed"];
         };
         /**
-         * BranchOut
-         * @description One finished sauce of the service.
+         * BranchPlan
+         * @description One finished sauce: what it is asked for, what is ``made_ml``, from which pot, and why it has
+         *     one of its own where it does. ``sheet`` cooks it (a mother's branch takes her in), ``final`` is
+         *     what it comes to. ``from_stock_ml`` was there already, and counts in its ``cost``.
          */
-        BranchOut: {
+        BranchPlan: {
             /** Key */
             key: string;
             /** Sauce */
             sauce: string;
             /** Name */
             name: string;
-            /** Pot */
-            pot: string;
             /** Grade */
             grade: string | null;
-            /** Viscosity Pa S */
-            viscosity_pa_s: number | null;
-            /** Viscosity Low Pa S */
-            viscosity_low_pa_s: number | null;
-            /** Viscosity High Pa S */
-            viscosity_high_pa_s: number | null;
-            /** Salt Pct */
-            salt_pct: number;
-            /** Mass G */
-            mass_g: number;
             /** Asked */
-            asked: components["schemas"]["AskedOut"][];
+            asked: components["schemas"]["Asked"][];
             /** Need Ml */
             need_ml: number;
-            /** Film Ml */
-            film_ml: number;
-            /** Made Ml */
-            made_ml: number;
-            /** Base G */
-            base_g: number;
-            /** Let Down G */
-            let_down_g: number;
-            /** Let Down Share */
-            let_down_share: number;
-            /** Bound G */
-            bound_g: number;
-            /** Why */
-            why: string;
-            /** Can Share */
-            can_share: boolean;
             /** From Stock Ml */
             from_stock_ml: number;
-            /** Pan */
-            pan: string;
+            /** Pot */
+            pot: string;
+            /** Final */
+            final: components["schemas"]["Figures"];
             /** Cost */
             cost: number;
-            /** Allergens */
-            allergens: string[];
+            /**
+             * Film Ml
+             * @default 0
+             */
+            film_ml: number;
+            /**
+             * Made Ml
+             * @default 0
+             */
+            made_ml: number;
+            /**
+             * Base G
+             * @default 0
+             */
+            base_g: number;
+            /**
+             * Let Down G
+             * @default 0
+             */
+            let_down_g: number;
+            /**
+             * Let Down Share
+             * @default 0
+             */
+            let_down_share: number;
+            /**
+             * Bound G
+             * @default 0
+             */
+            bound_g: number;
+            /** Why */
+            why?: string | null;
+            /**
+             * Can Share
+             * @default false
+             */
+            can_share: boolean;
+            /**
+             * Pan
+             * @default
+             */
+            pan: string;
         };
-        /** BuyOut */
-        BuyOut: {
+        /**
+         * Buy
+         * @description One ingredient of the whole service: ``used_g`` as it goes in, ``bought_g`` with trim and
+         *     drain, less ``on_hand_g``; ``volume_ml`` of what pours (None for the rest); ``packs`` of ``pack_g`` (0: sold loose) and what it ``cost``s.
+         */
+        Buy: {
             /** Ingredient */
             ingredient: string;
             /** Name */
@@ -3960,15 +4156,15 @@ export interface components {
             pack_g: number;
             /** Cost */
             cost: number;
-            spoons: components["schemas"]["AmountOut"] | null;
+            spoons: components["schemas"]["Amount"] | null;
             /** Volume Ml */
             volume_ml: number | null;
         };
         /**
-         * ChangedOut
+         * Changed
          * @description A sauce changed or deleted since the service was planned with its ``pinned`` version.
          */
-        ChangedOut: {
+        Changed: {
             /** Sauce Id */
             sauce_id: number;
             /** Name */
@@ -3980,8 +4176,33 @@ export interface components {
             /** Deleted */
             deleted: boolean;
         };
-        /** LayoutOut */
-        LayoutOut: {
+        /**
+         * InRounds
+         * @description ``pieces`` in ``rounds`` of at most ``a_round``, ``minutes`` in all with the waits between;
+         *     ``line`` tells the arithmetic.
+         */
+        InRounds: {
+            /** What */
+            what: string;
+            /** Pieces */
+            pieces: number;
+            /** A Round */
+            a_round: number;
+            /** Rounds */
+            rounds: number;
+            /** Minutes */
+            minutes: number;
+            /** Line */
+            line: string;
+        };
+        /**
+         * Layout
+         * @description ``vessels`` filled alike: each takes ``solids_g``, ``sauce_ml`` and weighs ``each_g`` filled
+         *     (sauce at 1.03 g/mL); the filling stands ``fill_mm`` high, ``fill_share`` of the depth.
+         *     ``toppings`` are grams for each vessel by ingredient. ``layers`` tells what is built up in
+         *     which thickness; ``warning`` where it does not fit.
+         */
+        Layout: {
             /** Vessels */
             vessels: number;
             /** Name */
@@ -4005,41 +4226,56 @@ export interface components {
             /** Warning */
             warning: string | null;
         };
-        /** LinePlanOut */
-        LinePlanOut: {
-            /** Dish */
-            dish: string;
+        /**
+         * LinePlan
+         * @description One line, the ``number`` it has: its dish, ``called`` as it is told apart on paper (after what it goes ``without``), needs, vessels, rounds, what it costs
+         *     and brings. ``finish`` is what is still done with it, ``on_plate`` tells the grade of each
+         *     sauce at the plate's temperature.
+         */
+        LinePlan: {
+            /** Number */
+            number: number;
+            line: components["schemas"]["Line"];
             /** Name */
             name: string;
             /** Called */
             called: string;
-            /** Portions */
-            portions: number;
-            /** Sitting */
-            sitting: number;
-            /** Without */
-            without: string[];
             /** Needs */
-            needs: components["schemas"]["SauceNeedOut"][];
+            needs: components["schemas"]["SauceNeed"][];
             /** Branches */
             branches: string[];
             /** Left Out */
             left_out: string[];
-            layout: components["schemas"]["LayoutOut"] | null;
+            layout: components["schemas"]["Layout"] | null;
             /** Rounds */
-            rounds: components["schemas"]["RoundsOut"][];
-            /** On Plate */
-            on_plate: string[];
-            /** Allergens */
-            allergens: string[];
-            /** Cost */
-            cost: number;
-            /** Cost Each */
-            cost_each: number;
+            rounds: components["schemas"]["InRounds"][];
             /** Finish */
-            finish: string;
+            finish?: string | null;
+            /**
+             * On Plate
+             * @default []
+             */
+            on_plate: string[];
+            /**
+             * Allergens
+             * @default []
+             */
+            allergens: string[];
+            /**
+             * Cost
+             * @default 0
+             */
+            cost: number;
+            /**
+             * Cost Each
+             * @default 0
+             */
+            cost_each: number;
         };
-        /** MatrixRow */
+        /**
+         * MatrixRow
+         * @description A dish, and for each allergen of the sheet whether it brings it.
+         */
         MatrixRow: {
             /** Dish */
             dish: string;
@@ -4047,35 +4283,37 @@ export interface components {
             marks: boolean[];
         };
         /**
-         * OfferOut
-         * @description Another way for a branch: ``sauce`` may be given ``do`` (own, thicken).
+         * Offer
+         * @description Another way for a branch that would be let down too far: its key, what to do instead
+         *     (``own`` or ``thicken``) and the words for it.
          */
-        OfferOut: {
+        Offer: {
             /** Branch */
             branch: string;
-            /** Sauce */
-            sauce: string;
             /** Do */
             do: string;
             /** Words */
             words: string;
         };
         /**
-         * PlanOut
-         * @description A service worked out: pots, branches, lines, and the production sheet.
+         * Plan
+         * @description The whole service. ``used`` is sauce on hand used first, ``roux`` ready roux, ``there`` grams
+         *     of ingredients on hand; ``warnings`` what to mind; ``needs_ml`` what is asked for, ``left_ml`` what
+         *     is made beyond that and what clings; ``by_recipe_ml`` what would be left over had
+         *     each dish made its sauces apart, by halves of their recipes.
          */
-        PlanOut: {
-            document: components["schemas"]["Service"];
+        Plan: {
+            service: components["schemas"]["Service"];
             /** Lines */
-            lines: components["schemas"]["LinePlanOut"][];
+            lines: components["schemas"]["LinePlan"][];
             /** Branches */
-            branches: components["schemas"]["BranchOut"][];
+            branches: components["schemas"]["BranchPlan"][];
             /** Pots */
-            pots: components["schemas"]["PotOut"][];
+            pots: components["schemas"]["PotPlan"][];
             /** Used */
-            used: components["schemas"]["UsedOut"][];
+            used: components["schemas"]["Used"][];
             /** Roux */
-            roux: components["schemas"]["ReadyRouxOut"][];
+            roux: components["schemas"]["ReadyRoux"][];
             /** Warnings */
             warnings: string[];
             /** Needs Ml */
@@ -4084,22 +4322,25 @@ export interface components {
             left_ml: number;
             /** By Recipe Ml */
             by_recipe_ml: number;
-            /** Changed */
-            changed: components["schemas"]["ChangedOut"][];
-            production: components["schemas"]["ProductionOut"];
         };
-        /** PotOut */
-        PotOut: {
+        /**
+         * PotPlan
+         * @description One pot, a mother or a sauce of its own: one of ``batches`` as ``sheet`` in ``pan``, filled to
+         *     ``fill_share``, ``minutes`` each. ``made_g`` of all batches, ``taken_g`` by the branches, ``film_g``
+         *     and ``left_g`` what is not.
+         */
+        PotPlan: {
             /** Key */
             key: string;
             /** Name */
             name: string;
             /** Mother */
             mother: boolean;
+            /** Final */
+            final: components["schemas"]["Figures"];
             /** Batches */
             batches: number;
-            /** Pan */
-            pan: string;
+            pan: components["schemas"]["Pan"];
             /** Fill Share */
             fill_share: number;
             /** Minutes */
@@ -4116,23 +4357,22 @@ export interface components {
             left_g: number;
             /** Thickest */
             thickest: string;
-            /** Grade */
-            grade: string | null;
-            /** Viscosity Pa S */
-            viscosity_pa_s: number | null;
             /** Notes */
             notes: string[];
             /** Offers */
-            offers: components["schemas"]["OfferOut"][];
+            offers: components["schemas"]["Offer"][];
         };
-        /** ProductionOut */
-        ProductionOut: {
+        /**
+         * Production
+         * @description Everything the kitchen needs on paper. ``matrix`` is dish by allergen.
+         */
+        Production: {
             /** Buy */
-            buy: components["schemas"]["BuyOut"][];
+            buy: components["schemas"]["Buy"][];
             /** Weigh */
-            weigh: components["schemas"]["WeighOutOut"][];
+            weigh: components["schemas"]["WeighOut"][];
             /** Serve */
-            serve: components["schemas"]["ServeOutOut"][];
+            serve: components["schemas"]["ServeOut"][];
             /** Prepare */
             prepare: string[];
             /** Allergens */
@@ -4140,12 +4380,16 @@ export interface components {
             /** Matrix */
             matrix: components["schemas"]["MatrixRow"][];
             /** Stretch */
-            stretch: components["schemas"]["StretchOut"][];
+            stretch: components["schemas"]["Stretch"][];
             /** Cost */
             cost: number;
         };
-        /** ReadyRouxOut */
-        ReadyRouxOut: {
+        /**
+         * ReadyRoux
+         * @description ``grams`` of ready roux of a ``colour`` for ``pot`` (all its batches): half of them stand for
+         *     its butter, half for its flour.
+         */
+        ReadyRoux: {
             /** Pot */
             pot: string;
             /** Colour */
@@ -4153,29 +4397,15 @@ export interface components {
             /** Grams */
             grams: number;
         };
-        /** RoundsOut */
-        RoundsOut: {
-            /** What */
-            what: string;
-            /** Pieces */
-            pieces: number;
-            /** A Round */
-            a_round: number;
-            /** Rounds */
-            rounds: number;
-            /** Minutes */
-            minutes: number;
-            /** Line */
-            line: string;
-        };
         /**
-         * SauceNeedOut
-         * @description What a dish asks of a sauce, with the arithmetic.
+         * SauceNeed
+         * @description ``volume_ml`` of a ``sauce`` for a dish, of it ``kept_back_ml`` for the top or the pass;
+         *     ``lines`` are the arithmetic. ``grade`` and ``serving_c`` as the table has them.
          */
-        SauceNeedOut: {
+        SauceNeed: {
             /** Sauce */
             sauce: string;
-            use: components["schemas"]["UseNamed"];
+            use: components["schemas"]["SauceUse"];
             /** Volume Ml */
             volume_ml: number;
             /** Kept Back Ml */
@@ -4185,8 +4415,46 @@ export interface components {
             /** Lines */
             lines: string[];
         };
-        /** ServeOutOut */
-        ServeOutOut: {
+        /**
+         * SauceUse
+         * @description A use: counted in ``counted_in``, ``start_count`` of them to
+         *     begin with, ``per_ml`` mL for each (usual range ``low_ml`` to
+         *     ``high_ml``), with the grade, salt and serving temperature that go with it. ``basis`` is what a
+         *     dish counts them by: ``portion``, ``piece``, ``solids-g``, ``pasta-100g``, ``filling-100g`` of
+         *     each portion, or ``vessel-cm2`` of each vessel.
+         */
+        SauceUse: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Counted In */
+            counted_in: string;
+            /** Start Count */
+            start_count: number;
+            /** Per Ml */
+            per_ml: number;
+            /** Low Ml */
+            low_ml: number;
+            /** High Ml */
+            high_ml: number;
+            /** Grade */
+            grade: string;
+            /** Salt Pct */
+            salt_pct: number;
+            /** Serving C */
+            serving_c: number;
+            /** Why */
+            why: string;
+            /** Basis */
+            basis: string;
+        };
+        /**
+         * ServeOut
+         * @description How a sauce is given out for a line: mL and g for each portion or vessel, the same in the
+         *     kitchen's ladles, and what is kept back.
+         */
+        ServeOut: {
             /** Line */
             line: number;
             /** Dish */
@@ -4200,30 +4468,42 @@ export interface components {
             /** Each G */
             each_g: number;
             /** Ladles */
-            ladles: string;
+            ladles: string | null;
             /** Kept Back Ml */
             kept_back_ml: number;
         };
-        /** StretchOut */
-        StretchOut: {
+        /**
+         * ServiceWorked
+         * @description A service with all that follows: its plan, the production sheet, and which sauces changed
+         *     since.
+         */
+        ServiceWorked: {
+            plan: components["schemas"]["Plan"];
+            production: components["schemas"]["Production"];
+            /** Changed */
+            changed: components["schemas"]["Changed"][];
+        };
+        /**
+         * Stretch
+         * @description What carrying a costly solid with a cheaper one does: a tenth of the solids' weight moved
+         *     from ``costly`` to ``cheaper`` changes a portion's cost by ``saves``.
+         */
+        Stretch: {
             /** Dish */
             dish: string;
-            /** Frm */
-            frm: string;
-            /** To */
-            to: string;
+            /** Costly */
+            costly: string;
+            /** Cheaper */
+            cheaper: string;
             /** Saves */
             saves: number;
         };
-        /** UseNamed */
-        UseNamed: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-        };
-        /** UsedOut */
-        UsedOut: {
+        /**
+         * Used
+         * @description Made-ahead sauce used first: ``taken_ml`` of it, ``let_down``, ``ready_ml`` after;
+         *     ``sheet`` is how it comes back, ``cost`` what it has cost.
+         */
+        Used: {
             /** Sauce */
             sauce: string;
             /** Name */
@@ -4234,9 +4514,15 @@ export interface components {
             ready_ml: number;
             /** Let Down */
             let_down: string;
+            /** Cost */
+            cost: number;
         };
-        /** WeighOutOut */
-        WeighOutOut: {
+        /**
+         * WeighOut
+         * @description What to weigh out for one pot or branch (one of ``batches``), and its steps in short: how
+         *     thick it is then (``grade``), which dishes it ``feeds``.
+         */
+        WeighOut: {
             /** Key */
             key: string;
             /** Name */
@@ -4250,7 +4536,7 @@ export interface components {
             /** Batches */
             batches: number;
             /** Weighed */
-            weighed: components["schemas"]["WeighedOut"][];
+            weighed: components["schemas"]["Weighed"][];
             /** Steps */
             steps: string[];
             /** Makes Ml */
@@ -4316,8 +4602,12 @@ export interface components {
             /** Covers */
             covers: number;
         };
-        /** LeftToServeOut */
-        LeftToServeOut: {
+        /**
+         * LeftToServe
+         * @description Portions of a line that can be served: when all lines shrink alike, and when this one alone
+         *     gives way (None: it uses none, or cannot free enough by itself).
+         */
+        LeftToServe: {
             /** Line */
             line: number;
             /** Dish */
@@ -4331,8 +4621,11 @@ export interface components {
             /** Alone */
             alone: number | null;
         };
-        /** ShortOut */
-        ShortOut: {
+        /**
+         * Short
+         * @description ``need_g`` of ``ingredient`` against ``have_g``: enough, or what can still be served.
+         */
+        Short: {
             /** Ingredient */
             ingredient: string;
             /** Name */
@@ -4344,7 +4637,7 @@ export interface components {
             /** Enough */
             enough: boolean;
             /** Lines */
-            lines: components["schemas"]["LeftToServeOut"][];
+            lines: components["schemas"]["LeftToServe"][];
         };
         /** ShortIn */
         ShortIn: {
@@ -4449,10 +4742,32 @@ export interface components {
              * Format: date-time
              */
             started_at: string;
-            plan: components["schemas"]["Plan"];
+            plan: components["schemas"]["BatchPlan"];
             sheet: components["schemas"]["Sheet"];
             /** Mends */
             mends: components["schemas"]["MendTaken"][];
+        };
+        /**
+         * BatchPlan
+         * @description What was predicted when a batch was started: at its end, after every step, in what pan, with
+         *     the cards to cook it by. Batches of before have no ``along``.
+         */
+        BatchPlan: {
+            /** Name */
+            name: string;
+            /** Target Grade */
+            target_grade: string | null;
+            final: components["schemas"]["FinalFigures"];
+            /** States */
+            states: components["schemas"]["Figures"][];
+            /** Cards */
+            cards: components["schemas"]["Card"][];
+            pan: components["schemas"]["Pan"];
+            /**
+             * Along
+             * @default []
+             */
+            along: components["schemas"]["Along"][];
         };
         /**
          * MendTaken
@@ -4470,27 +4785,6 @@ export interface components {
              * @default []
              */
             do: string[];
-        };
-        /**
-         * Plan
-         * @description What was predicted when the batch was started. Batches of before have no ``along``.
-         */
-        Plan: {
-            /** Name */
-            name: string;
-            /** Target Grade */
-            target_grade: string | null;
-            final: components["schemas"]["FinalOut"];
-            /** States */
-            states: components["schemas"]["StateOut"][];
-            /** Cards */
-            cards: components["schemas"]["CardOut"][];
-            /**
-             * Along
-             * @default []
-             */
-            along: components["schemas"]["Along"][];
-            pan: components["schemas"]["PanShown"];
         };
         /** StartIn */
         StartIn: {
@@ -5540,7 +5834,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CorrectionOut"];
+                    "application/json": components["schemas"]["Correction"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5593,7 +5887,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WhatIfOut"];
+                    "application/json": components["schemas"]["WhatIf"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5626,7 +5920,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SwapOut"][];
+                    "application/json": components["schemas"]["Swap"][];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5655,7 +5949,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SignsOut"];
+                    "application/json": components["schemas"]["Signs"];
                 };
             };
         };
@@ -5679,7 +5973,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FixOut"];
+                    "application/json": components["schemas"]["Mended"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5712,7 +6006,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReadingOut"];
+                    "application/json": components["schemas"]["RecipeRead"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5745,7 +6039,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FileOut"];
+                    "application/json": components["schemas"]["File"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5778,7 +6072,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MovedOut"][];
+                    "application/json": components["schemas"]["Moved"][];
                 };
             };
             /** @description Unprocessable Entity */
@@ -6009,6 +6303,26 @@ export interface operations {
             };
         };
     };
+    kestrel_service_api_carry_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number;
+                };
+            };
+        };
+    };
     kestrel_service_api_work_out: {
         parameters: {
             query?: never;
@@ -6028,7 +6342,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["ServiceWorked"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -6061,7 +6375,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["ServiceWorked"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -6094,7 +6408,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["ServiceWorked"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -6127,7 +6441,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShortOut"];
+                    "application/json": components["schemas"]["Short"];
                 };
             };
             /** @description Unprocessable Entity */
