@@ -32,6 +32,7 @@ from saucier import constants as K
 from saucier.demand import USES, use_named
 from saucier.errors import BadInput
 from saucier.exchange import read_larder_csv, write_larder_csv
+from saucier.heat import POT_SHAPES
 from saucier.larder import (
     ALLERGENS,
     BODY_ORIGINS,
@@ -102,7 +103,12 @@ def _measure(row: Measure, own: int | None) -> dict[str, Any]:
 
 def _pan(pan: Pan) -> dict[str, Any]:
     core = pan.core()
-    return {"id": pan.pk, "capacity_ml": round(core.capacity_ml), **asdict(core)}
+    return {
+        "id": pan.pk,
+        "capacity_ml": round(core.capacity_ml),
+        "for_pots": core.shape in POT_SHAPES,
+        **asdict(core),
+    }
 
 
 def _burner(burner: Burner) -> dict[str, Any]:

@@ -120,6 +120,7 @@ class PanOut(Schema):
     reactive: bool
     heavy: bool
     capacity_ml: float
+    for_pots: bool
 
 
 class PanIn(Schema):

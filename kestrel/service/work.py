@@ -19,6 +19,7 @@ from saucier.heat import Stove
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.service import Plan, Production, Service, plan_service, production_of, read_service
 from saucier.sheet import Sheet, SheetBurner, read_sheet, with_measures
+from saucier.words import say
 
 
 @dataclass(frozen=True)
@@ -148,7 +149,15 @@ def production_csv(plan: Plan, production: Production) -> str:
             )
     for one in production.serve:
         writer.writerow(
-            ["serve", one.dish, one.sauce, f"{one.each_g:.0f}", one.ladles, one.each, ""]
+            [
+                "serve",
+                one.dish,
+                one.sauce,
+                f"{one.each_g:.0f}",
+                one.ladles or "",
+                say("each-of", what=one.each),
+                "",
+            ]
         )
     for line in plan.lines:
         writer.writerow(

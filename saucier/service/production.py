@@ -61,7 +61,7 @@ class ServeOut:
     line: int
     dish: Sentence
     sauce: str
-    each: Sentence
+    each: Sentence | str
     each_ml: float
     each_g: float
     ladles: Sentence | None
@@ -238,11 +238,7 @@ def _serve(number: int, line: LinePlan, plan: Plan, kitchen: Kitchen) -> list[Se
         count = vessels if by_vessel else line.line.portions
         each_ml = need.volume_ml / margin / count
         pot = branch.final.pot
-        each = (
-            say("each-vessel", vessel=line.layout.name)
-            if by_vessel and line.layout
-            else say("each-portion")
-        )
+        each = line.layout.name if by_vessel and line.layout else say("each-portion")
         found.append(
             ServeOut(
                 number,

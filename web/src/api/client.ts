@@ -6,7 +6,7 @@ export type Schemas = components['schemas']
 export type Problem = Schemas['ProblemOut']
 export type Sheet = Schemas['Sheet']
 export type Worked = Schemas['Worked']
-export type State = Schemas['StateOut']
+export type Figures = Schemas['Figures']
 
 /** Input the server refused: every problem names its field. */
 export class Refused extends Error {

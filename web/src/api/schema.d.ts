@@ -2349,6 +2349,8 @@ export interface components {
             heavy: boolean;
             /** Capacity Ml */
             capacity_ml: number;
+            /** For Pots */
+            for_pots: boolean;
         };
         /** UseOut */
         UseOut: {

@@ -12,7 +12,7 @@ import { useSession } from '@/shell/session'
 import SpoonPicker from './SpoonPicker.vue'
 import ThicknessRibbon from './ThicknessRibbon.vue'
 
-type Remedy = Schemas['RemedyOut']
+type Remedy = Schemas['Remedy']
 const props = defineProps<{
   sheet?: Record<string, unknown> | null
   at?: number | null
@@ -22,8 +22,8 @@ const props = defineProps<{
 const emit = defineEmits<{ take: [remedy: Remedy, sign: string]; problems: [problems: Problem[]] }>()
 const session = useSession()
 
-const signs = ref<Schemas['SignOut'][]>([])
-const found = ref<Schemas['FixOut'] | null>(null)
+const signs = ref<Schemas['Sign'][]>([])
+const found = ref<Schemas['Mended'] | null>(null)
 const picked = ref<string | null>(null)
 const trouble = ref('')
 const sign = computed(() => signs.value.find((s) => s.key === (picked.value ?? found.value?.sign)))
@@ -68,7 +68,7 @@ async function look(): Promise<void> {
 }
 const lookSoon = useDebounceFn(look, 150)
 onMounted(async () => {
-  signs.value = (await ask(api.GET('/api/work/signs')).catch(() => ({ signs: [] as Schemas['SignOut'][], kinds: [] }))).signs
+  signs.value = (await ask(api.GET('/api/work/signs')).catch(() => ({ signs: [] as Schemas['Sign'][], kinds: [] }))).signs
   await look()
 })
 watch(() => [props.sheet, props.at, asFound.value], lookSoon, { deep: true })

@@ -6,8 +6,8 @@ import { millilitres } from './format'
 import { halfWidth, slice } from './pot'
 
 const props = defineProps<{
-  pan: Schemas['PanShown']
-  state: Schemas['StateOut'] | null
+  pan: Schemas['Pan']
+  state: Schemas['Figures'] | null
   before?: number | null
 }>()
 

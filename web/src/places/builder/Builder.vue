@@ -28,7 +28,7 @@ const message = useMessage()
 const hob = useHob()
 const session = useSession()
 const draft = useDraft()
-const { sheet, worked, problems, trouble, saved, dirty, conflict, restored, changes, past, future } = draft
+const { sheet, worked, problems, trouble, stored, dirty, conflict, restored, changes, past, future } = draft
 const chosen = ref<number | null>(null)
 const tab = ref<'what' | 'steps' | 'pot'>('steps')
 const showVersions = ref(false)
@@ -54,8 +54,8 @@ const steps = computed(() => (sheet.value.steps ?? []) as Record<string, unknown
 const nameProblem = computed(() => draft.problemAt('name'))
 const status = computed(() => {
   if (problems.value.length) return 'one entry needs mending; the last good picture stands'
-  if (!saved.value) return 'not saved yet'
-  return dirty.value ? `changed since version ${saved.value.version}` : `saved, version ${saved.value.version}`
+  if (!stored.value) return 'not saved yet'
+  return dirty.value ? `changed since version ${stored.value.base}` : `saved, version ${stored.value.base}`
 })
 
 function choose(index: number | null): void {
@@ -82,16 +82,16 @@ function put(step: LooseSheet): void {
   void nextTick(() => document.querySelector('.step.chosen')?.scrollIntoView({ block: 'nearest' }))
 }
 
-async function save(base?: number): Promise<boolean> {
+async function save(over = false): Promise<boolean> {
   saving.value = true
-  const wasNew = !saved.value
-  const done = await draft.save(base)
+  const wasNew = !stored.value
+  const done = await draft.save(over)
   saving.value = false
   if (!done) {
     if (problems.value.length) message.warning('Not saved: mend the entry marked first.')
     return false
   }
-  message.success(`Saved as version ${done.version}.`)
+  message.success(`Saved as version ${done.base}.`)
   if (wasNew) await router.replace(`/sauces/${done.id}`)
   return true
 }
@@ -101,9 +101,9 @@ async function saveAsNew(): Promise<void> {
 }
 async function cook(): Promise<void> {
   if (dirty.value && !(await save())) return
-  if (!saved.value) return
+  if (!stored.value) return
   try {
-    const batch = await ask(api.POST('/api/stove', { body: { sauce_id: saved.value.id, version: saved.value.version } }))
+    const batch = await ask(api.POST('/api/stove', { body: { sauce_id: stored.value.id, version: stored.value.base } }))
     void hob.look().catch(() => undefined)
     await router.push(`/stove/${batch.id}`)
   } catch (error) {
@@ -119,8 +119,8 @@ async function download(form: string): Promise<void> {
   }
 }
 const more = computed(() => [
-  { key: 'versions', label: 'Versions…', disabled: !saved.value },
-  { key: 'discard', label: 'Throw unsaved changes away', disabled: !saved.value || !dirty.value },
+  { key: 'versions', label: 'Versions…', disabled: !stored.value },
+  { key: 'discard', label: 'Throw unsaved changes away', disabled: !stored.value || !dirty.value },
   {
     key: 'download',
     label: 'Download as',
@@ -133,13 +133,13 @@ const more = computed(() => [
   {
     key: 'card',
     label: 'Card to print',
-    children: ['A5', 'A4'].map((size) => ({ key: size, label: size, disabled: !saved.value || dirty.value })),
+    children: ['A5', 'A4'].map((size) => ({ key: size, label: size, disabled: !stored.value || dirty.value })),
   },
 ])
 function act(key: string): void {
   if (key === 'versions') showVersions.value = true
   else if (key === 'discard') void draft.discard()
-  else if (key === 'A5' || key === 'A4') void router.push(`/sauces/${saved.value?.id}/card?size=${key}`)
+  else if (key === 'A5' || key === 'A4') void router.push(`/sauces/${stored.value?.id}/card?size=${key}`)
   else void download(key)
 }
 
@@ -151,7 +151,7 @@ function take(next: Sheet, words: string[]): void {
   void draft.edit((s) => Object.assign(s, JSON.parse(JSON.stringify(next))))
   if (words.length) changes.value = words
 }
-function mend(remedy: Schemas['RemedyOut']): void {
+function mend(remedy: Schemas['Remedy']): void {
   void draft.edit((s) => s.steps.splice(fixAt.value + 1, 0, ...remedy.steps))
   fixing.value = false
   message.info('Put in as steps. Ctrl Z takes them out again.')
@@ -179,7 +179,7 @@ onKey((key) => {
 })
 // Unsaved work is kept on this machine, so leaving needs no question, only a word.
 onBeforeRouteLeave(() => {
-  if (dirty.value && saved.value) message.info('Unsaved changes are kept here until you come back.')
+  if (dirty.value && stored.value) message.info('Unsaved changes are kept here until you come back.')
 })
 </script>
 
@@ -284,7 +284,7 @@ onBeforeRouteLeave(() => {
 
     <ConflictDialog
       :conflict="conflict"
-      @over="save(conflict!.version)"
+      @over="save(true)"
       @theirs="draft.takeTheirs()"
       @copy="saveAsNew"
       @close="conflict = null"
@@ -299,12 +299,12 @@ onBeforeRouteLeave(() => {
     >
       <FixIt :sheet="worked.sheet" :at="fixAt" take="Put it into the sauce" @take="mend" />
     </NModal>
-    <PickSauce v-model:show="picking" :not="saved?.id" @pick="put" />
+    <PickSauce v-model:show="picking" :not="stored?.id" @pick="put" />
     <VersionsDialog
-      v-if="saved"
+      v-if="stored"
       v-model:show="showVersions"
-      :sauce-id="saved.id"
-      :version="saved.version"
+      :sauce-id="stored.id"
+      :version="stored.base"
       @open="(old) => draft.edit((s) => Object.assign(s, JSON.parse(JSON.stringify(old))))"
     />
   </div>

@@ -12,7 +12,7 @@ import { stops } from './steps'
 
 const props = defineProps<{
   step: LooseSheet
-  state?: Schemas['StateOut']
+  state?: Schemas['Figures']
   along?: Schemas['Along']
   problem: Problem | null
   chosen: boolean

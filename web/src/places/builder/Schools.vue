@@ -7,8 +7,8 @@ import NumberField from '@/parts/NumberField.vue'
 
 const props = defineProps<{ draft: Draft }>()
 
-const options = (school: Schemas['SchoolOut']) => school.choices.map((c) => ({ value: c.key, label: c.name }))
-const why = (school: Schemas['SchoolOut']) => school.choices.find((c) => c.key === school.followed)?.why
+const options = (school: Schemas['Followed']) => school.choices.map((c) => ({ value: c.key, label: c.name }))
+const why = (school: Schemas['Followed']) => school.choices.find((c) => c.key === school.followed)?.why
 function setRatio(text: string): void {
   void props.draft.aim((s) => (s.method.fat_to_flour = text.trim() || null), {}, 'fat_to_flour')
 }

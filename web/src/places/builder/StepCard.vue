@@ -15,8 +15,8 @@ const props = defineProps<{
   draft: Draft
   index: number
   step: LooseSheet
-  card?: Schemas['CardOut']
-  state?: Schemas['StateOut']
+  card?: Schemas['Card']
+  state?: Schemas['Figures']
   along?: Schemas['Along']
   chosen: boolean
   last: boolean

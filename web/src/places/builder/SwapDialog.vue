@@ -7,7 +7,7 @@ import type { LooseSheet } from './draft'
 
 const props = defineProps<{ sheet: LooseSheet; missing: { key: string; name: string } | null }>()
 const emit = defineEmits<{ take: [sheet: Sheet, words: string[]]; close: [] }>()
-const swaps = ref<Schemas['SwapOut'][] | null>(null)
+const swaps = ref<Schemas['Swap'][] | null>(null)
 const trouble = ref('')
 watch(
   () => props.missing?.key,
@@ -24,7 +24,7 @@ watch(
 )
 const open = computed(() => swaps.value?.filter((s) => s.sheet) ?? [])
 const closed = computed(() => swaps.value?.filter((s) => !s.sheet) ?? [])
-function take(swap: Schemas['SwapOut']): void {
+function take(swap: Schemas['Swap']): void {
   emit('take', swap.sheet as Sheet, [`${swap.name} in place of ${props.missing?.name}`, ...swap.changes])
   emit('close')
 }

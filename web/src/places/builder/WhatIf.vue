@@ -13,7 +13,7 @@ const props = defineProps<{ sheet: LooseSheet }>()
 const show = defineModel<boolean>('show', { required: true })
 const emit = defineEmits<{ keep: [sheet: Sheet] }>()
 const session = useSession()
-type Found = Schemas['WhatIfOut']
+type Found = Schemas['WhatIf']
 const found = shallowRef<Found | null>(null)
 const pinned = shallowRef<Found | null>(null)
 const pulls = ref<Record<string, number>>({})
@@ -58,7 +58,7 @@ function keep(): void {
   if (found.value) emit('keep', found.value.sheet)
   show.value = false
 }
-const value = (lever: Schemas['LeverOut']) => pulls.value[lever.key] ?? lever.value
+const value = (lever: Schemas['Lever']) => pulls.value[lever.key] ?? lever.value
 const money = (f: Found) => session.money(f.final.cost)
 const figures: { name: string; of: (f: Found) => string }[] = [
   { name: 'Grade', of: (f) => session.gradeName(f.final.grade) || (f.final.reason ?? '') },

@@ -97,7 +97,7 @@ describe('the draft', () => {
     }
     expect(await draft.save()).toBeNull()
     expect(draft.conflict.value?.version).toBe(2)
-    expect((await draft.save(2))?.version).toBe(3)
+    expect((await draft.save(true))?.base).toBe(3)
     expect(draft.conflict.value).toBeNull()
   })
   it('takes two quick undos and redos as two', async () => {

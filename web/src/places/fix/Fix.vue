@@ -10,7 +10,7 @@ import SpoonPicker from '@/parts/SpoonPicker.vue'
 import { useSession } from '@/shell/session'
 
 const session = useSession()
-const kinds = ref<Schemas['KindOut'][]>([])
+const kinds = ref<Schemas['Kind'][]>([])
 onMounted(async () => {
   kinds.value = (await ask(api.GET('/api/work/signs')).catch(() => null))?.kinds ?? []
 })

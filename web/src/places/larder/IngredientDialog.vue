@@ -16,7 +16,7 @@ const row = ref<Record<string, string>>({})
 const loaded = ref<Schemas['RowOut'] | null>(null)
 const problems = ref<Problem[]>([])
 const trouble = ref('')
-const moved = ref<Schemas['MovedOut'][] | null>(null)
+const moved = ref<Schemas['Moved'][] | null>(null)
 const changed = computed(() => JSON.stringify(row.value) !== JSON.stringify(loaded.value?.row ?? {}))
 
 const blank: Record<string, string> = {
@@ -197,7 +197,7 @@ const differs = (key: string) => loaded.value && (loaded.value.row[key] ?? '') !
         <template v-else>
           <p><b>{{ moved.length }} {{ moved.length === 1 ? 'sauce moves' : 'sauces move' }}</b> with it; saved versions keep the figures they were saved with.</p>
           <ul>
-            <li v-for="one in moved" :key="one.sauce_id"><b>{{ one.name }}</b>: {{ one.words.join(' · ') }}</li>
+            <li v-for="one in moved" :key="one.sauce_id"><b>{{ one.name }}</b>: {{ one.changes.join(' · ') }}</li>
           </ul>
         </template>
       </section>

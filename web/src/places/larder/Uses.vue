@@ -2,13 +2,13 @@
 /** How much sauce each use asks for in this kitchen, and what clings to a pot. */
 import { useDebounceFn } from '@vueuse/core'
 import { ref } from 'vue'
-import { api, ask, Refused } from '@/api/client'
+import { api, ask, Refused, type Problem } from '@/api/client'
 import NumberField from '@/parts/NumberField.vue'
 import { useSession } from '@/shell/session'
 
 const session = useSession()
-const wrong = ref<{ what: string; message: string; remedy: string } | null>(null)
-const problem = (what: string) => (wrong.value?.what === what ? { field: what, ...wrong.value } : null)
+const wrong = ref<Problem | null>(null)
+const problem = (what: string) => (wrong.value?.field === what ? wrong.value : null)
 /** What is typed counts once the typing stops. */
 const setSoon = useDebounceFn((what: string, text: string) => set(what, text), 600)
 async function set(what: string, text: string): Promise<void> {
@@ -18,7 +18,7 @@ async function set(what: string, text: string): Promise<void> {
     await session.reload()
   } catch (error) {
     const first = error instanceof Refused ? error.problems[0] : null
-    wrong.value = { what, message: first?.message ?? (error as Error).message, remedy: first?.remedy ?? '' }
+    wrong.value = { ...(first ?? { code: '', message: (error as Error).message, remedy: '' }), field: what }
   }
 }
 </script>

@@ -10,7 +10,7 @@ import { useSession } from '@/shell/session'
 const router = useRouter()
 const session = useSession()
 const text = ref('')
-const found = ref<Schemas['ReadingOut'] | null>(null)
+const found = ref<Schemas['RecipeRead'] | null>(null)
 type Said = { ingredient: string | null; amount: string }
 const said = ref<Record<number, Said>>({})
 /** What is typed but not sent yet, by line. */
@@ -49,13 +49,13 @@ async function take(event: Event): Promise<void> {
   text.value = await file.text()
   begin()
 }
-function draftOf(i: number, line: Schemas['LineOut']): Said {
+function draftOf(i: number, line: Schemas['ReadLine']): Said {
   return typed.value[i] ?? said.value[i] ?? { ingredient: line.ingredient ?? line.guesses[0] ?? null, amount: line.amount ? amount(line.amount) : '' }
 }
-function type(i: number, line: Schemas['LineOut'], change: Partial<Said>): void {
+function type(i: number, line: Schemas['ReadLine'], change: Partial<Said>): void {
   typed.value = { ...typed.value, [i]: { ...draftOf(i, line), ...change } }
 }
-async function settle(i: number, line: Schemas['LineOut'], leaveOut = false): Promise<void> {
+async function settle(i: number, line: Schemas['ReadLine'], leaveOut = false): Promise<void> {
   const before = { ...said.value }
   const one = draftOf(i, line)
   said.value = { ...said.value, [i]: leaveOut ? { ingredient: null, amount: '' } : one }
@@ -70,7 +70,7 @@ const wrong = (i: number) => problems.value.find((p) => p.field.startsWith(`sett
 const options = computed(() => [...session.ingredients.values()].map((row) => ({ value: row.key, label: row.name })))
 const nameOf = (key: string | null) => (key ? (session.ingredients.get(key)?.name ?? key) : '')
 function open(): void {
-  const sheet = found.value?.sheet
+  const sheet = found.value?.reading.sheet
   if (!sheet) return
   // The builder brings back what is kept here, as it does after a reload.
   localStorage.setItem('kestrel.draft.new', JSON.stringify({ base: 0, sheet }))
@@ -104,14 +104,14 @@ const statusWords: Record<string, string> = { read: 'read', settle: 'please sett
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     </section>
     <template v-if="found">
-      <section v-if="found.lines.length">
-        <h2>{{ found.name }}</h2>
+      <section v-if="found.reading.lines.length">
+        <h2>{{ found.reading.name }}</h2>
         <p aria-live="polite">
-          <b>{{ found.lines.length - found.open_lines }}</b> of {{ found.lines.length }} lines read<template v-if="found.open_lines">; <b>{{ found.open_lines }}</b> for you to settle</template>.
-          <template v-if="found.makes"> The recipe says it makes “{{ found.makes }}”.</template>
+          <b>{{ found.reading.lines.length - found.reading.open_lines }}</b> of {{ found.reading.lines.length }} lines read<template v-if="found.reading.open_lines">; <b>{{ found.reading.open_lines }}</b> for you to settle</template>.
+          <template v-if="found.reading.makes"> The recipe says it makes “{{ found.reading.makes }}”.</template>
         </p>
         <ol class="lines">
-          <li v-for="(line, i) in found.lines" :key="i" :class="line.status">
+          <li v-for="(line, i) in found.reading.lines" :key="i" :class="line.status">
             <div class="text">
               <span class="status">{{ said[i] ? (said[i]!.ingredient ? 'settled' : 'left out') : statusWords[line.status] }}</span>
               <b>{{ line.text }}</b>
@@ -146,24 +146,24 @@ const statusWords: Record<string, string> = { read: 'read', settle: 'please sett
         </ol>
       </section>
       <section class="made sheet">
-        <template v-if="found.sheet && found.final">
+        <template v-if="found.reading.sheet && found.final">
           <h2>{{ session.gradeName(found.final.grade) || found.final.reason }}</h2>
-          <p>{{ found.sheet.steps?.length }} steps, {{ grams(found.final.total_g ?? found.final.mass_g) }}, {{ minutes(found.final.minutes) }}, salt {{ found.final.salt_pct.toFixed(2) }} %.</p>
+          <p>{{ found.reading.sheet.steps?.length }} steps, {{ grams(found.final.total_g ?? found.final.mass_g) }}, {{ minutes(found.final.minutes) }}, salt {{ found.final.salt_pct.toFixed(2) }} %.</p>
         </template>
         <p v-else>Nothing for a sauce yet: settle a line.</p>
-        <template v-if="found.assumed.length">
+        <template v-if="found.reading.assumed.length">
           <span class="label">Taken for granted</span>
-          <ul><li v-for="one in found.assumed" :key="one">{{ one }}</li></ul>
+          <ul><li v-for="one in found.reading.assumed" :key="one">{{ one }}</li></ul>
         </template>
-        <template v-if="found.beside.length">
+        <template v-if="found.reading.beside.length">
           <span class="label">Goes with it</span>
-          <ul><li v-for="one in found.beside" :key="one">{{ one }}</li></ul>
+          <ul><li v-for="one in found.reading.beside" :key="one">{{ one }}</li></ul>
         </template>
-        <template v-if="found.unused.length">
+        <template v-if="found.reading.unused.length">
           <span class="label">Said in the method, nothing taken from it</span>
-          <ul><li v-for="one in found.unused" :key="one">{{ one }}</li></ul>
+          <ul><li v-for="one in found.reading.unused" :key="one">{{ one }}</li></ul>
         </template>
-        <NButton type="primary" :disabled="!found.sheet" @click="open">Open it as a sauce{{ found.open_lines ? ', without the open lines' : '' }}</NButton>
+        <NButton type="primary" :disabled="!found.reading.sheet" @click="open">Open it as a sauce{{ found.reading.open_lines ? ', without the open lines' : '' }}</NButton>
       </section>
     </template>
   </div>

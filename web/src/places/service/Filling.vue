@@ -3,12 +3,12 @@
 import type { Schemas } from '@/api/client'
 import { grams, millilitres, minutes } from '@/parts/format'
 import { useSession } from '@/shell/session'
-import type { Plan } from './service'
+import type { Plan, Production } from './service'
 
-defineProps<{ plan: Plan }>()
+defineProps<{ plan: Plan; production: Production }>()
 const session = useSession()
 const name = (key: string) => session.ingredients.get(key)?.name ?? key
-const over = (layout: Schemas['LayoutOut']) => [
+const over = (layout: Schemas['Layout']) => [
   ...layout.layers,
   ...Object.entries(layout.toppings).map(([key, g]) => `${grams(g)} ${name(key).toLowerCase()}`),
 ]
@@ -57,10 +57,10 @@ const over = (layout: Schemas['LayoutOut']) => [
         <table class="grid">
           <thead><tr><th>Dish</th><th>sauce</th><th class="n">each</th><th class="n">mL</th><th class="n">g</th><th>in your ladles</th><th class="n">kept back</th></tr></thead>
           <tbody>
-            <tr v-for="(one, i) in plan.production.serve" :key="i">
+            <tr v-for="(one, i) in production.serve" :key="i">
               <td><b>{{ one.dish }}</b></td>
               <td>{{ one.sauce }}</td>
-              <td class="n">{{ one.each.replace('each ', '') }}</td>
+              <td class="n">{{ one.each }}</td>
               <td class="n"><b>{{ Math.round(one.each_ml) }}</b></td>
               <td class="n">{{ Math.round(one.each_g) }}</td>
               <td>{{ one.ladles }}</td>

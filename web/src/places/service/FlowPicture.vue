@@ -38,20 +38,20 @@ const made = computed(() => {
   }
   for (const pot of props.plan.pots) {
     const times = pot.batches > 1 ? `${pot.batches} × ` : ''
-    put({ key: pot.key, column: 0, name: pot.mother ? pot.name : 'a pot of its own', more: `${times}${millilitres(pot.made_ml / pot.batches)} in ${pot.pan}`, kind: 'pot' })
+    put({ key: pot.key, column: 0, name: pot.mother ? pot.name : 'a pot of its own', more: `${times}${millilitres(pot.made_ml / pot.batches)} in ${pot.pan.name}`, kind: 'pot' })
   }
   for (const branch of props.plan.branches) {
     put({ key: branch.key, column: 1, name: branch.name, more: `${millilitres(branch.made_ml || branch.from_stock_ml)} ${session.gradeName(branch.grade)}`, kind: 'sauce' })
   }
   props.plan.lines.forEach((line, i) => {
-    put({ key: `line-${i}`, column: 2, name: line.name, more: `${line.portions} portions${line.without.length ? `, without ${line.without.join(', ')}` : ''}`, kind: 'dish' })
+    put({ key: `line-${i}`, column: 2, name: line.name, more: `${line.line.portions} portions${line.line.without?.length ? `, without ${line.line.without.join(', ')}` : ''}`, kind: 'dish' })
   })
   const links: Link[] = []
   for (const branch of props.plan.branches) {
     const to = at.get(branch.key)!
     if (at.has(branch.pot)) links.push({ source: at.get(branch.pot)!, target: to, value: Math.max(1, branch.made_ml) })
     const byLine = new Map<number, number>()
-    for (const one of branch.asked) byLine.set(one.line, (byLine.get(one.line) ?? 0) + one.ml)
+    for (const one of branch.asked) byLine.set(one.line, (byLine.get(one.line) ?? 0) + one.need.volume_ml)
     for (const [line, ml] of byLine) links.push({ source: to, target: at.get(`line-${line}`)!, value: Math.max(1, ml) })
   }
   if (!links.length) return null

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Allergens dish by dish, and what everything costs. */
 import { useSession } from '@/shell/session'
-import type { Plan } from './service'
+import type { Plan, Production } from './service'
 
-defineProps<{ plan: Plan }>()
+defineProps<{ plan: Plan; production: Production }>()
 const { money } = useSession()
 </script>
 
@@ -13,9 +13,9 @@ const { money } = useSession()
       <h3>Allergens</h3>
       <div class="scroll">
         <table class="grid">
-          <thead><tr><th>Dish</th><th v-for="a in plan.production.allergens" :key="a" class="c">{{ a }}</th></tr></thead>
+          <thead><tr><th>Dish</th><th v-for="a in production.allergens" :key="a" class="c">{{ a }}</th></tr></thead>
           <tbody>
-            <tr v-for="(row, i) in plan.production.matrix" :key="i">
+            <tr v-for="(row, i) in production.matrix" :key="i">
               <td><b>{{ row.dish }}</b></td>
               <td v-for="(there, j) in row.marks" :key="j" class="c" :class="{ there }">{{ there ? 'yes' : '' }}</td>
             </tr>
@@ -32,21 +32,21 @@ const { money } = useSession()
           <tbody>
             <tr v-for="(line, i) in plan.lines" :key="i">
               <td><b>{{ line.called }}</b></td>
-              <td class="n">{{ line.portions }}</td><td class="n"><b>{{ money(line.cost_each) }}</b></td><td class="n">{{ money(line.cost) }}</td>
+              <td class="n">{{ line.line.portions }}</td><td class="n"><b>{{ money(line.cost_each) }}</b></td><td class="n">{{ money(line.cost) }}</td>
             </tr>
           </tbody>
-          <tfoot><tr><td colspan="3">In all</td><td class="n"><b>{{ money(plan.production.cost) }}</b></td></tr></tfoot>
+          <tfoot><tr><td colspan="3">In all</td><td class="n"><b>{{ money(production.cost) }}</b></td></tr></tfoot>
         </table>
         <table class="grid">
           <thead><tr><th>Pot, sauce</th><th class="n">cost</th></tr></thead>
-          <tbody><tr v-for="one in plan.production.weigh" :key="one.key"><td>{{ one.name }}</td><td class="n">{{ money(one.cost) }}</td></tr></tbody>
+          <tbody><tr v-for="one in production.weigh" :key="one.key"><td>{{ one.name }}</td><td class="n">{{ money(one.cost) }}</td></tr></tbody>
         </table>
       </div>
       <p class="quiet">What a sauce costs holds its share of its mother pot.</p>
-      <template v-if="plan.production.stretch.length">
+      <template v-if="production.stretch.length">
         <h3>Stretching the costly</h3>
-        <p v-for="(one, i) in plan.production.stretch" :key="i">
-          {{ one.dish }}: a tenth of the solids from {{ one.frm }} to {{ one.to }} saves <b>{{ money(one.saves) }}</b> a portion
+        <p v-for="(one, i) in production.stretch" :key="i">
+          {{ one.dish }}: a tenth of the solids from {{ one.costly }} to {{ one.cheaper }} saves <b>{{ money(one.saves) }}</b> a portion
         </p>
       </template>
     </section>

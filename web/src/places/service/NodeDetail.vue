@@ -15,12 +15,13 @@ const pot = computed(() => plan.value.pots.find((p) => p.key === props.chosen))
 const branch = computed(() => plan.value.branches.find((b) => b.key === props.chosen))
 const shared = computed(() => plan.value.pots.some((p) => p.mother && p.key === branch.value?.pot))
 const line = computed(() => (props.chosen.startsWith('line-') ? plan.value.lines[Number(props.chosen.slice(5))] : undefined))
-const force = computed(() => (branch.value ? (plan.value.document.force?.[branch.value.sauce] ?? 'auto') : 'auto'))
+const force = computed(() => (branch.value ? (plan.value.service.force?.[branch.value.sauce] ?? 'auto') : 'auto'))
 const ways = computed(() => [
   { key: 'auto', name: 'as it comes' },
   { key: 'own', name: 'a pot of its own' },
   ...(branch.value?.can_share ? [{ key: 'share', name: 'share a mother' }, { key: 'thicken', name: 'bind it by itself' }] : []),
 ])
+const sauceOf = (branch: string) => plan.value.branches.find((b) => b.key === branch)?.sauce ?? ''
 function setForce(sauce: string, way: string): void {
   void props.service.edit((doc) => {
     doc.force = { ...doc.force }
@@ -30,9 +31,9 @@ function setForce(sauce: string, way: string): void {
 }
 const pans = computed(() => [
   { value: '', label: 'as it comes' },
-  ...session.pans.filter((p) => p.shape === 'straight' || p.shape === 'sloped').map((p) => ({ value: p.name, label: `${p.name}, ${millilitres(p.capacity_ml)}` })),
+  ...session.pans.filter((p) => p.for_pots).map((p) => ({ value: p.name, label: `${p.name}, ${millilitres(p.capacity_ml)}` })),
 ])
-const chosenPan = computed(() => plan.value.document.pans?.[props.chosen] ?? '')
+const chosenPan = computed(() => plan.value.service.pans?.[props.chosen] ?? '')
 function setPan(name: string): void {
   void props.service.edit((doc) => {
     doc.pans = { ...doc.pans }
@@ -57,9 +58,9 @@ const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
       <dl>
         <div><dt>Make</dt><dd>{{ pot.batches > 1 ? `${pot.batches} × ` : '' }}{{ millilitres(pot.made_ml / pot.batches) }}</dd></div>
         <div><dt>Weighs</dt><dd>{{ grams(pot.made_g / pot.batches) }}</dd></div>
-        <div><dt>In</dt><dd>{{ pot.pan }}, {{ Math.round(100 * pot.fill_share) }} % full</dd></div>
+        <div><dt>In</dt><dd>{{ pot.pan.name }}, {{ Math.round(100 * pot.fill_share) }} % full</dd></div>
         <div><dt>Takes</dt><dd>{{ minutes(pot.minutes) }}{{ pot.batches > 1 ? ' each' : '' }}</dd></div>
-        <div><dt>Thick</dt><dd>{{ session.gradeName(pot.grade) || 'no grade' }}</dd></div>
+        <div><dt>Thick</dt><dd>{{ session.gradeName(pot.final.grade) || 'no grade' }}</dd></div>
         <div><dt>To sauces</dt><dd>{{ grams(pot.taken_g) }}</dd></div>
         <div><dt>Clings</dt><dd>{{ grams(pot.film_g) }}</dd></div>
         <div><dt>Left</dt><dd>{{ grams(Math.max(0, pot.left_g)) }}</dd></div>
@@ -70,27 +71,27 @@ const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
       <p v-for="note in pot.notes" :key="note" class="warning">{{ note }}</p>
       <p v-for="offer in pot.offers" :key="offer.do" class="offer">
         {{ offer.words }}.
-        <NButton size="small" @click="setForce(offer.sauce, offer.do)">Do that</NButton>
+        <NButton size="small" @click="setForce(sauceOf(offer.branch), offer.do)">Do that</NButton>
       </p>
     </template>
 
     <template v-else-if="branch">
       <h3>{{ branch.name }}</h3>
-      <ThicknessRibbon :viscosity="branch.viscosity_pa_s" :low="branch.viscosity_low_pa_s" :high="branch.viscosity_high_pa_s" :target="branch.grade" slim />
+      <ThicknessRibbon :viscosity="branch.final.viscosity_pa_s" :low="branch.final.viscosity_low_pa_s" :high="branch.final.viscosity_high_pa_s" :target="branch.grade" slim />
       <dl>
-        <div><dt>Make</dt><dd>{{ millilitres(branch.made_ml) }}, {{ grams(branch.mass_g) }}</dd></div>
+        <div><dt>Make</dt><dd>{{ millilitres(branch.made_ml) }}, {{ grams(branch.final.total_g ?? branch.final.mass_g) }}</dd></div>
         <div><dt>Grade</dt><dd>{{ session.gradeName(branch.grade) || 'as it is' }}</dd></div>
         <div v-if="branch.let_down_g || branch.base_g"><dt>Of the pot</dt><dd>{{ grams(branch.base_g) }}</dd></div>
         <div v-if="branch.let_down_g"><dt>Let down with</dt><dd>{{ grams(branch.let_down_g) }}</dd></div>
         <div v-if="branch.bound_g"><dt>Bound with flour</dt><dd>{{ grams(branch.bound_g) }}</dd></div>
-        <div><dt>Salt</dt><dd>{{ branch.salt_pct.toFixed(2) }} %</dd></div>
+        <div><dt>Salt</dt><dd>{{ branch.final.salt_pct.toFixed(2) }} %</dd></div>
         <div v-if="branch.pan"><dt>Finish in</dt><dd>{{ branch.pan }}</dd></div>
         <div><dt>Cost</dt><dd>{{ session.money(branch.cost) }}</dd></div>
         <div v-if="branch.from_stock_ml"><dt>Made ahead</dt><dd>{{ millilitres(branch.from_stock_ml) }}</dd></div>
       </dl>
       <p v-if="branch.why" class="quiet">{{ shared ? '' : 'On its own: ' }}{{ branch.why }}.</p>
       <ul>
-        <li v-for="one in branch.asked" :key="`${one.line}${one.ml}`">{{ millilitres(one.ml) }} for {{ one.dish }}</li>
+        <li v-for="one in branch.asked" :key="`${one.line}${one.need.volume_ml}`">{{ millilitres(one.need.volume_ml) }} for {{ one.dish }}</li>
         <li v-if="branch.film_ml" class="quiet">{{ millilitres(branch.film_ml) }} clings to pot and whisk, or is tasted</li>
       </ul>
       <div class="ways" role="radiogroup" aria-label="Which pot">
@@ -100,7 +101,7 @@ const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
 
     <template v-else-if="line">
       <h3>{{ line.called }}</h3>
-      <p>{{ line.portions }} portions</p>
+      <p>{{ line.line.portions }} portions</p>
       <div v-for="(need, i) in line.needs" :key="i" class="need">
         <b>{{ millilitres(need.volume_ml) }}</b> {{ need.use.name.toLowerCase() }}
         <p v-for="text in need.lines" :key="text" class="quiet">{{ text }}</p>

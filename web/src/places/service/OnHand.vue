@@ -18,7 +18,7 @@ const places = ['fridge', 'freezer'].map((place) => ({ value: place, label: plac
 const things = computed(() => {
   // Of two branches of a sauce the first names it: what follows may be a guest's variant.
   const sauces = new Map((plan.value?.branches ?? []).map((b) => [`sauce:${b.sauce}`, b.name] as const).reverse())
-  const rest = (plan.value?.production.buy ?? []).map((b) => [`ingredient:${b.ingredient}`, b.name])
+  const rest = (props.service.production.value?.buy ?? []).map((b) => [`ingredient:${b.ingredient}`, b.name])
   const roux = ['white', 'blond', 'brown'].map((colour) => [`roux:${colour}`, `Ready ${colour} roux`])
   return [...sauces, ...roux, ...rest].map(([value, label]) => ({ value: value!, label: label! }))
 })
@@ -29,7 +29,7 @@ function nameOf(one: Loose): string {
 }
 function usual(kind: string, key: string) {
   if (kind === 'roux') return { value: 500, unit: 'g' }
-  const solid = kind === 'ingredient' && !plan.value?.production.buy.find((b) => b.ingredient === key)?.volume_ml
+  const solid = kind === 'ingredient' && !props.service.production.value?.buy.find((b) => b.ingredient === key)?.volume_ml
   return { value: 1, unit: solid ? 'kg' : 'L' }
 }
 function add(what: string): void {

@@ -12,7 +12,7 @@ import { useService } from './service'
 
 const props = defineProps<{ id: number }>()
 const router = useRouter()
-const { doc, plan, open } = useService()
+const { doc, plan, production, open } = useService()
 const trouble = ref('')
 // The page's size cannot be set from a scoped rule.
 const rule = document.createElement('style')
@@ -32,18 +32,18 @@ const print = () => window.print()
       <NButton @click="router.push(`/service/${id}`)">Back to the service</NButton>
     </p>
     <p v-if="trouble" class="problem">{{ trouble }}</p>
-    <article v-if="plan">
+    <article v-if="plan && production">
       <h1>{{ doc.name }}</h1>
       <p>
         <template v-if="doc.date">{{ day(doc.date) }} · </template>{{ (doc.serve_at ?? []).join(', ') }} ·
-        {{ plan.lines.reduce((sum, line) => sum + line.portions, 0) }} portions
+        {{ plan.lines.reduce((sum, line) => sum + line.line.portions, 0) }} portions
       </p>
       <ul>
-        <li v-for="(line, i) in plan.lines" :key="i">{{ line.portions }} × {{ line.called }}</li>
+        <li v-for="(line, i) in plan.lines" :key="i">{{ line.line.portions }} × {{ line.called }}</li>
       </ul>
-      <ProductionSheet :plan="plan" paper />
-      <Filling :plan="plan" />
-      <MatrixCost :plan="plan" />
+      <ProductionSheet :plan="plan" :production="production" paper />
+      <Filling :plan="plan" :production="production" />
+      <MatrixCost :plan="plan" :production="production" />
       <p class="quiet">Amounts and times are estimates; cooling, holding and reheating follow your kitchen's own plan and local law.</p>
     </article>
   </div>

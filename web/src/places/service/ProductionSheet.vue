@@ -6,12 +6,11 @@ import { RouterLink } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import { amount, bulk, grams, millilitres, minutes, pack } from '@/parts/format'
 import { useSession } from '@/shell/session'
-import type { Plan } from './service'
+import type { Plan, Production } from './service'
 
-const props = defineProps<{ plan: Plan; paper?: boolean; batches?: Schemas['PotOfService'][] }>()
+const props = defineProps<{ plan: Plan; production: Production; paper?: boolean; batches?: Schemas['PotOfService'][] }>()
 defineEmits<{ short: [row: { ingredient: string; name: string }]; cook: [pot: string] }>()
 const session = useSession()
-const p = computed(() => props.plan.production)
 const ofPot = (key: string) => (props.batches ?? []).filter((batch) => batch.pot === key)
 const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, pot.name])))
 </script>
@@ -24,7 +23,7 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
         <table class="grid">
           <thead><tr><th>What</th><th class="n">goes in</th><th>or</th><th class="n">to buy</th><th class="n">packs</th><th class="n">cost</th><th v-if="!paper" /></tr></thead>
           <tbody>
-            <tr v-for="row in p.buy" :key="row.ingredient">
+            <tr v-for="row in production.buy" :key="row.ingredient">
               <td><b>{{ row.name }}</b><span v-if="row.on_hand_g >= 1" class="quiet"> · {{ grams(row.on_hand_g) }} on hand</span></td>
               <td class="n"><b>{{ grams(row.used_g) }}</b></td>
               <td class="quiet">{{ row.volume_ml ? millilitres(row.volume_ml) : row.spoons ? amount(row.spoons) : '' }}</td>
@@ -34,18 +33,18 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
               <td v-if="!paper"><NButton quaternary size="small" :aria-label="`Short of ${row.name}`" @click="$emit('short', row)">Short?</NButton></td>
             </tr>
           </tbody>
-          <tfoot><tr><td colspan="5">In all, as bought</td><td class="n"><b>{{ session.money(p.cost) }}</b></td><td v-if="!paper" /></tr></tfoot>
+          <tfoot><tr><td colspan="5">In all, as bought</td><td class="n"><b>{{ session.money(production.cost) }}</b></td><td v-if="!paper" /></tr></tfoot>
         </table>
       </div>
     </section>
     <section>
       <h3>In this order</h3>
       <ol class="order">
-        <li v-for="text in p.prepare" :key="text">{{ text }}</li>
+        <li v-for="text in production.prepare" :key="text">{{ text }}</li>
       </ol>
     </section>
     <section class="pots">
-      <article v-for="one in p.weigh" :key="one.key" class="sheet" :class="{ branch: one.of }">
+      <article v-for="one in production.weigh" :key="one.key" class="sheet" :class="{ branch: one.of }">
         <h3>{{ one.name }}</h3>
         <p class="quiet">
           <template v-if="one.of">from {{ mothers.get(one.of) }} · </template>

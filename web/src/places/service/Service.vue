@@ -24,7 +24,7 @@ const router = useRouter()
 const message = useMessage()
 const hob = useHob()
 const service = useService()
-const { doc, plan, trouble, saved, conflict, dirty, past, future } = service
+const { doc, plan, production, changed, trouble, stored, conflict, dirty, past, future } = service
 const dishes = ref<Schemas['DishOut'][]>([])
 const lost = ref('')
 const chosen = ref<string | null>(null)
@@ -54,7 +54,7 @@ function setTimes(text: string): void {
 }
 async function save(over = false): Promise<boolean> {
   saving.value = true
-  const done = await service.save(over)
+  const done = (await service.save(over)) !== null
   saving.value = false
   if (done) message.success('Saved.')
   else if (service.problems.value.length) message.warning('Not saved: mend the entry marked first.')
@@ -102,7 +102,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   event.preventDefault()
 })
 onBeforeRouteLeave(() => {
-  if (dirty.value && saved.value) message.info('Unsaved changes are kept here until you come back.')
+  if (dirty.value && stored.value) message.info('Unsaved changes are kept here until you come back.')
 })
 async function dishMade(dish: Schemas['DishOut']): Promise<void> {
   newDish.value = false
@@ -147,7 +147,7 @@ const tabs = [
       <div role="tablist" aria-label="Parts of the service">
         <button v-for="t in tabs" :key="t.key" role="tab" :aria-selected="tab === t.key" @click="tab = t.key">{{ t.name }}</button>
       </div>
-      <p v-for="one in plan.changed" :key="one.sauce_id" class="warning">
+      <p v-for="one in changed" :key="one.sauce_id" class="warning">
         {{ one.name }} was {{ one.deleted ? 'deleted' : 'changed' }} since: this service keeps version {{ one.pinned }}.
         <NButton v-if="!one.deleted" size="small" @click="renew(one.sauce_id)">Take version {{ one.newest }}</NButton>
       </p>
@@ -172,9 +172,9 @@ const tabs = [
         </div>
         <p v-else class="quiet">Press a pot, a sauce or a dish for its figures, and to change them there.</p>
       </template>
-      <Filling v-else-if="tab === 'filling'" :plan="plan" />
-      <ProductionSheet v-else-if="tab === 'sheet'" :plan="plan" :batches="batches" @short="shortOf = $event" @cook="cook" />
-      <MatrixCost v-else :plan="plan" />
+      <Filling v-else-if="tab === 'filling'" :plan="plan" :production="production!" />
+      <ProductionSheet v-else-if="tab === 'sheet'" :plan="plan" :production="production!" :batches="batches" @short="shortOf = $event" @cook="cook" />
+      <MatrixCost v-else :plan="plan" :production="production!" />
     </main>
     <DishDialog :dish="newDish ? 'new' : null" @close="newDish = false" @saved="dishMade" />
     <ShortDialog :service="service" :of="shortOf" @close="shortOf = null" />

@@ -17,6 +17,7 @@ const editing = ref<Schemas['DishOut'] | 'new' | null>(null)
 
 async function load(): Promise<void> {
   try {
+    await ask(api.POST('/api/services/carry-on'))
     ;[services.value, dishes.value] = await Promise.all([ask(api.GET('/api/services')), ask(api.GET('/api/dishes'))])
     trouble.value = ''
   } catch (error) {

@@ -10,7 +10,7 @@ import type { Loose, ServiceDraft } from './service'
 const props = defineProps<{ service: ServiceDraft; of: { ingredient: string; name: string } | null }>()
 const emit = defineEmits<{ close: [] }>()
 const have = ref('')
-const found = ref<Schemas['ShortOut'] | null>(null)
+const found = ref<Schemas['Short'] | null>(null)
 const form = useForm()
 watch(() => props.of, () => ((have.value = ''), (found.value = null)))
 const look = () =>
@@ -18,8 +18,8 @@ const look = () =>
     found.value = await ask(
       api.POST('/api/services/short', {
         body: {
-          document: props.service.plan.value!.document as Loose,
-          pinned: props.service.saved.value?.pinned ?? {},
+          document: props.service.plan.value!.service as Loose,
+          pinned: props.service.pinned.value,
           ingredient: props.of!.ingredient,
           have: have.value,
         },

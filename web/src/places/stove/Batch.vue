@@ -106,7 +106,7 @@ async function putBack(said: { destroy: () => void }): Promise<void> {
   await router.push(`/stove/${props.id}`)
 }
 const fixing = ref(false)
-async function mended(remedy: Schemas['RemedyOut'], sign: string): Promise<void> {
+async function mended(remedy: Schemas['Remedy'], sign: string): Promise<void> {
   const body = { sign, title: remedy.title, do: remedy.do, revision: batch.value!.revision }
   await change(() => ask(api.POST('/api/stove/{batch_id}/mended', { ...path, body })))
   fixing.value = false

@@ -5,9 +5,9 @@ import { api, ask, type Schemas } from '@/api/client'
 import { amountValue, unitName } from '@/parts/format'
 import SpoonPicker from '@/parts/SpoonPicker.vue'
 
-const props = defineProps<{ sheet: Record<string, unknown>; at: number; held: Schemas['WeighedOut'][]; words: string }>()
+const props = defineProps<{ sheet: Record<string, unknown>; at: number; held: Schemas['Weighed'][]; words: string }>()
 const seen = ref<number | null>(null)
-const found = ref<Schemas['CorrectionOut'] | null>(null)
+const found = ref<Schemas['Correction'] | null>(null)
 const trouble = ref('')
 async function look(): Promise<void> {
   try {
@@ -34,7 +34,7 @@ const spoons = computed(() => (found.value?.spoons ?? []).map((one) => ({ ...one
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <p class="label">Lift the spoon. Which does it look like?</p>
     <SpoonPicker v-model="seen" :spoons="spoons" label="Which spoon does it look like?" />
-    <p v-for="text in found && seen !== null ? found.say : [words]" :key="text" class="say">{{ text }}</p>
+    <p v-for="text in found && seen !== null ? found.notes : [words]" :key="text" class="say">{{ text }}</p>
   </section>
 </template>
 
