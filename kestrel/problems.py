@@ -76,11 +76,11 @@ def install(api: NinjaAPI) -> None:
     def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
         problems = (
             problem(
-                ".".join(str(part) for part in found["loc"][2:]) or "body",
+                ".".join(str(part) for part in misfit["loc"][2:]) or "body",
                 "request-does-not-fit",
-                why=found["msg"],
+                why=misfit["msg"],
             )
-            for found in error.errors
+            for misfit in error.errors
         )
         return bad_input(request, BadInput(*problems))
 

@@ -123,15 +123,15 @@ def _read_recipe(options: argparse.Namespace) -> int:
         text = _read(options.recipe).decode("utf-8")
     except UnicodeDecodeError:
         raise BadInput.at("text", "is-not-utf-8") from None
-    found = read_recipe(text, Kitchen())
+    reading = read_recipe(text, Kitchen())
     if options.json:
-        told = {**plain(found), "sheet": write_sheet(found.sheet) if found.sheet else None}
+        told = {**plain(reading), "sheet": write_sheet(reading.sheet) if reading.sheet else None}
         print(json.dumps(told, indent=2, ensure_ascii=False))
         return 0
-    print(found.name)
-    for line in found.lines:
+    print(reading.name)
+    for line in reading.lines:
         print(f"  {line.status:7} {line.text}" + (f"  ({line.why})" if line.why else ""))
-    for note in (*found.assumed, *found.beside):
+    for note in (*reading.assumed, *reading.beside):
         print(f"  note: {note}")
     return 0
 
@@ -165,11 +165,11 @@ def _under(field: str, read: Any, text: str) -> Any:
 
 
 def _print(checked: CheckedSheet, beside: dict[str, Any], as_json: bool) -> None:
-    found = checked.figures
+    final = checked.figures
     if as_json:
         whole = {
             **beside,
-            **plain(found),
+            **plain(final),
             "assumed": checked.assumed,
             "pan": checked.pan,
             "steps": [state.figures for state in checked.steps],
@@ -180,14 +180,14 @@ def _print(checked: CheckedSheet, beside: dict[str, Any], as_json: bool) -> None
     for number, (step, state) in enumerate(zip(checked.sheet.steps, checked.steps, strict=True)):
         thick = state.figures.grade or f"({state.figures.reason})"
         print(f"  {number + 1}. {step.op:8} {state.figures.mass_g:8.0f} g  {thick}")
-    if found.viscosity_pa_s is not None:
+    if final.viscosity_pa_s is not None:
         print(
-            f"{found.mass_g:.0f} g, {found.volume_ml:.0f} mL, {found.grade} "
-            f"({found.viscosity_pa_s:.2g} Pa·s, likely "
-            f"{found.viscosity_low_pa_s:.2g}–{found.viscosity_high_pa_s:.2g}), "
-            f"salt {found.salt_pct:.2f} %, {found.emulsion}"
+            f"{final.mass_g:.0f} g, {final.volume_ml:.0f} mL, {final.grade} "
+            f"({final.viscosity_pa_s:.2g} Pa·s, likely "
+            f"{final.viscosity_low_pa_s:.2g}–{final.viscosity_high_pa_s:.2g}), "
+            f"salt {final.salt_pct:.2f} %, {final.emulsion}"
         )
-    for note in (*found.warnings, *checked.assumed):
+    for note in (*final.warnings, *checked.assumed):
         print(f"  note: {note}")
 
 

@@ -86,7 +86,7 @@ def _along(checked: CheckedSheet, number: int, step: Reduce) -> Along:
 def _losses(pot: Pot, serving_c: float) -> list[tuple[str, Sentence, float]]:
     """What is passed, with the grams boiled off by then; what lies behind or beyond is left out."""
     balance, most = pot.balance, most_loss_g(pot.balance)
-    found: list[tuple[str, Sentence, float]] = []
+    passed: list[tuple[str, Sentence, float]] = []
     whole = most if not balance.creamy else min(most, _loss_at(balance, EMULSION_EDGES[2]))
     for key in _GRADES:
         grade = grade_named(key)
@@ -94,22 +94,22 @@ def _losses(pot: Pot, serving_c: float) -> list[tuple[str, Sentence, float]]:
             loss = loss_to_grade_g(pot, key, serving_c, max(0.0, whole))
             strong = balance.liquid_g / max(1e-9, balance.liquid_g - loss)
             if 0.0 < loss < 0.9999 * whole and strong < _GLAZE:
-                found.append((key, grade.name, loss))
+                passed.append((key, grade.name, loss))
     if balance.creamy:
         for key, share in zip(_TURNS, EMULSION_EDGES, strict=True):
             loss = _loss_at(balance, share)
             if 0.0 < loss < most:
-                found.append((key, say(f"turn-{key}"), loss))
+                passed.append((key, say(f"turn-{key}"), loss))
     # How strong is what a stock is boiled down by, with the little fat it has; a cream turns first.
     turns = any(
-        key in _TURNS and loss < _down_by(balance, max(_STRENGTHS)) for key, _, loss in found
+        key in _TURNS and loss < _down_by(balance, max(_STRENGTHS)) for key, _, loss in passed
     )
     if not turns:
         for times in _STRENGTHS:
             loss = _down_by(balance, times)
             if loss < most:
-                found.append(("strong", say("times-as-strong", times=times), loss))
-    return found
+                passed.append(("strong", say("times-as-strong", times=times), loss))
+    return passed
 
 
 def _down_by(balance: Balance, times: float) -> float:

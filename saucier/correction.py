@@ -85,7 +85,7 @@ def correction(sheet: Sheet, at: int, seen_pa_s: float | None, kitchen: Kitchen)
     # The pot as it was found: what thickens it is off by what the spoon says.
     off = (seen_pa_s / made) ** (1.0 / K.FLOUR_EXPONENT)
     balance = before.balance
-    found = before._replace(
+    as_found = before._replace(
         balance=balance._replace(
             thickener=balance.thickener * off, body=balance.body * off, gel=balance.gel * off
         )
@@ -98,7 +98,7 @@ def correction(sheet: Sheet, at: int, seen_pa_s: float | None, kitchen: Kitchen)
         note = say("right-already" if abs(by_log) < _NEAR else wrong_way)
         return Correction(spoons, None, before.yield_ml, (note,))
     put = step.putting(setting)
-    grams = grams_to_move(found, put, by_log, setting.serving_c)
+    grams = grams_to_move(as_found, put, by_log, setting.serving_c)
     row = step.rows(setting)[-1]
     liquid = step.hold == "liquid"
     amount = kitchen_round(Amount(grams / row.density, "mL") if liquid else Amount(grams, "g"))

@@ -4,8 +4,8 @@ from typing import Annotated
 
 from pydantic import Field
 
+from saucier.document import Minutes, Part
 from saucier.steps.add import LiquidIn
-from saucier.steps.base import Minutes, Part
 
 
 class Method(Part):

@@ -37,14 +37,17 @@ def advise(sheet: Sheet, pans: list[Pan], kitchen: Kitchen) -> list[PanAdvice]:
     for first, then those that fit, quickest first."""
     load = load_of(sheet, kitchen)
     sour = any(meets_metal(state.pot.balance) for state in check(sheet, kitchen).steps)
-    found = [_advice(sheet, pan, kitchen, load, sour) for pan in pans]
-    fit = {one.name for one in found if one.fits}
+    advice = [_advice(sheet, pan, kitchen, load, sour) for pan in pans]
+    fit = {one.name for one in advice if one.fits}
     pots = [
         p for p in pans if p.name in fit and p.shape in POT_SHAPES and not (sour and p.reactive)
     ]
     best = pan_reached_for(load, pots) if pots else None
     return sorted(
-        (_recommended(one, best, load) if best and one.name == best.name else one for one in found),
+        (
+            _recommended(one, best, load) if best and one.name == best.name else one
+            for one in advice
+        ),
         key=lambda one: (not one.recommended, not one.fits, one.minutes or 1e9),
     )
 
@@ -62,7 +65,15 @@ def _advice(sheet: Sheet, pan: Pan, kitchen: Kitchen, load: Load, sour: bool) ->
     try:
         minutes, fullest, lost = _in_pan(sheet, pan, 1.0, kitchen)
     except BadInput as bad:
-        return PanAdvice(pan.name, False, None, 0.0, None, None, bad.problems[0].message)
+        return PanAdvice(
+            name=pan.name,
+            fits=False,
+            minutes=None,
+            fullest_share=0.0,
+            boiled_off_g=None,
+            minutes_doubled=None,
+            verdict=bad.problems[0].message,
+        )
     try:
         doubled = _in_pan(sheet, pan, 2.0, kitchen)[0]
     except BadInput:
@@ -72,7 +83,15 @@ def _advice(sheet: Sheet, pan: Pan, kitchen: Kitchen, load: Load, sour: bool) ->
         fits, verdict = False, say("pan.too-small")
     elif pan.reactive and sour:
         verdict = say("pan.bare-metal", stands=verdict)
-    return PanAdvice(pan.name, fits, minutes, fullest, lost, doubled, verdict)
+    return PanAdvice(
+        name=pan.name,
+        fits=fits,
+        minutes=minutes,
+        fullest_share=fullest,
+        boiled_off_g=lost,
+        minutes_doubled=doubled,
+        verdict=verdict,
+    )
 
 
 def _verdict(load: Load, pan: Pan, fullest: float) -> Sentence:

@@ -11,8 +11,8 @@ from saucier.larder import Ingredient
 from saucier.sheet import Sheet
 from saucier.solve import goal_of, rounded_for_kitchen, solve
 from saucier.steps import AnyStep, Reduce, Simmer, Use
-from saucier.steps.base import Measured, amounts_in
 from saucier.steps.enrich import splits_when_boiled
+from saucier.steps.step import Measured, amounts_in
 from saucier.units import Amount
 from saucier.words import Sentence, say
 
@@ -59,13 +59,13 @@ def swaps_for(sheet: Sheet, key: str, kitchen: Kitchen) -> list[Swap]:
     """
     larder = kitchen.larder
     missing = larder[key]
-    if key not in {found for step in sheet.steps for _, found, _ in amounts_in(step)}:
+    if key not in {swaps for step in sheet.steps for _, swaps, _ in amounts_in(step)}:
         raise BadInput.at("ingredient", "is-not-in-this-sauce", name=missing.name)
     roles = (missing.role, *_BESIDE.get(missing.role, ()))
     candidates = [row for row in larder.values() if row.role in roles and row.key != key]
     candidates.sort(key=lambda row: (roles.index(row.role), _distance(missing, row)))
-    found = [_swap(sheet, missing, row, kitchen) for row in candidates[:MOST]]
-    return sorted(found, key=lambda swap: swap.refused is not None)
+    swaps = [_swap(sheet, missing, row, kitchen) for row in candidates[:MOST]]
+    return sorted(swaps, key=lambda swap: swap.refused is not None)
 
 
 def _distance(a: Ingredient, b: Ingredient) -> float:
@@ -102,13 +102,13 @@ def _swap(sheet: Sheet, missing: Ingredient, row: Ingredient, kitchen: Kitchen) 
     )
     told = (first, *consequences(sheet, solved, kitchen))
     return Swap(
-        row.key,
-        name,
-        same,
-        solved,
-        (*told, *_may_boil(solved, row)),
-        tuple(sorted(now - was)),
-        tuple(sorted(was - now)),
+        ingredient=row.key,
+        name=name,
+        same_role=same,
+        sheet=solved,
+        changes=(*told, *_may_boil(solved, row)),
+        gains=tuple(sorted(now - was)),
+        loses=tuple(sorted(was - now)),
     )
 
 
@@ -147,8 +147,8 @@ def _grams(sheet: Sheet, key: str, kitchen: Kitchen) -> float:
     return sum(
         row.grams(amount)
         for step in sheet.steps
-        for _, found, amount in amounts_in(step)
-        if found == key
+        for _, used, amount in amounts_in(step)
+        if used == key
     )
 
 

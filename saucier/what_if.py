@@ -28,32 +28,34 @@ class Lever:
 
 
 def _lever(key: str, unit: str, value: float, low: float, high: float, step: float) -> Lever:
-    return Lever(key, say(f"lever.{key}"), unit, value, low, high, step)
+    return Lever(
+        key=key, name=say(f"lever.{key}"), unit=unit, value=value, low=low, high=high, step=step
+    )
 
 
 def levers(sheet: Sheet, kitchen: Kitchen) -> list[Lever]:
     """What can be pulled in ``sheet``. Raises :class:`BadInput` as a check does."""
-    found = []
+    there = []
     if thickening_by(sheet) == "flour":
-        found.append(_lever("flour", "%", 100, 40, 180, 1))
+        there.append(_lever("flour", "%", 100, 40, 180, 1))
     at = free_reduction(sheet)
     if at is not None:
         pots = [Pot(), *prepare(sheet, kitchen).walk()]
         before, after = pots[at], pots[at + 1]
         share = 100.0 * share_left(before, after) if before.total_g else 50.0
         floor = max(30.0, 100.0 * _floor(before, after) + 4.0)
-        found.append(_lever("reduction", "%", round(share), round(floor), 100, 1))
+        there.append(_lever("reduction", "%", round(share), round(floor), 100, 1))
     if (number := _longest_simmer(sheet)) is not None:
         step = sheet.steps[number]
         assert isinstance(step, Simmer)
         most = _longest_that_goes(sheet, number, max(40.0, 2.0 * step.minutes), kitchen)
-        found.append(_lever("simmer", "min", step.minutes, 0, most, 1))
+        there.append(_lever("simmer", "min", step.minutes, 0, most, 1))
     if any(isinstance(step, Melt) for step in sheet.steps):
-        found.append(_lever("cheese", "%", 100, 0, 250, 5))
+        there.append(_lever("cheese", "%", 100, 0, 250, 5))
     if sheet.steps:
-        found.append(_lever("yield", "%", 100, 25, 400, 5))
-        found.append(_lever("serving", "°C", sheet.target.serving_c, 20, 95, 1))
-    return found
+        there.append(_lever("yield", "%", 100, 25, 400, 5))
+        there.append(_lever("serving", "°C", sheet.target.serving_c, 20, 95, 1))
+    return there
 
 
 def pulled(sheet: Sheet, pulls: Mapping[str, float], kitchen: Kitchen) -> Sheet:
@@ -114,13 +116,13 @@ def thickness_curve(checked: CheckedSheet) -> list[AtTemperature]:
 
 
 def _at(pot: Pot, temperature_c: float) -> AtTemperature:
-    found = thickness_of(pot, temperature_c)
-    return AtTemperature(temperature_c, found.viscosity_pa_s, found.why_not == "set")
+    thickness = thickness_of(pot, temperature_c)
+    return AtTemperature(temperature_c, thickness.viscosity_pa_s, thickness.why_not == "set")
 
 
 def _longest_simmer(sheet: Sheet) -> int | None:
-    found = [(step.minutes, -n) for n, step in enumerate(sheet.steps) if isinstance(step, Simmer)]
-    return -max(found)[1] if found else None
+    simmers = [(step.minutes, -n) for n, step in enumerate(sheet.steps) if isinstance(step, Simmer)]
+    return -max(simmers)[1] if simmers else None
 
 
 def _longest_that_goes(sheet: Sheet, number: int, most: float, kitchen: Kitchen) -> float:

@@ -92,10 +92,10 @@ def back_to_shipped(kitchen: Kitchen, key: str) -> None:
 
 
 @transaction.atomic
-def take_in(kitchen: Kitchen, found: Iterable[RowRead]) -> int:
+def take_in(kitchen: Kitchen, rows: Iterable[RowRead]) -> int:
     """Keep the rows of a file that are new or changed; how many that were."""
     kept = 0
-    for one in found:
+    for one in rows:
         if one.ingredient is None or one.status == "same":
             continue
         own, _ = OwnIngredient.objects.get_or_create(

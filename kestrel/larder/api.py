@@ -224,9 +224,9 @@ def csv_out(request: HttpRequest):
 def csv_in(request: HttpRequest, given: CsvIn):
     """A larder from CSV, told row by row; good rows are kept though others are refused."""
     kitchen = cast(KitchenRequest, request).kitchen
-    found = read_larder_csv(given.text, actions.core_kitchen(kitchen).larder)
-    kept = actions.take_in(kitchen, found) if given.keep else 0
-    return {"rows": found, "kept": kept}
+    reports = read_larder_csv(given.text, actions.core_kitchen(kitchen).larder)
+    kept = actions.take_in(kitchen, reports) if given.keep else 0
+    return {"rows": reports, "kept": kept}
 
 
 @router.put("/measures", response={200: MeasureOut, 422: Problems})

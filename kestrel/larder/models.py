@@ -37,14 +37,14 @@ class Pan(OfKitchen):
     def core(self) -> CorePan:
         """This pan as the core knows it."""
         return CorePan(
-            self.name,
-            cast(Any, self.shape),
-            self.diameter_cm,
-            self.depth_cm,
-            self.tare_g,
-            self.width_cm,
-            self.reactive,
-            self.heavy,
+            name=self.name,
+            shape=cast(Any, self.shape),
+            diameter_cm=self.diameter_cm,
+            depth_cm=self.depth_cm,
+            tare_g=self.tare_g,
+            width_cm=self.width_cm,
+            reactive=self.reactive,
+            heavy=self.heavy,
         )
 
 

@@ -88,8 +88,8 @@ def _add_version(sauce: Sauce, user: User, sheet: Sheet, outcome: dict[str, Any]
 
 
 def _outcome(kitchen: Kitchen, sheet: Sheet) -> dict[str, Any]:
-    found = plain(check(sheet, core_kitchen(kitchen)).figures)
-    return {key: found[key] for key in _OUTCOME}
+    figures = plain(check(sheet, core_kitchen(kitchen)).figures)
+    return {key: figures[key] for key in _OUTCOME}
 
 
 def _conflict(sauce: Sauce, yours: Sheet) -> Conflict:

@@ -9,6 +9,7 @@ from saucier.cards import Card, cards
 from saucier.check import FinalFigures, State, check, thickening_by
 from saucier.consequences import told
 from saucier.demand import need_for, with_serves
+from saucier.document import amount_field
 from saucier.errors import BadInput
 from saucier.exchange import Reading, Settled, read_recipe
 from saucier.heat import Pan
@@ -17,7 +18,6 @@ from saucier.rescue import Case, Remedy, likely, remedies, salt_remedies
 from saucier.schools import Followed, followed_in, switch
 from saucier.sheet import Serves, Sheet, read_part, read_sheet, with_measures
 from saucier.solve import Goal, Have, Unreachable, goal_of, rounded_for_kitchen, solve
-from saucier.steps.base import amount_field
 from saucier.units import Amount, kitchen_round
 from saucier.what_if import AtTemperature, Lever, levers, pulled, thickness_curve
 from saucier.words import Sentence, say
@@ -58,18 +58,18 @@ def worked(sheet: Sheet, kitchen: Kitchen, changes: tuple[Sentence, ...] = ()) -
     checked = check(sheet, kitchen)
     final, serves = checked.figures, sheet.target.serves
     return Worked(
-        sheet,
-        final,
-        checked.steps,
-        cards(checked),
-        along(checked),
-        checked.pan,
-        checked.assumed,
-        _need(serves, final, kitchen) if serves else None,
-        thickening_by(sheet),
-        followed_in(sheet),
-        salt_remedies(checked, kitchen),
-        changes,
+        sheet=sheet,
+        final=final,
+        steps=checked.steps,
+        cards=cards(checked),
+        along=along(checked),
+        pan=checked.pan,
+        assumed=checked.assumed,
+        need=_need(serves, final, kitchen) if serves else None,
+        free=thickening_by(sheet),
+        schools=followed_in(sheet),
+        salt_remedies=salt_remedies(checked, kitchen),
+        changes=changes,
     )
 
 
@@ -99,22 +99,22 @@ def solved(
         return worked(sheet, kitchen)
     goal = goal_of(sheet, have=_have(have) if have else None)
     try:
-        found = solve(sheet, goal, kitchen).sheet
+        solution = solve(sheet, goal, kitchen).sheet
     except BadInput as bad:
         if isinstance(bad, Unreachable) and bad.nearest and not exact:
             bad.nearest = rounded_for_kitchen(bad.nearest, Goal(), kitchen).sheet
         raise bad.under("target") if bad.problems[0].field in ("grade", "volume") else bad from None
     if not exact:
-        found = rounded_for_kitchen(found, goal, kitchen).sheet
+        solution = rounded_for_kitchen(solution, goal, kitchen).sheet
     if have is not None:
-        found = _yield_as_it_comes(found, kitchen)
-    return worked(found, kitchen)
+        solution = _yield_as_it_comes(solution, kitchen)
+    return worked(solution, kitchen)
 
 
 def switched(sheet: Sheet, kitchen: Kitchen, school: str, choice: str) -> Worked:
     """``sheet`` after a switch of school, with what changed."""
-    found = switch(sheet, school, choice, kitchen)
-    return worked(found.sheet, kitchen, found.changes)
+    made = switch(sheet, school, choice, kitchen)
+    return worked(made.sheet, kitchen, made.changes)
 
 
 def _have(have: tuple[str, Any]) -> Have:
@@ -189,13 +189,13 @@ def mended(case: Case, sign: str | None) -> Mended:
     speaking = likely(case)
     chosen = sign or (speaking[0] if speaking else None)
     return Mended(
-        case.sheet,
-        case.now.figures,
-        case.grade,
-        case.wanted_pa_s,
-        speaking,
-        chosen,
-        remedies(case, chosen) if chosen else [],
+        sheet=case.sheet,
+        now=case.now.figures,
+        wanted_grade=case.grade,
+        wanted_pa_s=case.wanted_pa_s,
+        likely=speaking,
+        sign=chosen,
+        remedies=remedies(case, chosen) if chosen else [],
     )
 
 
@@ -226,7 +226,7 @@ def moved_by(
     before: Kitchen, after: Kitchen, sheets: Iterable[tuple[int, dict[str, Any]]]
 ) -> list[Moved]:
     """Which of the ``sheets`` (by sauce) a change of the larder moves, and by how much."""
-    found = []
+    moved = []
     for sauce_id, data in sheets:
         sheet = read_sheet(data)
         try:
@@ -234,5 +234,5 @@ def moved_by(
         except BadInput as bad:
             changes = (say("no-longer-made", why=bad.problems[0].message),)
         if changes:
-            found.append(Moved(sauce_id, sheet.name, changes))
-    return found
+            moved.append(Moved(sauce_id, sheet.name, changes))
+    return moved

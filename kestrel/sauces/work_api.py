@@ -29,6 +29,7 @@ from kestrel.sauces.schemas import (
 )
 from kestrel.sauces.work import Mended, Moved, RecipeRead, WhatIf, Worked, read_typed
 from saucier.correction import Correction, correction
+from saucier.document import amount_field
 from saucier.errors import BadInput
 from saucier.exchange import File, Settled, written
 from saucier.kitchen import Kitchen
@@ -37,7 +38,6 @@ from saucier.rescue import KINDS, SIGNS, Seen, case_at, seen_pot
 from saucier.sheet import Sheet, with_measures
 from saucier.sheet.salting import with_salt_target
 from saucier.starts import STARTS
-from saucier.steps.base import amount_field
 from saucier.swaps import Swap, swaps_for
 from saucier.units import Amount
 
@@ -123,13 +123,13 @@ def fix(request: HttpRequest, given: FixIn):
             raise BadInput.at("seen", "seen-is-missing")
         case = seen_pot(
             Seen(
-                seen.kind,
-                amount,
-                seen.viscosity_pa_s,
-                seen.temperature_c,
-                seen.wanted,
-                seen.serving_c,
-                seen.salt_pct,
+                kind=seen.kind,
+                amount=amount,
+                viscosity_pa_s=seen.viscosity_pa_s,
+                temperature_c=seen.temperature_c,
+                wanted=seen.wanted,
+                serving_c=seen.serving_c,
+                salt_pct=seen.salt_pct,
             ),
             kitchen,
         )
@@ -155,7 +155,7 @@ def read(request: HttpRequest, given: ReadIn):
 
 
 def _settled(given: list[SettledIn], kitchen: Kitchen) -> dict[int, Settled]:
-    found = {}
+    settled = {}
     for one in given:
         amount = None
         if one.ingredient and one.amount not in (None, ""):
@@ -166,8 +166,8 @@ def _settled(given: list[SettledIn], kitchen: Kitchen) -> dict[int, Settled]:
                 )
             except BadInput as bad:
                 raise bad.under(f"settled[{one.line}].amount") from None
-        found[one.line] = Settled(one.ingredient, amount)
-    return found
+        settled[one.line] = Settled(one.ingredient, amount)
+    return settled
 
 
 @router.post("/write", response={200: File, 422: Problems})

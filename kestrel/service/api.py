@@ -30,9 +30,9 @@ from kestrel.service.schemas import (
     WorkIn,
 )
 from kestrel.service.work import ServiceWorked
+from saucier.document import amount_field
 from saucier.errors import BadInput
 from saucier.service import Short, flowed, production_of, scaled, short_of, write_service
-from saucier.steps.base import amount_field
 
 dishes = Router(tags=["service"])
 services = Router(tags=["service"])
@@ -119,8 +119,8 @@ def work_out(request: HttpRequest, given: WorkIn):
 def flow(request: HttpRequest, given: FlowIn):
     """A pot or a sauce made larger or smaller: its dishes' portions follow, and all else."""
     kitchen = _kitchen(request)
-    found = work.gathered(kitchen, given.document, given.pinned)
-    plan = found.plan(work.typed_service(given.document, found.kitchen))
+    all_of_it = work.gathered(kitchen, given.document, given.pinned)
+    plan = all_of_it.plan(work.typed_service(given.document, all_of_it.kitchen))
     document = write_service(flowed(plan, given.node, given.ml))
     return work.worked(kitchen, document, given.pinned)
 
@@ -129,9 +129,9 @@ def flow(request: HttpRequest, given: FlowIn):
 def scale(request: HttpRequest, given: ScaleIn):
     """The whole service for so many covers."""
     kitchen = _kitchen(request)
-    found = work.gathered(kitchen, given.document, given.pinned)
+    all_of_it = work.gathered(kitchen, given.document, given.pinned)
     document = write_service(
-        scaled(work.typed_service(given.document, found.kitchen), given.covers)
+        scaled(work.typed_service(given.document, all_of_it.kitchen), given.covers)
     )
     return work.worked(kitchen, document, given.pinned)
 
@@ -139,13 +139,13 @@ def scale(request: HttpRequest, given: ScaleIn):
 @services.post("/short", response={200: Short, 422: Problems})
 def short(request: HttpRequest, given: ShortIn):
     """Only so much of an ingredient: what can still be served."""
-    found = work.gathered(_kitchen(request), given.document, given.pinned)
-    plan = found.plan(work.typed_service(given.document, found.kitchen))
+    all_of_it = work.gathered(_kitchen(request), given.document, given.pinned)
+    plan = all_of_it.plan(work.typed_service(given.document, all_of_it.kitchen))
     try:
         have = amount_field(given.have)
     except BadInput as bad:
         raise bad.under("have") from None
-    return short_of(plan, given.ingredient, have, found.kitchen, found.plan)
+    return short_of(plan, given.ingredient, have, all_of_it.kitchen, all_of_it.plan)
 
 
 @services.get("/{service_id}", response={200: ServiceOut, 404: Message})
@@ -196,9 +196,9 @@ def _file(row: Service, text: str, ending: str, kind: str) -> HttpResponse:
 @services.get("/{service_id}/production.csv", include_in_schema=False)
 def production_csv(request: HttpRequest, service_id: int):
     row = _service(request, service_id)
-    found = work.gathered(row.kitchen, row.document, row.pinned)
-    plan = found.plan(work.typed_service(row.document, found.kitchen))
-    text = work.production_csv(plan, production_of(plan, found.kitchen))
+    all_of_it = work.gathered(row.kitchen, row.document, row.pinned)
+    plan = all_of_it.plan(work.typed_service(row.document, all_of_it.kitchen))
+    text = work.production_csv(plan, production_of(plan, all_of_it.kitchen))
     return _file(row, text, "csv", "text/csv")
 
 
@@ -206,7 +206,7 @@ def production_csv(request: HttpRequest, service_id: int):
 def whole_json(request: HttpRequest, service_id: int):
     """The service with its dishes and sauces as open documents, and what it comes to."""
     row = _service(request, service_id)
-    found = work.worked(row.kitchen, row.document, row.pinned)
+    worked = work.worked(row.kitchen, row.document, row.pinned)
     used = {line["dish"] for line in row.document.get("lines", [])}
     sheets = SauceVersion.objects.filter(sauce__kitchen=row.kitchen, sauce_id__in=list(row.pinned))
     document = {
@@ -220,7 +220,7 @@ def whole_json(request: HttpRequest, service_id: int):
             for version in sheets
             if row.pinned[str(version.sauce_id)] == version.number
         },
-        **TypeAdapter(ServiceWorked).dump_python(found, mode="json"),
+        **TypeAdapter(ServiceWorked).dump_python(worked, mode="json"),
     }
     return _file(
         row, json.dumps(document, indent=1, ensure_ascii=False), "json", "application/json"

@@ -64,13 +64,13 @@ def start_pot(kitchen: Kitchen, user: User, service: Service, pot: str) -> Batch
 
     Raises :class:`BadInput` (``pot``) for one it does not have, and as planning does.
     """
-    found = gathered(kitchen, service.document, service.pinned)
-    plan = found.plan(typed_service(service.document, found.kitchen))
+    all_of_it = gathered(kitchen, service.document, service.pinned)
+    plan = all_of_it.plan(typed_service(service.document, all_of_it.kitchen))
     pot, sauce, sheet = plan.to_cook(pot)
     version = None
     if sauce:
         version = SauceVersion.objects.get(
-            sauce__kitchen=kitchen, sauce_id=int(sauce), number=found.versions[sauce]
+            sauce__kitchen=kitchen, sauce_id=int(sauce), number=all_of_it.versions[sauce]
         )
     return Batch.objects.create(
         kitchen=kitchen,
@@ -79,7 +79,7 @@ def start_pot(kitchen: Kitchen, user: User, service: Service, pot: str) -> Batch
         pot=pot,
         sheet=write_sheet(sheet),
         started_by=user,
-        plan=plan_of(sheet, found.kitchen),
+        plan=plan_of(sheet, all_of_it.kitchen),
     )
 
 
@@ -88,13 +88,13 @@ def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:
     reductions pass on the way down, the pan."""
     checked = check(sheet, core)
     plan = BatchPlan(
-        checked.sheet.name,
-        checked.sheet.target.grade,
-        checked.figures,
-        tuple(state.figures for state in checked.steps),
-        tuple(cards(checked)),
-        checked.pan,
-        along(checked),
+        name=checked.sheet.name,
+        target_grade=checked.sheet.target.grade,
+        final=checked.figures,
+        states=tuple(state.figures for state in checked.steps),
+        cards=tuple(cards(checked)),
+        pan=checked.pan,
+        along=along(checked),
     )
     told: dict[str, Any] = plain(plan)
     return told

@@ -28,7 +28,7 @@ class Card:
 
 def cards(checked: CheckedSheet) -> list[Card]:
     """The cards of a checked sheet, in order."""
-    found = []
+    told = []
     before = Pot()
     for step, setting, state in zip(
         checked.sheet.steps, checked.settings, checked.steps, strict=True
@@ -36,17 +36,17 @@ def cards(checked: CheckedSheet) -> list[Card]:
         words = words_of(step, setting, before, state.pot)
         minutes = step.timer_minutes(before, state.pot)
         tare = checked.pan.tare_g
-        found.append(
+        told.append(
             Card(
-                words.title,
-                words.do,
-                words.cue,
-                tuple(step.weighed_after(setting, before, state.pot)),
-                round(minutes * 60) if minutes else None,
-                tare + state.pot.total_g if tare else None,
-                words.lines,
-                state.pot.remarks,
+                title=words.title,
+                do=words.do,
+                cue=words.cue,
+                weighed=tuple(step.weighed_after(setting, before, state.pot)),
+                timer_s=round(minutes * 60) if minutes else None,
+                scale_g=tare + state.pot.total_g if tare else None,
+                lines=words.lines,
+                remarks=state.pot.remarks,
             )
         )
         before = state.pot
-    return found
+    return told

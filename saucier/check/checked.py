@@ -54,14 +54,14 @@ class CheckedSheet:
             if w.code not in _MENDED_LATER and not (w.code == "no-starch" and bound)
         )
         said = {str(w): w for w in (*passing, *final.warnings)}
-        found = FinalFigures(**{f.name: getattr(final.figures, f.name) for f in fields(Figures)})
-        found = replace(found, warnings=tuple(said.values()))
+        figures = FinalFigures(**{f.name: getattr(final.figures, f.name) for f in fields(Figures)})
+        figures = replace(figures, warnings=tuple(said.values()))
         target = self.sheet.target.salt_pct
         if target is None:
-            return found
+            return figures
         gap = salt_gap(final.pot.balance, target)
         return replace(
-            found,
+            figures,
             salt_to_add_g=round(gap.to_add_g, 2),
             salt_over_g=round(gap.over_g, 2),
             salt_liquid_g=round(gap.liquid_g, 1),

@@ -6,7 +6,7 @@ from saucier.heat import BARE_PANS, Load, Pan, pan_reached_for
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
 from saucier.steps import Lift, Reduce, Reserve, Return, Sear, Strain
-from saucier.steps.base import amounts_in
+from saucier.steps.step import amounts_in
 
 
 def load_of(sheet: Sheet, kitchen: Kitchen) -> Load:

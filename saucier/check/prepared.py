@@ -48,11 +48,11 @@ def free_reduction(sheet: Sheet) -> int | None:
     roux to thicken with."""
     if any(isinstance(step, FLOURED) for step in sheet.steps):
         return None
-    found = None
+    last = None
     for number, step in enumerate(sheet.steps):
         if isinstance(step, Reduce) and (stop := step.stop) and stop.taste is None:
-            found = number
-    return found
+            last = number
+    return last
 
 
 def thickening_by(sheet: Sheet) -> str:
@@ -74,7 +74,14 @@ def prepare(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN, pan: Pan | None = 
     )
     free = free_reduction(sheet)
     settings = tuple(
-        Setting(kitchen, stove, number == free, sheet.method.liquid_in, 0, sheet.target.serving_c)
+        Setting(
+            kitchen=kitchen,
+            stove=stove,
+            free_reduction=number == free,
+            liquid_in=sheet.method.liquid_in,
+            depth=0,
+            serving_c=sheet.target.serving_c,
+        )
         for number in range(len(sheet.steps))
     )
     moves: list[Move] = []

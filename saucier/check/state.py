@@ -150,21 +150,21 @@ class State:
 
 def _standing(pot: Pot, thickness: Thickness, pan: Pan) -> tuple[Sentence, ...]:
     """What follows from the state itself, whatever step led there."""
-    found = []
+    remarks = []
     balance, volume_ml, capacity_ml = pot.balance, pot.total_ml, pan.capacity_ml
     if pot.wetted and balance.thickener and pot.boiled_min == 0.0:
-        found.append(say("not-boiled"))
+        remarks.append(say("not-boiled"))
     elif pot.wetted and balance.thickener and 0.0 < pot.boiled_min < K.BOILED_FULL_MIN:
-        found.append(say("short-boil", minutes=pot.boiled_min, full_min=K.BOILED_FULL_MIN))
+        remarks.append(say("short-boil", minutes=pot.boiled_min, full_min=K.BOILED_FULL_MIN))
     if thickness.emulsion in _RISKY:
-        found.append(say(f"emulsion-{thickness.emulsion}"))
+        remarks.append(say(f"emulsion-{thickness.emulsion}"))
     if volume_ml > capacity_ml:
-        found.append(say("pan-overflows", volume_ml=volume_ml, capacity_ml=capacity_ml))
+        remarks.append(say("pan-overflows", volume_ml=volume_ml, capacity_ml=capacity_ml))
     elif volume_ml > 0.8 * capacity_ml:
-        found.append(say("pan-full"))
+        remarks.append(say("pan-full"))
     if pan.reactive and meets_metal(balance):
-        found.append(say("reactive-pan"))
-    return tuple(found)
+        remarks.append(say("reactive-pan"))
+    return tuple(remarks)
 
 
 def meets_metal(balance: Balance) -> bool:

@@ -7,7 +7,7 @@ from saucier.check.prepared import Prepared
 from saucier.errors import BadInput
 from saucier.pot import Pot
 from saucier.steps import Reduce, Setting, StepBase
-from saucier.steps.base import amounts_in
+from saucier.steps.step import amounts_in
 from saucier.thickness import raw_viscosity_of
 from saucier.units import SPOONS, Amount
 

@@ -6,11 +6,11 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Field, ValidationError, field_validator, model_validator
 
 from saucier.demand import use_named
+from saucier.document import Celsius, IngredientKey, Minutes, Part
 from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.heat.pan import PanShape
 from saucier.sheet.reading import problems_of
-from saucier.steps.base import Celsius, IngredientKey, Minutes, Part
 from saucier.thickness import grade_named
 
 Percentage = Annotated[float, Field(ge=0, le=100)]
@@ -60,7 +60,14 @@ class Vessel(Part):
     portions: Annotated[float, Field(gt=0, le=500)] = 1.0
 
     def as_pan(self) -> Pan:
-        return Pan(self.name, self.shape, self.diameter_cm, self.depth_cm, 0.0, self.width_cm)
+        return Pan(
+            name=self.name,
+            shape=self.shape,
+            diameter_cm=self.diameter_cm,
+            depth_cm=self.depth_cm,
+            tare_g=0.0,
+            width_cm=self.width_cm,
+        )
 
     @property
     def area_cm2(self) -> float:

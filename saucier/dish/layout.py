@@ -79,7 +79,16 @@ def layout_of(dish: Dish, portions: float, needs: list[SauceNeed], larder: Larde
         warning = say("vessel-too-wide", level_mm=level)
     each = solids_g + sauce_ml * _SAUCE_G_PER_ML
     return Layout(
-        count, vessel.name, solids_g, sauce_ml, each, level, share, toppings, layers, warning
+        vessels=count,
+        name=vessel.name,
+        solids_g=solids_g,
+        sauce_ml=sauce_ml,
+        each_g=each,
+        fill_mm=level,
+        fill_share=share,
+        toppings=toppings,
+        layers=layers,
+        warning=warning,
     )
 
 

@@ -66,7 +66,14 @@ def _need(
     kept = whole * used.kept_back_pct / 100.0
     if kept:
         lines.append(say("need-kept-back", share_pct=used.kept_back_pct, ml=kept))
-    return SauceNeed(used.sauce, use, whole, kept, used.grade, tuple(lines))
+    return SauceNeed(
+        sauce=used.sauce,
+        use=use,
+        volume_ml=whole,
+        kept_back_ml=kept,
+        grade=used.grade,
+        lines=tuple(lines),
+    )
 
 
 def _each(dish: Dish, used: DishSauce, use: SauceUse) -> tuple[float, Sentence | str]:

@@ -44,4 +44,6 @@ def in_rounds(rounds: Rounds, portions: float) -> InRounds:
     )
     if count > 1 and rounds.between_minutes:
         line = say("in-rounds-with-waits", line=line, minutes=rounds.between_minutes)
-    return InRounds(rounds.what, pieces, a_round, count, minutes, line)
+    return InRounds(
+        what=rounds.what, pieces=pieces, a_round=a_round, rounds=count, minutes=minutes, line=line
+    )

@@ -43,12 +43,12 @@ def without(
     :class:`BadInput` (field ``without``) for a word nobody knows or a sauce that stands on it.
     """
     larder = kitchen.larder
-    found = [exclusion(word, larder, f"without[{n}]") for n, word in enumerate(words)]
-    if not found:
+    excluded = [exclusion(word, larder, f"without[{n}]") for n, word in enumerate(words)]
+    if not excluded:
         return dish, sheets, ()
 
     def hit(key: str) -> bool:
-        return bool(key) and any(one.hits(larder[key]) for one in found)
+        return bool(key) and any(one.hits(larder[key]) for one in excluded)
 
     told: list[Sentence] = []
     changes: dict[str, object] = {}

@@ -19,7 +19,7 @@ def to_json_ld(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
     checked = check(sheet, kitchen)
     told = cards(checked)
     final = checked.final
-    found: dict[str, Any] = {
+    recipe: dict[str, Any] = {
         "@context": "https://schema.org",
         "@type": "Recipe",
         "name": sheet.name,
@@ -39,12 +39,12 @@ def to_json_ld(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
         },
     }
     if sheet.cover and sheet.cover.text:
-        found["description"] = sheet.cover.text
+        recipe["description"] = sheet.cover.text
     if sheet.cover and sheet.cover.author:
-        found["author"] = {"@type": "Person", "name": sheet.cover.author}
+        recipe["author"] = {"@type": "Person", "name": sheet.cover.author}
     if final.thickness.grade:
-        found["keywords"] = str(say("keywords", grade=spoken_grade(final.thickness.grade)))
-    return found
+        recipe["keywords"] = str(say("keywords", grade=spoken_grade(final.thickness.grade)))
+    return recipe
 
 
 def ingredient_lines(told: list[Card]) -> list[str]:

@@ -54,28 +54,28 @@ def read_larder_csv(text: str, larder: Larder) -> list[RowRead]:
         raise BadInput.at(
             "csv", "csv-has-an-odd-column", column=odd[0][:40], columns=tuple(COLUMNS)
         )
-    found: list[RowRead] = []
+    reports: list[RowRead] = []
     seen: set[str] = set()
     try:
         for given in reader:
-            if len(found) >= MOST_ROWS:
+            if len(reports) >= MOST_ROWS:
                 raise BadInput.at("csv", "csv-is-too-long", most=MOST_ROWS)
-            found.append(_read(reader.line_num, given, larder, seen))
+            reports.append(_read(reader.line_num, given, larder, seen))
     except csv.Error as bad:
         raise BadInput.at("csv", "csv-cannot-be-read", why=bad) from None
-    if not found:
+    if not reports:
         raise BadInput.at("csv", "csv-has-no-rows")
-    return found
+    return reports
 
 
 def _read(line: int, given: dict[str, str], larder: Larder, seen: set[str]) -> RowRead:
     key = (given.get("key") or "").strip()
     if None in given:
-        found = problem("row", "row-is-too-wide")
-        return RowRead(line, key, "refused", (), (found,))
+        too_wide = problem("row", "row-is-too-wide")
+        return RowRead(line, key, "refused", (), (too_wide,))
     if key in seen:
-        found = problem("key", "key-comes-twice", key=key)
-        return RowRead(line, key, "refused", (), (found,))
+        too_wide = problem("key", "key-comes-twice", key=key)
+        return RowRead(line, key, "refused", (), (too_wide,))
     seen.add(key)
     before = row_of(larder[key]) if key in larder else {}
     wanted = {
@@ -93,7 +93,14 @@ def _read(line: int, given: dict[str, str], larder: Larder, seen: set[str]) -> R
     status: Literal["new", "changed", "same"] = (
         "new" if not before else "changed" if changed else "same"
     )
-    return RowRead(line, key, status, changed if before else (), (), row)
+    return RowRead(
+        line=line,
+        key=key,
+        status=status,
+        changed=changed if before else (),
+        problems=(),
+        ingredient=row,
+    )
 
 
 _GIVES_WAY = ("water", "fat", "salt", "solids", "alcohol", "thickening_protein", "yolk_protein")

@@ -197,7 +197,13 @@ def _matched(
         why = say("line.not-by-that-name" if guesses else "line.unknown")
         amount = _amount(count, unit, None, kitchen) if count and unit else None
         return ReadLine(
-            shown, "settle" if guesses else "unread", None, amount, why, to_taste, guesses
+            text=shown,
+            status="settle" if guesses else "unread",
+            ingredient=None,
+            amount=amount,
+            why=why,
+            to_taste=to_taste,
+            guesses=guesses,
         )
     row = kitchen.larder[key]
     amount = None if count is None else _amount(count, unit, row, kitchen)
@@ -207,22 +213,46 @@ def _matched(
     to_taste = to_taste or (count is None and row.role in ("salt", "spice"))
     if amount is None and to_taste:
         return ReadLine(
-            shown,
-            "read" if sure else "settle",
-            key,
-            None,
-            None if sure else say("line.meant"),
-            True,
-            guesses,
+            text=shown,
+            status="read" if sure else "settle",
+            ingredient=key,
+            amount=None,
+            why=None if sure else say("line.meant"),
+            to_taste=True,
+            guesses=guesses,
         )
     if amount is None:
         why = say("line.no-amount")
         if count is not None:
             why = say("line.unit-unfit" if unit else "line.not-in-pieces", unit=unit)
-        return ReadLine(shown, "settle", key, None, why, to_taste, guesses)
+        return ReadLine(
+            text=shown,
+            status="settle",
+            ingredient=key,
+            amount=None,
+            why=why,
+            to_taste=to_taste,
+            guesses=guesses,
+        )
     if not sure:
-        return ReadLine(shown, "settle", key, amount, say("line.meant"), to_taste, guesses)
-    return ReadLine(shown, "settle" if doubt else "read", key, amount, doubt, to_taste, guesses)
+        return ReadLine(
+            text=shown,
+            status="settle",
+            ingredient=key,
+            amount=amount,
+            why=say("line.meant"),
+            to_taste=to_taste,
+            guesses=guesses,
+        )
+    return ReadLine(
+        text=shown,
+        status="settle" if doubt else "read",
+        ingredient=key,
+        amount=amount,
+        why=doubt,
+        to_taste=to_taste,
+        guesses=guesses,
+    )
 
 
 def _from_brackets(
@@ -237,12 +267,12 @@ def _from_brackets(
     try:
         value, rest = split_amount(inside)
         unit, _ = _unit_and_name(rest, kitchen)
-        found = _amount(value * count, unit, row, kitchen) if unit else None
+        bracketed = _amount(value * count, unit, row, kitchen) if unit else None
     except BadInput:
-        found = None
-    if found is None or found.measure:
+        bracketed = None
+    if bracketed is None or bracketed.measure:
         return amount, doubt
-    return found, doubt
+    return bracketed, doubt
 
 
 def _value(text: str) -> float:
@@ -252,14 +282,14 @@ def _value(text: str) -> float:
 
 def _spelled(text: str) -> str:
     """One kind of dash and of fraction; "250ml" and "250 ml" alike."""
-    found = "".join(
+    spelled = "".join(
         f" {unicodedata.normalize('NFKC', sign)}"
         if unicodedata.decomposition(sign).startswith("<fraction>")
         else sign
         for sign in text
     ).replace("⁄", "/")
-    found = re.sub(r"(\d)(?=[a-zA-Z])", r"\1 ", found)
-    return re.sub(r"[‐‑‒–—]", "-", found).strip()
+    spelled = re.sub(r"(\d)(?=[a-zA-Z])", r"\1 ", spelled)
+    return re.sub(r"[‐‑‒–—]", "-", spelled).strip()
 
 
 def _unit_and_name(rest: str, kitchen: Kitchen) -> tuple[str, str]:
@@ -347,17 +377,17 @@ def _alike(words: str, known: dict[str, str], but: str | None) -> tuple[str, ...
     # Imported where it is used: the command line's plain check never needs it.
     from rapidfuzz import fuzz, process
 
-    found = process.extract(words, known.keys(), scorer=fuzz.WRatio, limit=8, score_cutoff=NEAR)
-    keys = dict.fromkeys(known[alias] for alias, _, _ in found)
+    alike = process.extract(words, known.keys(), scorer=fuzz.WRatio, limit=8, score_cutoff=NEAR)
+    keys = dict.fromkeys(known[alias] for alias, _, _ in alike)
     return tuple(key for key in keys if key != but)[:3]
 
 
 def _names(larder: Larder) -> dict[str, str]:
     """Every name and alias in plain words, to its key; a row's own name counts before aliases."""
-    found: dict[str, str] = {}
+    keys: dict[str, str] = {}
     for row in larder.values():
-        found.setdefault(plain(row.name), row.key)
+        keys.setdefault(plain(row.name), row.key)
     for row in larder.values():
         for alias in row.aliases:
-            found.setdefault(plain(alias), row.key)
-    return found
+            keys.setdefault(plain(alias), row.key)
+    return keys

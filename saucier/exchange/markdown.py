@@ -12,7 +12,7 @@ from saucier.words import say
 def to_markdown(sheet: Sheet, kitchen: Kitchen) -> str:
     """``sheet`` in Markdown: what it makes, what to weigh, the steps with their cues."""
     checked = check(sheet, kitchen)
-    found, told = checked.figures, cards(checked)
+    final, told = checked.figures, cards(checked)
 
     def told_as(code: str, **facts: object) -> str:
         return str(say(f"markdown.{code}", **facts))
@@ -22,13 +22,13 @@ def to_markdown(sheet: Sheet, kitchen: Kitchen) -> str:
         "",
         told_as(
             "makes",
-            makes_ml=found.yield_ml,
-            total_g=found.total_g,
-            thick=spoken_grade(found.grade) if found.grade else found.reason,
-            serving_c=found.serving_c,
-            salt_pct=found.salt_pct,
-            fat_pct=found.fat_pct,
-            minutes=found.minutes,
+            makes_ml=final.yield_ml,
+            total_g=final.total_g,
+            thick=spoken_grade(final.grade) if final.grade else final.reason,
+            serving_c=final.serving_c,
+            salt_pct=final.salt_pct,
+            fat_pct=final.fat_pct,
+            minutes=final.minutes,
         ),
         "",
     ]
@@ -47,8 +47,8 @@ def to_markdown(sheet: Sheet, kitchen: Kitchen) -> str:
         if step.note:
             lines.append(told_as("note", note=step.note))
     lines.append("")
-    if found.allergens:
-        lines.append(told_as("allergens", allergens=found.allergens))
-    lines += [told_as("mind", what=warning) for warning in found.warnings]
+    if final.allergens:
+        lines.append(told_as("allergens", allergens=final.allergens))
+    lines += [told_as("mind", what=warning) for warning in final.warnings]
     lines += ["", told_as("estimates"), ""]
     return "\n".join(lines)

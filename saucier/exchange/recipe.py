@@ -6,13 +6,13 @@ from dataclasses import dataclass
 from typing import Any
 
 from saucier.check import check
+from saucier.document import written_amount
 from saucier.errors import BadInput
 from saucier.exchange.json_ld import find_recipe, texts
 from saucier.exchange.lines import ReadLine, read_line
 from saucier.exchange.sentences import Method, Stop, read_method, sentences_of
 from saucier.kitchen import Kitchen
 from saucier.sheet import MAX_BYTES, Sheet, read_sheet
-from saucier.steps.base import written_amount
 from saucier.units import Amount
 from saucier.words import Sentence, say
 
@@ -71,7 +71,9 @@ def read_recipe(
         raise BadInput.at("text", "text-is-too-long", most_kb=MAX_BYTES * 3 // 1024)
     if '"kestrel-fog/sauce"' in text:
         ours = read_sheet(text)
-        return Reading(ours.name, (), ours, (), (), (), "")
+        return Reading(
+            name=ours.name, lines=(), sheet=ours, assumed=(), unused=(), beside=(), makes=""
+        )
     node = find_recipe(text)
     name, given, told, makes = _from_json_ld(node) if node else _from_text(text)
     if not given:
@@ -86,7 +88,16 @@ def read_recipe(
     if len(given) > MOST_LINES:
         assumed = (*assumed, say("assumed.first-lines", most=MOST_LINES))
     open_lines = sum(line.status != "read" for line in lines)
-    return Reading(name, lines, sheet, assumed, method.unused, beside, makes, open_lines)
+    return Reading(
+        name=name,
+        lines=lines,
+        sheet=sheet,
+        assumed=assumed,
+        unused=method.unused,
+        beside=beside,
+        makes=makes,
+        open_lines=open_lines,
+    )
 
 
 def _from_json_ld(node: Mapping[str, Any]) -> tuple[str, list[str], list[str], str]:
@@ -126,14 +137,14 @@ def _from_text(text: str) -> tuple[str, list[str], list[str], str]:
 def _with_settled(
     lines: tuple[ReadLine, ...], settled: Mapping[int, Settled], kitchen: Kitchen
 ) -> tuple[ReadLine, ...]:
-    found = list(lines)
+    settled_lines = list(lines)
     for number, said in settled.items():
         field = f"settled[{number}]"
-        if not 0 <= number < len(found):
-            raise BadInput.at(field, "is-no-line-of-it", last=len(found) - 1)
-        line = found[number]
+        if not 0 <= number < len(settled_lines):
+            raise BadInput.at(field, "is-no-line-of-it", last=len(settled_lines) - 1)
+        line = settled_lines[number]
         if said.ingredient is None:
-            found[number] = ReadLine(line.text, "read", None, None, say("line.left-out"))
+            settled_lines[number] = ReadLine(line.text, "read", None, None, say("line.left-out"))
             continue
         try:
             row = kitchen.larder[said.ingredient]
@@ -144,8 +155,15 @@ def _with_settled(
             raise bad.under(field) from None
         if amount is None and row.role != "salt":
             raise BadInput.at(f"{field}.amount", "settled-without-amount")
-        found[number] = ReadLine(line.text, "read", row.key, amount, None, amount is None)
-    return tuple(found)
+        settled_lines[number] = ReadLine(
+            text=line.text,
+            status="read",
+            ingredient=row.key,
+            amount=amount,
+            why=None,
+            to_taste=amount is None,
+        )
+    return tuple(settled_lines)
 
 
 @dataclass

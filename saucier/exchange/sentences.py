@@ -110,7 +110,15 @@ def read_method(sentences: list[str]) -> Method:
         simmer = cooked[0]
     elif cooked:
         unused.append(cooked[1])
-    return Method(roux, colour, simmer, sweat, tuple(stops), tuple(unused), tuple(ranges))
+    return Method(
+        roux_minutes=roux,
+        roux_colour=colour,
+        simmer_minutes=simmer,
+        sweat_minutes=sweat,
+        stops=tuple(stops),
+        unused=tuple(unused),
+        ranges=tuple(ranges),
+    )
 
 
 def _reduces(sentence: str) -> bool:
@@ -128,14 +136,14 @@ def _sweats(sentence: str) -> bool:
 
 
 def _minutes(sentence: str, ranges: list[str]) -> float | None:
-    found = _MINUTES.search(sentence)
-    if not found:
+    match = _MINUTES.search(sentence)
+    if not match:
         return None
-    low = float(found[1].replace(",", "."))
-    if found[2] is None:
+    low = float(match[1].replace(",", "."))
+    if match[2] is None:
         return low
-    ranges.append(found[0].strip())
-    return 0.5 * (low + float(found[2].replace(",", ".")))
+    ranges.append(match[0].strip())
+    return 0.5 * (low + float(match[2].replace(",", ".")))
 
 
 def _stop(sentence: str, minutes: float | None) -> Stop | None:

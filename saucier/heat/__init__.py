@@ -14,7 +14,7 @@ from saucier.heat.evaporation import (
     evaporation_g_per_min,
     open_surface_m2,
 )
-from saucier.heat.mixing import heat_capacity_j_per_k, mixed_temperature_c
+from saucier.heat.mixing import heat_capacity_j_per_k, mixed_temperature_c, pot_heat_j_per_k
 from saucier.heat.pan import Pan
 
 __all__ = [
@@ -30,5 +30,6 @@ __all__ = [
     "mixed_temperature_c",
     "open_surface_m2",
     "pan_reached_for",
+    "pot_heat_j_per_k",
     "stands_well",
 ]

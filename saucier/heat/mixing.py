@@ -1,7 +1,7 @@
 """Heat balance when something goes into a pot."""
 
 from saucier.constants import HEAT_CAPACITY
-from saucier.pot import Balance
+from saucier.pot import Balance, Pot
 
 _WATER, _FAT = HEAT_CAPACITY["water"], HEAT_CAPACITY["fat"]
 _ALCOHOL, _DRY = HEAT_CAPACITY["alcohol"], HEAT_CAPACITY["dry"]
@@ -26,3 +26,11 @@ def mixed_temperature_c(
     if both <= 0.0:
         return there_c
     return (here_j_per_k * here_c + there_j_per_k * there_c) / both
+
+
+def pot_heat_j_per_k(pot: Pot) -> float:
+    """J/K of sauce and pieces together."""
+    heat = heat_capacity_j_per_k(pot.balance)
+    for piece in pot.pieces:
+        heat += heat_capacity_j_per_k(piece.content)
+    return heat

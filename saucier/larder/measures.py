@@ -68,8 +68,8 @@ class Measures:
         for spelling in (written, written.removesuffix("s"), written.removesuffix("es")):
             if spelling in self._names:
                 for of in (row.key, row.role, ""):
-                    if found := self._rows.get((spelling, of)):
-                        return found
+                    if row_named := self._rows.get((spelling, of)):
+                        return row_named
         return None
 
     def read(self, text: str, row: Ingredient) -> Amount | None:
@@ -129,7 +129,16 @@ def measure_from_row(row: dict[str, str]) -> Measure:
     if problems:
         raise BadInput(*problems)
     of = (row.get("of") or "").strip()
-    return Measure(name, of, size, unit, packing, spread / 100.0, kind, row.get("words") or "")
+    return Measure(
+        name=name,
+        of=of,
+        size=size,
+        unit=unit,
+        packing=packing,
+        spread=spread / 100.0,
+        kind=kind,
+        words=row.get("words") or "",
+    )
 
 
 def measure_fits(measure: Measure, larder: Iterable[str]) -> None:

@@ -87,17 +87,17 @@ def base_of(sheet: Sheet, kitchen: Kitchen) -> Base | Sentence:
     fat, flour = larder[roux.fat.ingredient], larder[roux.flour.ingredient]
     flour_g = flour.grams(roux.flour.amount)
     return Base(
-        fat,
-        flour,
-        fat.grams(roux.fat.amount) / flour_g,
-        roux.colour,
-        roux.minutes,
-        tuple((row, grams / total) for row, grams in liquids),
-        liquid_c,
-        simmer.minutes if simmer else 5.0,
-        simmer.heat if simmer else "simmer",
-        balance,
-        (*early, *rest),
+        fat=fat,
+        flour=flour,
+        ratio=fat.grams(roux.fat.amount) / flour_g,
+        colour=roux.colour,
+        roux_minutes=roux.minutes,
+        liquids=tuple((row, grams / total) for row, grams in liquids),
+        liquid_c=liquid_c,
+        minutes=simmer.minutes if simmer else 5.0,
+        heat=simmer.heat if simmer else "simmer",
+        liquid=balance,
+        additions=(*early, *rest),
     )
 
 

@@ -14,9 +14,10 @@ from saucier.pot import EMPTY, Pot
 from saucier.roots import find_root
 from saucier.sheet import Sheet, SheetPan
 from saucier.steps import Add, AnyStep, Knobs, Move, Reduce, Roux, Setting, Simmer, Use, advance
-from saucier.steps.base import Measured, put_in
+from saucier.steps.put_in import put_in
 from saucier.steps.reduce import Stop
 from saucier.steps.share import InnerSauce
+from saucier.steps.step import Measured
 from saucier.thickness import grade_of, raw_viscosity_of
 from saucier.units import Amount, kitchen_round, kitchen_step
 
@@ -150,8 +151,8 @@ class Pouring:
             return self.filled(mother, 0.0)
         if self.excess(mother, 0.0, math.exp(high)) <= 0.0:
             raise BadInput.at("grade", "cannot-be-bound-that-thick")
-        found = find_root(lambda x: self.excess(mother, 0.0, math.exp(x)), low, high, 1e-4)
-        return self.filled(mother, 0.0, math.exp(found))
+        log_flour = find_root(lambda x: self.excess(mother, 0.0, math.exp(x)), low, high, 1e-4)
+        return self.filled(mother, 0.0, math.exp(log_flour))
 
 
 def branch_sheet(pouring: Pouring, mother: Sheet, poured: Poured) -> Sheet:

@@ -22,7 +22,7 @@ from saucier.roots import find_root
 from saucier.sheet import Sheet, SheetPan
 from saucier.solve import Goal, rounded_for_kitchen
 from saucier.steps import Add, AnyStep, Knobs, Roux, Simmer, Use
-from saucier.steps.base import Measured
+from saucier.steps.step import Measured
 from saucier.thickness import raw_viscosity_of
 from saucier.units import Amount
 from saucier.words import Sentence, say
@@ -248,7 +248,15 @@ def _settled(
         before, size_ml = size_ml, mass / density
         if abs(size_ml / before - 1.0) < _SETTLED and pan_for(size_ml) == (pan, batches):
             break
-    return _Settled(made, pourings, flour, thickest, batches, mass, film)
+    return _Settled(
+        made=made,
+        pourings=pourings,
+        flour=flour,
+        thickest=thickest,
+        batches=batches,
+        mass_g=mass,
+        film_g=film,
+    )
 
 
 def _flour_for(pouring: Pouring, made: _Base, liquid_g: float) -> float:

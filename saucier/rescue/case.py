@@ -61,12 +61,14 @@ class Case:
     @cached_property
     def brought(self) -> dict[str, float]:
         """Grams of every ingredient weighed into it so far."""
-        found: dict[str, float] = {}
+        brought: dict[str, float] = {}
         for step, setting in zip(self.sheet.steps, self.now.settings, strict=True):
             for weighed in step.to_weigh(setting):
                 if weighed.ingredient:
-                    found[weighed.ingredient] = found.get(weighed.ingredient, 0.0) + weighed.grams
-        return found
+                    brought[weighed.ingredient] = (
+                        brought.get(weighed.ingredient, 0.0) + weighed.grams
+                    )
+        return brought
 
     def most_of(self, *roles: str) -> Ingredient | None:
         """Of the ingredients in it with one of ``roles``, the one there is most of."""

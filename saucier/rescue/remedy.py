@@ -61,16 +61,16 @@ def remedy_of(
     before = case.now.final
     took = after.pot.minutes - before.pot.minutes if minutes is None else minutes
     return Remedy(
-        way,
-        title,
-        tuple(do),
-        steps,
-        took,
-        after.pot.cost - before.pot.cost,
-        loses_g,
-        after,
-        None,
-        _notes(case, before, after),
+        way=way,
+        title=title,
+        do=tuple(do),
+        steps=steps,
+        minutes=took,
+        cost=after.pot.cost - before.pot.cost,
+        loses_g=loses_g,
+        after=after,
+        refused=None,
+        notes=_notes(case, before, after),
     )
 
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from saucier import constants as K
 from saucier.errors import BadInput
-from saucier.rescue import amiss
+from saucier.rescue import faults
 from saucier.rescue.case import Case
 from saucier.rescue.remedy import Remedy
 from saucier.rescue.salt import too_salty
@@ -42,22 +42,22 @@ def _sign(key: str, ways: Ways) -> Sign:
 SIGNS: tuple[Sign, ...] = (
     _sign("too-thick", too_thick),
     _sign("too-thin", too_thin),
-    _sign("lumps", amiss.lumps),
-    _sign("raw-flour", amiss.raw_flour),
-    _sign("caught", amiss.caught),
-    _sign("cheese-stringy", amiss.stringy_cheese),
-    _sign("yolk-grains", amiss.yolk_grains),
-    _sign("oily-cream", amiss.oily_cream),
-    _sign("soft-cream-split", amiss.split_soft_cream),
-    _sign("curdled", amiss.curdled),
-    _sign("green-dull", amiss.dull_green),
-    _sign("grey", amiss.grey),
+    _sign("lumps", faults.lumps),
+    _sign("raw-flour", faults.raw_flour),
+    _sign("caught", faults.caught),
+    _sign("cheese-stringy", faults.stringy_cheese),
+    _sign("yolk-grains", faults.yolk_grains),
+    _sign("oily-cream", faults.oily_cream),
+    _sign("soft-cream-split", faults.split_soft_cream),
+    _sign("curdled", faults.curdled),
+    _sign("green-dull", faults.dull_green),
+    _sign("grey", faults.grey),
     _sign("too-salty", too_salty),
-    _sign("too-sharp", amiss.too_sharp),
-    _sign("flat", amiss.flat),
-    _sign("weeps", amiss.weeps),
-    _sign("emulsion-split", amiss.emulsion_split),
-    _sign("emulsion-tight", amiss.emulsion_tight),
+    _sign("too-sharp", faults.too_sharp),
+    _sign("flat", faults.flat),
+    _sign("weeps", faults.weeps),
+    _sign("emulsion-split", faults.emulsion_split),
+    _sign("emulsion-tight", faults.emulsion_tight),
 )
 _BY_KEY = {sign.key: sign for sign in SIGNS}
 
@@ -73,24 +73,24 @@ def remedies(case: Case, sign_key: str) -> list[Remedy]:
     """Every way to mend ``sign_key`` in ``case``: those that can be done first, the quickest of
     them on top; of two as quick the one that changes the taste least, as its sign lists them.
     Raises :class:`BadInput` (field ``sign``)."""
-    found = sign_named(sign_key).ways(case)
-    return sorted(found, key=lambda one: (one.refused is not None, round(one.minutes)))
+    ways = sign_named(sign_key).ways(case)
+    return sorted(ways, key=lambda one: (one.refused is not None, round(one.minutes)))
 
 
 def likely(case: Case) -> list[str]:
     """Signs that the numbers themselves speak for, the worst first."""
-    found = []
+    signs = []
     final = case.now.final
     if final.emulsion in ("oily", "split"):
-        found.append("oily-cream")
+        signs.append("oily-cream")
     grade, wanted = final.thickness.grade, case.grade
     if grade is not None and wanted is not None and grade != wanted:
         order = ["liquid", *(g.key for g in GRADES)]
         thick = order.index(grade) > order.index(wanted)
-        found.append("too-thick" if thick else "too-thin")
+        signs.append("too-thick" if thick else "too-thin")
     target = case.salt_target_pct
     if target is not None and salt_pct(case.pot.balance) > target + 0.02:
-        found.append("too-salty")
+        signs.append("too-salty")
     by_remark = {
         "hot-cheese": "cheese-stringy",
         "no-starch": "cheese-stringy",
@@ -102,6 +102,6 @@ def likely(case: Case) -> list[str]:
     for state in case.now.steps:
         for remark in state.warnings:
             sign = by_remark.get(remark.code)
-            if sign and sign not in found:
-                found.append(sign)
-    return found
+            if sign and sign not in signs:
+                signs.append(sign)
+    return signs

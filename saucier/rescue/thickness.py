@@ -7,9 +7,9 @@ from saucier.rescue.case import Case, lands
 from saucier.rescue.dose import Steps, after, dose_for, kitchen_dose
 from saucier.rescue.remedy import Remedy, refused, remedy_of
 from saucier.steps import Add, AnyStep, Liaison, Melt, Reduce, Reheat, Roux, Simmer, Use
-from saucier.steps.base import Measured
 from saucier.steps.reduce import Stop
 from saucier.steps.share import InnerSauce
+from saucier.steps.step import Measured
 from saucier.units import Amount
 from saucier.units.rounding import kitchen_step
 from saucier.words import Sentence, all_of, say
@@ -104,10 +104,10 @@ def boil_down(case: Case) -> Remedy:
         return refused(way, title, say("boil-down.dry"))
     lost = kitchen_dose(case, steps, lost, kitchen_step(_grams(mass)))
     left = mass - lost
-    found = remedy_of(case, way, say("boil-down.title", left_g=left), (), steps(lost))
-    if found.after is None:
-        return found
-    if found.after.emulsion in ("oily", "split"):
+    boiled = remedy_of(case, way, say("boil-down.title", left_g=left), (), steps(lost))
+    if boiled.after is None:
+        return boiled
+    if boiled.after.emulsion in ("oily", "split"):
         return refused(way, title, say("boil-down.oily"))
     tare = case.now.pan.tare_g
     do = (
@@ -116,11 +116,11 @@ def boil_down(case: Case) -> Remedy:
             lost_g=lost,
             left_g=left,
             scale_g=tare + left,
-            level_mm=found.after.pan.level_mm(found.after.pot.total_ml),
+            level_mm=boiled.after.pan.level_mm(boiled.after.pot.total_ml),
         ),
-        say("boil-down.minutes", minutes=found.minutes),
+        say("boil-down.minutes", minutes=boiled.minutes),
     )
-    return remedy_of(case, way, found.title, do, steps(lost))
+    return remedy_of(case, way, boiled.title, do, steps(lost))
 
 
 def thicken(case: Case, way: str) -> Remedy:

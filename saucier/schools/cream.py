@@ -9,8 +9,8 @@ from saucier.steps import (
     Roux,
     Simmer,
 )
-from saucier.steps.base import Measured
 from saucier.steps.reduce import Stop
+from saucier.steps.step import Measured
 
 
 # --- thickener for cream ---------------------------------------------------------------

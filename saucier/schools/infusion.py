@@ -46,14 +46,14 @@ def _main_liquid(sheet: Sheet) -> int | None:
     """The liquid a roux sauce is made with: its largest plain addition."""
     if index_of(sheet, Roux) is None:
         return None
-    found = [
+    liquids = [
         (step.amount.base, n)
         for n, step in enumerate(sheet.steps)
         if isinstance(step, Add)
         and not isinstance(step, Melt)
         and (step.ingredient.startswith(("milk", "stock")))
     ]
-    return max(found)[1] if found else None
+    return max(liquids)[1] if liquids else None
 
 
 def _infusion_followed(sheet: Sheet) -> str | None:

@@ -63,9 +63,9 @@ def _liquid_followed(sheet: Sheet) -> str | None:
 
 
 def _liquid_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
-    found = _liquids_after_roux(sheet)
-    assert found is not None
-    at, first, end = found
+    stretch = _liquids_after_roux(sheet)
+    assert stretch is not None
+    at, first, end = stretch
     steps = list(sheet.steps)
     roux = steps[at]
     liquids = [

@@ -6,10 +6,10 @@ from dataclasses import replace
 
 from saucier.check import check
 from saucier.dish import on_plate_c
+from saucier.heat import pot_heat_j_per_k
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
 from saucier.service.planned import BranchPlan, LinePlan, PotPlan, Wanted
-from saucier.steps.base import pot_heat_j_per_k
 from saucier.thickness import spoken_grade, thickness_of
 from saucier.words import say
 

@@ -7,9 +7,9 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, ValidationError, field_validator, model_validator
 
+from saucier.document import AmountField, IngredientKey, Part
 from saucier.errors import BadInput
 from saucier.sheet.reading import problems_of
-from saucier.steps.base import AmountField, IngredientKey, Part
 from saucier.units import Dimension
 
 Key = Annotated[str, Field(min_length=1, max_length=60)]

@@ -62,7 +62,7 @@ def used_first(
 
     ``left`` holds the share of each entry that nobody took yet, and is drawn on.
     """
-    found: list[Used] = []
+    used_sauces: list[Used] = []
     said: list[Sentence] = []
     there = [n for n, one in enumerate(service.on_hand) if one.sauce == sauce]
     for number in sorted(there, key=lambda n: -service.on_hand[n].age_days):
@@ -80,10 +80,10 @@ def used_first(
         except BadInput as bad:
             said.append(say("not-used", name=sheet.name, why=bad.problems[0].message))
             continue
-        found.append(used)
+        used_sauces.append(used)
         left[number] *= 1.0 - share
         need_ml -= used.ready_ml
-    return found, said
+    return used_sauces, said
 
 
 def _refused(one: OnHand, service: Service, sheet: Sheet, kitchen: Kitchen) -> Sentence | None:
@@ -124,7 +124,15 @@ def _brought_back(
     final = check(whole, kitchen).final.pot
     ready = final.yield_ml
     share = min(1.0, need_ml / ready)
-    used = Used(one.sauce, sheet.name, ml * share, ready * share, told, whole, final.cost * share)
+    used = Used(
+        sauce=one.sauce,
+        name=sheet.name,
+        taken_ml=ml * share,
+        ready_ml=ready * share,
+        let_down=told,
+        sheet=whole,
+        cost=final.cost * share,
+    )
     return used, share
 
 
@@ -174,7 +182,7 @@ def roux_first(
         else:
             left[one.roux] = left.get(one.roux, 0.0) + one.amount.base
     asked = set(left)
-    found = []
+    shared_out = []
     for key, batches, sheet in pots:
         for step in sheet.steps:
             if not isinstance(step, Roux) or left.get(step.colour, 0.0) <= 0.0:
@@ -185,7 +193,7 @@ def roux_first(
             each = min(kitchen.larder[part.ingredient].grams(part.amount) for part in parts)
             grams = min(left[step.colour], 2.0 * batches * each)
             left[step.colour] -= grams
-            found.append(ReadyRoux(key, step.colour, grams))
-    for colour in sorted(asked - {one.colour for one in found}):
+            shared_out.append(ReadyRoux(key, step.colour, grams))
+    for colour in sorted(asked - {one.colour for one in shared_out}):
         said.append(say("not-used", name=say(f"ready-roux.{colour}"), why=say("no-pot-takes-it")))
-    return found, said
+    return shared_out, said

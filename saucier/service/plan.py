@@ -50,17 +50,17 @@ def plan_service(
             )
     used = tuple(one for want in wanted.values() for one in want.used)
     return Plan(
-        service,
-        lines,
-        branches,
-        pots,
-        used,
-        tuple(roux),
-        there,
-        tuple(dict.fromkeys(warnings)),
-        sum(branch.need_ml for branch in branches),
-        left_over_ml(branches, pots),
-        left_by_recipe(wanted.values(), kitchen),
+        service=service,
+        lines=lines,
+        branches=branches,
+        pots=pots,
+        used=used,
+        roux=tuple(roux),
+        there=there,
+        warnings=tuple(dict.fromkeys(warnings)),
+        needs_ml=sum(branch.need_ml for branch in branches),
+        left_ml=left_over_ml(branches, pots),
+        by_recipe_ml=left_by_recipe(wanted.values(), kitchen),
     )
 
 
@@ -102,24 +102,31 @@ def _gather(
                 plain = tuple(step for step in sheet.steps if not isinstance(step, Reserve))
                 name = str(going_without(sheet.name, line.without)) if changed else sheet.name
                 sheet = sheet.model_copy(update={"steps": plain, "name": name[:120]})
-                wanted[key] = Wanted(key, need.sauce, sheet, grade, kitchen.film_ml, changed)
+                wanted[key] = Wanted(
+                    key=key,
+                    sauce=need.sauce,
+                    sheet=sheet,
+                    grade=grade,
+                    film_ml=kitchen.film_ml,
+                    variant=changed,
+                )
             wanted[key].asked.append(Asked(number, dish.name, key, need))
             keys.append(key)
         rounds = tuple(in_rounds(one, line.portions) for one in dish.rounds)
         finish = finish_of(dish, layout)
         planned.append(
             LinePlan(
-                number,
-                line,
-                dish,
-                dish.name,
-                called(dish.name, line),
-                tuple(needs),
-                tuple(keys),
-                left_out,
-                layout,
-                rounds,
-                finish,
+                number=number,
+                line=line,
+                dish=dish,
+                name=dish.name,
+                called=called(dish.name, line),
+                needs=tuple(needs),
+                branches=tuple(keys),
+                left_out=left_out,
+                layout=layout,
+                rounds=rounds,
+                finish=finish,
             )
         )
     return planned, wanted

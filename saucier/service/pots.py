@@ -60,10 +60,10 @@ class PotPlanner:
         pots: list[PotPlan] = []
         groups.sort(key=lambda group: -sum(one.to_make_ml for one in group))
         for number, group in enumerate(groups):
-            pot, found = self._mother(number, group, bases, alone)
+            pot, poured = self._mother(number, group, bases, alone)
             if pot is not None:
                 pots.append(pot)
-            branches += found
+            branches += poured
         # The smallest first: each takes the smallest pan it fits, and leaves the large ones.
         for one, why in sorted(alone, key=lambda pair: pair[0].to_make_ml):
             pot, branch = self._own(one, why, not isinstance(bases[one.key], Sentence))
@@ -434,8 +434,8 @@ class PotPlanner:
 
 def _and_also(said: Iterable[Sentence | None]) -> Sentence | None:
     """What is said of a branch, one thing after the other; None where nothing is."""
-    found = [one for one in said if one]
-    return reduce(lambda a, b: say("and-also", first=a, then=b), found) if found else None
+    told = [one for one in said if one]
+    return reduce(lambda a, b: say("and-also", first=a, then=b), told) if told else None
 
 
 def _boils_down(checked: CheckedSheet) -> bool:

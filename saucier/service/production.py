@@ -107,32 +107,36 @@ def production_of(plan: Plan, kitchen: Kitchen) -> Production:
     buy = _buy(plan, weigh, kitchen)
     shown = tuple(a for a in ALLERGENS if any(a in line.allergens for line in plan.lines))
     return Production(
-        buy,
-        weigh,
-        tuple(one for n, line in enumerate(plan.lines) for one in _serve(n, line, plan, kitchen)),
-        _prepare(plan, buy, kitchen),
-        shown,
-        tuple(
+        buy=buy,
+        weigh=weigh,
+        serve=tuple(
+            one for n, line in enumerate(plan.lines) for one in _serve(n, line, plan, kitchen)
+        ),
+        prepare=_prepare(plan, buy, kitchen),
+        allergens=shown,
+        matrix=tuple(
             MatrixRow(line.called, tuple(a in line.allergens for a in shown)) for line in plan.lines
         ),
-        tuple(dict.fromkeys(one for line in plan.lines if (one := _stretch(line, kitchen)))),
-        sum(line.cost for line in plan.lines),
+        stretch=tuple(
+            dict.fromkeys(one for line in plan.lines if (one := _stretch(line, kitchen)))
+        ),
+        cost=sum(line.cost for line in plan.lines),
     )
 
 
 def _weigh(plan: Plan, kitchen: Kitchen) -> tuple[WeighOut, ...]:
     by_pot = {branch.pot: branch for branch in plan.branches}
-    found = []
+    weighed_out = []
     for pot in plan.pots:  # a mother feeds her branches, which say themselves what they feed
         feeds = () if pot.mother else _feeds(by_pot[pot.key])
-        found.append(_weigh_out(pot.key, pot.name, "", pot.batches, pot.checked, feeds))
+        weighed_out.append(_weigh_out(pot.key, pot.name, "", pot.batches, pot.checked, feeds))
     mothers = {pot.key for pot in plan.pots if pot.mother}
     for branch in plan.branches:
         if branch.pot in mothers:
             checked = check(branch.sheet, kitchen)
             feeds = _feeds(branch)
-            found.append(_weigh_out(branch.key, branch.name, branch.pot, 1, checked, feeds))
-    return tuple(found)
+            weighed_out.append(_weigh_out(branch.key, branch.name, branch.pot, 1, checked, feeds))
+    return tuple(weighed_out)
 
 
 def _feeds(branch: BranchPlan) -> tuple[str, ...]:
@@ -153,18 +157,18 @@ def _weigh_out(
     if of:  # the mother's own minutes are hers
         minutes -= checked.steps[0].pot.minutes
     return WeighOut(
-        key,
-        name,
-        of,
-        checked.final.thickness.grade,
-        feeds,
-        batches,
-        tuple(weighed for card in told for weighed in card.weighed),
-        tuple(say("title-and-do", title=card.title, do=card.do) for card in told),
-        final.yield_ml * batches,
-        final.total_g * batches,
-        minutes,
-        final.cost * batches,
+        key=key,
+        name=name,
+        of=of,
+        grade=checked.final.thickness.grade,
+        feeds=feeds,
+        batches=batches,
+        weighed=tuple(weighed for card in told for weighed in card.weighed),
+        steps=tuple(say("title-and-do", title=card.title, do=card.do) for card in told),
+        makes_ml=final.yield_ml * batches,
+        makes_g=final.total_g * batches,
+        minutes=minutes,
+        cost=final.cost * batches,
     )
 
 
@@ -197,11 +201,11 @@ def _buy(plan: Plan, weigh: tuple[WeighOut, ...], kitchen: Kitchen) -> tuple[Buy
 
 def _on_hand(plan: Plan) -> dict[str, float]:
     """Grams not to buy: what is there, and what ready roux stands for."""
-    found = dict(plan.there)
+    there = dict(plan.there)
     for one in plan.roux:
         for key in ROUX_OF:
-            found[key] = found.get(key, 0.0) + 0.5 * one.grams
-    return found
+            there[key] = there.get(key, 0.0) + 0.5 * one.grams
+    return there
 
 
 _POURS = ("milk", "cream", "stock", "water", "wine", "spirit", "juice")
@@ -213,24 +217,24 @@ def _bought(row: Ingredient, used_g: float, raw_g: float, there_g: float) -> Buy
     packs = math.ceil(to_buy / row.pack_g - 1e-6) if row.pack_g and to_buy > 0.0 else 0
     rounded = kitchen_round(Amount(to_buy, "g")).value if to_buy >= 0.5 else 0.0
     return Buy(
-        row.key,
-        row.name,
-        row.role,
-        used_g,
-        rounded,
-        there,
-        packs,
-        row.pack_g,
-        raw_g / 1000.0 * row.price_per_kg,
-        row.in_spoons(used_g),
-        used_g / row.density if row.wet and row.role in _POURS else None,
+        ingredient=row.key,
+        name=row.name,
+        role=row.role,
+        used_g=used_g,
+        bought_g=rounded,
+        on_hand_g=there,
+        packs=packs,
+        pack_g=row.pack_g,
+        cost=raw_g / 1000.0 * row.price_per_kg,
+        spoons=row.in_spoons(used_g),
+        volume_ml=used_g / row.density if row.wet and row.role in _POURS else None,
     )
 
 
 def _serve(number: int, line: LinePlan, plan: Plan, kitchen: Kitchen) -> list[ServeOut]:
     by_key = {branch.key: branch for branch in plan.branches}
     margin = 1.0 + line.dish.margin_pct / 100.0
-    found = []
+    given_out = []
     for need, key in zip(line.needs, line.branches, strict=True):
         branch = by_key[key]
         vessels = line.layout.vessels if line.layout else 0
@@ -239,19 +243,19 @@ def _serve(number: int, line: LinePlan, plan: Plan, kitchen: Kitchen) -> list[Se
         each_ml = need.volume_ml / margin / count
         pot = branch.final.pot
         each = line.layout.name if by_vessel and line.layout else say("each-portion")
-        found.append(
+        given_out.append(
             ServeOut(
-                number,
-                line.called,
-                branch.name,
-                each,
-                each_ml,
-                each_ml * pot.total_g / pot.total_ml,
-                in_ladles(each_ml, kitchen),
-                need.kept_back_ml,
+                line=number,
+                dish=line.called,
+                sauce=branch.name,
+                each=each,
+                each_ml=each_ml,
+                each_g=each_ml * pot.total_g / pot.total_ml,
+                ladles=in_ladles(each_ml, kitchen),
+                kept_back_ml=need.kept_back_ml,
             )
         )
-    return found
+    return given_out
 
 
 def in_ladles(ml: float, kitchen: Kitchen) -> Sentence | None:

@@ -10,7 +10,7 @@ from saucier.service.costing import toppings_g, usable_g
 from saucier.service.document import Service
 from saucier.service.planned import Plan
 from saucier.steps import AnyStep
-from saucier.steps.base import amounts_in
+from saucier.steps.step import amounts_in
 from saucier.units import Amount
 
 _TRIES = 5
@@ -67,8 +67,24 @@ def short_of(plan: Plan, ingredient: str, have: Amount, kitchen: Kitchen, replan
         alone: float | None = None
         if uses >= missing > 0.0:
             alone = float(math.floor(asked_for * (1.0 - missing / uses) + 1e-9))
-        lines.append(LeftToServe(number, line.dish.name, asked_for, uses, alike[number], alone))
-    return Short(ingredient, row.name, need, have_g, have_g >= need, tuple(lines))
+        lines.append(
+            LeftToServe(
+                line=number,
+                dish=line.dish.name,
+                asked=asked_for,
+                uses_g=uses,
+                all_alike=alike[number],
+                alone=alone,
+            )
+        )
+    return Short(
+        ingredient=ingredient,
+        name=row.name,
+        need_g=need,
+        have_g=have_g,
+        enough=have_g >= need,
+        lines=tuple(lines),
+    )
 
 
 def _all_alike(

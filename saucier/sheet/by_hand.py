@@ -3,9 +3,9 @@
 from collections.abc import Mapping
 from typing import Any
 
+from saucier.document import written_amount
 from saucier.errors import BadInput
 from saucier.larder import Larder, Measures
-from saucier.steps.base import written_amount
 from saucier.units import UNITS
 
 
@@ -19,16 +19,16 @@ def with_measures(document: Any, measures: Measures, larder: Larder) -> Any:
         return [with_measures(part, measures, larder) for part in document]
     if not isinstance(document, Mapping):
         return document
-    found = {name: with_measures(part, measures, larder) for name, part in document.items()}
-    key, amount = found.get("ingredient"), found.get("amount")
+    weighed = {name: with_measures(part, measures, larder) for name, part in document.items()}
+    key, amount = weighed.get("ingredient"), weighed.get("amount")
     if isinstance(key, str) and key in larder and (text := _typed(amount)):
         try:
             settled = measures.read(text, larder[key])
         except BadInput:
             settled = None
         if settled is not None and settled.value > 0.0:
-            found["amount"] = written_amount(settled)
-    return found
+            weighed["amount"] = written_amount(settled)
+    return weighed
 
 
 def _typed(amount: Any) -> str | None:

@@ -3,9 +3,9 @@
 from dataclasses import dataclass
 from typing import Any
 
+from saucier.document import amount_field
 from saucier.sheet.document import Sheet
 from saucier.sheet.reading import write_sheet
-from saucier.steps.base import amount_field
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,13 +35,13 @@ def _leaves(value: Any, path: str = "") -> dict[str, str]:
     if isinstance(value, dict) and {"value", "unit"} <= set(value):
         return {path: str(amount_field(value))}
     if isinstance(value, dict):
-        found: dict[str, str] = {}
+        leaves: dict[str, str] = {}
         for key, inner in value.items():
-            found |= _leaves(inner, f"{path}.{key}" if path else key)
-        return found
+            leaves |= _leaves(inner, f"{path}.{key}" if path else key)
+        return leaves
     if isinstance(value, list):
-        found = {}
+        leaves = {}
         for number, inner in enumerate(value):
-            found |= _leaves(inner, f"{path}[{number}]")
-        return found
+            leaves |= _leaves(inner, f"{path}[{number}]")
+        return leaves
     return {path: str(value)}

@@ -6,12 +6,12 @@ from typing import Annotated, Any, Literal, Self, get_args
 from pydantic import Field, field_validator, model_validator
 
 from saucier.constants import BURNER_EFFICIENCY
+from saucier.document import AmountField, Celsius, Part, Percent, amount_field
 from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.heat.pan import PanShape
 from saucier.method import Method
 from saucier.steps import AnyStep
-from saucier.steps.base import AmountField, Celsius, Part, Percent, amount_field
 from saucier.thickness import grade_named
 from saucier.units import Dimension
 
@@ -130,14 +130,14 @@ class SheetPan(Part):
     def as_pan(self) -> Pan:
         depth = self.depth_cm or 0.5 * self.diameter_cm
         return Pan(
-            self.name,
-            self.shape,
-            self.diameter_cm,
-            depth,
-            self.tare_g,
-            self.width_cm,
-            self.reactive,
-            self.heavy,
+            name=self.name,
+            shape=self.shape,
+            diameter_cm=self.diameter_cm,
+            depth_cm=depth,
+            tare_g=self.tare_g,
+            width_cm=self.width_cm,
+            reactive=self.reactive,
+            heavy=self.heavy,
         )
 
 

@@ -8,10 +8,10 @@ from typing import Any, NoReturn, TypeVar
 from pydantic import ValidationError
 from pydantic_core import ErrorDetails
 
+from saucier.document import Part
 from saucier.errors import BadInput, Problem
 from saucier.sheet.document import Sheet
 from saucier.steps import OPS
-from saucier.steps.base import Part
 
 Piece = TypeVar("Piece", bound=Part)
 

@@ -107,13 +107,13 @@ def solve(
             tried.append(pan)
             pan = likely
             continue
-        found = solving.solved()
-        actual = pan_of(found.sheet, kitchen)
+        solved = solving.solved()
+        actual = pan_of(solved.sheet, kitchen)
         if actual == pan:
-            return found
+            return solved
         if actual in tried:  # each of two pans leads to the other: the one at hand is named
-            named = found.sheet.model_copy(update={"pan": SheetPan.of(pan)})
-            return replace(found, sheet=named)
+            named = solved.sheet.model_copy(update={"pan": SheetPan.of(pan)})
+            return replace(solved, sheet=named)
         tried.append(pan)
         pan = actual
 
@@ -134,15 +134,15 @@ def _by_its_grade(sheet: Sheet, goal: Goal, kitchen: Kitchen) -> Solved | None:
     steps = tuple(stopped if number == at else one for number, one in enumerate(sheet.steps))
     stays = sheet.model_copy(update={"steps": steps})
     try:
-        found = solve(stays, replace(goal, viscosity_pa_s=None), kitchen, as_found=True)
+        sized = solve(stays, replace(goal, viscosity_pa_s=None), kitchen, as_found=True)
     except BadInput:
         return None
-    pots = list(prepare(found.sheet, kitchen).walk())
+    pots = list(prepare(sized.sheet, kitchen).walk())
     final = thickness_of(pots[-1], sheet.target.serving_c)
     asked = goal.viscosity_pa_s is not None
     if (asked and final.grade != wanted.key) or any(_turned(pot) for pot in pots):
         return None
-    return replace(found, free="reduction")
+    return replace(sized, free="reduction")
 
 
 def _turned(pot: Pot) -> bool:
@@ -439,8 +439,8 @@ class _Search:
             except BadInput:
                 pass
         low, high = self._bracket(excess, guess, field)
-        found = low if low == high else find_root(excess, low, high, _SIZE_RTOL)
-        if abs(excess(found)) > _SIZE_MISSED:
+        log_scale = low if low == high else find_root(excess, low, high, _SIZE_RTOL)
+        if abs(excess(log_scale)) > _SIZE_MISSED:
             if missed is not None:  # at this size it is the grade that cannot be had
                 raise missed
             least = wanted * math.exp(excess(high))
@@ -449,7 +449,7 @@ class _Search:
                 "so-small-a-batch-would-boil",
                 least=least,
             )
-        return math.exp(found)
+        return math.exp(log_scale)
 
     @staticmethod
     def _bracket(excess: Callable[[float], float], guess: float, field: str) -> tuple[float, float]:

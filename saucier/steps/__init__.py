@@ -6,7 +6,6 @@ from pydantic import Field
 
 from saucier.steps.add import Add
 from saucier.steps.aromatics import Dust, Infuse, Lift, Strain, Sweat
-from saucier.steps.base import AS_WRITTEN, Knobs, Move, Setting, StepBase, Weighed, advance
 from saucier.steps.correct import Correct
 from saucier.steps.enrich import Blend, Finish, Liaison, Mend, Mount
 from saucier.steps.keep import Cool, Hold, Reheat
@@ -17,6 +16,7 @@ from saucier.steps.roux import Roux
 from saucier.steps.season import Season
 from saucier.steps.share import InnerSauce, Reserve, Use
 from saucier.steps.simmer import Simmer
+from saucier.steps.step import AS_WRITTEN, Knobs, Move, Setting, StepBase, Weighed, advance
 
 _Steps = (
     Start

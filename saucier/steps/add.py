@@ -3,16 +3,10 @@
 from typing import Literal
 
 from saucier import constants as K
+from saucier.document import Celsius
 from saucier.pot import Pot
-from saucier.steps.base import (
-    Celsius,
-    Knobs,
-    Move,
-    OneIngredient,
-    Setting,
-    grams_of,
-    put_in,
-)
+from saucier.steps.put_in import put_in
+from saucier.steps.step import Knobs, Move, OneIngredient, Setting, grams_of
 from saucier.words import say
 
 LiquidIn = Literal["cold-gradual", "warm-stream", "hot-at-once", "cold-roux-into-boiling"]

@@ -5,22 +5,13 @@ from typing import Annotated, Literal, Self
 from pydantic import Field
 
 from saucier import constants as K
+from saucier.document import IngredientKey, Minutes
 from saucier.errors import BadInput
-from saucier.heat import boil_up_minutes
+from saucier.heat import boil_up_minutes, pot_heat_j_per_k
 from saucier.pot import EMPTY, Pot, cook_all
-from saucier.steps.base import (
-    IngredientKey,
-    Knobs,
-    Minutes,
-    Move,
-    OneIngredient,
-    Setting,
-    StepBase,
-    grams_of,
-    pot_heat_j_per_k,
-    put_in,
-)
+from saucier.steps.put_in import put_in
 from saucier.steps.roux import RouxColour, powered
+from saucier.steps.step import Knobs, Move, OneIngredient, Setting, StepBase, grams_of
 from saucier.words import say
 
 _STEEP_C = 85.0

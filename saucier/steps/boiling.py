@@ -1,9 +1,8 @@
 """What all steps at the boil share: the time it takes, what pieces give back, what must not boil."""
 
 from saucier import constants as K
-from saucier.heat import Stove, boil_up_minutes
+from saucier.heat import Stove, boil_up_minutes, pot_heat_j_per_k
 from saucier.pot import Balance, Piece, Pot, cook_all
-from saucier.steps.base import pot_heat_j_per_k
 from saucier.words import say
 
 NOTHING_TO_BOIL = say("nothing-to-boil")

@@ -6,19 +6,12 @@ from dataclasses import dataclass
 from typing import Literal
 
 from saucier import constants as K
+from saucier.document import IngredientKey
 from saucier.larder import Ingredient
 from saucier.pot import Pot
 from saucier.roots import find_root
-from saucier.steps.base import (
-    IngredientKey,
-    Knobs,
-    Move,
-    Setting,
-    StepBase,
-    Weighed,
-    put_in,
-    weighed_of,
-)
+from saucier.steps.put_in import put_in
+from saucier.steps.step import Knobs, Move, Setting, StepBase, Weighed, weighed_of
 from saucier.thickness import raw_viscosity_of, thickness_of
 from saucier.units import Amount, kitchen_round
 from saucier.words import say

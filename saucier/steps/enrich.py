@@ -6,12 +6,17 @@ from typing import Annotated, Literal, Self
 from pydantic import Field
 
 from saucier import constants as K
-from saucier.heat import boil_up_minutes, heat_capacity_j_per_k, mixed_temperature_c
+from saucier.document import Celsius, IngredientKey
+from saucier.heat import (
+    boil_up_minutes,
+    heat_capacity_j_per_k,
+    mixed_temperature_c,
+    pot_heat_j_per_k,
+)
 from saucier.larder import Ingredient
 from saucier.pot import EMPTY, Balance, Piece, Pot
-from saucier.steps.base import (
-    Celsius,
-    IngredientKey,
+from saucier.steps.put_in import put_in
+from saucier.steps.step import (
     Knobs,
     Measured,
     Move,
@@ -20,8 +25,6 @@ from saucier.steps.base import (
     StepBase,
     Weighed,
     grams_of,
-    pot_heat_j_per_k,
-    put_in,
 )
 from saucier.words import say
 

@@ -5,18 +5,11 @@ from typing import Annotated, Literal
 from pydantic import BeforeValidator, Field
 
 from saucier import constants as K
+from saucier.document import Minutes, no_bool
 from saucier.errors import BadInput
-from saucier.heat import boil_up_minutes, open_surface_m2
+from saucier.heat import boil_up_minutes, open_surface_m2, pot_heat_j_per_k
 from saucier.pot import Pot, boil_off, cook_all
-from saucier.steps.base import (
-    Knobs,
-    Minutes,
-    Move,
-    Setting,
-    StepBase,
-    no_bool,
-    pot_heat_j_per_k,
-)
+from saucier.steps.step import Knobs, Move, Setting, StepBase
 from saucier.words import say
 
 Kept = Annotated[float, BeforeValidator(no_bool), Field(ge=0, le=100)]

@@ -5,7 +5,8 @@ from typing import Literal
 from saucier import constants as K
 from saucier.pot import Pot
 from saucier.steps.add import DEFAULT_C, Add
-from saucier.steps.base import Knobs, Move, Setting, grams_of, put_in
+from saucier.steps.put_in import put_in
+from saucier.steps.step import Knobs, Move, Setting, grams_of
 from saucier.words import Sentence, say
 
 _MINUTES = 2.0
@@ -53,11 +54,11 @@ class Melt(Add):
 
 def _risks(pot: Pot, dose_g: float, low_heat: bool) -> tuple[Sentence, ...]:
     """What may go wrong with so much cheese in such a pot."""
-    found = []
+    risks = []
     if not pot.starch_holds and pot.cream_fat_share < K.CHEESE_CREAM_FAT:
-        found.append(say("no-starch"))
+        risks.append(say("no-starch"))
     if low_heat and pot.temperature_c > K.CHEESE_MAX_C:
-        found.append(say("hot-cheese", max_c=K.CHEESE_MAX_C))
+        risks.append(say("hot-cheese", max_c=K.CHEESE_MAX_C))
     if dose_g > _MUCH_CHEESE * pot.balance.mass_g:
-        found.append(say("much-cheese"))
-    return tuple(found)
+        risks.append(say("much-cheese"))
+    return tuple(risks)

@@ -6,30 +6,27 @@ from typing import Annotated, Literal, Self
 from pydantic import Field
 
 from saucier import constants as K
+from saucier.document import AmountField, Celsius, IngredientKey, Minutes
 from saucier.errors import BadInput
 from saucier.heat import (
     Stove,
     heat_capacity_j_per_k,
     mixed_temperature_c,
     open_surface_m2,
+    pot_heat_j_per_k,
 )
 from saucier.larder import Ingredient
 from saucier.pot import EMPTY, Balance, Piece, Pot, cook_all
-from saucier.steps.base import (
-    AmountField,
-    Celsius,
-    IngredientKey,
+from saucier.steps.put_in import put_in
+from saucier.steps.step import (
     Knobs,
     Measured,
-    Minutes,
     Move,
     OneIngredient,
     Setting,
     StepBase,
     Weighed,
     grams_of,
-    pot_heat_j_per_k,
-    put_in,
     weighed_of,
 )
 from saucier.words import Sentence, say

@@ -7,13 +7,14 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Discriminator, Field, Tag, field_validator, model_validator
 
 from saucier import constants as K
+from saucier.document import AmountField, Minutes, Part
 from saucier.errors import BadInput
 from saucier.heat import Stove, evaporation_g_per_min
 from saucier.heat.evaporation import Heat
 from saucier.pot import Balance, Pot, boil_off, cook_all
 from saucier.roots import find_root
-from saucier.steps.base import AmountField, Knobs, Minutes, Move, Part, Setting, StepBase
 from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, in_its_own_juice, minutes_to_boil
+from saucier.steps.step import Knobs, Move, Setting, StepBase
 from saucier.thickness import (
     at_temperature,
     grade_named,

@@ -4,18 +4,11 @@ from dataclasses import replace
 from typing import Literal, Self
 
 from saucier import constants as K
+from saucier.document import Minutes
 from saucier.larder import Ingredient
 from saucier.pot import Pot
-from saucier.steps.base import (
-    Knobs,
-    Measured,
-    Minutes,
-    Move,
-    Setting,
-    StepBase,
-    Weighed,
-    put_in,
-)
+from saucier.steps.put_in import put_in
+from saucier.steps.step import Knobs, Measured, Move, Setting, StepBase, Weighed
 from saucier.words import say
 
 RouxColour = Literal["raw", "white", "blond", "brown", "dark"]

@@ -4,23 +4,12 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Discriminator, Tag
 
+from saucier.document import AmountField, IngredientKey, Part, Percent
 from saucier.errors import BadInput
 from saucier.pot import Pot
 from saucier.seasoning import salt_needed_g
-from saucier.steps.base import (
-    AmountField,
-    IngredientKey,
-    Knobs,
-    Move,
-    Part,
-    Percent,
-    Setting,
-    StepBase,
-    Weighed,
-    grams_of,
-    put_in,
-    weighed_of,
-)
+from saucier.steps.put_in import put_in
+from saucier.steps.step import Knobs, Move, Setting, StepBase, Weighed, grams_of, weighed_of
 from saucier.units import Amount
 from saucier.words import say
 
@@ -35,10 +24,10 @@ class ToSalt(Part):
 
 
 def _kind(value: object) -> str:
-    found = (
+    target = (
         value.get("to_salt_pct") if isinstance(value, dict) else getattr(value, "to_salt_pct", None)
     )
-    return "to-salt" if found is not None else "amount"
+    return "to-salt" if target is not None else "amount"
 
 
 class Season(StepBase):

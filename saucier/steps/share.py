@@ -5,21 +5,11 @@ from typing import TYPE_CHECKING, Annotated, Literal, Self
 from pydantic import ConfigDict, Field
 
 from saucier import constants as K
+from saucier.document import AmountField, Celsius, Part
 from saucier.errors import BadInput
-from saucier.heat import heat_capacity_j_per_k, mixed_temperature_c
+from saucier.heat import heat_capacity_j_per_k, mixed_temperature_c, pot_heat_j_per_k
 from saucier.pot import EMPTY, Pot, SetAside
-from saucier.steps.base import (
-    AmountField,
-    Celsius,
-    Knobs,
-    Move,
-    Part,
-    Setting,
-    StepBase,
-    Weighed,
-    advance,
-    pot_heat_j_per_k,
-)
+from saucier.steps.step import Knobs, Move, Setting, StepBase, Weighed, advance
 from saucier.units import Dimension
 
 if TYPE_CHECKING:
@@ -114,7 +104,17 @@ class Use(StepBase):
 
     def to_weigh(self, setting: Setting) -> list[Weighed]:
         grams = self._grams(self._made(setting))
-        return [Weighed("", self.sauce.name, "sauce", self.amount, grams, None, "amount")]
+        return [
+            Weighed(
+                ingredient="",
+                name=self.sauce.name,
+                role="sauce",
+                amount=self.amount,
+                grams=grams,
+                spoons=None,
+                field="amount",
+            )
+        ]
 
 
 class Reserve(StepBase):

@@ -3,12 +3,13 @@
 import math
 from typing import Literal
 
+from saucier.document import Minutes
 from saucier.errors import BadInput
 from saucier.heat import evaporation_g_per_min
 from saucier.heat.evaporation import Heat
 from saucier.pot import Pot, boil_off, cook_all
-from saucier.steps.base import Knobs, Minutes, Move, Setting, StepBase
 from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, in_its_own_juice, minutes_to_boil
+from saucier.steps.step import Knobs, Move, Setting, StepBase
 from saucier.words import say
 
 _CATCHES = say("thin-bottom")

@@ -7,7 +7,7 @@ from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.sheet import read_sheet
 from saucier.starts import STARTS
-from saucier.steps.base import amounts_in
+from saucier.steps.step import amounts_in
 from saucier.swaps import swaps_for
 from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, reduce_to, sheet
 from saucier.what_if import levers, pulled, thickness_curve

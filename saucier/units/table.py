@@ -88,9 +88,9 @@ def unit_named(name: str) -> Unit:
         if folded == unit.name.lower():
             return unit
     for spelling in (written, folded) if _A_WORD.fullmatch(written) else ():
-        found = _from_pint(spelling.replace(" ", "_"))
-        if found:
-            return found
+        unit_read = _from_pint(spelling.replace(" ", "_"))
+        if unit_read:
+            return unit_read
     raise BadInput.at("unit", "is-no-unit", shown=written[:40], units=_known())
 
 

@@ -22,14 +22,14 @@ def add_shelf(folder: Path) -> None:
 @cache
 def sentences(language: str = LANGUAGE) -> dict[str, str]:
     """Every template of ``language`` by its code. Raises :class:`ValueError` where two have one."""
-    found: dict[str, str] = {}
+    templates: dict[str, str] = {}
     for shelf in _SHELVES:
         for path in sorted((shelf / language).glob("*.toml")):
             for code, words in _entries(tomllib.loads(path.read_text(encoding="utf-8"))):
-                if code in found:
+                if code in templates:
                     raise ValueError(f"{path.name}: {code} is in the catalogue already")
-                found[code] = words
-    return found
+                templates[code] = words
+    return templates
 
 
 def _entries(table: dict[str, Any], under: str = "") -> Iterator[tuple[str, str]]:

@@ -101,6 +101,6 @@ def _shown(fact: object) -> object:
     return "" if fact is None else fact
 
 
-def plain(found: object) -> Any:
+def plain(result: object) -> Any:
     """Any result of the core as plain data for JSON, its sentences said."""
-    return to_jsonable_python(found, fallback=str)
+    return to_jsonable_python(result, fallback=str)

@@ -43,7 +43,7 @@ class Service(unittest.TestCase):
     def test_a_toppings_allergens_and_cost_reach_the_dish(self) -> None:
         plain = planned({"onion": ONION}).lines[0]
         nutty = planned({"onion": ONION}, [{"ingredient": "walnuts", "grams": 8}]).lines[0]
-        self.assertEqual(nutty.allergens - plain.allergens, {"nuts"})
+        self.assertEqual(set(nutty.allergens) - set(plain.allergens), {"nuts"})
         self.assertAlmostEqual(nutty.cost - plain.cost, 10 * 0.008 * 15)
 
     def test_trim_of_sauce_and_topping_is_bought_and_paid_for(self) -> None:

@@ -126,13 +126,13 @@ def yolk_grains(case: Case) -> list[Remedy]:
     balance = case.pot.balance
     # Enough cold cream to bring the pot to 70 °C: m·c·(70 − 5) = M·C·(T − 70), both near 3.6.
     grams = _g(case.pot.total_g * max(0.03, (case.pot.temperature_c - 70.0) / 65.0))
-    found = _sieve(case, say("cream-sieve.name"), say("cream-sieve.grains"))
+    sieved = _sieve(case, say("cream-sieve.name"), say("cream-sieve.grains"))
     if balance.yolk_protein <= 0.0:
-        return [refused("sieve", found.title, say("cream-sieve.no-yolk"))]
+        return [refused("sieve", sieved.title, say("cream-sieve.no-yolk"))]
     step = Finish(ingredient=cream.key, amount=grams, temperature_c=_COLD_C)
     do = (
         say("cream-sieve.cream", amount=grams),
-        *found.do,
+        *sieved.do,
     )
     return [
         remedy_of(
@@ -141,7 +141,7 @@ def yolk_grains(case: Case) -> list[Remedy]:
             say("cream-sieve.title", amount=grams),
             do,
             (step,),
-            loses_g=found.loses_g,
+            loses_g=sieved.loses_g,
             minutes=4.0,
         )
     ]

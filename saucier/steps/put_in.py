@@ -1,0 +1,90 @@
+"""Something stirred into the pot: what it becomes, and what may go wrong as it goes in."""
+
+from saucier import constants as K
+from saucier.heat import mixed_temperature_c, pot_heat_j_per_k
+from saucier.larder import Ingredient
+from saucier.pot import EMPTY, Piece, Pot
+from saucier.words import Sentence, say
+
+
+def put_in(
+    pot: Pot,
+    row: Ingredient,
+    grams: float,
+    temperature_c: float | None,
+    minutes: float = 0.0,
+    remarks: tuple[Sentence, ...] = (),
+    *,
+    juice_share: float | None = None,
+) -> Pot:
+    """``pot`` with ``grams`` of ``row`` stirred in at ``temperature_c`` (None: the pot's own),
+    which takes ``minutes`` and calls for ``remarks``.
+
+    Pieces join the pieces; all else becomes sauce. With ``juice_share`` they are food that
+    finishes in it and gives so much of its weight as juice.
+    """
+    temperature = pot.temperature_c
+    if temperature_c is not None and temperature_c != temperature:
+        temperature = mixed_temperature_c(
+            pot_heat_j_per_k(pot), temperature, row.heat_j_per_gk * grams, temperature_c
+        )
+    balance, pieces, remarks = pot.balance, pot.pieces, pot.remarks + remarks
+    if row.piece:
+        food = juice_share is not None
+        leak = row.leak_share if juice_share is None else juice_share
+        falls = 0.0 if food else row.falls_share
+        content = EMPTY.plus(row.per_gram, grams)
+        piece = Piece(
+            key=row.key,
+            name=row.name,
+            content=content,
+            to_leak_g=leak * grams,
+            to_fall_g=falls * grams,
+            ahead_g=0.0,
+            food=food,
+        )
+        pieces = (*pieces, piece)
+    else:
+        if _curdles(pot, row):
+            remarks = (*remarks, _CURDLES)
+        balance = balance.plus(row.per_gram, grams)
+    if _spits(pot, row):
+        remarks = (*remarks, _SPITS)
+    return pot._replace(
+        balance=balance,
+        temperature_c=temperature,
+        # Flour that comes in later has not boiled yet, whatever the pot has been through.
+        boiled_min=0.0 if row.per_gram.thickener else pot.boiled_min,
+        wetted=pot.wetted or (row.wet and not row.piece),
+        hottest_c=max(pot.hottest_c, temperature) if balance.yolk_protein else 0.0,
+        allergens=pot.allergens | row.allergens,
+        cost=pot.cost + row.cost(grams),
+        minutes=pot.minutes + minutes,
+        remarks=remarks,
+        pieces=pieces,
+    )
+
+
+_SPITS = say("spits")
+
+
+def _spits(pot: Pot, row: Ingredient) -> bool:
+    """Something wet onto hot fat with nothing in it yet that would take the heat."""
+    return (
+        pot.temperature_c >= K.HOT_FAT_C
+        and not pot.wetted
+        and row.per_gram.water >= K.WET_INGREDIENT
+        and pot.balance.loose >= K.HOT_FAT_G
+        and pot.balance.flour <= 0.0
+    )
+
+
+_CURDLES = say("curdles")
+
+
+def _curdles(pot: Pot, row: Ingredient) -> bool:
+    dairy = row.role in ("milk", "cream", "soft-cream") and row.per_gram.fat < K.STABLE_CREAM_FAT
+    if not dairy or pot.balance.thickener:
+        return False
+    mass = pot.balance.mass_g
+    return mass > 0.0 and pot.balance.acid / mass > K.CURDLING_ACID
