@@ -1,6 +1,6 @@
 """Checking a sheet: its steps played through a pot, the state after each."""
 
-from dataclasses import dataclass, fields, replace
+from dataclasses import dataclass, fields
 
 from saucier.check.prepared import DEFAULT_KITCHEN, prepare
 from saucier.check.state import Figures, State
@@ -54,18 +54,18 @@ class CheckedSheet:
             if w.code not in _MENDED_LATER and not (w.code == "no-starch" and bound)
         )
         said = {str(w): w for w in (*passing, *final.warnings)}
-        figures = FinalFigures(**{f.name: getattr(final.figures, f.name) for f in fields(Figures)})
-        figures = replace(figures, warnings=tuple(said.values()))
+        told = {name: getattr(final.figures, name) for name in _FIGURES}
+        told["warnings"] = tuple(said.values())
         target = self.sheet.target.salt_pct
-        if target is None:
-            return figures
-        gap = salt_gap(final.pot.balance, target)
-        return replace(
-            figures,
-            salt_to_add_g=round(gap.to_add_g, 2),
-            salt_over_g=round(gap.over_g, 2),
-            salt_liquid_g=round(gap.liquid_g, 1),
-        )
+        if target is not None:
+            gap = salt_gap(final.pot.balance, target)
+            told["salt_to_add_g"] = round(gap.to_add_g, 2)
+            told["salt_over_g"] = round(gap.over_g, 2)
+            told["salt_liquid_g"] = round(gap.liquid_g, 1)
+        return FinalFigures(**told)
+
+
+_FIGURES = tuple(field.name for field in fields(Figures))
 
 
 def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:

@@ -13,16 +13,16 @@ from saucier.mother.base import Base
 from saucier.pot import EMPTY, Pot
 from saucier.roots import find_root
 from saucier.sheet import Sheet, SheetPan
-from saucier.steps import Add, AnyStep, Knobs, Move, Reduce, Roux, Setting, Simmer, Use, advance
+from saucier.solve import rounded_amounts
+from saucier.steps import Add, AnyStep, Knobs, Move, Roux, Setting, Simmer, Use, advance
 from saucier.steps.put_in import put_in
-from saucier.steps.reduce import Stop
 from saucier.steps.share import InnerSauce
 from saucier.steps.step import Measured
-from saucier.thickness import grade_of, raw_viscosity_of
-from saucier.units import Amount, kitchen_round, kitchen_step
+from saucier.thickness import grade_of, log_excess
+from saucier.units import Amount, kitchen_step
+from saucier.units.rounding import coarsest
 
 _HOT_C = 85.0
-_FINENESS = (1.0, 0.5, 0.2, 0.05, 0.01)
 _RATHER_THIN, _JUST_RIGHT = -0.25, 0.05
 """So near its thickness (in log η) a branch is poured as it comes. A mother weighed in whole steps may
 come out thinner than her thickest branch asks for: a quarter is well within its grade, and nobody
@@ -122,10 +122,9 @@ class Pouring:
         return Poured(base, let_down_g, bound_g)
 
     def excess(self, mother: Pot, let_down_g: float, bound_g: float = 0.0) -> float:
-        """log(η / wanted), filled to the volume; infinite where it has no water."""
+        """:func:`log_excess` of the branch, filled to its volume."""
         pot = self.pot(mother, self.filled(mother, let_down_g, bound_g))
-        eta = raw_viscosity_of(pot, self.goal.serving_c)
-        return math.log(eta / self.goal.viscosity_pa_s) if math.isfinite(eta) else math.inf
+        return log_excess(pot, self.goal.viscosity_pa_s, self.goal.serving_c)
 
     def solved(self, mother: Pot) -> Poured:
         """The pouring that meets volume and thickness: let down where the mother is thicker, bound
@@ -205,13 +204,17 @@ def rounded_branch(
     """``sheet`` by the coarsest kitchen rounding that keeps its grade exactly and its volume
     within a percent; as it is where none does. ``let_down`` tells that its second step is one."""
     settings = prepare(sheet, kitchen).settings
-    for fineness in _FINENESS:
-        rounded = _round_amounts(sheet, settings, fineness)
+
+    def made_at(fineness: float) -> Iterator[tuple[Sheet, State]]:
+        rounded = rounded_amounts(sheet, settings, fineness)
         for nudged in _nudged(rounded, settings, fineness, 2 if let_down else 1):
-            final = check(nudged, kitchen).final
-            if final.thickness.grade == goal.grade and _near(final, goal):
-                return nudged, final
-    return sheet, check(sheet, kitchen).final
+            yield nudged, check(nudged, kitchen).final
+
+    def keeps(made: tuple[Sheet, State]) -> bool:
+        return made[1].thickness.grade == goal.grade and _near(made[1], goal)
+
+    kept = coarsest(made_at, keeps)
+    return kept[0] if kept else (sheet, check(sheet, kitchen).final)
 
 
 def _nudged(
@@ -233,16 +236,3 @@ def _nudged(
 
 def _near(final: State, goal: BranchGoal) -> bool:
     return -_SHORT <= final.pot.yield_ml / goal.volume_ml - 1.0 <= _OVER
-
-
-def _round_amounts(sheet: Sheet, settings: Sequence[Setting], fineness: float) -> Sheet:
-    """Every weighed amount of ``sheet`` to what a kitchen weighs."""
-    steps: list[AnyStep] = []
-    for step, setting in zip(sheet.steps, settings, strict=True):
-        for weighed in step.to_weigh(setting):
-            step = step.with_amount(weighed.field, kitchen_round(weighed.amount, fineness))
-        if isinstance(step, Reduce) and isinstance(step.to, Stop) and step.to.share is not None:
-            share = round(step.to.share, 3)
-            step = step.model_copy(update={"to": Stop(share=min(1.0, max(0.001, share)))})
-        steps.append(step)
-    return sheet.model_copy(update={"steps": tuple(steps)})

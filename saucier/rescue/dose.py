@@ -2,14 +2,15 @@
 
 import itertools
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 
 from saucier.errors import BadInput
 from saucier.pot import Pot
 from saucier.rescue.case import Case, lands
 from saucier.roots import find_root
 from saucier.steps import AnyStep, advance
-from saucier.thickness import raw_viscosity_of
+from saucier.thickness import log_excess
+from saucier.units.rounding import coarsest
 
 Steps = Callable[[float], Sequence[AnyStep]]
 """The steps of a remedy at a dose in g."""
@@ -39,8 +40,8 @@ def dose_for(case: Case, steps_at: Steps, least_g: float, most_g: float) -> floa
             pot = after(case, steps_at(math.exp(log_dose)))
         except BadInput:
             return math.nan
-        eta = raw_viscosity_of(pot, case.serving_c)
-        return math.log(eta / wanted) if 0.0 < eta < math.inf else math.nan
+        off = log_excess(pot, wanted, case.serving_c)
+        return off if math.isfinite(off) else math.nan
 
     low, high = math.log(least_g), math.log(most_g)
     at = [low + (high - low) * n / _POINTS for n in range(_POINTS + 1)]
@@ -54,14 +55,18 @@ def dose_for(case: Case, steps_at: Steps, least_g: float, most_g: float) -> floa
 
 
 def kitchen_dose(case: Case, steps_at: Steps, dose: float, step: float) -> float:
-    """``dose`` to the coarsest of a few fractions of ``step`` that keeps the grade; as it is
-    where none does."""
-    for fineness in (1.0, 0.5, 0.2, 0.1):
+    """``dose`` to the coarsest fraction of ``step`` that keeps the grade; as it is where none
+    does."""
+
+    def made_at(fineness: float) -> Iterator[float]:
         size = step * fineness
-        rounded = max(1, round(dose / size)) * size
+        yield max(1, round(dose / size)) * size
+
+    def keeps(rounded: float) -> bool:
         try:
-            if lands(case, after(case, steps_at(rounded))):
-                return round(rounded, 6)
+            return lands(case, after(case, steps_at(rounded)))
         except BadInput:
-            continue
-    return dose
+            return False
+
+    kept = coarsest(made_at, keeps)
+    return round(kept[0], 6) if kept else dose

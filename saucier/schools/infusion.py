@@ -1,6 +1,7 @@
 """Schools of infusion: plain, steeped, sweated in the roux, herb wine at the end."""
 
 from saucier.kitchen import Kitchen
+from saucier.larder import spoken_role
 from saucier.schools.roux import LIQUID_C
 from saucier.schools.school import School, grams_amount, index_of, with_steps
 from saucier.sheet import Sheet
@@ -107,7 +108,7 @@ def _infusion_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
     litres = liquid.amount.base / 1000.0
     if choice == "steeped":
         inner = InnerSauce(
-            name=str(say("steeped-liquid", name=kitchen.larder[liquid.ingredient].spoken_name)),
+            name=str(say("steeped-liquid", of=spoken_role(kitchen.larder[liquid.ingredient].role))),
             steps=(
                 liquid.model_copy(
                     update={"amount": liquid.amount.times(1.06), "temperature_c": 5.0}

@@ -1,5 +1,6 @@
 """Kitchen rounding that keeps the grade: pieces first, flour again, then grams (model.md 3, 7)."""
 
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 from saucier.check import DEFAULT_KITCHEN, FLOURED, check, prepare
@@ -8,15 +9,14 @@ from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
 from saucier.solve.goal import Goal
 from saucier.solve.solver import solve
-from saucier.steps import Reduce
+from saucier.steps import AnyStep, Reduce, Setting, Weighed
 from saucier.steps.reduce import Stop
 from saucier.thickness import TURNED
 from saucier.units import Dimension, kitchen_round
+from saucier.units.rounding import coarsest
 
 YIELD_KEPT = 0.02
 """Rounding moves the yield by no greater share."""
-_FINENESS = (1.0, 0.5, 0.1, 0.01)
-"""Steps tried in turn, as shares of the kitchen's: coarse ones first."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,40 +38,61 @@ def rounded_for_kitchen(
     ones are taken. Where whole pieces (yolks) move the yield whatever is done, what moves it least.
     """
     wanted = check(sheet, kitchen).final
-    least: tuple[float, Rounded] | None = None
-    for fineness in _FINENESS:
-        rounded = _rounded(sheet, goal, kitchen, fineness)
-        states = check(rounded, kitchen).steps
+    least: list[tuple[float, Rounded]] = []
+
+    def made_at(fineness: float) -> Iterator[Rounded]:
+        yield Rounded(_rounded(sheet, goal, kitchen, fineness), fineness)
+
+    def keeps(rounded: Rounded) -> bool:
+        states = check(rounded.sheet, kitchen).steps
         final = states[-1]
         if final.thickness.grade != wanted.thickness.grade:
-            continue
+            return False
         if wanted.emulsion not in TURNED and any(s.emulsion in TURNED for s in states):
-            continue
+            return False
         moved = abs(final.pot.yield_ml / wanted.pot.yield_ml - 1.0)
-        if moved <= within:
-            return Rounded(rounded, fineness)
-        if least is None or moved < least[0] - 1e-9:
-            least = moved, Rounded(rounded, fineness)
-    return least[1] if least else Rounded(sheet, 0.0)
+        least.append((moved, rounded))
+        return moved <= within
+
+    if kept := coarsest(made_at, keeps):
+        return kept[0]
+    return min(least, key=lambda pair: round(pair[0], 9))[1] if least else Rounded(sheet, 0.0)
 
 
 def _rounded(sheet: Sheet, goal: Goal, kitchen: Kitchen, fineness: float) -> Sheet:
-    others = _round_steps(sheet, kitchen, fineness, roux=False)
+    others = _in_two_passes(sheet, kitchen, fineness, roux=False)
     if goal.viscosity_pa_s is not None and any(isinstance(s, FLOURED) for s in others.steps):
         try:
             others = solve(others, Goal(goal.viscosity_pa_s), kitchen).sheet
         except BadInput:  # as rounded it cannot be had any more: finer steps are tried
             return others
-    return _round_steps(others, kitchen, fineness, roux=True)
+    return _in_two_passes(others, kitchen, fineness, roux=True)
 
 
-def _round_steps(sheet: Sheet, kitchen: Kitchen, fineness: float, *, roux: bool) -> Sheet:
+def _in_two_passes(sheet: Sheet, kitchen: Kitchen, fineness: float, *, roux: bool) -> Sheet:
     """Amounts of the floured steps rounded (``roux``), or those of all others; counted pieces are
     whole in either pass."""
-    steps = []
-    for step, setting in zip(sheet.steps, prepare(sheet, kitchen).settings, strict=True):
+    return rounded_amounts(
+        sheet,
+        prepare(sheet, kitchen).settings,
+        fineness,
+        lambda step, weighed: (
+            isinstance(step, FLOURED) == roux or weighed.amount.dimension is Dimension.COUNT
+        ),
+    )
+
+
+def rounded_amounts(
+    sheet: Sheet,
+    settings: Sequence[Setting],
+    fineness: float,
+    which: Callable[[AnyStep, Weighed], bool] = lambda step, weighed: True,
+) -> Sheet:
+    """``sheet`` with ``which`` amounts as a kitchen weighs them, and its stops with them."""
+    steps: list[AnyStep] = []
+    for step, setting in zip(sheet.steps, settings, strict=True):
         for weighed in step.to_weigh(setting):
-            if isinstance(step, FLOURED) == roux or weighed.amount.dimension is Dimension.COUNT:
+            if which(step, weighed):
                 step = step.with_amount(weighed.field, kitchen_round(weighed.amount, fineness))
         if isinstance(step, Reduce) and isinstance(step.to, Stop):
             step = step.model_copy(update={"to": _rounded_stop(step.to, fineness)})

@@ -30,8 +30,8 @@ from saucier.thickness import (
     Thickness,
     grade_named,
     grade_of,
+    log_excess,
     mass_at_fat_share,
-    raw_viscosity_of,
     spoken_grade,
     thickness_of,
 )
@@ -372,7 +372,7 @@ class _Search:
         as_found: bool,
     ) -> None:
         self._prepared, self._base, self._free = prepared, base, free
-        self._log_target = math.log(viscosity) if viscosity else 0.0
+        self._wanted_pa_s = viscosity or 1.0
         self._as_found = as_found
         self._told: set[str] | None = None
         self._guess: float | None = None
@@ -477,12 +477,11 @@ class _Search:
         return self._by_reduction(base)
 
     def _excess(self, knobs: Knobs) -> float:
-        """log(η / target): positive when too thick, infinite where there is no water."""
+        """:func:`log_excess` of the sauce at ``knobs``."""
         pot = self._play(knobs)
         if not pot.wetted:
             raise BadInput.at("grade", "nothing-liquid-goes-into-this-sauce")
-        eta = raw_viscosity_of(pot, self._prepared.sheet.target.serving_c)
-        return math.log(eta) - self._log_target if math.isfinite(eta) else math.inf
+        return log_excess(pot, self._wanted_pa_s, self._prepared.sheet.target.serving_c)
 
     def _by_flour(self, base: Knobs) -> Knobs:
         """Flour that meets the grade; its logarithm is what is searched."""

@@ -12,7 +12,7 @@ from saucier.pot import Pot
 from saucier.roots import find_root
 from saucier.steps.put_in import put_in
 from saucier.steps.step import Knobs, Move, Setting, StepBase, Weighed, weighed_of
-from saucier.thickness import raw_viscosity_of, thickness_of
+from saucier.thickness import log_excess, raw_viscosity_of, thickness_of
 from saucier.units import Amount, kitchen_round
 from saucier.words import say
 
@@ -116,10 +116,10 @@ def grams_to_move(
 ) -> float:
     """Grams by ``put`` that move the logarithm of η by ``by_log``; the most that is tried (three
     times the pot) where no such amount does."""
-    wanted = math.log(raw_viscosity_of(pot, serving_c)) + by_log
+    wanted_pa_s = raw_viscosity_of(pot, serving_c) * math.exp(by_log)
 
     def excess(grams: float) -> float:
-        return math.log(raw_viscosity_of(put(pot, grams), serving_c)) - wanted
+        return log_excess(put(pot, grams), wanted_pa_s, serving_c)
 
     low, high = 0.0, 0.02 * pot.total_g
     start = excess(0.0)

@@ -16,11 +16,11 @@ from saucier.roots import find_root
 from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, in_its_own_juice, minutes_to_boil
 from saucier.steps.step import Knobs, Move, Setting, StepBase
 from saucier.thickness import (
-    at_temperature,
     grade_named,
     grade_of,
+    log_excess,
     mass_at_fat_share,
-    raw_viscosity_pa_s,
+    raw_viscosity_of,
     spoken_grade,
 )
 from saucier.units import Dimension
@@ -99,19 +99,25 @@ def _driest_loss(balance: Balance) -> tuple[float, Balance]:
 def loss_to_grade_g(pot: Pot, grade: str, serving_c: float, most_g: float) -> float:
     """Grams to boil off until ``pot`` has the middle of ``grade`` at ``serving_c``: 0 where it
     is as thick already, ``most_g`` where it never gets there."""
-    wanted = math.log(grade_named(grade).target)
-    balance = pot.balance.boiled()
-    given = pot._replace(boiled_min=K.BOILED_FULL_MIN).flour_given
+    wanted = grade_named(grade).target
+    boiling = _at_the_boil(pot)
 
     def excess(loss: float) -> float:
-        eta = raw_viscosity_pa_s(boil_off(balance, loss), given)
-        return math.log(at_temperature(eta, serving_c)) - wanted if math.isfinite(eta) else math.inf
+        boiled_down = boil_off(boiling.balance, loss)
+        return log_excess(boiling._replace(balance=boiled_down), wanted, serving_c)
 
     if excess(0.0) >= 0.0:
         return 0.0
     if most_g <= 0.0 or excess(most_g) <= 0.0:
         return most_g
-    return find_root(excess, 0.0, most_g, 1e-5 * balance.mass_g)
+    return find_root(excess, 0.0, most_g, 1e-5 * pot.balance.mass_g)
+
+
+def _at_the_boil(pot: Pot) -> Pot:
+    """``pot`` once it has boiled: its flour has given all it has, its yolk has set, gels let go."""
+    return pot._replace(
+        balance=pot.balance.boiled(), boiled_min=K.BOILED_FULL_MIN, hottest_c=K.BOIL_C
+    )
 
 
 def turns_before_dry(balance: Balance, fat_share: float) -> bool:
@@ -324,8 +330,7 @@ def _out_of_reach(balance: Balance) -> Sentence:
 def _said_of_grade(pot: Pot, reduced: Balance, grade: str, serving_c: float, loss: float) -> Pot:
     """What to say of a reduction to a ``grade`` that is there already, or never gets there."""
     wanted = grade_named(grade)
-    given = pot._replace(boiled_min=K.BOILED_FULL_MIN).flour_given
-    eta = at_temperature(raw_viscosity_pa_s(reduced.boiled(), given), serving_c)
+    eta = raw_viscosity_of(_at_the_boil(pot._replace(balance=reduced)), serving_c)
     if loss <= 0.0 and eta > wanted.target * 1.001:
         return pot.saying(say("thick-enough", grade=wanted.name))
     if grade_of(eta) == grade:

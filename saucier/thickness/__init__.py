@@ -1,5 +1,6 @@
 """Thickness: viscosity from the balance, the grade a cook calls it, and how sure that is."""
 
+from saucier.thickness.formula import at_temperature
 from saucier.thickness.grades import GRADES, LIQUID, Grade, grade_named, grade_of, spoken_grade
 from saucier.thickness.spoon import film_mm, spoon_words
 from saucier.thickness.viscosity import (
@@ -7,7 +8,7 @@ from saucier.thickness.viscosity import (
     TURNED,
     Thickness,
     assess,
-    at_temperature,
+    log_excess,
     mass_at_fat_share,
     raw_viscosity_of,
     raw_viscosity_pa_s,
@@ -26,6 +27,7 @@ __all__ = [
     "film_mm",
     "grade_named",
     "grade_of",
+    "log_excess",
     "mass_at_fat_share",
     "raw_viscosity_of",
     "raw_viscosity_pa_s",

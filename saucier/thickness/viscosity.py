@@ -5,35 +5,23 @@ from typing import NamedTuple
 
 from saucier.constants import (
     COMPANION_FAT,
-    CROWDED_FROM,
-    CROWDED_MOST,
-    CROWDED_OVER,
-    CROWDING_EXPONENT,
     DENSITY_FAT,
     DENSITY_WATER,
     EMULSION_CAUTION,
     EMULSION_OILY,
     EMULSION_SPLIT,
-    FAT_CROWDING,
     FLOUR_EXPONENT,
-    FLOUR_FACTOR,
     MASS_UNCERTAINTY,
     MAX_FAT_VOLUME_SHARE,
     MAX_FLOUR_PER_100_WATER,
     MAX_PROTEIN_SHARE,
     MAX_VISCOSITY_PA_S,
     PREDICTION_FACTOR,
-    PROTEIN_CROWDING_ML_PER_G,
     REFERENCE_C,
     SETS_BELOW_C,
-    SOLIDS_EXPONENT,
-    STARCH_CROWDING,
-    STARCH_ROOM,
-    TEMPERATURE_EXPONENT_K,
-    VISCOSITY_BASE,
-    YOLK_AS_FLOUR,
 )
 from saucier.pot import Balance, Pot, boil_off
+from saucier.thickness.formula import at_temperature, log_by_temperature, paste_of
 from saucier.thickness.grades import grade_of
 from saucier.words import Sentence, say
 
@@ -89,77 +77,11 @@ REASONS = frozenset(
 """Why no number can be given, by code."""
 
 
-def crowded(x: float) -> float:
-    """The share of room f that a crowd x of droplets and swollen protein takes up: x itself up to
-    0.60, above it less and less more, as droplets deform.
-
-    >>> crowded(0.5), round(crowded(0.8), 3)
-    (0.5, 0.721)
-    """
-    if x <= CROWDED_FROM:
-        return x
-    return CROWDED_MOST - (CROWDED_MOST - CROWDED_FROM) * math.exp(
-        -(x - CROWDED_FROM) / CROWDED_OVER
-    )
-
-
-def _log_viscosity(
-    liquid: float,
-    solids: float,
-    thickening: float,
-    fat_ml: float,
-    protein: float,
-    volume: float,
-) -> float:
-    """log η (η in Pa·s, at 65 °C) from grams of ``liquid`` (water and alcohol, above zero), of
-    ``solids`` dissolved in it, of what is ``thickening`` it as flour, of swollen ``protein``, and
-    from the mL of fat and of the whole."""
-    log_g, f = _crowd(fat_ml, protein, volume)
-    base = _LOG_BASE + SOLIDS_EXPONENT * solids / (liquid + solids) + log_g
-    if thickening <= 1e-12 * liquid:
-        return base
-    return base + math.log1p(math.exp(_log_starch(thickening / liquid, log_g, f) - log_g))
-
-
-def _crowd(fat_ml: float, protein: float, volume: float) -> tuple[float, float]:
-    """log G of the crowd of droplets and swollen protein, and the share f of room it takes up."""
-    f = (FAT_CROWDING * fat_ml + PROTEIN_CROWDING_ML_PER_G * protein) / volume
-    if f > CROWDED_FROM:
-        f = crowded(f)
-    return CROWDING_EXPONENT * f / (1.0 - f), f
-
-
-def _log_starch(flour_share: float, log_g: float, f: float) -> float:
-    """log of the starch S·G^0.72·(1 − f)^0.28 in a crowd f, from flour to a gram of liquid."""
-    starch = _LOG_FLOUR + FLOUR_EXPONENT * math.log(100.0 * flour_share)
-    return starch + STARCH_CROWDING * log_g + STARCH_ROOM * math.log1p(-f)
-
-
-def _thickening(balance: Balance, flour_given: float, yolk_set: bool) -> float:
-    """Grams of wheat flour in a white roux that would thicken as much."""
-    yolk = YOLK_AS_FLOUR * balance.yolk_protein if yolk_set else 0.0
-    return balance.thickener * flour_given + yolk + balance.body
-
-
 def raw_viscosity_pa_s(balance: Balance, flour_given: float = 1.0, yolk_set: bool = True) -> float:
-    """η at 65 °C in Pa·s by the formula alone, without looking whether it holds.
-
-    ``flour_given`` is the share of the flour's thickening that has come out (0 to 1),
-    ``yolk_set`` whether yolk has been past 75 °C. Infinite where there is no water.
-    Source: model.md 3.
-    """
-    liquid = balance.water + balance.alcohol
-    if liquid <= 0.0:
-        return math.inf
-    log_eta = _log_viscosity(
-        liquid,
-        balance.solids,
-        _thickening(balance, flour_given, yolk_set),
-        balance.fat / DENSITY_FAT,
-        balance.thickening_protein,
-        balance.volume_ml,
-    )
-    return math.exp(min(700.0, log_eta))
+    """η at 65 °C in Pa·s by the formula alone, without looking whether it holds; infinite where
+    there is no water. Arguments as :func:`paste_of`."""
+    paste = paste_of(balance, flour_given, yolk_set)
+    return math.exp(min(700.0, paste.log_eta())) if paste.liquid > 0.0 else math.inf
 
 
 def raw_viscosity_of(pot: Pot, temperature_c: float = REFERENCE_C) -> float:
@@ -169,22 +91,13 @@ def raw_viscosity_of(pot: Pot, temperature_c: float = REFERENCE_C) -> float:
     )
 
 
-_LOG_BASE = math.log(VISCOSITY_BASE)
-_LOG_FLOUR = math.log(FLOUR_FACTOR)
-_LOG_FACTOR_SQUARED = math.log(PREDICTION_FACTOR) ** 2
-
-
-def at_temperature(viscosity_pa_s: float, temperature_c: float) -> float:
-    """η (Pa·s, known at 65 °C) at ``temperature_c``.
-
-    >>> round(at_temperature(0.861, 85), 3)
-    0.619
-    """
-    return viscosity_pa_s * math.exp(_log_by_temperature(temperature_c))
-
-
-def _log_by_temperature(temperature_c: float) -> float:
-    return TEMPERATURE_EXPONENT_K * (1.0 / (temperature_c + 273.0) - 1.0 / (REFERENCE_C + 273.0))
+def log_excess(pot: Pot, wanted_pa_s: float, serving_c: float) -> float:
+    """log(η/wanted) of ``pot`` at ``serving_c`` °C: what every search for a thickness brings to
+    nothing. Positive where it is too thick, infinite where it has no water."""
+    paste = paste_of(pot.balance, pot.flour_given, pot.yolk_set)
+    if paste.liquid <= 0.0:
+        return math.inf
+    return paste.log_eta() + log_by_temperature(serving_c) - math.log(wanted_pa_s)
 
 
 def thickness_of(pot: Pot, serving_c: float, spread: float = 0.0) -> Thickness:
@@ -217,12 +130,9 @@ def assess(
     combined with ± 2 % of the pot's mass, each side by itself (near the end of a cream reduction
     the thick side runs away), with what purées differ, and with ``spread``.
     """
-    mass, volume = balance.mass_g, balance.volume_ml
-    water, fat_ml, solids = balance.water, balance.fat / DENSITY_FAT, balance.solids
-    liquid, protein = water + balance.alcohol, balance.thickening_protein
-    thickening = _thickening(balance, flour_given, yolk_set)
-    phi = fat_ml / volume if volume > 0.0 else 0.0
-    c = 100.0 * thickening / liquid if liquid > 0.0 else math.inf
+    mass, paste = balance.mass_g, paste_of(balance, flour_given, yolk_set)
+    phi = paste.fat_ml / paste.volume_ml if paste.volume_ml > 0.0 else 0.0
+    c = 100.0 * paste.thickening / paste.liquid if paste.liquid > 0.0 else math.inf
     emulsion = None
     if wetted:
         emulsion = "split" if split else "stable"
@@ -231,34 +141,28 @@ def assess(
     why_not = _why_not(balance, mass, wetted, split, phi, c, temperature_c)
     log_eta = 0.0
     if why_not is None:
-        log_eta = _log_viscosity(liquid, solids, thickening, fat_ml, protein, volume)
+        log_eta = paste.log_eta()
         if log_eta > _LOG_MOST:
             why_not = "paste"
     if why_not is not None:
         shown_c = c if math.isfinite(c) else 0.0
         return Thickness(None, None, None, None, why_not, temperature_c, phi, shown_c, emulsion)
     # The same pot with a little more water, and with a little less.
-    slip = min(MASS_UNCERTAINTY * mass, 0.9 * water)
-    slip_ml = slip / DENSITY_WATER
-    wetter = log_eta - _log_viscosity(
-        liquid + slip, solids, thickening, fat_ml, protein, volume + slip_ml
-    )
-    drier = log_eta - _log_viscosity(
-        liquid - slip, solids, thickening, fat_ml, protein, volume - slip_ml
-    )
+    slip = min(MASS_UNCERTAINTY * mass, 0.9 * balance.water)
+    wetter = log_eta - paste.with_water(slip).log_eta()
+    drier = log_eta - paste.with_water(-slip).log_eta()
     base = _LOG_FACTOR_SQUARED + spread * spread
     if balance.doubt > 0.0:
-        log_g, f = _crowd(fat_ml, protein, volume)
-        starch = math.exp(_log_starch(thickening / liquid, log_g, f) - log_g)
         # η goes with the 3.7th power of what thickens, as far as that is what makes it thick.
-        purees = FLOUR_EXPONENT * balance.doubt / thickening * starch / (1.0 + starch)
+        purees = FLOUR_EXPONENT * balance.doubt / paste.thickening * paste.starch_share()
         base += purees * purees
-    eta = math.exp(log_eta + _log_by_temperature(temperature_c))
+    eta = math.exp(log_eta + log_by_temperature(temperature_c))
     low = eta * math.exp(-math.sqrt(base + wetter * wetter))
     high = eta * math.exp(math.sqrt(base + drier * drier))
     return Thickness(eta, grade_of(eta), low, high, None, temperature_c, phi, c, emulsion)
 
 
+_LOG_FACTOR_SQUARED = math.log(PREDICTION_FACTOR) ** 2
 _LOG_MOST = math.log(MAX_VISCOSITY_PA_S)
 
 

@@ -1,8 +1,14 @@
 """Amounts as a kitchen weighs them: 1 g under 100 g, 5 g to a kilo, 10 g above, whole pieces."""
 
+from collections.abc import Callable, Iterable
+from typing import TypeVar
+
 from saucier.units.amount import Amount
 from saucier.units.table import Dimension
 
+FINENESS = (1.0, 0.5, 0.2, 0.1, 0.05, 0.01)
+"""Steps tried in turn, as shares of the kitchen's: coarse ones first."""
+T = TypeVar("T")
 _SPOONS = {"tsp": 0.25, "tbsp": 0.25, "cup": 0.125, "fl oz": 0.25}
 _BY_HAND = 0.25
 
@@ -41,3 +47,19 @@ def kitchen_round(amount: Amount, fineness: float = 1.0) -> Amount:
     step = kitchen_step(amount, fineness)
     # Rounding to nine places takes off binary dust (0.30000000000000004 kg).
     return Amount(round(max(1, round(amount.value / step)) * step, 9), amount.unit)
+
+
+def coarsest(
+    made_at: Callable[[float], Iterable[T]], keeps: Callable[[T], bool]
+) -> tuple[T, float] | None:
+    """The coarsest rounding that ``keeps`` what must be kept, and its fineness: ``made_at`` gives
+    what there is to try at each; None where none does.
+
+    >>> coarsest(lambda fineness: [kitchen_round(Amount(83.4, "g"), fineness).value], lambda g: g > 83)
+    (83.5, 0.5)
+    """
+    for fineness in FINENESS:
+        for made in made_at(fineness):
+            if keeps(made):
+                return made, fineness
+    return None

@@ -49,6 +49,20 @@ const UNDO_LIMIT = 200
 const SAME_EDIT_MS = 1500
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 
+const keyOf = (name: string, id?: number) => `kestrel.${name}.${id ?? 'new'}`
+
+/** What was kept in this browser, by this version or one before it. Throws where it cannot be read. */
+function copyOf(text: string): { base: number; document: Loose } {
+  const kept = JSON.parse(text) as Loose
+  const document = kept.document ?? kept.sheet
+  if (!document) throw new Error('not a copy of ours')
+  return { base: kept.base ?? kept.revision ?? 0, document }
+}
+/** Leave a new document for the place where it is edited, as after a reload. */
+export function leaveFor(name: string, document: object): void {
+  localStorage.setItem(keyOf(name), JSON.stringify({ base: 0, document }))
+}
+
 export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
   const typed = ref<Loose>({})
   const found = shallowRef<Found | null>(null)
@@ -67,7 +81,7 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
   const dirty = computed(
     () => problems.value.length > 0 || (good.value !== null && !same(good.value, stored.value?.document)),
   )
-  const key = (id = stored.value?.id) => `kestrel.${kind.name}.${id ?? 'new'}`
+  const key = (id = stored.value?.id) => keyOf(kind.name, id)
 
   type Job = { document: Loose } & Required<Change<Found>>
   let waiting: Job | null = null
@@ -174,8 +188,7 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
   }
   async function restore(copy: string): Promise<void> {
     try {
-      const { base, document } = JSON.parse(copy) as { base: number; document: Loose }
-      if (!document) throw new Error('not a copy of ours')
+      const { base, document } = copyOf(copy)
       if (stored.value) stored.value = { ...stored.value, base }
       await send(document)
       restored.value = true

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Refused, type Problem, type Schemas } from '@/api/client'
 import { amount, grams, minutes } from '@/parts/format'
+import { leaveFor } from '@/shell/document'
 import { useSession } from '@/shell/session'
 
 const router = useRouter()
@@ -73,7 +74,7 @@ function open(): void {
   const sheet = found.value?.reading.sheet
   if (!sheet) return
   // The builder brings back what is kept here, as it does after a reload.
-  localStorage.setItem('kestrel.draft.new', JSON.stringify({ base: 0, sheet }))
+  leaveFor('draft', sheet)
   void router.push('/sauces/new')
 }
 const statusWords: Record<string, string> = { read: 'read', settle: 'please settle', unread: 'could not be read' }
