@@ -19,9 +19,6 @@ from saucier.words import Sentence, say
 
 _GRADES = ("pouring", "light-coat", "nappe", "binding")
 _TURNS = ("rich", "oily", "split")
-_STRENGTHS = (1.5, 2.0, 3.0)
-_GLAZE = 6.0
-"""A stock stronger than that coats, but as a glaze nobody means by the grade."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,10 +50,6 @@ class Along:
     eye_high: float | None
 
 
-_EYE_LOW, _EYE_HIGH = 0.84, 1.30
-"""By half as the eye sees it is 0.42 to 0.65 in practice (domain.md): these times the share."""
-
-
 def along(checked: CheckedSheet) -> tuple[Along, ...]:
     """What is passed on the way down, for every reduction of ``checked``."""
     return tuple(
@@ -80,7 +73,7 @@ def _along(checked: CheckedSheet, number: int, step: Reduce) -> Along:
         return Along(number, tuple(marks), None, None)
     stop = step.stop
     share = (stop.share or stop.taste or 1.0) if stop else 1.0
-    return Along(number, tuple(marks), _EYE_LOW * share, min(1.0, _EYE_HIGH * share))
+    return Along(number, tuple(marks), K.EYE_LOW * share, min(1.0, K.EYE_HIGH * share))
 
 
 def _losses(pot: Pot, serving_c: float) -> list[tuple[str, Sentence, float]]:
@@ -93,7 +86,7 @@ def _losses(pot: Pot, serving_c: float) -> list[tuple[str, Sentence, float]]:
         if raw_viscosity_of(pot, serving_c) < grade.target:
             loss = loss_to_grade_g(pot, key, serving_c, max(0.0, whole))
             strong = balance.liquid_g / max(1e-9, balance.liquid_g - loss)
-            if 0.0 < loss < 0.9999 * whole and strong < _GLAZE:
+            if 0.0 < loss < 0.9999 * whole and strong < K.GLAZE_STRENGTH:
                 passed.append((key, grade.name, loss))
     if balance.creamy:
         for key, share in zip(_TURNS, EMULSION_EDGES, strict=True):
@@ -102,10 +95,10 @@ def _losses(pot: Pot, serving_c: float) -> list[tuple[str, Sentence, float]]:
                 passed.append((key, say(f"turn-{key}"), loss))
     # How strong is what a stock is boiled down by, with the little fat it has; a cream turns first.
     turns = any(
-        key in _TURNS and loss < _down_by(balance, max(_STRENGTHS)) for key, _, loss in passed
+        key in _TURNS and loss < _down_by(balance, max(K.STRENGTHS_TOLD)) for key, _, loss in passed
     )
     if not turns:
-        for times in _STRENGTHS:
+        for times in K.STRENGTHS_TOLD:
             loss = _down_by(balance, times)
             if loss < most:
                 passed.append(("strong", say("times-as-strong", times=times), loss))

@@ -1,5 +1,6 @@
 """Every constant of the model in one place, each with where it comes from.
 
+Tolerances of searches and limits of documents are no part of the model and stand where they are used.
 They are engineering estimates: fitted to common kitchen tables of flour per litre and of
 cream reductions (docs/model.md), not measured on your stove. The app says so beside each
 prediction and the kitchen's own log is meant to correct them.
@@ -209,3 +210,162 @@ KCAL_PER_G = {"fat": 9.0, "alcohol": 7.0, "flour": 3.5, "protein": 4.0, "solids"
 
 PLATES_WARMED_FROM_C = 45.0
 """A plate asked for warmer than this is warmed beforehand (kitchen practice)."""
+
+# --- reductions ---------------------------------------------------------------------
+STRENGTHS_TOLD = (1.5, 2.0, 3.0)
+"""So many times as strong: what is told on the way down of a stock (kitchen practice)."""
+GLAZE_STRENGTH = 6.0
+"""A stock stronger than that coats, but as a glaze nobody means by the grade (kitchen practice)."""
+EYE_LOW, EYE_HIGH = 0.84, 1.30
+"""By half as the eye sees it is 0.42 to 0.65 in practice (domain.md): these times the share."""
+REDUCED_TO_ABOUT = 0.6
+"""About where a reduction to a grade, or for some minutes, ends: for choosing its pan only."""
+TASTED_SHARE = 0.5
+"""Where a reduction to taste is planned to stop, as a share, where nothing is said."""
+AS_SAID = 0.004
+"""A share within this of a half, a third … was meant so, and stopped by eye."""
+JUICE_MIN = 5.0
+"""Minutes in which pieces give most of their juice at the boil."""
+SAME_TIME = 0.3
+"""Two stopping rules whose minutes differ by more are told apart."""
+SHORT_OF_TURNING = 0.999
+"""A grade is boiled for no further than just under where a cream turns oily."""
+
+# --- seasoning ----------------------------------------------------------------------
+OVER_SALTED_PCT = 0.03
+"""g salt per 100 g over the target from which a sauce was salted too soon."""
+SALT_WHOLE_G = 20.0
+"""From here on salt is weighed in whole grams: a tenth is under half a percent of it."""
+
+# --- correcting ---------------------------------------------------------------------
+OVER_YIELD = 0.05
+"""A correction that makes so much more than was planned is told."""
+CORRECTED_FULL = 0.9
+"""A pan filled further is told before more goes in."""
+THIN_OF_A_GRADE = 1.0 / 3.0
+"""The thin and the thick third of a grade (on its logarithmic band) are called so."""
+NEAR_ENOUGH = 0.12
+"""So near its thickness (in log η) nothing is done about it."""
+CORRECT_MINUTES = {"liquid": 1.0, "roux": 4.0}
+"""Minutes a correction takes, by what is held back."""
+CORRECT_MOST_SHARE = 3.0
+"""The most that is tried to correct a pot, times the pot."""
+
+# --- dishes -------------------------------------------------------------------------
+VESSEL_FULLEST = 0.92
+"""A dish filled further boils over its rim (kitchen practice)."""
+VESSEL_SHALLOWEST = 0.12
+"""Less than this and the filling is a film that dries in the oven (kitchen practice)."""
+SAUCE_G_PER_ML = 1.03
+"""A sauce's density where only its volume is known."""
+
+# --- recipes ------------------------------------------------------------------------
+USUAL_SIMMER_MIN = 5.0
+USUAL_SWEAT_MIN = 8.0
+USUAL_SALT_PCT = 0.8
+USUAL_STEEP_MIN = 15.0
+"""What a recipe that does not say is taken to mean (domain.md)."""
+
+# --- pans ---------------------------------------------------------------------------
+BOILED_FULL_MOST = 0.9
+"""A pan filled further than this is none to boil in."""
+SEAR_ROUNDS = 2.0
+"""Rounds in which a pan takes the food to be seared without being too small for it."""
+BASE_OF_SLOPED = 0.75
+"""A sloped pan's base as a share of its rim."""
+POT_FULLEST = 2.0 / 3.0
+"""A pot is at most so full (model.md 7)."""
+POT_HARDLY_FILLED = 0.12
+"""Under this a pan is told as wide for so little."""
+POT_EMPTIEST = 0.25
+"""A pot is at least so full (model.md 7)."""
+MOST_BATCHES = 12
+"""More rounds than this in the largest pan are no plan."""
+POT_A_LITTLE_OVER = 1.003
+POT_WITHIN = 0.005
+"""A pot aims this much over and is rounded within that share: a need is met, to a percent."""
+FINISHED_FULL = 0.8
+"""A branch is finished in a pan it leaves a fifth of."""
+POT_HOLDS = 0.9
+"""A sheet's own pan, or one the cook chose, is filled so far and no further."""
+
+# --- mother pots --------------------------------------------------------------------
+SAME_LIQUID = 0.006
+"""Two liquids are one where no part of a gram differs by more: two milks from two suppliers."""
+BRANCH_BOIL_MIN = 3.0
+"""What goes in before a base's simmer is boiled in the branch for so long."""
+LET_DOWN_C = 85.0
+"""Let-down goes in hot."""
+RATHER_THIN = -0.25
+JUST_RIGHT = 0.05
+"""So near its thickness (in log η) a branch is poured as it comes. A mother weighed in whole steps may
+come out thinner than her thickest branch asks for: a quarter is well within its grade, and nobody
+kneads beurre manié for that."""
+BRANCH_SHORT = 0.004
+BRANCH_OVER = 0.008
+"""A rounded branch may miss its volume by so much: rather over than short, under one percent."""
+MOST_LET_DOWN = 0.40
+"""Past this share of let-down another way is offered (model.md 7)."""
+SMALL_BRANCH = 1.0 / 3.0
+"""A branch under this share of the whole may be bound by itself (model.md 7)."""
+
+# --- mending ------------------------------------------------------------------------
+CLINGS = {"whisk": 0.0, "blend": 0.01, "sieve": 0.04, "decant": 0.05}
+"""Share of the pot that stays in the sieve, the blender, the caught pan (kitchen practice)."""
+MEND_SPOON_SHARE = 0.03
+"""A spoon of water for a split sauce to be whisked into, as a share of it."""
+MENDING_HOT_C = 80.0
+MENDING_WARM_C = 75.0
+"""What goes in hot, and how warm a cold pot is made first (kitchen practice)."""
+COLD_BY_C = 10.0
+"""A pot this far under its serving temperature is warmed before anything else."""
+MENDING_BOIL_MIN = 3.0
+"""A thickener put in late is boiled for so long."""
+
+# --- schools ------------------------------------------------------------------------
+FAT_TO_FLOUR = {"drier": 0.8, "equal": 1.0, "more-fat": 1.25, "spoonfuls": 1.75}
+"""Fat to flour by weight, by school (domain.md)."""
+LIQUID_IN_C = {
+    "cold-gradual": 5.0,
+    "warm-stream": 60.0,
+    "hot-at-once": 90.0,
+    "cold-roux-into-boiling": 20.0,
+}
+"""How warm the liquid meets the roux, by school (domain.md)."""
+
+# --- keeping ------------------------------------------------------------------------
+FREEZER_DAYS = 90.0
+"""Days a sauce is used from the freezer, where its label says nothing else (kitchen practice)."""
+ROUX_DAYS = 14.0
+"""A ready roux has little water in it and keeps longer than what is made with it."""
+BROUGHT_BACK_C = 85.0
+"""What was made ahead is warmed to this before it is judged."""
+THICKER_AHEAD = 1.05
+"""Made-ahead sauce is let down where it is more than this times as thick as wanted."""
+
+# --- steps --------------------------------------------------------------------------
+STEEP_C = 85.0
+"""Just under the boil: where aromatics are steeped."""
+JUICE_SHARE = 0.2
+"""So much of their weight pieces must give at the boil for a dry pot to be a liquid."""
+KITCHEN_C, FRIDGE_C = 20.0, 5.0
+"""What comes from the shelf and from the fridge, °C."""
+MELT_MINUTES = 2.0
+"""Minutes to melt a batch's cheese in by handfuls."""
+MUCH_CHEESE = 0.45
+"""More cheese than this share of the sauce may turn greasy (kitchen practice)."""
+USED_PAN_C = 120.0
+SEAR_C = 150.0
+"""A used pan taken off the fire for a moment, and one that is seared in."""
+
+# --- swaps --------------------------------------------------------------------------
+SWAP_TOO_MUCH = 2.5
+SWAP_TOO_LONG = 3.0
+"""A swap that takes so many times the weight or the time is none."""
+
+# --- thickness ----------------------------------------------------------------------
+SPOON_LENGTH_M = 0.05
+SPOON_DRAINS_S = 3.0
+SPOON_DENSITY_KG_M3 = 1030.0
+GRAVITY_M_S2 = 9.81
+"""The spoon held up: how long a film drains over what length (Jeffreys 1930)."""

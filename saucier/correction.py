@@ -15,9 +15,6 @@ from saucier.thickness import GRADES, film_mm, grade_named, grade_of, spoken_gra
 from saucier.units import Amount, kitchen_round
 from saucier.words import Sentence, say
 
-_OVER_YIELD = 0.05
-_FULL = 0.9
-
 
 @dataclass(frozen=True, slots=True)
 class SpoonSeen:
@@ -54,13 +51,12 @@ def _spoon(eta: float) -> SpoonSeen:
     name, where = spoken_grade(grade_of(eta)), ""
     if grade is not None and math.isfinite(grade.high):
         up = math.log(eta / grade.low) / math.log(grade.high / grade.low)
-        where = "thin" if up < _THIRD else "thick" if up > 1.0 - _THIRD else ""
+        where = (
+            "thin" if up < K.THIN_OF_A_GRADE else "thick" if up > 1.0 - K.THIN_OF_A_GRADE else ""
+        )
     return SpoonSeen(
         eta, film_mm(eta), say(f"spoon-{where}", grade=name) if where else name, spoon_words(eta)
     )
-
-
-_THIRD = 1.0 / 3.0
 
 
 def correction(sheet: Sheet, at: int, seen_pa_s: float | None, kitchen: Kitchen) -> Correction:
@@ -93,9 +89,9 @@ def correction(sheet: Sheet, at: int, seen_pa_s: float | None, kitchen: Kitchen)
     wanted = grade_named(sheet.target.grade).target if sheet.target.grade else predicted
     by_log = math.log(wanted / seen_pa_s)
     right_way = (by_log < 0.0) == (step.hold == "liquid")
-    if abs(by_log) < _NEAR or not right_way:
+    if abs(by_log) < K.NEAR_ENOUGH or not right_way:
         wrong_way = "too-thin-already" if step.hold == "liquid" else "too-thick-already"
-        note = say("right-already" if abs(by_log) < _NEAR else wrong_way)
+        note = say("right-already" if abs(by_log) < K.NEAR_ENOUGH else wrong_way)
         return Correction(spoons, None, before.yield_ml, (note,))
     put = step.putting(setting)
     grams = grams_to_move(as_found, put, by_log, setting.serving_c)
@@ -117,13 +113,9 @@ def correction(sheet: Sheet, at: int, seen_pa_s: float | None, kitchen: Kitchen)
         notes.append(say("more-than-held-back", held=step.told(row, held.most_g)))
     target = sheet.target.volume
     planned = target.base if target and target.dimension.name == "VOLUME" else after.yield_ml
-    if makes > (1.0 + _OVER_YIELD) * planned:
+    if makes > (1.0 + K.OVER_YIELD) * planned:
         notes.append(say("makes-more", makes_ml=makes, over_ml=makes - planned))
     capacity = checked.pan.capacity_ml
-    if put(before, grams).total_ml > _FULL * capacity:
+    if put(before, grams).total_ml > K.CORRECTED_FULL * capacity:
         notes.append(say("pan-holds", holds_ml=capacity))
     return Correction(spoons, amount, makes, tuple(notes))
-
-
-_NEAR = 0.12
-"""So near its thickness (in log η) nothing is done about it."""

@@ -12,9 +12,6 @@ from saucier.solve import goal_of, solve
 from saucier.units import Amount
 from saucier.words import Sentence, say
 
-FULLEST, EMPTIEST = 2 / 3, 0.12
-"""A pot is at most two thirds full; under an eighth it is wide for the batch and catches."""
-
 
 @dataclass(frozen=True, slots=True)
 class PanAdvice:
@@ -96,7 +93,7 @@ def _advice(sheet: Sheet, pan: Pan, kitchen: Kitchen, load: Load, sour: bool) ->
 
 def _verdict(load: Load, pan: Pan, fullest: float) -> Sentence:
     """How the batch stands in a pan that holds it."""
-    if fullest > FULLEST:
+    if fullest > K.POT_FULLEST:
         return say("pan.over-two-thirds")
     if load.goes_in > 0.0:
         stands = say(
@@ -111,7 +108,7 @@ def _verdict(load: Load, pan: Pan, fullest: float) -> Sentence:
         return say("pan.wide-for-so-little", levels=stands)
     if fills_well(load, pan):
         return say("pan.well-filled", fill_pct=100 * fullest)
-    if fullest < EMPTIEST:
+    if fullest < K.POT_HARDLY_FILLED:
         return say("pan.boils-off-fast")
     return say("pan.filled", fill_pct=100 * fullest)
 

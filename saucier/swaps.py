@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Any
 
+from saucier import constants as K
 from saucier.check import check
 from saucier.consequences import consequences
 from saucier.errors import BadInput
@@ -17,8 +18,6 @@ from saucier.units import Amount
 from saucier.words import Sentence, say
 
 MOST = 12
-_TOO_MUCH, _TOO_LONG = 2.5, 3.0
-"""A swap that takes so many times the weight or the time is none."""
 _BESIDE: dict[str, tuple[str, ...]] = {
     "milk": ("stock", "cream"),
     "stock": ("milk", "water"),
@@ -89,7 +88,7 @@ def _swap(sheet: Sheet, missing: Ingredient, row: Ingredient, kitchen: Kitchen) 
     old, new = _grams(sheet, missing.key, kitchen), _grams(solved, row.key, kitchen)
     new -= _grams(sheet, row.key, kitchen)
     hours = check(solved, kitchen).final.pot.minutes / max(before.final.pot.minutes, 10.0)
-    if new > _TOO_MUCH * old or hours > _TOO_LONG:
+    if new > K.SWAP_TOO_MUCH * old or hours > K.SWAP_TOO_LONG:
         why = say("takes-too-much", grams=new, times=hours)
         return Swap(row.key, name, same, refused=why)
     was, now = before.final.pot.allergens, there.final.pot.allergens

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass, fields
 
+from saucier import constants as K
 from saucier.check.prepared import DEFAULT_KITCHEN, prepare
 from saucier.check.state import Figures, State
 from saucier.check.vague import vagueness
@@ -95,7 +96,7 @@ def _assumed_pan(pan: Pan, kitchen: Kitchen) -> Sentence:
 def _salted_too_soon(sheet: Sheet, pots: list[Pot]) -> tuple[int, Sentence] | None:
     """The first salting before a reduction, where what it comes to in the end is over the target."""
     target = sheet.target.salt_pct
-    if target is None or not pots or salt_pct(pots[-1].balance) <= target + _OVER_SALTED:
+    if target is None or not pots or salt_pct(pots[-1].balance) <= target + K.OVER_SALTED_PCT:
         return None
     salted = None
     for number, step in enumerate(sheet.steps):
@@ -106,9 +107,6 @@ def _salted_too_soon(sheet: Sheet, pots: list[Pot]) -> tuple[int, Sentence] | No
             ends = salt_pct(pots[-1].balance)
             return salted, say("salted-too-soon", ends_pct=ends, target_pct=target)
     return None
-
-
-_OVER_SALTED = 0.03
 
 
 _MENDED_LATER = {"not-boiled", "short-boil", "emulsion-caution"}

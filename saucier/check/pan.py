@@ -58,11 +58,7 @@ def _left_of(step: Reduce, sauce_ml: float, pieces_ml: float) -> float:
     amount = stop.mass or stop.volume
     if amount is not None:
         return min(sauce_ml, max(0.0, amount.base - pieces_ml))
-    return sauce_ml * (stop.share or stop.taste or _REDUCED_TO)
-
-
-_REDUCED_TO = 0.6
-"""About where a reduction to a grade, or for some minutes, ends."""
+    return sauce_ml * (stop.share or stop.taste or K.REDUCED_TO_ABOUT)
 
 
 def pan_of(sheet: Sheet, kitchen: Kitchen, times: float = 1.0) -> Pan:

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from saucier import constants as K
 from saucier.dish.document import Dish
 from saucier.dish.needs import SauceNeed, vessels_for
 from saucier.errors import BadInput
@@ -9,12 +10,6 @@ from saucier.larder import Larder
 from saucier.words import Sentence, say
 
 __all__ = ["Layout", "layout_of", "vessels_for"]
-
-FULLEST = 0.92
-"""A dish filled further boils over its rim."""
-SHALLOWEST = 0.12
-"""Less than this and the filling is a film that dries in the oven."""
-_SAUCE_G_PER_ML = 1.03
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,11 +68,11 @@ def layout_of(dish: Dish, portions: float, needs: list[SauceNeed], larder: Larde
     warning = None
     if share > 1.0:
         warning = say("vessel-overflows", ml=solids_ml + sauce_ml, holds_ml=pan.capacity_ml)
-    elif share > FULLEST:
+    elif share > K.VESSEL_FULLEST:
         warning = say("vessel-to-the-rim")
-    elif share < SHALLOWEST:
+    elif share < K.VESSEL_SHALLOWEST:
         warning = say("vessel-too-wide", level_mm=level)
-    each = solids_g + sauce_ml * _SAUCE_G_PER_ML
+    each = solids_g + sauce_ml * K.SAUCE_G_PER_ML
     return Layout(
         vessels=count,
         name=vessel.name,

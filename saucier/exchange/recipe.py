@@ -5,6 +5,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
+from saucier import constants as K
 from saucier.check import check
 from saucier.document import written_amount
 from saucier.errors import BadInput
@@ -17,10 +18,6 @@ from saucier.units import Amount
 from saucier.words import Sentence, say
 
 MOST_LINES = 80
-_USUAL_SIMMER_MIN = 5.0
-_USUAL_SWEAT_MIN = 8.0
-_USUAL_SALT_PCT = 0.8
-_USUAL_STEEP_MIN = 15.0
 _STEEPED = ("bay-leaf", "clove", "peppercorns")
 """Whole spice: it gives its taste to the liquid and is taken out, not stirred in last."""
 _METHOD_HEAD = re.compile(
@@ -208,8 +205,8 @@ def _sheet(
     _base(draft, by_role, method, kitchen)
     _enrich(draft, by_role, method)
     if tasted:
-        draft.steps.append({"op": "season", "amount": {"to_salt_pct": _USUAL_SALT_PCT}})
-        draft.assumed.append(say("assumed.salt", salt_pct=_USUAL_SALT_PCT))
+        draft.steps.append({"op": "season", "amount": {"to_salt_pct": K.USUAL_SALT_PCT}})
+        draft.assumed.append(say("assumed.salt", salt_pct=K.USUAL_SALT_PCT))
     if not draft.steps:
         return None, tuple(draft.assumed), tuple(beside)
     sheet = _playable({"name": name, "steps": draft.steps}, draft, kitchen)
@@ -252,10 +249,10 @@ def _base(
         for line in fat:
             draft.put("add", line)
         for line in aromatics:
-            minutes = method.sweat_minutes or _USUAL_SWEAT_MIN
+            minutes = method.sweat_minutes or K.USUAL_SWEAT_MIN
             draft.put("sweat", line, minutes=minutes)
         if sweating and method.sweat_minutes is None:
-            draft.assumed.append(say("assumed.sweat", minutes=_USUAL_SWEAT_MIN))
+            draft.assumed.append(say("assumed.sweat", minutes=K.USUAL_SWEAT_MIN))
     roux_minutes = 2.0 if method.roux_minutes is None else min(30.0, method.roux_minutes)
     for number, line in enumerate(flour):
         colour = method.roux_colour
@@ -287,7 +284,7 @@ def _base(
     if flour and liquids:
         simmer = method.simmer_minutes
         if simmer is None:
-            simmer = _USUAL_SIMMER_MIN
+            simmer = K.USUAL_SIMMER_MIN
             draft.assumed.append(say("assumed.simmer", minutes=simmer))
         draft.steps.append({"op": "simmer", "minutes": min(simmer, 240.0)})
 
@@ -350,8 +347,8 @@ def _steep(draft: _Draft, by_role: dict[str, list[ReadLine]]) -> None:
     if rest := [line for line in herbs if line not in whole]:
         by_role["herb"] = rest
     for line in whole:
-        draft.put("infuse", line, minutes=_USUAL_STEEP_MIN)
-        draft.assumed.append(say("assumed.steep", line=line.text, minutes=_USUAL_STEEP_MIN))
+        draft.put("infuse", line, minutes=K.USUAL_STEEP_MIN)
+        draft.assumed.append(say("assumed.steep", line=line.text, minutes=K.USUAL_STEEP_MIN))
 
 
 def _reduce(stop: Stop) -> dict[str, Any]:

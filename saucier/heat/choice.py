@@ -15,9 +15,6 @@ BARE_PANS: tuple[Pan, ...] = tuple(
 )
 """The pans of a kitchen nobody has described."""
 
-_HOLDS = 0.9
-"""A pan filled further than this is none to boil in."""
-
 
 class Load(NamedTuple):
     """What a batch asks of its pan, mL: how much there is at the ``fullest``, and for its largest
@@ -50,7 +47,7 @@ def pan_reached_for(load: Load, pans: Sequence[Pan] = BARE_PANS) -> Pan:
         there = [pan for pan in pans if pan.shape in POT_SHAPES] or list(pans)
         there = [pan for pan in there if not pan.reactive] or there
         there = sorted(there, key=lambda pan: pan.capacity_ml)
-    holds = [pan for pan in there if load.fullest <= _HOLDS * pan.capacity_ml]
+    holds = [pan for pan in there if load.fullest <= K.BOILED_FULL_MOST * pan.capacity_ml]
     if load.sears_g > 0.0:
         roomy = [pan for pan in holds if sears_well(load, pan)]
         if roomy:
@@ -77,10 +74,7 @@ def stands_well(load: Load, pan: Pan) -> bool:
 
 def sears_well(load: Load, pan: Pan) -> bool:
     """Whether ``pan`` takes the food to be seared in two rounds, with gaps."""
-    return load.sears_g <= _ROUNDS * K.SEAR_G_PER_CM2 * 1e4 * pan.surface_m2(1.0)
-
-
-_ROUNDS = 2.0
+    return load.sears_g <= K.SEAR_ROUNDS * K.SEAR_G_PER_CM2 * 1e4 * pan.surface_m2(1.0)
 
 
 def fills_well(load: Load, pan: Pan) -> bool:

@@ -4,8 +4,9 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
+from saucier import constants as K
+
 PanShape = Literal["straight", "sloped", "bowl", "tray", "shell", "dish"]
-_BASE_OF_SLOPED = 0.75
 _UPRIGHT = ("straight", "tray", "dish")
 _ROUND = ("bowl", "shell")
 
@@ -69,7 +70,7 @@ class Pan:
         if self.shape in _UPRIGHT:
             return rim
         if self.shape == "sloped":
-            base = _BASE_OF_SLOPED * rim
+            base = K.BASE_OF_SLOPED * rim
             return base + (rim - base) * height_cm / self.depth_cm
         sphere = self._sphere_cm
         return math.sqrt(max(1e-6, 2.0 * sphere * height_cm - height_cm**2))

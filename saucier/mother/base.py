@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from saucier import constants as K
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
 from saucier.pot import EMPTY, Balance
@@ -10,9 +11,6 @@ from saucier.steps import Add, AnyStep, Reserve, Roux, Simmer
 from saucier.words import Sentence, all_of, say
 
 _LIQUIDS = ("milk", "stock", "water")
-_SAME = 0.006
-"""Two liquids are one where no part of a gram differs by more."""
-_BRANCH_BOIL_MIN = 3.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,7 +75,7 @@ def base_of(sheet: Sheet, kitchen: Kitchen) -> Base | Sentence:
     if not liquids:
         return say("no-liquid-into-its-roux")
     if early:
-        early.append(Simmer(minutes=_BRANCH_BOIL_MIN, heat="bare-simmer"))
+        early.append(Simmer(minutes=K.BRANCH_BOIL_MIN, heat="bare-simmer"))
     # What is kept back is the dish's business here, not the pot's.
     rest = tuple(step for step in steps[at:] if not isinstance(step, Reserve))
     total = sum(grams for _, grams in liquids)
@@ -105,11 +103,11 @@ def same_base(one: Base, other: Base) -> Sentence | None:
     """None where the two can be made in one pot; else what differs."""
     if one.colour != other.colour:
         return say("other-roux", one=one.colour, other=other.colour)
-    if _apart(one.liquid, other.liquid) > _SAME:
+    if _apart(one.liquid, other.liquid) > K.SAME_LIQUID:
         return say("other-part", one=_liquid(one), other=_liquid(other))
-    if _apart(one.fat.per_gram, other.fat.per_gram) > _SAME:
+    if _apart(one.fat.per_gram, other.fat.per_gram) > K.SAME_LIQUID:
         return say("other-part", one=one.fat.spoken_name, other=other.fat.spoken_name)
-    if _apart(one.flour.per_gram, other.flour.per_gram) > 4 * _SAME:
+    if _apart(one.flour.per_gram, other.flour.per_gram) > 4 * K.SAME_LIQUID:
         return say("other-part", one=one.flour.spoken_name, other=other.flour.spoken_name)
     if one.allergens != other.allergens:
         extra = sorted(one.allergens ^ other.allergens)

@@ -5,6 +5,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from itertools import product
 
+from saucier import constants as K
 from saucier.check import State, check, prepare
 from saucier.errors import BadInput
 from saucier.heat import Pan
@@ -21,14 +22,6 @@ from saucier.steps.step import Measured
 from saucier.thickness import grade_of, log_excess
 from saucier.units import Amount, kitchen_step
 from saucier.units.rounding import coarsest
-
-_HOT_C = 85.0
-_RATHER_THIN, _JUST_RIGHT = -0.25, 0.05
-"""So near its thickness (in log η) a branch is poured as it comes. A mother weighed in whole steps may
-come out thinner than her thickest branch asks for: a quarter is well within its grade, and nobody
-kneads beurre manié for that."""
-_SHORT, _OVER = 0.004, 0.008
-"""A rounded branch may miss its volume by so much: rather over than short, under one percent."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,7 +91,7 @@ class Pouring:
         )
         if poured.let_down_g > 0.0:
             for row, part in self.base.liquids:
-                pot = put_in(pot, row, poured.let_down_g * part, _HOT_C)
+                pot = put_in(pot, row, poured.let_down_g * part, K.LET_DOWN_C)
         if poured.bound_g > 0.0:
             for step in binding(self.base, poured.bound_g):
                 pot = advance(pot, step.prepare(self.setting))
@@ -131,7 +124,7 @@ class Pouring:
         with beurre manié where she is thinner, neither where she is just right."""
         self._guess = None
         off = self.excess(mother, 0.0)
-        if _RATHER_THIN <= off <= _JUST_RIGHT:
+        if K.RATHER_THIN <= off <= K.JUST_RIGHT:
             return self.filled(mother, 0.0)
         if off < 0.0:
             return self._bound(mother)
@@ -167,7 +160,9 @@ def branch_sheet(pouring: Pouring, mother: Sheet, poured: Poured) -> Sheet:
     if poured.let_down_g > 0.0:
         for row, part in base.liquids:
             ml = poured.let_down_g * part / row.density
-            steps.append(Add(ingredient=row.key, amount=Amount(ml, "mL"), temperature_c=_HOT_C))
+            steps.append(
+                Add(ingredient=row.key, amount=Amount(ml, "mL"), temperature_c=K.LET_DOWN_C)
+            )
     if poured.bound_g > 0.0:
         steps += binding(base, poured.bound_g)
     knobs = Knobs(scale=pouring.scale)
@@ -235,4 +230,4 @@ def _nudged(
 
 
 def _near(final: State, goal: BranchGoal) -> bool:
-    return -_SHORT <= final.pot.yield_ml / goal.volume_ml - 1.0 <= _OVER
+    return -K.BRANCH_SHORT <= final.pot.yield_ml / goal.volume_ml - 1.0 <= K.BRANCH_OVER

@@ -4,6 +4,7 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
+from saucier import constants as K
 from saucier.check import CheckedSheet, check, prepare
 from saucier.errors import BadInput
 from saucier.heat import Pan
@@ -27,10 +28,6 @@ from saucier.thickness import raw_viscosity_of
 from saucier.units import Amount
 from saucier.words import Sentence, say
 
-MOST_LET_DOWN = 0.40
-"""A branch let down further is better served by a thinner mother."""
-SMALL_BRANCH = 1.0 / 3.0
-"""The thickest branch may be bound by itself where it is under this share of the whole."""
 _SETTLES, _SETTLED = 5, 2e-3
 _NOMINAL_FLOUR = 60.0
 _LIQUID_SHARE, _LEAST_G = 0.93, 200.0
@@ -306,7 +303,7 @@ def _offers(
     branches: tuple[Branch, ...], thickest: str, thicken: frozenset[str]
 ) -> tuple[Offer, ...]:
     """Where a branch's let-down passes 40 %: bind the thickest by itself, or give it a pot."""
-    far = [branch for branch in branches if branch.poured.let_down_share > MOST_LET_DOWN]
+    far = [branch for branch in branches if branch.poured.let_down_share > K.MOST_LET_DOWN]
     if not far or len(branches) < 2 or thickest in thicken:
         return ()
     whole = sum(branch.goal.volume_ml for branch in branches)
@@ -317,8 +314,8 @@ def _offers(
             say("name-and-share", name=b.goal.sheet.name, share_pct=100 * b.poured.let_down_share)
             for b in far
         ),
-        most_pct=100 * MOST_LET_DOWN,
+        most_pct=100 * K.MOST_LET_DOWN,
     )
     facts = {"first": first, "name": top.goal.sheet.name}
-    ways = ["thicken"] if top.goal.volume_ml < SMALL_BRANCH * whole else []
+    ways = ["thicken"] if top.goal.volume_ml < K.SMALL_BRANCH * whole else []
     return tuple(Offer(thickest, do, say(f"offer.{do}", **facts)) for do in (*ways, "own"))

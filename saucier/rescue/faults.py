@@ -11,20 +11,13 @@ from saucier.steps import Add, AnyStep, Finish, Mend, Season, Simmer
 from saucier.units import Amount, kitchen_round
 from saucier.words import Sentence, say
 
-_CLINGS = {"whisk": 0.0, "blend": 0.01, "sieve": 0.04, "decant": 0.05}
-"""Share of the pot that stays in the sieve, the blender, the caught pan."""
-_SPOON_SHARE = 0.03
-"""A spoon of water for a split sauce to be whisked into, as a share of it."""
-_HOT_C = 80.0
-_COLD_C = 5.0
-
 
 def _g(grams: float) -> Amount:
     return kitchen_round(Amount(max(grams, 0.5), "g"))
 
 
 def _lost(case: Case, how: str) -> float:
-    return _CLINGS[how] * case.pot.total_g
+    return K.CLINGS[how] * case.pot.total_g
 
 
 def _sieve(case: Case, title: Sentence, then: Sentence) -> Remedy:
@@ -69,7 +62,7 @@ def raw_flour(case: Case) -> list[Remedy]:
     liquid = case.liquid
     amount = kitchen_round(Amount(max(1.0, lost / liquid.density), "mL"))
     steps: list[AnyStep] = [
-        Add(ingredient=liquid.key, amount=amount, temperature_c=_HOT_C),
+        Add(ingredient=liquid.key, amount=amount, temperature_c=K.MENDING_HOT_C),
         Simmer(minutes=minutes, heat="bare-simmer", lid=False),
     ]
     do = (
@@ -100,7 +93,7 @@ def stringy_cheese(case: Case) -> list[Remedy]:
         sharp = _g(share * mass)
         steps: list[AnyStep] = [
             Add(ingredient=key, amount=sharp),
-            Add(ingredient=liquid.key, amount=hot, temperature_c=_HOT_C),
+            Add(ingredient=liquid.key, amount=hot, temperature_c=K.MENDING_HOT_C),
         ]
         do = (
             say(
@@ -129,7 +122,7 @@ def yolk_grains(case: Case) -> list[Remedy]:
     sieved = _sieve(case, say("cream-sieve.name"), say("cream-sieve.grains"))
     if balance.yolk_protein <= 0.0:
         return [refused("sieve", sieved.title, say("cream-sieve.no-yolk"))]
-    step = Finish(ingredient=cream.key, amount=grams, temperature_c=_COLD_C)
+    step = Finish(ingredient=cream.key, amount=grams, temperature_c=K.FRIDGE_C)
     do = (
         say("cream-sieve.cream", amount=grams),
         *sieved.do,
@@ -155,7 +148,7 @@ def oily_cream(case: Case) -> list[Remedy]:
     need_ml = fat_ml / (K.EMULSION_CAUTION - 0.02) - balance.volume_ml
     title = say("water-back.name")
     if case.pot.split:
-        need_ml = max(need_ml, _SPOON_SHARE * balance.volume_ml)
+        need_ml = max(need_ml, K.MEND_SPOON_SHARE * balance.volume_ml)
     elif need_ml <= 0.5:
         share = 100.0 * fat_ml / max(balance.volume_ml, 1e-9)
         return [refused("water", title, say("water-back.holds", share_pct=share))]
@@ -266,7 +259,7 @@ def too_sharp(case: Case) -> list[Remedy]:
             continue
         grams = _g(balance.mass_g * (acid - goal) / (goal - own))
         do = (say("less-sharp.do", amount=grams, name=row.spoken_name),)
-        step = Add(ingredient=row.key, amount=grams, temperature_c=_HOT_C)
+        step = Add(ingredient=row.key, amount=grams, temperature_c=K.MENDING_HOT_C)
         title = say("less-sharp.title", grams=grams, name=row.spoken_name)
         ways.append(remedy_of(case, f"dilute-{row.key}", title, do, (step,), minutes=1.0))
     return ways
@@ -330,7 +323,7 @@ def emulsion_split(case: Case) -> list[Remedy]:
                 say("cold-drops.off"),
                 say("cold-drops.do", amount=drops),
             ),
-            (Add(ingredient="water", amount=drops, temperature_c=_COLD_C),),
+            (Add(ingredient="water", amount=drops, temperature_c=K.FRIDGE_C),),
             minutes=2.0,
         ),
         remedy_of(
@@ -352,6 +345,6 @@ def emulsion_tight(case: Case) -> list[Remedy]:
         say("hot-drops.do", amount=drops),
         say("hot-drops.keep"),
     )
-    step = Add(ingredient="water", amount=drops, temperature_c=_HOT_C)
+    step = Add(ingredient="water", amount=drops, temperature_c=K.MENDING_HOT_C)
     title = say("hot-drops.title", amount=drops)
     return [remedy_of(case, "hot-drops", title, do, (step,), minutes=2.0)]

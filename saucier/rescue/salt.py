@@ -1,5 +1,6 @@
 """Too salty: what brings a sauce back to its target, told and as remedies."""
 
+from saucier import constants as K
 from saucier.check import CheckedSheet, check
 from saucier.kitchen import Kitchen
 from saucier.rescue.case import Case
@@ -11,7 +12,6 @@ from saucier.units import Amount, kitchen_round
 from saucier.words import Sentence, say
 
 _CREAM = "cream-35"
-_HOT_C = 80.0
 
 
 def salt_remedies(checked: CheckedSheet, kitchen: Kitchen) -> tuple[Sentence, ...]:
@@ -70,7 +70,7 @@ def too_salty(case: Case) -> list[Remedy]:
         if row.per_gram.salt >= share:
             continue
         grams = kitchen_round(Amount(over / (share - row.per_gram.salt), "g")).value
-        step = Add(ingredient=row.key, amount=Amount(grams, "g"), temperature_c=_HOT_C)
+        step = Add(ingredient=row.key, amount=Amount(grams, "g"), temperature_c=K.MENDING_HOT_C)
         do = (
             say("unsalted.do", grams=grams, name=row.spoken_name),
             say("unsalted.then"),

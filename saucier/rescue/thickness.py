@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 
+from saucier import constants as K
 from saucier.larder import Ingredient
 from saucier.rescue.case import Case, lands
 from saucier.rescue.dose import Steps, after, dose_for, kitchen_dose
@@ -14,11 +15,6 @@ from saucier.units import Amount
 from saucier.units.rounding import kitchen_step
 from saucier.words import Sentence, all_of, say
 
-_HOT_C = 80.0
-_WARM_C = 75.0
-_COLD = 10.0
-"""A pot this far under its serving temperature is warmed before anything else."""
-_BOILS_MIN = 3.0
 _SHORT = say("not-by-any-amount")
 
 
@@ -32,9 +28,9 @@ def _pour(row: Ingredient, grams: float) -> Amount:
 
 def warming(case: Case) -> tuple[AnyStep, ...]:
     """Warming first, where the pot stands well under its serving temperature."""
-    if case.pot.temperature_c >= case.serving_c - _COLD:
+    if case.pot.temperature_c >= case.serving_c - K.COLD_BY_C:
         return ()
-    return (Reheat(to_c=max(case.serving_c, _WARM_C)),)
+    return (Reheat(to_c=max(case.serving_c, K.MENDING_WARM_C)),)
 
 
 def warm_it(case: Case) -> Remedy | None:
@@ -57,7 +53,7 @@ def let_down(case: Case, row: Ingredient) -> Remedy:
 
     def steps(dose: float) -> list[AnyStep]:
         amount = _pour(row, dose)
-        return [*first, Add(ingredient=row.key, amount=amount, temperature_c=_HOT_C)]
+        return [*first, Add(ingredient=row.key, amount=amount, temperature_c=K.MENDING_HOT_C)]
 
     mass = case.pot.total_g
     dose = dose_for(case, steps, 1e-4 * mass, 12.0 * mass)
@@ -132,7 +128,7 @@ def thicken(case: Case, way: str) -> Remedy:
     fat_key = fat.key if fat else "butter-unsalted"
 
     def steps(flour: float) -> list[AnyStep]:
-        boil = Simmer(minutes=_BOILS_MIN, heat="bare-simmer")
+        boil = Simmer(minutes=K.MENDING_BOIL_MIN, heat="bare-simmer")
         if way == "slurry":
             return [
                 Add(ingredient="corn-starch", amount=_grams(flour)),
@@ -157,7 +153,7 @@ def thicken(case: Case, way: str) -> Remedy:
     name = case.kitchen.larder[fat_key].spoken_name
     facts = {"grams": dose, "water_g": 2 * dose, "name": name}
     told, do = say(f"thicken-{way}.title", **facts), say(f"thicken-{way}.do", **facts)
-    boil = say("boil-again", minutes=_BOILS_MIN)
+    boil = say("boil-again", minutes=K.MENDING_BOIL_MIN)
     return remedy_of(case, way, told, (do, boil), steps(dose))
 
 
@@ -186,12 +182,12 @@ def thick_sauce_in(case: Case) -> Remedy:
                 flour=Measured(ingredient="wheat-flour", amount=_grams(150)),
             ),
             Add(ingredient=liquid.key, amount=_grams(1000)),
-            Simmer(minutes=_BOILS_MIN, heat="bare-simmer", lid=True),
+            Simmer(minutes=K.MENDING_BOIL_MIN, heat="bare-simmer", lid=True),
         ),
     )
 
     def steps(dose: float) -> list[AnyStep]:
-        return [Use(sauce=inner, amount=_grams(dose), temperature_c=_WARM_C)]
+        return [Use(sauce=inner, amount=_grams(dose), temperature_c=K.MENDING_WARM_C)]
 
     mass = case.pot.total_g
     dose = dose_for(case, steps, 1e-3 * mass, 3.0 * mass)
@@ -205,7 +201,7 @@ def thick_sauce_in(case: Case) -> Remedy:
             flour_g=150 * share,
             liquid_g=1000 * share,
             name=liquid.spoken_name,
-            minutes=_BOILS_MIN,
+            minutes=K.MENDING_BOIL_MIN,
         ),
         say("thick-sauce.do", grams=dose),
     )

@@ -1,8 +1,8 @@
 """Schools of infusion: plain, steeped, sweated in the roux, herb wine at the end."""
 
+from saucier import constants as K
 from saucier.kitchen import Kitchen
 from saucier.larder import spoken_role
-from saucier.schools.roux import LIQUID_C
 from saucier.schools.school import School, grams_amount, index_of, with_steps
 from saucier.sheet import Sheet
 from saucier.steps import (
@@ -83,7 +83,7 @@ def _plain(sheet: Sheet) -> Sheet:
                 liquid.model_copy(
                     update={
                         "amount": step.amount,
-                        "temperature_c": LIQUID_C[sheet.method.liquid_in],
+                        "temperature_c": K.LIQUID_IN_C[sheet.method.liquid_in],
                     }
                 )
             )

@@ -1,5 +1,6 @@
 """Schools of the roux: its fat, how liquid meets it, how long it simmers."""
 
+from saucier import constants as K
 from saucier.check import FLOURED
 from saucier.kitchen import Kitchen
 from saucier.schools.school import School, index_of, with_method, with_steps
@@ -14,7 +15,6 @@ from saucier.steps import (
 )
 
 # --- fat to flour ----------------------------------------------------------------------
-_RATIOS = {"drier": 0.8, "equal": 1.0, "more-fat": 1.25, "spoonfuls": 1.75}
 
 
 def _fat_followed(sheet: Sheet) -> str | None:
@@ -26,20 +26,14 @@ def _fat_followed(sheet: Sheet) -> str | None:
     ratio = sheet.method.fat_to_flour
     if ratio is None:
         ratio = roux.fat.amount.base / roux.flour.amount.base
-    return min(_RATIOS, key=lambda key: abs(_RATIOS[key] - ratio))
+    return min(K.FAT_TO_FLOUR, key=lambda key: abs(K.FAT_TO_FLOUR[key] - ratio))
 
 
 def _fat_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
-    return with_method(sheet, fat_to_flour=_RATIOS[choice])
+    return with_method(sheet, fat_to_flour=K.FAT_TO_FLOUR[choice])
 
 
 # --- liquid into roux ------------------------------------------------------------------
-LIQUID_C = {
-    "cold-gradual": 5.0,
-    "warm-stream": 60.0,
-    "hot-at-once": 90.0,
-    "cold-roux-into-boiling": 20.0,
-}
 
 
 def _liquids_after_roux(sheet: Sheet) -> tuple[int, int, int] | None:
@@ -69,7 +63,7 @@ def _liquid_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
     steps = list(sheet.steps)
     roux = steps[at]
     liquids = [
-        step.model_copy(update={"temperature_c": LIQUID_C[choice]})
+        step.model_copy(update={"temperature_c": K.LIQUID_IN_C[choice]})
         if isinstance(step, Add | Use) and not isinstance(step, Melt)
         else step
         for step in steps[first:end]

@@ -4,6 +4,7 @@ down, ready roux for butter and flour, stock and fresh pasta."""
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from saucier import constants as K
 from saucier.check import check
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
@@ -17,12 +18,7 @@ from saucier.thickness import thickness_of
 from saucier.units import Amount, Dimension
 from saucier.words import Inside, Sentence, say
 
-_FREEZER_DAYS = 90.0
-_ROUX_DAYS = 14.0
-"""A ready roux has little water in it and keeps longer than what is made with it."""
 ROUX_OF = ("butter-unsalted", "wheat-flour")
-_WARM_C = 85.0
-_THICKER = 1.05
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,7 +105,7 @@ def _brought_back(
     made = solve(sheet, goal, kitchen).sheet
     back = made.model_copy(
         update={
-            "steps": (*made.steps, Cool(to_c=5), Reheat(to_c=_WARM_C)),
+            "steps": (*made.steps, Cool(to_c=5), Reheat(to_c=K.BROUGHT_BACK_C)),
             "target": made.target.model_copy(update={"grade": grade}),
         }
     )
@@ -117,7 +113,7 @@ def _brought_back(
     case = case_of(back, kitchen)
     told, whole = say("no-let-down"), back
     eta = thickness_of(case.pot, case.serving_c).viscosity_pa_s
-    if case.wanted_pa_s and eta and eta > _THICKER * case.wanted_pa_s:
+    if case.wanted_pa_s and eta and eta > K.THICKER_AHEAD * case.wanted_pa_s:
         remedy = let_down(case, case.liquid)
         if remedy.refused is None:
             told, whole = remedy.title, applied(back, remedy)
@@ -138,7 +134,7 @@ def _brought_back(
 
 def _too_old(one: OnHand, chilled_days: float) -> Sentence | None:
     """Why it is past its days; ``chilled_days`` 0: its own label tells."""
-    most = chilled_days if one.place == "fridge" else _FREEZER_DAYS
+    most = chilled_days if one.place == "fridge" else K.FREEZER_DAYS
     if most and one.age_days > most:
         return say("too-old", days=one.age_days, most_days=most)
     return None
@@ -177,7 +173,7 @@ def roux_first(
     for one in service.on_hand:
         if one.roux is None:
             continue
-        if too_old := _too_old(one, _ROUX_DAYS):
+        if too_old := _too_old(one, K.ROUX_DAYS):
             said.append(say("not-used", name=say(f"ready-roux.{one.roux}"), why=too_old))
         else:
             left[one.roux] = left.get(one.roux, 0.0) + one.amount.base

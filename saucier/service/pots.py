@@ -5,6 +5,7 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import replace
 from functools import reduce
 
+from saucier import constants as K
 from saucier.check import CheckedSheet, check, load_of, meets_metal
 from saucier.errors import BadInput
 from saucier.heat import BARE_PANS, POT_SHAPES, Load, Pan, pan_reached_for
@@ -28,16 +29,7 @@ from saucier.thickness import grade_named, spoken_grade
 from saucier.units import Amount
 from saucier.words import Sentence, all_of, say
 
-FULLEST, EMPTIEST = 2 / 3, 1 / 4
-"""A pot is at most two thirds full and at least a quarter (model.md 7)."""
-MOST_BATCHES = 12
-_A_LITTLE_OVER, _WITHIN = 1.003, 0.005
-"""A pot aims this much over and is rounded within that share: a need is met, to a percent."""
-_FINISHED_FULL = 0.8
-"""A branch is finished in a pan it leaves a fifth of."""
 _OTHER_PAN = say("planned-in-another-pan")
-_HOLDS = 0.9
-"""A sheet's own pan, or one the cook chose, is filled so far and no further."""
 
 
 class PotPlanner:
@@ -219,14 +211,16 @@ class PotPlanner:
         ml, key = one.to_make_ml, f"own-{one.key}"
         pan, batches, said = self._pan_for(one, key)
         placed = one.sheet.model_copy(update={"pan": SheetPan.of(pan)})
-        goal = goal_of(placed, one.grade, Amount(_A_LITTLE_OVER * ml / batches, "mL"))
+        goal = goal_of(placed, one.grade, Amount(K.POT_A_LITTLE_OVER * ml / batches, "mL"))
         try:
             sheet = solve(placed, goal, self._kitchen).sheet
-            sheet = rounded_for_kitchen(sheet, goal, self._kitchen, within=_WITHIN).sheet
+            sheet = rounded_for_kitchen(sheet, goal, self._kitchen, within=K.POT_WITHIN).sheet
         except BadInput as bad:
             goal = goal_of(placed.model_copy(update={"target": _open(placed)}), None, goal.volume)
             if isinstance(bad, Unreachable) and bad.nearest:
-                sheet = rounded_for_kitchen(bad.nearest, goal, self._kitchen, within=_WITHIN).sheet
+                sheet = rounded_for_kitchen(
+                    bad.nearest, goal, self._kitchen, within=K.POT_WITHIN
+                ).sheet
             else:
                 try:
                     # As it is written, turned or not: one sauce never takes the others' plan away.
@@ -307,7 +301,7 @@ class PotPlanner:
         def pan_for(ml: float) -> tuple[Pan, int]:
             chosen = self._chosen(key)
             if chosen is not None:
-                return chosen, self._batches(ml, _HOLDS * chosen.capacity_ml)
+                return chosen, self._batches(ml, K.POT_HOLDS * chosen.capacity_ml)
             return self._reached_for(Load(ml))
 
         return pan_for
@@ -321,10 +315,10 @@ class PotPlanner:
         load = load_of(one.sheet, self._kitchen).times(one.to_make_ml / checked.final.pot.yield_ml)
         chosen = self._chosen(key)
         if chosen is not None:
-            return chosen, self._batches(load.fullest, _HOLDS * chosen.capacity_ml), ()
+            return chosen, self._batches(load.fullest, K.POT_HOLDS * chosen.capacity_ml), ()
         own = one.sheet.pan.as_pan() if one.sheet.pan else None
         said: tuple[Sentence, ...] = ()
-        if own is not None and load.fullest <= _HOLDS * own.capacity_ml:
+        if own is not None and load.fullest <= K.POT_HOLDS * own.capacity_ml:
             return own, self._batches(load.fullest, own.capacity_ml), ()
         sour = any(meets_metal(state.pot.balance) for state in checked.steps)
         pan, batches = self._reached_for(load, sour=sour)
@@ -350,12 +344,12 @@ class PotPlanner:
         free ones first, bare metal never for what is ``sour``. Raises :class:`BadInput` (field
         ``pans``)."""
         if not self._pans:
-            batches = self._batches(load.fullest, FULLEST * BARE_PANS[-1].capacity_ml)
+            batches = self._batches(load.fullest, K.POT_FULLEST * BARE_PANS[-1].capacity_ml)
             return pan_reached_for(load.times(1.0 / batches)), batches
         pans = [pan for pan in self._pans if not (sour and pan.reactive)] or self._pans
         largest = max(pans, key=lambda pan: (not pan.reactive, pan.capacity_ml))
-        batches = self._batches(load.fullest, FULLEST * largest.capacity_ml)
-        if batches > MOST_BATCHES:
+        batches = self._batches(load.fullest, K.POT_FULLEST * largest.capacity_ml)
+        if batches > K.MOST_BATCHES:
             raise BadInput.at(
                 "pans",
                 "pans-are-too-small",
@@ -364,7 +358,7 @@ class PotPlanner:
                 pan=largest.name,
             )
         each = load.times(1.0 / batches)
-        fits = [p for p in pans if each.fullest <= FULLEST * p.capacity_ml] or [largest]
+        fits = [p for p in pans if each.fullest <= K.POT_FULLEST * p.capacity_ml] or [largest]
         free = [pan for pan in fits if pan.name not in self._taken] or fits
         if each.goes_in > 0.0:
             return pan_reached_for(each, free), batches
@@ -378,7 +372,7 @@ class PotPlanner:
             return chosen
         made = check(goal.sheet, self._kitchen).final.pot.yield_ml
         fullest = load_of(goal.sheet, self._kitchen).fullest * goal.volume_ml / made
-        need = max(goal.volume_ml, fullest) / _FINISHED_FULL
+        need = max(goal.volume_ml, fullest) / K.FINISHED_FULL
         free = (pan for pan in self._pans if pan.name not in self._taken)
         return next((pan for pan in free if need <= pan.capacity_ml), None)
 
@@ -391,7 +385,7 @@ class PotPlanner:
         chosen = self._service.pans.get(branch.key) in self._by_name
         pan = planned if chosen or (planned and planned.name not in self._taken) else None
         if pan is None or pan.name not in self._by_name:
-            fits = (p for p in self._pans if branch.made_ml <= _FINISHED_FULL * p.capacity_ml)
+            fits = (p for p in self._pans if branch.made_ml <= K.FINISHED_FULL * p.capacity_ml)
             pan = next((p for p in fits if p.name not in self._taken), None)
         if pan is None:
             return branch
@@ -406,7 +400,7 @@ class PotPlanner:
         final = check(sheet, self._kitchen).final
         if final.thickness.grade == branch.final.thickness.grade:
             made = final.pot.yield_ml
-            if abs(made / branch.made_ml - 1.0) <= _WITHIN:
+            if abs(made / branch.made_ml - 1.0) <= K.POT_WITHIN:
                 return replace(branch, sheet=sheet, final=final, made_ml=made)
         return replace(branch, why=_and_also([branch.why, _OTHER_PAN]))
 
@@ -423,9 +417,9 @@ class PotPlanner:
             notes.append(say("whisk-limits", litres=most))
         if fullest > 1.0:
             notes.append(say("pot-too-small"))
-        elif fullest > FULLEST + 0.05:
+        elif fullest > K.POT_FULLEST + 0.05:
             notes.append(say("pot-over-full"))
-        elif fullest < EMPTIEST and not _boils_down(checked):
+        elif fullest < K.POT_EMPTIEST and not _boils_down(checked):
             notes.append(say("pot-under-full"))
         if any(w.code == "reactive-pan" for state in checked.steps for w in state.warnings):
             notes.append(say("pot-of-bare-metal"))

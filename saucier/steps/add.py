@@ -11,8 +11,6 @@ from saucier.words import say
 
 LiquidIn = Literal["cold-gradual", "warm-stream", "hot-at-once", "cold-roux-into-boiling"]
 
-DEFAULT_C = 20.0
-
 
 class Add(OneIngredient):
     """So much of an ingredient, at ``temperature_c`` (a kitchen's 20 °C where none is given)."""
@@ -23,7 +21,7 @@ class Add(OneIngredient):
     def prepare(self, setting: Setting) -> Move:
         grams = grams_of(setting, self.ingredient, self.amount)
         row = setting.ingredient(self.ingredient)
-        temperature = DEFAULT_C if self.temperature_c is None else self.temperature_c
+        temperature = K.KITCHEN_C if self.temperature_c is None else self.temperature_c
 
         working = K.LIQUID_IN_MINUTES[setting.liquid_in]
         yolk = row.per_gram.yolk_protein > 0.0

@@ -14,8 +14,6 @@ from saucier.steps.roux import RouxColour, powered
 from saucier.steps.step import Knobs, Move, OneIngredient, Setting, StepBase, grams_of
 from saucier.words import say
 
-_STEEP_C = 85.0
-
 
 class Sweat(OneIngredient):
     """Pieces softened in the fat of the pan without colour. They steam away some of their
@@ -98,13 +96,13 @@ class Infuse(OneIngredient):
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if not pot.wetted:
                 return pot._replace(remarks=(*pot.remarks, dry))
-            warm = boil_up_minutes(pot_heat_j_per_k(pot), pot.temperature_c, stove, _STEEP_C)
+            warm = boil_up_minutes(pot_heat_j_per_k(pot), pot.temperature_c, stove, K.STEEP_C)
             pot = put_in(pot, row, grams * knobs.scale, None)
             pieces, balance = cook_all(pot.pieces, pot.balance, minutes)
             return pot._replace(
                 pieces=pieces,
                 balance=balance,
-                temperature_c=max(pot.temperature_c, _STEEP_C),
+                temperature_c=max(pot.temperature_c, K.STEEP_C),
                 minutes=pot.minutes + minutes + warm,
             )
 

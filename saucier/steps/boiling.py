@@ -22,11 +22,7 @@ def in_its_own_juice(pot: Pot, minutes: float) -> Pot:
         return pot
     _, balance = cook_all(pot.pieces, pot.balance, max(minutes, 1.0))
     gives = balance.water - pot.balance.water
-    return pot._replace(wetted=True) if gives >= _JUICE_SHARE * pot.pieces_g else pot
-
-
-_JUICE_SHARE = 0.2
-"""So much of their weight pieces must give in that time for the pot to be a liquid."""
+    return pot._replace(wetted=True) if gives >= K.JUICE_SHARE * pot.pieces_g else pot
 
 
 def minutes_to_boil(pot: Pot, stove: Stove) -> float:

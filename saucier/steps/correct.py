@@ -16,9 +16,6 @@ from saucier.thickness import log_excess, raw_viscosity_of, thickness_of
 from saucier.units import Amount, kitchen_round
 from saucier.words import say
 
-_HOT_C = 85.0
-_MINUTES = {"liquid": 1.0, "roux": 4.0}
-_MOST_SHARE = 3.0
 _NOTHING = say("nothing-to-correct")
 
 
@@ -56,7 +53,7 @@ class Correct(StepBase):
             if held is None:
                 return pot.saying(_NOTHING)
             put = self.putting(setting)(pot, held.expected_g)
-            minutes = pot.minutes + _MINUTES[self.hold]
+            minutes = pot.minutes + K.CORRECT_MINUTES[self.hold]
             return put._replace(minutes=minutes, boiled_min=pot.boiled_min)
 
         return move
@@ -87,7 +84,7 @@ class Correct(StepBase):
 
     def putting(self, setting: Setting) -> Callable[[Pot, float], Pot]:
         """A function that gives the pot with so many grams in: of the liquid, or of flour with as much butter."""
-        rows, hot = self.rows(setting), _HOT_C if self.hold == "liquid" else None
+        rows, hot = self.rows(setting), K.LET_DOWN_C if self.hold == "liquid" else None
 
         def put(pot: Pot, grams: float) -> Pot:
             for row in rows:
@@ -127,6 +124,6 @@ def grams_to_move(
         return 0.0
     while (excess(high) > 0.0) == (start > 0.0):
         low, high = high, 2.0 * high
-        if high > _MOST_SHARE * pot.total_g:
+        if high > K.CORRECT_MOST_SHARE * pot.total_g:
             return high
     return find_root(excess, low, high, 1e-5 * pot.total_g)

@@ -28,8 +28,6 @@ from saucier.steps.step import (
 )
 from saucier.words import say
 
-FRIDGE_C = 5.0
-
 
 @dataclass(frozen=True, slots=True)
 class Ladle:
@@ -40,7 +38,7 @@ class Ladle:
 
 
 def tempering(
-    mixture: Balance, sauce: Balance, sauce_c: float, mixture_c: float = FRIDGE_C
+    mixture: Balance, sauce: Balance, sauce_c: float, mixture_c: float = K.FRIDGE_C
 ) -> list[Ladle]:
     """Ladles of ``sauce`` at ``sauce_c`` into the yolk ``mixture`` at ``mixture_c``.
 
@@ -94,7 +92,7 @@ class Liaison(StepBase):
                 remarks += (say("no-sauce", to=say("no-sauce-to-bind")),)
             starch = pot.flour_g_per_l >= K.LIAISON_FLOUR_G_PER_L
             for row, grams in zip(rows, (yolk_g, cream_g), strict=True):
-                pot = put_in(pot, row, grams * knobs.scale, FRIDGE_C)
+                pot = put_in(pot, row, grams * knobs.scale, K.FRIDGE_C)
             # Tempered yolk has only been as hot as the mixture; what counts is where it goes.
             reached = pot.temperature_c
             minutes = 3.0
@@ -165,7 +163,9 @@ class Mount(OneIngredient):
             if not into_cream:
                 remarks += (_MOUNTED,)
             cooled = min(pot.temperature_c, K.MOUNT_MAX_C)
-            mounted = put_in(pot._replace(temperature_c=cooled), row, grams * knobs.scale, FRIDGE_C)
+            mounted = put_in(
+                pot._replace(temperature_c=cooled), row, grams * knobs.scale, K.FRIDGE_C
+            )
             return mounted._replace(
                 minutes=pot.minutes + 2.0,
                 delicate=pot.delicate if into_cream else pot.delicate | {"mounted"},
@@ -179,7 +179,7 @@ class Finish(OneIngredient):
     """Something stirred in last, off the heat: soured cream, herbs, a purée, a reduction."""
 
     op: Literal["finish"] = "finish"
-    temperature_c: Celsius = FRIDGE_C
+    temperature_c: Celsius = K.FRIDGE_C
 
     def prepare(self, setting: Setting) -> Move:
         row = setting.ingredient(self.ingredient)
@@ -249,7 +249,7 @@ class Mend(OneIngredient):
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             was = pot.split
-            pot = put_in(pot, row, grams * knobs.scale, FRIDGE_C, K.MEND_MINUTES)
+            pot = put_in(pot, row, grams * knobs.scale, K.FRIDGE_C, K.MEND_MINUTES)
             pot = pot._replace(balance=pot.balance.whisked(), split=False)
             if not was:
                 return pot.saying(needless)

@@ -4,13 +4,10 @@ from typing import Literal
 
 from saucier import constants as K
 from saucier.pot import Pot
-from saucier.steps.add import DEFAULT_C, Add
+from saucier.steps.add import Add
 from saucier.steps.put_in import put_in
 from saucier.steps.step import Knobs, Move, Setting, grams_of
 from saucier.words import Sentence, say
-
-_MINUTES = 2.0
-_MUCH_CHEESE = 0.45
 
 
 class Melt(Add):
@@ -22,7 +19,7 @@ class Melt(Add):
     def prepare(self, setting: Setting) -> Move:
         row = setting.ingredient(self.ingredient)
         grams = grams_of(setting, self.ingredient, self.amount)
-        temperature = DEFAULT_C if self.temperature_c is None else self.temperature_c
+        temperature = K.KITCHEN_C if self.temperature_c is None else self.temperature_c
         cheese, low = row.role == "cheese", self.heat == "low"
         ceiling = K.BOIL_C if low else K.CHEESE_MAX_C
         # A hard grating cheese in cream bears the boil; a moister one, or any in milk, strings.
@@ -38,7 +35,7 @@ class Melt(Add):
             else:
                 remarks = _risks(pot, dose, low)
             hot = pot if pot.temperature_c <= ceiling else pot._replace(temperature_c=ceiling)
-            mixed = put_in(hot, row, dose, temperature, _MINUTES, remarks)
+            mixed = put_in(hot, row, dose, temperature, K.MELT_MINUTES, remarks)
             if not (cheese and pot.wetted):
                 return mixed
             if not (bears and pot.cream_fat_share >= K.CHEESE_CREAM_FAT):
@@ -59,6 +56,6 @@ def _risks(pot: Pot, dose_g: float, low_heat: bool) -> tuple[Sentence, ...]:
         risks.append(say("no-starch"))
     if low_heat and pot.temperature_c > K.CHEESE_MAX_C:
         risks.append(say("hot-cheese", max_c=K.CHEESE_MAX_C))
-    if dose_g > _MUCH_CHEESE * pot.balance.mass_g:
+    if dose_g > K.MUCH_CHEESE * pot.balance.mass_g:
         risks.append(say("much-cheese"))
     return tuple(risks)

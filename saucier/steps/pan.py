@@ -31,8 +31,6 @@ from saucier.steps.step import (
 )
 from saucier.words import Sentence, say
 
-_USED_PAN_C = 120.0
-_SEAR_C = 150.0
 _SAFE_MIDDLE_ROLES = ("meat", "fish", "seafood")
 How = Literal["raw", "seared", "cooked"]
 
@@ -55,7 +53,7 @@ class Start(StepBase):
         def move(pot: Pot, knobs: Knobs) -> Pot:
             for row, grams in parts:
                 pot = put_in(pot, row, grams * knobs.scale, None)
-            return pot._replace(temperature_c=_USED_PAN_C)
+            return pot._replace(temperature_c=K.USED_PAN_C)
 
         return move
 
@@ -147,7 +145,7 @@ class Sear(OneIngredient):
             return pot._replace(
                 balance=pot.balance.plus(fat, -1.0).plus(fond),
                 lifted=(*pot.lifted, piece),
-                temperature_c=pot.temperature_c if pot.wetted else _SEAR_C,
+                temperature_c=pot.temperature_c if pot.wetted else K.SEAR_C,
                 allergens=pot.allergens | row.allergens,
                 cost=pot.cost + row.cost(grams * knobs.scale),
                 minutes=pot.minutes + minutes * _rounds(grams * knobs.scale, stove),

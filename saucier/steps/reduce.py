@@ -27,8 +27,6 @@ from saucier.units import Dimension
 from saucier.words import Sentence, say
 
 _STOPS = ("share", "mass", "volume", "grade", "minutes", "taste")
-_TASTED = 0.5
-"""Where a reduction to taste is planned to stop, as a share, where nothing is said."""
 
 
 class Stop(Part):
@@ -70,11 +68,6 @@ class Stop(Part):
 
 _BY_EYE = (1 / 2, 1 / 3, 2 / 3, 1 / 4, 3 / 4)
 _SPOKEN = {1 / 2: "half", 1 / 3: "third", 2 / 3: "two-thirds", 1 / 4: "quarter"}
-_AS_SAID = 0.004
-_JUICE_MIN = 5.0
-_SAME_TIME = 0.3
-_TURNING = 0.999
-"""A grade is boiled for no further than just under where a cream turns oily."""
 
 
 def most_loss_g(balance: Balance) -> float:
@@ -132,7 +125,7 @@ def loss_before_oily_g(balance: Balance) -> float:
     most = most_loss_g(balance)
     if not balance.creamy:
         return most
-    oily = mass_at_fat_share(balance, _TURNING * K.EMULSION_OILY)
+    oily = mass_at_fat_share(balance, K.SHORT_OF_TURNING * K.EMULSION_OILY)
     return min(most, max(0.0, balance.mass_g - oily))
 
 
@@ -162,7 +155,7 @@ class Reduce(StepBase):
     @classmethod
     def _to_taste(cls, data: Any) -> Any:
         if isinstance(data, dict) and data.get("to") == "to-taste":
-            return {**data, "to": {"taste": _TASTED}}
+            return {**data, "to": {"taste": K.TASTED_SHARE}}
         return data
 
     @property
@@ -180,7 +173,7 @@ class Reduce(StepBase):
             return K.EYE_SPREAD
         if stop.share is None:
             return 0.0
-        said = any(abs(stop.share - share) < _AS_SAID for share in _BY_EYE)
+        said = any(abs(stop.share - share) < K.AS_SAID for share in _BY_EYE)
         return K.EYE_SPREAD if said else 0.0
 
     def missed(self, factor: float) -> Self:
@@ -198,7 +191,7 @@ class Reduce(StepBase):
         grade = self.stop.grade if self.stop else None
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
-            pot = in_its_own_juice(pot, _JUICE_MIN)
+            pot = in_its_own_juice(pot, K.JUICE_MIN)
             if not pot.wetted:
                 return pot.saying(NOTHING_TO_BOIL)
             turned = free and knobs.share is not None
@@ -227,7 +220,7 @@ class Reduce(StepBase):
                 pot = _said_of_grade(pot, reduced, grade, setting.serving_c, loss)
             shrinks = balance.volume_ml - reduced.volume_ml
             minutes = minutes_for(full_ml, shrinks, loss, heat, stove)
-            if said is not None and abs(minutes - said) > _SAME_TIME * max(minutes, said):
+            if said is not None and abs(minutes - said) > K.SAME_TIME * max(minutes, said):
                 pot = pot.saying(_two_rules(said, minutes, loss, pot))
             # A pot boiled down for a minute has spent longer near the boil coming up to it and
             # going off it, so its flour has given all it has.
@@ -292,7 +285,7 @@ class Reduce(StepBase):
 
 def spoken_share(share: float) -> str | None:
     """The share recipes speak of: ``half``, ``third``, ``two-thirds``, ``quarter``; None: none."""
-    return next((said for one, said in _SPOKEN.items() if abs(share - one) < _AS_SAID), None)
+    return next((said for one, said in _SPOKEN.items() if abs(share - one) < K.AS_SAID), None)
 
 
 def _to_share(share: float) -> Callable[[Pot, float], float]:

@@ -4,6 +4,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Discriminator, Tag
 
+from saucier import constants as K
 from saucier.document import AmountField, IngredientKey, Part, Percent
 from saucier.errors import BadInput
 from saucier.pot import Pot
@@ -12,9 +13,6 @@ from saucier.steps.put_in import put_in
 from saucier.steps.step import Knobs, Move, Setting, StepBase, Weighed, grams_of, weighed_of
 from saucier.units import Amount
 from saucier.words import say
-
-_WHOLE_G = 20.0
-"""From here on salt is weighed in whole grams: a tenth is under half a percent of it."""
 
 
 class ToSalt(Part):
@@ -83,7 +81,7 @@ class Season(StepBase):
 
     def weighed_after(self, setting: Setting, before: Pot, after: Pot) -> list[Weighed]:
         grams = after.balance.mass_g - before.balance.mass_g
-        grams = round(grams) if grams >= _WHOLE_G else round(grams, 1)
+        grams = round(grams) if grams >= K.SALT_WHOLE_G else round(grams, 1)
         if not isinstance(self.amount, ToSalt) or grams <= 0.0:
             return self.to_weigh(setting)
         return [weighed_of(setting, self.ingredient, Amount(grams, "g"))]

@@ -2,13 +2,9 @@
 
 import math
 
+from saucier import constants as K
 from saucier.thickness.grades import GRADES
 from saucier.words import Sentence, say
-
-_SPOON_LENGTH_M = 0.05
-_DRAIN_S = 3.0
-_DENSITY_KG_M3 = 1030.0
-_GRAVITY = 9.81
 
 
 def film_mm(viscosity_pa_s: float) -> float:
@@ -20,7 +16,9 @@ def film_mm(viscosity_pa_s: float) -> float:
     1.19
     """
     return 1000.0 * math.sqrt(
-        viscosity_pa_s * _SPOON_LENGTH_M / (_DENSITY_KG_M3 * _GRAVITY * _DRAIN_S)
+        viscosity_pa_s
+        * K.SPOON_LENGTH_M
+        / (K.SPOON_DENSITY_KG_M3 * K.GRAVITY_M_S2 * K.SPOON_DRAINS_S)
     )
 
 

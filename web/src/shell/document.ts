@@ -63,6 +63,9 @@ export function leaveFor(name: string, document: object): void {
   localStorage.setItem(keyOf(name), JSON.stringify({ base: 0, document }))
 }
 
+/** Whether a new document was begun here and not saved. */
+export const begun = (name: string) => localStorage.getItem(keyOf(name)) !== null
+
 export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
   const typed = ref<Loose>({})
   const found = shallowRef<Found | null>(null)
@@ -205,7 +208,7 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
   }
   /** Start a new one; one that was begun before comes back, unless it is to be `fresh`. */
   async function start(first: object, fresh: boolean): Promise<void> {
-    const copy = fresh ? null : localStorage.getItem(key(undefined))
+    const copy = fresh ? null : localStorage.getItem(keyOf(kind.name))
     await begin(first, null)
     if (copy) await restore(copy)
   }

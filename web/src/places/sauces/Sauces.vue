@@ -8,6 +8,7 @@ import { api, ask, Refused, type Schemas, type Sheet } from '@/api/client'
 import { day, familyNames, millilitres, minutes } from '@/parts/format'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
 import StartPicker from './StartPicker.vue'
+import { begun } from '@/shell/document'
 import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
 import { useSession } from '@/shell/session'
@@ -55,7 +56,7 @@ onMounted(async () => {
 function begin(kind: string): void {
   void router.push({ path: '/sauces/new', query: { start: kind } })
 }
-const unfinished = computed(() => localStorage.getItem('kestrel.draft.new') !== null)
+const unfinished = computed(() => begun('draft'))
 
 const id = (sauce: Schemas['SauceLine']) => ({ params: { path: { sauce_id: sauce.id } } })
 async function tell(work: () => Promise<unknown>): Promise<void> {
