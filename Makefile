@@ -37,7 +37,7 @@ lint: setup ## style, types, import contracts, stale generated files
 types: setup ## regenerate the JSON Schema and the API types
 	$(PY) -m tools.generate
 
-bench: setup var/.static ## the figures design.md asks to hold
+bench: setup var/.static ## the figures to hold, measured
 	@tools/need browser
 	@$(PY) -m tools.bench
 

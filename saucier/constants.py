@@ -69,7 +69,7 @@ EMULSION_SPLIT = 0.82
 """Fat share of volume at which a reduced cream turns risky, oily, split (kitchen practice:
 35 % cream stands a reduction to about half)."""
 POURED_WITH_CARE = 0.02
-"""Alcohol share from which a liquid is measured into a cup and poured off the flame (domain.md)."""
+"""Alcohol share from which a liquid is measured into a cup and poured off the flame (kitchen figures)."""
 WET_INGREDIENT = 0.40
 """An ingredient with this share of water makes the pot a liquid worth judging."""
 
@@ -202,7 +202,7 @@ WHISK_ML = 12_000.0
 # --- the oven --------------------------------------------------------------------------
 OVEN_MIN_AT_25_MM, OVEN_DEPTH_POWER = 25.0, 1.27
 """A filled dish from the fridge in a moderate oven: minutes at 25 mm, and how they grow with depth
-(fitted to the kitchen figures of domain.md: 25 min at 25 mm, 40–50 at 40, an hour at 50)."""
+(fitted to the kitchen figures of docs/model.md 6: 25 min at 25 mm, 40–50 at 40, an hour at 50)."""
 
 # --- energy ----------------------------------------------------------------------------
 KCAL_PER_G = {"fat": 9.0, "alcohol": 7.0, "flour": 3.5, "protein": 4.0, "solids": 4.0}
@@ -217,7 +217,7 @@ STRENGTHS_TOLD = (1.5, 2.0, 3.0)
 GLAZE_STRENGTH = 6.0
 """A stock stronger than that coats, but as a glaze nobody means by the grade (kitchen practice)."""
 EYE_LOW, EYE_HIGH = 0.84, 1.30
-"""By half as the eye sees it is 0.42 to 0.65 in practice (domain.md): these times the share."""
+"""By half as the eye sees it is 0.42 to 0.65 in practice (kitchen figures): these times the share."""
 REDUCED_TO_ABOUT = 0.6
 """About where a reduction to a grade, or for some minutes, ends: for choosing its pan only."""
 TASTED_SHARE = 0.5
@@ -264,7 +264,7 @@ USUAL_SIMMER_MIN = 5.0
 USUAL_SWEAT_MIN = 8.0
 USUAL_SALT_PCT = 0.8
 USUAL_STEEP_MIN = 15.0
-"""What a recipe that does not say is taken to mean (domain.md)."""
+"""What a recipe that does not say is taken to mean (kitchen figures)."""
 
 # --- pans ---------------------------------------------------------------------------
 BOILED_FULL_MOST = 0.9
@@ -274,11 +274,11 @@ SEAR_ROUNDS = 2.0
 BASE_OF_SLOPED = 0.75
 """A sloped pan's base as a share of its rim."""
 POT_FULLEST = 2.0 / 3.0
-"""A pot is at most so full (model.md 7)."""
+"""A pot is at most so full (docs/model.md 7)."""
 POT_HARDLY_FILLED = 0.12
 """Under this a pan is told as wide for so little."""
 POT_EMPTIEST = 0.25
-"""A pot is at least so full (model.md 7)."""
+"""A pot is at least so full (docs/model.md 7)."""
 MOST_BATCHES = 12
 """More rounds than this in the largest pan are no plan."""
 POT_A_LITTLE_OVER = 1.003
@@ -305,9 +305,9 @@ BRANCH_SHORT = 0.004
 BRANCH_OVER = 0.008
 """A rounded branch may miss its volume by so much: rather over than short, under one percent."""
 MOST_LET_DOWN = 0.40
-"""Past this share of let-down another way is offered (model.md 7)."""
+"""Past this share of let-down another way is offered (docs/model.md 7)."""
 SMALL_BRANCH = 1.0 / 3.0
-"""A branch under this share of the whole may be bound by itself (model.md 7)."""
+"""A branch under this share of the whole may be bound by itself (docs/model.md 7)."""
 
 # --- mending ------------------------------------------------------------------------
 CLINGS = {"whisk": 0.0, "blend": 0.01, "sieve": 0.04, "decant": 0.05}
@@ -324,14 +324,14 @@ MENDING_BOIL_MIN = 3.0
 
 # --- schools ------------------------------------------------------------------------
 FAT_TO_FLOUR = {"drier": 0.8, "equal": 1.0, "more-fat": 1.25, "spoonfuls": 1.75}
-"""Fat to flour by weight, by school (domain.md)."""
+"""Fat to flour by weight, by school (kitchen figures)."""
 LIQUID_IN_C = {
     "cold-gradual": 5.0,
     "warm-stream": 60.0,
     "hot-at-once": 90.0,
     "cold-roux-into-boiling": 20.0,
 }
-"""How warm the liquid meets the roux, by school (domain.md)."""
+"""How warm the liquid meets the roux, by school (kitchen figures)."""
 
 # --- keeping ------------------------------------------------------------------------
 FREEZER_DAYS = 90.0

@@ -1,4 +1,4 @@
-"""Demand: how much sauce a use asks for, with the arithmetic on show (domain.md)."""
+"""Demand: how much sauce a use asks for, with the arithmetic on show."""
 
 from saucier.demand.need import Need, need_for, with_serves
 from saucier.demand.uses import USES, SauceUse, use_named

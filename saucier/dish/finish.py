@@ -11,7 +11,7 @@ from saucier.words import Sentence, say
 def through_minutes(depth_mm: float) -> float:
     """Minutes in a moderate oven until a dish filled ``depth_mm`` [mm] deep is hot in its middle,
     from the fridge. Time goes nearly with the depth squared in a slab, less with its sides warmed
-    too: the power is fitted to domain.md (25, 45, 60 min at 25, 40, 50 mm); 10 to 80 mm.
+    too: the power is fitted to kitchen figures (25, 45, 60 min at 25, 40, 50 mm); 10 to 80 mm.
 
     >>> round(through_minutes(40))
     45

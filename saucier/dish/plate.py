@@ -8,7 +8,7 @@ from saucier.larder import Larder
 
 def on_plate_c(dish: Dish, sauce_j_per_k: float, sauce_c: float, larder: Larder) -> float:
     """°C at which a portion of ``dish`` is eaten: its sauces (``sauce_j_per_k`` J/K of a portion, at
-    ``sauce_c``), its solids at ``food_c`` and its plate at ``plate_c`` mixed. Source: model.md 6.
+    ``sauce_c``), its solids at ``food_c`` and its plate at ``plate_c`` mixed. Source: docs/model.md 6.
 
     Nothing is lost to the air: it errs on the warm side by what the walk to the table takes.
     """

@@ -1,4 +1,4 @@
-"""Which pan a cook would reach for (model.md 4)."""
+"""Which pan a cook would reach for (docs/model.md 4)."""
 
 from collections.abc import Sequence
 from typing import NamedTuple

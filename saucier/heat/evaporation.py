@@ -1,4 +1,4 @@
-"""What leaves an open pot, and how long it takes to come to the boil (model.md 4)."""
+"""What leaves an open pot, and how long it takes to come to the boil (docs/model.md 4)."""
 
 from dataclasses import dataclass
 from typing import Literal

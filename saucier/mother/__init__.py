@@ -1,4 +1,4 @@
-"""Mother pots: one base for several sauces, and each branch's let-down and additions (model.md 7)."""
+"""Mother pots: one base for several sauces, and each branch's let-down and additions (docs/model.md 7)."""
 
 from saucier.mother.base import Base, base_of, same_base
 from saucier.mother.branch import Branch, BranchGoal, Poured

@@ -257,7 +257,7 @@ def _settled(
 
 
 def _flour_for(pouring: Pouring, made: _Base, liquid_g: float) -> float:
-    """x⁰ of model.md 7: the flour to a kilo of liquid at which the branch needs no let-down."""
+    """x⁰ of docs/model.md 7: the flour to a kilo of liquid at which the branch needs no let-down."""
 
     def excess(log_flour: float) -> float:
         return pouring.excess(made.pot(math.exp(log_flour), liquid_g), 0.0)

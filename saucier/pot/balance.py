@@ -29,7 +29,7 @@ class Balance(NamedTuple):
     - ``acid`` (as citric) and ``sugar``, both within ``solids``.
 
     A named tuple, as :class:`Pot`: frozen like the dataclasses elsewhere, and four times quicker
-    to make, which a check lives on. Source: model.md 1, docs/model.md.
+    to make, which a check lives on. Source: docs/model.md 1, docs/model.md.
     """
 
     water: float = 0.0
@@ -66,7 +66,7 @@ class Balance(NamedTuple):
 
     @property
     def volume_ml(self) -> float:
-        """Volume at 65 °C, mL (model.md 1)."""
+        """Volume at 65 °C, mL (docs/model.md 1)."""
         return (
             self.water / DENSITY_WATER
             + self.fat / DENSITY_FAT
@@ -84,7 +84,7 @@ class Balance(NamedTuple):
 
     @property
     def swimming_fat_g(self) -> float:
-        """Fat that swims on the sauce: loose, and more than its flour holds (model.md 1).
+        """Fat that swims on the sauce: loose, and more than its flour holds (docs/model.md 1).
 
         It is in the pot and in its fat; a cook who looks at "half" does not look at it.
         """

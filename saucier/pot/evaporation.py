@@ -20,7 +20,7 @@ def boil_off(balance: Balance, loss_g: float) -> Balance:
 
     ``loss_g`` must lie between 0 and the water and alcohol present; the caller says the
     floor to the cook. Solves loss = W₀ − W + A₀·(1 − (W/W₀)^10) for W by Newton's method
-    kept inside its bracket. Source: model.md 2.
+    kept inside its bracket. Source: docs/model.md 2.
     """
     water, alcohol = balance.water, balance.alcohol
     if loss_g <= 0.0:

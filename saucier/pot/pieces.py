@@ -1,4 +1,4 @@
-"""Pieces in a sauce, kept apart from it until they leak, fall apart or are blended in (model.md 2)."""
+"""Pieces in a sauce, kept apart from it until they leak, fall apart or are blended in (docs/model.md 2)."""
 
 import math
 from typing import NamedTuple

@@ -52,7 +52,7 @@ class Pot(NamedTuple):
         """Share of the flour's thickening that has come out.
 
         Before any boil the whole of it is counted, and the check says "not boiled": a cook
-        asks how thick it will be, not how thick cold flour is (model.md 3).
+        asks how thick it will be, not how thick cold flour is (docs/model.md 3).
         """
         return _given(self.boiled_min) * (
             1.0 - min(K.SOUR_MOST, K.SOUR_LOSS * self.sour_min / K.SOUR_MINUTES)

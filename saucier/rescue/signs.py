@@ -1,4 +1,4 @@
-"""The signs of a sauce gone wrong, why, what mends it, and what to do next time (domain.md)."""
+"""The signs of a sauce gone wrong, why, what mends it, and what to do next time."""
 
 from collections.abc import Callable
 from dataclasses import dataclass

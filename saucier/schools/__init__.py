@@ -1,7 +1,7 @@
 """Schools: where good cooks disagree, and what switching from one to another changes.
 
 A switch rewrites the steps, then solves for the same target again, so that what it costs shows
-in amounts, minutes and risks (domain.md).
+in amounts, minutes and risks.
 """
 
 from saucier.schools.school import Choice, Followed, School

@@ -1,4 +1,4 @@
-"""Salt as a share of the pot's mass (model.md 5)."""
+"""Salt as a share of the pot's mass (docs/model.md 5)."""
 
 from dataclasses import dataclass
 

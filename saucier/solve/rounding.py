@@ -1,4 +1,4 @@
-"""Kitchen rounding that keeps the grade: pieces first, flour again, then grams (model.md 3, 7)."""
+"""Kitchen rounding that keeps the grade: pieces first, flour again, then grams (docs/model.md 3 and docs/model.md 7)."""
 
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass

@@ -43,7 +43,7 @@ def tempering(
     """Ladles of ``sauce`` at ``sauce_c`` into the yolk ``mixture`` at ``mixture_c``.
 
     Each raises it at most 15 °C and keeps it under 65 °C, until it is diluted one to one and
-    the rest can take it. Both balances in g. Source: model.md 4.
+    the rest can take it. Both balances in g. Source: docs/model.md 4.
     """
     ladles: list[Ladle] = []
     mixture_g, per_gram = mixture.mass_g, EMPTY.plus(sauce, 1.0 / max(sauce.mass_g, 1e-9))

@@ -1,4 +1,4 @@
-"""The grades: bands of viscosity with the kitchen's names (model.md 3, domain.md)."""
+"""The grades: bands of viscosity with the kitchen's names (docs/model.md 3)."""
 
 import math
 from bisect import bisect_right

@@ -1,4 +1,4 @@
-"""Viscosity of a balance at a temperature, with its validity and its uncertainty (model.md 3)."""
+"""Viscosity of a balance at a temperature, with its validity and its uncertainty (docs/model.md 3)."""
 
 import math
 from typing import NamedTuple

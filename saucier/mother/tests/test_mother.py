@@ -1,4 +1,4 @@
-"""The mother pot against model.md 7 worked by hand, and what must hold for any."""
+"""The mother pot against docs/model.md 7 worked by hand, and what must hold for any."""
 
 import math
 import unittest
@@ -33,7 +33,7 @@ def mother(*goals: BranchGoal, thicken: frozenset[str] = frozenset()) -> Mother:
     return mother_for(list(goals), bases, lambda ml: (PAN, 1), KITCHEN, thicken)
 
 
-# --- model.md by hand: grams of water, fat, flour, casein, solids, salt of each ingredient ------
+# --- docs/model.md by hand: grams of water, fat, flour, casein, solids, salt of each ingredient ------
 _PER_GRAM = {
     "milk": (0.876, 0.036, 0, 0, 0.087, 0.001),
     "butter": (0.16, 0.82, 0, 0, 0.015, 0.0003),

@@ -1,4 +1,4 @@
-"""The reference cases of model.md, within 10 % and with the exact grade."""
+"""The reference cases of docs/model.md 11, within 10 % and with the exact grade."""
 
 import unittest
 from typing import Any
@@ -176,7 +176,7 @@ class ReferenceCases(unittest.TestCase):
         self.assertIn("mash", str(mash.reason))
 
     def test_the_pan_moves_thickness_by_a_quarter(self) -> None:
-        """16 against 28 cm, five minutes' simmer (model.md 4)."""
+        """16 against 28 cm, five minutes' simmer (docs/model.md 4)."""
         found = []
         for diameter in (16, 28):
             simmered = sheet(

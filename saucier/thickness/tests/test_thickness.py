@@ -20,7 +20,7 @@ def viscosity(*steps: dict, **rest: object) -> float:
 
 class Grades(unittest.TestCase):
     def test_flour_per_litre_falls_into_the_cooks_bands(self) -> None:
-        """The middle of each band of flour per litre in domain.md, milk and light stock."""
+        """The middle of each band of flour per litre in kitchen tables, milk and light stock."""
         table = {
             "pouring": (33, 38),
             "light-coat": (46, 54),
