@@ -12,7 +12,7 @@ from saucier.demand import need_for, with_serves
 from saucier.document import amount_field
 from saucier.errors import BadInput
 from saucier.exchange import Reading, Settled, read_recipe
-from saucier.heat import Pan
+from saucier.heat import SideView
 from saucier.kitchen import Kitchen
 from saucier.rescue import Case, Remedy, likely, remedies, salt_remedies
 from saucier.schools import Followed, followed_in, switch
@@ -44,7 +44,7 @@ class Worked:
     steps: tuple[State, ...]
     cards: list[Card]
     along: tuple[Along, ...]
-    pan: Pan
+    pan: SideView
     assumed: tuple[Sentence, ...]
     need: NeedForEach | None
     free: str
@@ -63,7 +63,7 @@ def worked(sheet: Sheet, kitchen: Kitchen, changes: tuple[Sentence, ...] = ()) -
         steps=checked.steps,
         cards=cards(checked),
         along=along(checked),
-        pan=checked.pan,
+        pan=SideView.of(checked.pan),
         assumed=checked.assumed,
         need=_need(serves, final, kitchen) if serves else None,
         free=thickening_by(sheet),

@@ -17,7 +17,7 @@ from saucier.along import Along, along
 from saucier.cards import Card, cards
 from saucier.check import Figures, FinalFigures, check
 from saucier.errors import BadInput
-from saucier.heat import Pan
+from saucier.heat import SideView
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.rescue import sign_named
 from saucier.sheet import Sheet, read_sheet, write_sheet
@@ -37,7 +37,7 @@ class BatchPlan:
     final: FinalFigures
     states: tuple[Figures, ...]
     cards: tuple[Card, ...]
-    pan: Pan
+    pan: SideView
     along: tuple[Along, ...] = ()
 
 
@@ -93,7 +93,7 @@ def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:
         final=checked.figures,
         states=tuple(state.figures for state in checked.steps),
         cards=tuple(cards(checked)),
-        pan=checked.pan,
+        pan=SideView.of(checked.pan),
         along=along(checked),
     )
     told: dict[str, Any] = plain(plan)

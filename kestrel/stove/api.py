@@ -23,6 +23,7 @@ from kestrel.stove.schemas import (
     StartPotIn,
     TimerIn,
 )
+from saucier.heat import Pan, SideView
 from saucier.words import say
 
 router = Router(tags=["stove"])
@@ -51,6 +52,11 @@ def _line(batch: Batch) -> dict[str, Any]:
     }
 
 
+def _drawn(pan: dict[str, Any]) -> dict[str, Any] | SideView:
+    """The pan of a plan with its outline, which batches of before do not have."""
+    return pan if pan.get("outline") else SideView.of(Pan(**pan))
+
+
 def _whole(batch: Batch) -> dict[str, Any]:
     return {
         **_line(batch),
@@ -60,7 +66,7 @@ def _whole(batch: Batch) -> dict[str, Any]:
         "status": batch.status,
         "revision": batch.revision,
         "started_at": batch.started_at,
-        "plan": batch.plan,
+        "plan": {**batch.plan, "pan": _drawn(batch.plan["pan"])},
         "sheet": batch.sheet,
         "mends": batch.mends,
     }

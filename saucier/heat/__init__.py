@@ -15,13 +15,14 @@ from saucier.heat.evaporation import (
     open_surface_m2,
 )
 from saucier.heat.mixing import heat_capacity_j_per_k, mixed_temperature_c, pot_heat_j_per_k
-from saucier.heat.pan import Pan
+from saucier.heat.pan import Pan, SideView
 
 __all__ = [
     "BARE_PANS",
     "POT_SHAPES",
     "Load",
     "Pan",
+    "SideView",
     "Stove",
     "boil_up_minutes",
     "evaporation_g_per_min",

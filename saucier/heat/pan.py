@@ -9,6 +9,8 @@ from saucier import constants as K
 PanShape = Literal["straight", "sloped", "bowl", "tray", "shell", "dish"]
 _UPRIGHT = ("straight", "tray", "dish")
 _ROUND = ("bowl", "shell")
+_ROUND_POINTS = 24
+"""Points that draw a round side smoothly."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,6 +62,16 @@ class Pan:
         """Open surface of ``volume_ml``, m²."""
         return self._area_cm2(min(self.level_mm(volume_ml) / 10.0, self.depth_cm)) / 1e4
 
+    @property
+    def outline(self) -> tuple[tuple[float, float], ...]:
+        """Half its width at heights above its floor, mm: two points where its side is straight."""
+        points = _ROUND_POINTS if self.shape in _ROUND else 1
+        heights = [self.depth_cm * n / points for n in range(points + 1)]
+        return tuple(
+            (round(10.0 * self._radius_cm(height), 2), round(10.0 * height, 2))
+            for height in heights
+        )
+
     def _area_cm2(self, height_cm: float) -> float:
         if self.shape == "tray":
             return self.diameter_cm * (self.width_cm or self.diameter_cm)
@@ -86,3 +98,23 @@ class Pan:
             return math.pi * height_cm**2 * (3.0 * self._sphere_cm - height_cm) / 3.0
         bottom, top = self._radius_cm(0.0), self._radius_cm(height_cm)
         return math.pi * height_cm / 3.0 * (bottom**2 + bottom * top + top**2)
+
+
+@dataclass(frozen=True, slots=True)
+class SideView:
+    """A pan as it is drawn from the side, to scale: ``outline`` is half its width at a height above
+    its floor, both mm, from the floor to the rim; straight between one point and the next."""
+
+    name: str
+    diameter_cm: float
+    depth_cm: float
+    tare_g: float = 0.0
+    outline: tuple[tuple[float, float], ...] = ()
+
+    @classmethod
+    def of(cls, pan: Pan) -> "SideView":
+        """
+        >>> SideView.of(Pan("24", "sloped", 24, 8)).outline
+        ((90.0, 0.0), (120.0, 80.0))
+        """
+        return cls(pan.name, pan.diameter_cm, pan.depth_cm, pan.tare_g, pan.outline)

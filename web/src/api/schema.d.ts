@@ -3011,44 +3011,6 @@ export interface components {
             each_cost: number;
         };
         /**
-         * Pan
-         * @description A pan: inner ``diameter_cm`` at the rim, ``depth_cm`` inside, ``tare_g`` empty.
-         *
-         *     A sloped pan's base is taken as three quarters of its rim; a bowl or a shell as a part of a
-         *     sphere; a dish has straight sides; a tray is ``diameter_cm`` long and ``width_cm`` wide.
-         *     ``reactive``: bare aluminium or iron. ``heavy``: a thick bottom that does not catch easily.
-         */
-        Pan: {
-            /** Name */
-            name: string;
-            /**
-             * Shape
-             * @enum {string}
-             */
-            shape: "straight" | "sloped" | "bowl" | "tray" | "shell" | "dish";
-            /** Diameter Cm */
-            diameter_cm: number;
-            /** Depth Cm */
-            depth_cm: number;
-            /**
-             * Tare G
-             * @default 0
-             */
-            tare_g: number;
-            /** Width Cm */
-            width_cm?: number | null;
-            /**
-             * Reactive
-             * @default false
-             */
-            reactive: boolean;
-            /**
-             * Heavy
-             * @default true
-             */
-            heavy: boolean;
-        };
-        /**
          * PieceInPot
          * @description Pieces of one ingredient, g of them.
          */
@@ -3067,6 +3029,32 @@ export interface components {
             purpose: string;
             /** Mass G */
             mass_g: number;
+        };
+        /**
+         * SideView
+         * @description A pan as it is drawn from the side, to scale: ``outline`` is half its width at a height above
+         *     its floor, both mm, from the floor to the rim; straight between one point and the next.
+         */
+        SideView: {
+            /** Name */
+            name: string;
+            /** Diameter Cm */
+            diameter_cm: number;
+            /** Depth Cm */
+            depth_cm: number;
+            /**
+             * Tare G
+             * @default 0
+             */
+            tare_g: number;
+            /**
+             * Outline
+             * @default []
+             */
+            outline: [
+                number,
+                number
+            ][];
         };
         /**
          * Weighed
@@ -3102,7 +3090,7 @@ export interface components {
             cards: components["schemas"]["Card"][];
             /** Along */
             along: components["schemas"]["Along"][];
-            pan: components["schemas"]["Pan"];
+            pan: components["schemas"]["SideView"];
             /** Assumed */
             assumed: string[];
             need: components["schemas"]["NeedForEach"] | null;
@@ -4298,6 +4286,44 @@ export interface components {
             words: string;
         };
         /**
+         * Pan
+         * @description A pan: inner ``diameter_cm`` at the rim, ``depth_cm`` inside, ``tare_g`` empty.
+         *
+         *     A sloped pan's base is taken as three quarters of its rim; a bowl or a shell as a part of a
+         *     sphere; a dish has straight sides; a tray is ``diameter_cm`` long and ``width_cm`` wide.
+         *     ``reactive``: bare aluminium or iron. ``heavy``: a thick bottom that does not catch easily.
+         */
+        Pan: {
+            /** Name */
+            name: string;
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "straight" | "sloped" | "bowl" | "tray" | "shell" | "dish";
+            /** Diameter Cm */
+            diameter_cm: number;
+            /** Depth Cm */
+            depth_cm: number;
+            /**
+             * Tare G
+             * @default 0
+             */
+            tare_g: number;
+            /** Width Cm */
+            width_cm?: number | null;
+            /**
+             * Reactive
+             * @default false
+             */
+            reactive: boolean;
+            /**
+             * Heavy
+             * @default true
+             */
+            heavy: boolean;
+        };
+        /**
          * Plan
          * @description The whole service. ``used`` is sauce on hand used first, ``roux`` ready roux, ``there`` grams
          *     of ingredients on hand; ``warnings`` what to mind; ``needs_ml`` what is asked for, ``left_ml`` what
@@ -4764,7 +4790,7 @@ export interface components {
             states: components["schemas"]["Figures"][];
             /** Cards */
             cards: components["schemas"]["Card"][];
-            pan: components["schemas"]["Pan"];
+            pan: components["schemas"]["SideView"];
             /**
              * Along
              * @default []

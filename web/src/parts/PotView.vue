@@ -6,7 +6,7 @@ import { millilitres } from './format'
 import { halfWidth, slice } from './pot'
 
 const props = defineProps<{
-  pan: Schemas['Pan']
+  pan: Schemas['SideView']
   state: Schemas['Figures'] | null
   before?: number | null
 }>()
@@ -38,7 +38,7 @@ const layers = computed(() => {
   return parts.map((part) => {
     const from = at
     at += (part.share / total) * level.value
-    return { ...part, path: slice(props.pan, from, at) }
+    return { ...part, path: slice(props.pan.outline, from, at) }
   })
 })
 /** Text is sized by the width of the picture, so that a wide pan is not captioned in specks. */
@@ -63,7 +63,7 @@ const wasDip = computed(() => (props.before ? depth.value - Math.min(props.befor
       <title>{{ layer.name }} {{ Math.round(layer.share) }} %</title>
     </path>
     <path
-      :d="slice(pan, 0, depth)"
+      :d="slice(pan.outline, 0, depth)"
       fill="none"
       stroke="#4b545c"
       stroke-width="4"
@@ -76,7 +76,7 @@ const wasDip = computed(() => (props.before ? depth.value - Math.min(props.befor
       <line
         class="level"
         :x1="-rim - 0.6 * letter"
-        :x2="halfWidth(pan, level)"
+        :x2="halfWidth(pan.outline, level)"
         :y1="dip"
         :y2="dip"
         stroke="#a3421b"
@@ -85,7 +85,7 @@ const wasDip = computed(() => (props.before ? depth.value - Math.min(props.befor
       <line
         v-if="wasDip !== null && Math.abs(wasDip - dip) > 1"
         :x1="-rim - 0.6 * letter"
-        :x2="-halfWidth(pan, before!)"
+        :x2="-halfWidth(pan.outline, before!)"
         :y1="wasDip"
         :y2="wasDip"
         stroke="#8f8a81"
@@ -102,7 +102,7 @@ const wasDip = computed(() => (props.before ? depth.value - Math.min(props.befor
       </text>
     </g>
     <text class="under" x="0" :y="depth + 1.7 * letter" :font-size="0.95 * letter" text-anchor="middle">
-      {{ pan.name === 'assumed' ? `about ${Math.round(pan.diameter_cm)} cm wide` : pan.name }}
+      {{ pan.name }}
       <template v-if="state"> · {{ millilitres(state.total_ml ?? state.volume_ml) }}</template>
     </text>
   </svg>

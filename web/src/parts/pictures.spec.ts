@@ -49,16 +49,17 @@ describe('the spoon', () => {
 })
 
 describe('the pot', () => {
-  const pans = ['straight', 'sloped', 'bowl'].map((shape) => ({
-    shape, diameter_cm: 24, depth_cm: 10,
-  }))
-  it('is as wide as its pan at the rim', () => {
-    for (const pan of pans) expect(halfWidth(pan, 100)).toBeCloseTo(120, 6)
-    expect(halfWidth(pans[1]!, 0)).toBeCloseTo(90, 6)
+  const sloped: [number, number][] = [[90, 0], [120, 80]]
+  it('is as wide as its outline, straight between its points', () => {
+    expect(halfWidth(sloped, 0)).toBe(90)
+    expect(halfWidth(sloped, 40)).toBe(105)
+    expect(halfWidth(sloped, 80)).toBe(120)
+    expect(halfWidth(sloped, 90)).toBe(120)
   })
-  it('shows another level and another pan', () => {
-    expect(slice(pans[0]!, 0, 30)).not.toBe(slice(pans[0]!, 0, 30.5))
-    expect(slice(pans[0]!, 0, 30)).not.toBe(slice({ ...pans[0]!, diameter_cm: 25 }, 0, 30))
+  it('is drawn along every point between two heights', () => {
+    const bowl: [number, number][] = [[0, 0], [80, 20], [110, 60], [120, 100]]
+    expect(slice(bowl, 10, 60)).toBe('M40.00,90.00L80.00,80.00L110.00,40.00L-110.00,40.00L-80.00,80.00L-40.00,90.00Z')
+    expect(slice(sloped, 0, 30)).not.toBe(slice(sloped, 0, 30.5))
   })
 })
 
