@@ -14,6 +14,14 @@ _ROUND_POINTS = 24
 
 
 @dataclass(frozen=True, slots=True)
+class SidePoint:
+    """A point of a pan's side: half its width at a height above its floor."""
+
+    half_mm: float
+    height_mm: float
+
+
+@dataclass(frozen=True, slots=True)
 class Pan:
     """A pan: inner ``diameter_cm`` at the rim, ``depth_cm`` inside, ``tare_g`` empty.
 
@@ -63,12 +71,12 @@ class Pan:
         return self._area_cm2(min(self.level_mm(volume_ml) / 10.0, self.depth_cm)) / 1e4
 
     @property
-    def outline(self) -> tuple[tuple[float, float], ...]:
-        """Half its width at heights above its floor, mm: two points where its side is straight."""
+    def outline(self) -> tuple[SidePoint, ...]:
+        """Half its width at heights above its floor: two points where its side is straight."""
         points = _ROUND_POINTS if self.shape in _ROUND else 1
         heights = [self.depth_cm * n / points for n in range(points + 1)]
         return tuple(
-            (round(10.0 * self._radius_cm(height), 2), round(10.0 * height, 2))
+            SidePoint(round(10.0 * self._radius_cm(height), 2), round(10.0 * height, 2))
             for height in heights
         )
 
@@ -102,19 +110,19 @@ class Pan:
 
 @dataclass(frozen=True, slots=True)
 class SideView:
-    """A pan as it is drawn from the side, to scale: ``outline`` is half its width at a height above
-    its floor, both mm, from the floor to the rim; straight between one point and the next."""
+    """A pan as it is drawn from the side, to scale: its ``outline`` from the floor to the rim,
+    straight between one point and the next."""
 
     name: str
     diameter_cm: float
     depth_cm: float
     tare_g: float = 0.0
-    outline: tuple[tuple[float, float], ...] = ()
+    outline: tuple[SidePoint, ...] = ()
 
     @classmethod
     def of(cls, pan: Pan) -> "SideView":
         """
-        >>> SideView.of(Pan("24", "sloped", 24, 8)).outline
-        ((90.0, 0.0), (120.0, 80.0))
+        >>> SideView.of(Pan("24", "sloped", 24, 8)).outline[0]
+        SidePoint(half_mm=90.0, height_mm=0.0)
         """
         return cls(pan.name, pan.diameter_cm, pan.depth_cm, pan.tare_g, pan.outline)

@@ -3031,9 +3031,19 @@ export interface components {
             mass_g: number;
         };
         /**
+         * SidePoint
+         * @description A point of a pan's side: half its width at a height above its floor.
+         */
+        SidePoint: {
+            /** Half Mm */
+            half_mm: number;
+            /** Height Mm */
+            height_mm: number;
+        };
+        /**
          * SideView
-         * @description A pan as it is drawn from the side, to scale: ``outline`` is half its width at a height above
-         *     its floor, both mm, from the floor to the rim; straight between one point and the next.
+         * @description A pan as it is drawn from the side, to scale: its ``outline`` from the floor to the rim,
+         *     straight between one point and the next.
          */
         SideView: {
             /** Name */
@@ -3051,10 +3061,7 @@ export interface components {
              * Outline
              * @default []
              */
-            outline: [
-                number,
-                number
-            ][];
+            outline: components["schemas"]["SidePoint"][];
         };
         /**
          * Weighed

@@ -49,7 +49,8 @@ describe('the spoon', () => {
 })
 
 describe('the pot', () => {
-  const sloped: [number, number][] = [[90, 0], [120, 80]]
+  const side = (...points: [number, number][]) => points.map(([half_mm, height_mm]) => ({ half_mm, height_mm }))
+  const sloped = side([90, 0], [120, 80])
   it('is as wide as its outline, straight between its points', () => {
     expect(halfWidth(sloped, 0)).toBe(90)
     expect(halfWidth(sloped, 40)).toBe(105)
@@ -57,7 +58,7 @@ describe('the pot', () => {
     expect(halfWidth(sloped, 90)).toBe(120)
   })
   it('is drawn along every point between two heights', () => {
-    const bowl: [number, number][] = [[0, 0], [80, 20], [110, 60], [120, 100]]
+    const bowl = side([0, 0], [80, 20], [110, 60], [120, 100])
     expect(slice(bowl, 10, 60)).toBe('M40.00,90.00L80.00,80.00L110.00,40.00L-110.00,40.00L-80.00,80.00L-40.00,90.00Z')
     expect(slice(sloped, 0, 30)).not.toBe(slice(sloped, 0, 30.5))
   })
