@@ -48,6 +48,7 @@ screenshots: setup var/.static ## docs/screenshots from the demo kitchen
 fmt: setup
 	.venv/bin/ruff check --fix .
 	.venv/bin/ruff format .
+	cd web && npm run --silent format
 
 lock: ## pin what requirements.in names
 	.venv/bin/pip-compile -q --strip-extras --no-emit-index-url --no-emit-find-links --no-emit-trusted-host --no-header -o requirements.txt requirements.in

@@ -1,3 +1,4 @@
+import prettier from 'eslint-config-prettier'
 import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 
@@ -11,10 +12,8 @@ export default ts.config(
   },
   {
     rules: {
-      'vue/max-attributes-per-line': 'off',
-      'vue/singleline-html-element-content-newline': 'off',
-      'vue/html-self-closing': ['warn', { html: { void: 'always' } }],
       'vue/multi-word-component-names': 'off',
     },
   },
+  prettier,
 )

@@ -62,9 +62,7 @@ function settle(): void {
       @focus="($event.target as HTMLInputElement).select()"
       @keydown.enter="($event.target as HTMLInputElement).blur()"
     />
-    <span v-if="problem" class="problem" role="alert">
-      {{ problem.message }}. {{ problem.remedy }}.
-    </span>
+    <span v-if="problem" class="problem" role="alert"> {{ problem.message }}. {{ problem.remedy }}. </span>
   </span>
 </template>
 

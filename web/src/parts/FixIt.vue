@@ -68,7 +68,9 @@ async function look(): Promise<void> {
 }
 const lookSoon = useDebounceFn(look, 150)
 onMounted(async () => {
-  signs.value = (await ask(api.GET('/api/work/signs')).catch(() => ({ signs: [] as Schemas['Sign'][], kinds: [] }))).signs
+  signs.value = (
+    await ask(api.GET('/api/work/signs')).catch(() => ({ signs: [] as Schemas['Sign'][], kinds: [] }))
+  ).signs
   await look()
 })
 watch(() => [props.sheet, props.at, asFound.value], lookSoon, { deep: true })
@@ -96,7 +98,15 @@ const price = (r: Remedy) => {
       >
         {{ s.name }}
       </button>
-      <NSelect class="others" :value="null" :options="others" :virtual-scroll="false" placeholder="Something else…" aria-label="Something else" @update:value="pick" />
+      <NSelect
+        class="others"
+        :value="null"
+        :options="others"
+        :virtual-scroll="false"
+        placeholder="Something else…"
+        aria-label="Something else"
+        @update:value="pick"
+      />
     </div>
     <details v-if="sheet" class="otherwise">
       <summary>Does it look otherwise than predicted? Pick the spoon</summary>
@@ -107,9 +117,11 @@ const price = (r: Remedy) => {
     <template v-if="found">
       <div class="state">
         <p>
-          Now: <b>{{ session.gradeName(found.now.grade) || found.now.reason }}</b>, {{ grams(found.now.total_g ?? found.now.mass_g) }},
-          {{ Math.round(found.now.temperature_c) }} °C.
-          <template v-if="found.wanted_grade"> Wanted: <b>{{ session.gradeName(found.wanted_grade) }}</b>.</template>
+          Now: <b>{{ session.gradeName(found.now.grade) || found.now.reason }}</b>,
+          {{ grams(found.now.total_g ?? found.now.mass_g) }}, {{ Math.round(found.now.temperature_c) }} °C.
+          <template v-if="found.wanted_grade">
+            Wanted: <b>{{ session.gradeName(found.wanted_grade) }}</b>.</template
+          >
         </p>
         <ThicknessRibbon
           v-if="found.now.viscosity_pa_s"
@@ -133,14 +145,19 @@ const price = (r: Remedy) => {
               <li v-for="line in r.do" :key="line">{{ line }}</li>
             </ol>
             <p v-if="r.after && (r.after.grade || r.after.reason)" class="after">
-              Then: <b>{{ session.gradeName(r.after.grade) || r.after.reason }}</b><template v-if="r.notes.length">; {{ r.notes.join('; ') }}</template>
+              Then: <b>{{ session.gradeName(r.after.grade) || r.after.reason }}</b><template v-if="r.notes.length"
+                >; {{ r.notes.join('; ') }}</template
+              >
             </p>
             <NButton v-if="take" class="take" @click="emit('take', r, sign.key)">{{ take }}</NButton>
           </li>
         </ul>
         <details v-if="closed.length" :open="!open.length">
           <summary>{{ closed.length }} {{ closed.length === 1 ? 'way does' : 'ways do' }} not go, and why</summary>
-          <p v-for="r in closed" :key="r.way"><b>{{ r.title }}</b>: {{ r.refused }}.</p>
+          <p v-for="r in closed" :key="r.way">
+            <b>{{ r.title }}</b
+            >: {{ r.refused }}.
+          </p>
         </details>
         <p class="next"><span class="label">Next time</span>{{ sign.next_time }}</p>
       </template>

@@ -52,20 +52,59 @@ function path(points: Point[]): string {
         :height="(band.to - band.from) * depth"
         :fill="band.key === target ? '#f7ebcb' : i % 2 ? '#eceae6' : '#f6f4f1'"
       />
-      <text v-if="band.name" :x="size.left - 6" :y="size.top + (1 - (band.from + band.to) / 2) * depth + 4" text-anchor="end">{{ band.name }}</text>
+      <text
+        v-if="band.name"
+        :x="size.left - 6"
+        :y="size.top + (1 - (band.from + band.to) / 2) * depth + 4"
+        text-anchor="end"
+      >
+        {{ band.name }}
+      </text>
     </g>
     <g v-for="bar in bars ?? []" :key="bar.x">
-      <rect :x="x(bar.x) - 9" :y="size.top + (1 - bar.share) * depth" width="18" :height="bar.share * depth" fill="#8f8a81" fill-opacity="0.28" />
-      <text :x="x(bar.x)" :y="Math.max(size.top + 11, size.top + (1 - bar.share) * depth - 3)" text-anchor="middle" class="bar">{{ bar.text }}</text>
+      <rect
+        :x="x(bar.x) - 9"
+        :y="size.top + (1 - bar.share) * depth"
+        width="18"
+        :height="bar.share * depth"
+        fill="#8f8a81"
+        fill-opacity="0.28"
+      />
+      <text
+        :x="x(bar.x)"
+        :y="Math.max(size.top + 11, size.top + (1 - bar.share) * depth - 3)"
+        text-anchor="middle"
+        class="bar"
+      >
+        {{ bar.text }}
+      </text>
     </g>
     <g v-if="mark">
-      <rect :x="x(mark.from)" :y="size.top" :width="x(mark.to) - x(mark.from)" :height="depth" fill="#4b545c" fill-opacity="0.13" />
-      <text :x="(x(mark.from) + x(mark.to)) / 2" :y="size.top + depth / 2" text-anchor="middle" class="set">{{ mark.text }}</text>
+      <rect
+        :x="x(mark.from)"
+        :y="size.top"
+        :width="x(mark.to) - x(mark.from)"
+        :height="depth"
+        fill="#4b545c"
+        fill-opacity="0.13"
+      />
+      <text :x="(x(mark.from) + x(mark.to)) / 2" :y="size.top + depth / 2" text-anchor="middle" class="set">
+        {{ mark.text }}
+      </text>
     </g>
     <path v-if="pinned" :d="path(pinned)" class="pinned" />
     <path :d="path(points)" class="line" />
-    <circle v-for="point in points.filter((p) => p.viscosity !== null && bars)" :key="point.x" :cx="x(point.x)" :cy="y(point.viscosity!)" r="4" fill="#a3421b" />
-    <text v-for="tick in ticks" :key="tick.x" :x="x(tick.x)" :y="size.height - 8" text-anchor="middle">{{ tick.text }}</text>
+    <circle
+      v-for="point in points.filter((p) => p.viscosity !== null && bars)"
+      :key="point.x"
+      :cx="x(point.x)"
+      :cy="y(point.viscosity!)"
+      r="4"
+      fill="#a3421b"
+    />
+    <text v-for="tick in ticks" :key="tick.x" :x="x(tick.x)" :y="size.height - 8" text-anchor="middle">
+      {{ tick.text }}
+    </text>
   </svg>
 </template>
 

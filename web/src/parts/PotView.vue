@@ -71,7 +71,15 @@ const wasDip = computed(() => (props.before ? depth.value - Math.min(props.befor
       vector-effect="non-scaling-stroke"
     />
     <line :x1="-rim - 3" :x2="-rim + 6" y1="0" y2="0" stroke="#4b545c" stroke-width="5" />
-    <line :x1="rim - 6" :x2="rim + 2.6 * letter" y1="2" y2="2" stroke="#4b545c" stroke-width="7" stroke-linecap="round" />
+    <line
+      :x1="rim - 6"
+      :x2="rim + 2.6 * letter"
+      y1="2"
+      y2="2"
+      stroke="#4b545c"
+      stroke-width="7"
+      stroke-linecap="round"
+    />
     <g v-if="state && level > 0">
       <line
         class="level"
@@ -92,18 +100,13 @@ const wasDip = computed(() => (props.before ? depth.value - Math.min(props.befor
         stroke-width="2.5"
         stroke-dasharray="4 3"
       />
-      <text
-        :x="-rim - 0.9 * letter"
-        :y="Math.min(depth, dip + 0.35 * letter)"
-        :font-size="letter"
-        text-anchor="end"
-      >
+      <text :x="-rim - 0.9 * letter" :y="Math.min(depth, dip + 0.35 * letter)" :font-size="letter" text-anchor="end">
         {{ Math.round(state.level_mm) }} mm
       </text>
     </g>
     <text class="under" x="0" :y="depth + 1.7 * letter" :font-size="0.95 * letter" text-anchor="middle">
       {{ pan.name }}
-      <template v-if="state"> · {{ millilitres(state.total_ml ?? state.volume_ml) }}</template>
+      <template v-if="state">· {{ millilitres(state.total_ml ?? state.volume_ml) }}</template>
     </text>
   </svg>
 </template>

@@ -5,9 +5,7 @@ import { spoonPicture } from './spoon'
 
 const props = defineProps<{ viscosity: number | null; filmMm: number | null; looks?: string }>()
 
-const look = computed(() =>
-  props.viscosity && props.filmMm ? spoonPicture(props.viscosity, props.filmMm) : null,
-)
+const look = computed(() => (props.viscosity && props.filmMm ? spoonPicture(props.viscosity, props.filmMm) : null))
 // The bowl of the spoon hangs point down, an egg 62 wide about (50, 66).
 const bowl = 'M50 22 C70 22 81 44 81 66 C81 92 67 110 50 110 C33 110 19 92 19 66 C19 44 30 22 50 22Z'
 const film = computed(() => {

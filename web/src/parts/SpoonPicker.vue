@@ -8,10 +8,15 @@ type Spoon = { key: string; name: string; target_pa_s: number; film_mm: number; 
 const props = defineProps<{ label: string; thin?: boolean; spoons?: Spoon[] }>()
 const picked = defineModel<number | null>({ required: true })
 const session = useSession()
-const shown = computed<Spoon[]>(() => props.spoons ?? [
-  ...(props.thin ? [{ key: 'liquid', name: 'liquid', target_pa_s: 0.015, film_mm: 0.02, looks: 'runs off like milk' }] : []),
-  ...session.grades,
-])
+const shown = computed<Spoon[]>(
+  () =>
+    props.spoons ?? [
+      ...(props.thin
+        ? [{ key: 'liquid', name: 'liquid', target_pa_s: 0.015, film_mm: 0.02, looks: 'runs off like milk' }]
+        : []),
+      ...session.grades,
+    ],
+)
 </script>
 
 <template>

@@ -36,12 +36,7 @@ const said = computed(() => {
 </script>
 
 <template>
-  <svg
-    class="ribbon"
-    :viewBox="`0 0 ${width} ${slim ? 22 : 66}`"
-    role="img"
-    :aria-label="`Thickness: ${said}`"
-  >
+  <svg class="ribbon" :viewBox="`0 0 ${width} ${slim ? 22 : 66}`" role="img" :aria-label="`Thickness: ${said}`">
     <defs>
       <linearGradient :id="id" x1="0" x2="1" y1="0" y2="0">
         <stop offset="0" stop-color="#a3421b" stop-opacity="0" />
@@ -92,9 +87,7 @@ const said = computed(() => {
       class="mark"
       :transform="`translate(${x(viscosity)} 0)`"
       :d="
-        slim
-          ? `M-5,0 h10 l-5,7 z M-1.5,5 h3 v${height} h-3 z`
-          : `M-8,2 h16 l-8,13 z M-1.5,12 h3 v${height + 4} h-3 z`
+        slim ? `M-5,0 h10 l-5,7 z M-1.5,5 h3 v${height} h-3 z` : `M-8,2 h16 l-8,13 z M-1.5,12 h3 v${height + 4} h-3 z`
       "
       fill="#a3421b"
     />

@@ -26,27 +26,43 @@ const turns: Record<string, string> = { rich: 'gets rich', oily: 'turns oily', s
 
 <template>
   <table v-if="way.length" class="way">
-    <caption>On the way down in this pan</caption>
+    <caption>
+      On the way down in this pan
+    </caption>
     <thead>
-      <tr><th scope="col">it</th><th scope="col" class="n">weighs</th><th scope="col" class="n">deep</th><th scope="col" class="n">after</th><th v-if="salted" scope="col" class="n">salt</th><th v-if="takes" /></tr>
+      <tr>
+        <th scope="col">it</th>
+        <th scope="col" class="n">weighs</th>
+        <th scope="col" class="n">deep</th>
+        <th scope="col" class="n">after</th>
+        <th v-if="salted" scope="col" class="n">salt</th>
+        <th v-if="takes" />
+      </tr>
     </thead>
     <tbody>
       <tr v-for="{ mark, beyond } in way" :key="mark.name" :class="[mark.key, { beyond }]">
         <th scope="row">{{ turns[mark.key] ?? `is ${mark.name}` }}</th>
-        <td class="n"><b>{{ scaleReads(mark.scale_g ?? mark.mass_g) }}</b></td>
+        <td class="n">
+          <b>{{ scaleReads(mark.scale_g ?? mark.mass_g) }}</b>
+        </td>
         <td class="n">{{ Math.round(mark.level_mm) }} mm</td>
         <td class="n">{{ minutes(mark.minutes) }}</td>
         <td v-if="salted" class="n salt">{{ mark.salt_pct.toFixed(2) }} %</td>
         <td v-if="takes" class="take">
           <template v-if="isGrade(mark.key)">
             <span v-if="grade === mark.key" class="quiet">stops here</span>
-            <NButton v-else size="small" :aria-label="`Stop at ${mark.name}`" @click.stop="emit('stop', mark.key)">Stop here</NButton>
+            <NButton v-else size="small" :aria-label="`Stop at ${mark.name}`" @click.stop="emit('stop', mark.key)"
+              >Stop here</NButton
+            >
           </template>
         </td>
       </tr>
     </tbody>
   </table>
-  <p v-if="way.length" class="quiet small">Weights {{ way[0]!.mark.scale_g === null ? 'without the pan' : 'with the pan' }}. Thin: beyond where this step stops.</p>
+  <p v-if="way.length" class="quiet small">
+    Weights {{ way[0]!.mark.scale_g === null ? 'without the pan' : 'with the pan' }}. Thin: beyond where this step
+    stops.
+  </p>
 </template>
 
 <style scoped>

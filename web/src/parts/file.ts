@@ -2,7 +2,10 @@
 
 /** "Cheese sauce, mild" as "cheese-sauce-mild.md". */
 export function fileName(name: string, ending: string): string {
-  const plain = name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '').toLowerCase()
+  const plain = name
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-|-$/g, '')
+    .toLowerCase()
   return `${plain || 'sauce'}.${ending}`
 }
 

@@ -2,7 +2,13 @@
 import type { Schemas } from '@/api/client'
 
 const fractions: [number, string][] = [
-  [0.125, '⅛'], [0.25, '¼'], [0.375, '⅜'], [0.5, '½'], [0.625, '⅝'], [0.75, '¾'], [0.875, '⅞'],
+  [0.125, '⅛'],
+  [0.25, '¼'],
+  [0.375, '⅜'],
+  [0.5, '½'],
+  [0.625, '⅝'],
+  [0.75, '¾'],
+  [0.875, '⅞'],
 ]
 
 /** A plain number with as many digits as it needs, at most four that count. */
@@ -31,7 +37,9 @@ export function bulk(of: Amount): string {
 
 /** "1 cup", "2 cups": the unit as it is spoken. */
 export function unitName(of: { value: number; unit: string }): string {
-  return of.value > 1 && !['g', 'kg', 'mL', 'L', 'oz', 'lb', 'tsp', 'tbsp', 'fl oz'].includes(of.unit) ? `${of.unit}s` : of.unit
+  return of.value > 1 && !['g', 'kg', 'mL', 'L', 'oz', 'lb', 'tsp', 'tbsp', 'fl oz'].includes(of.unit)
+    ? `${of.unit}s`
+    : of.unit
 }
 
 export function amountValue(of: { value: number; unit: string }): string {
@@ -78,7 +86,9 @@ export function pascalSeconds(value: number): string {
 
 export function day(iso: string): string {
   return new Date(iso).toLocaleDateString('en-GB', {
-    weekday: 'short', day: 'numeric', month: 'short',
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
   })
 }
 

@@ -17,9 +17,7 @@ export interface Band {
 }
 
 /** The grades as stretches of the ribbon, with what is thinner than all of them in front. */
-export function bands(
-  grades: { key: string; name: string; low_pa_s: number; high_pa_s: number | null }[],
-): Band[] {
+export function bands(grades: { key: string; name: string; low_pa_s: number; high_pa_s: number | null }[]): Band[] {
   const first = grades[0]
   if (!first) return []
   return [

@@ -22,7 +22,9 @@ const keys = [
   <NModal v-model:show="show" preset="card" title="Keys" style="width: min(480px, 94vw)">
     <dl>
       <template v-for="[key, does] in keys" :key="key">
-        <dt><kbd>{{ key }}</kbd></dt>
+        <dt>
+          <kbd>{{ key }}</kbd>
+        </dt>
         <dd>{{ does }}</dd>
       </template>
     </dl>

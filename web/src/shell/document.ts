@@ -166,8 +166,7 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
 
   /** The first problem at `field` or below it. */
   function problemAt(field: string): Problem | null {
-    const here = (p: Problem) =>
-      p.field === field || p.field.startsWith(`${field}.`) || p.field.startsWith(`${field}[`)
+    const here = (p: Problem) => p.field === field || p.field.startsWith(`${field}.`) || p.field.startsWith(`${field}[`)
     return problems.value.find(here) ?? null
   }
 
@@ -262,7 +261,28 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
   const moved = (base: number) => (stored.value = { ...stored.value!, base })
 
   return {
-    typed, found, problems, nearest, trouble, stored, conflict, restored, dirty, past, future,
-    send, edit, undo, redo, problemAt, open, start, discard, save, saveAsNew, takeTheirs, moved,
+    typed,
+    found,
+    problems,
+    nearest,
+    trouble,
+    stored,
+    conflict,
+    restored,
+    dirty,
+    past,
+    future,
+    send,
+    edit,
+    undo,
+    redo,
+    problemAt,
+    open,
+    start,
+    discard,
+    save,
+    saveAsNew,
+    takeTheirs,
+    moved,
   }
 }

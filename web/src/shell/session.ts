@@ -38,9 +38,7 @@ export const useSession = defineStore('session', () => {
     await reload()
   }
 
-  const ingredients = computed(
-    () => new Map((catalogue.value?.ingredients ?? []).map((row) => [row.key, row])),
-  )
+  const ingredients = computed(() => new Map((catalogue.value?.ingredients ?? []).map((row) => [row.key, row])))
   const grades = computed(() => catalogue.value?.grades ?? [])
   const uses = computed(() => catalogue.value?.uses ?? [])
   const pans = computed(() => catalogue.value?.pans ?? [])
@@ -52,7 +50,19 @@ export const useSession = defineStore('session', () => {
   const money = (value: number) => `${who.value?.currency ?? ''}\u00a0${value.toFixed(2)}`
 
   return {
-    who, catalogue, ingredients, grades, uses, pans, burners,
-    know, reload, enter, openKitchen, leave, gradeName, money,
+    who,
+    catalogue,
+    ingredients,
+    grades,
+    uses,
+    pans,
+    burners,
+    know,
+    reload,
+    enter,
+    openKitchen,
+    leave,
+    gradeName,
+    money,
   }
 })

@@ -1,11 +1,7 @@
 /** What a timer shows, from when the server started it. */
 
 /** Seconds left; negative once it has run out. Null when none runs. */
-export function secondsLeft(
-  startedAt: string | null | undefined,
-  seconds: number,
-  serverNowMs: number,
-): number | null {
+export function secondsLeft(startedAt: string | null | undefined, seconds: number, serverNowMs: number): number | null {
   if (!startedAt) return null
   return seconds - (serverNowMs - Date.parse(startedAt)) / 1000
 }

@@ -206,7 +206,9 @@ onBeforeRouteLeave(() => {
       </div>
       <div class="buttons no-print">
         <NButton :disabled="!past.length" aria-label="Undo" title="Undo (Ctrl Z)" @click="draft.undo">↶</NButton>
-        <NButton :disabled="!future.length" aria-label="Redo" title="Redo (Ctrl Shift Z)" @click="draft.redo">↷</NButton>
+        <NButton :disabled="!future.length" aria-label="Redo" title="Redo (Ctrl Shift Z)" @click="draft.redo"
+          >↷</NButton
+        >
         <NButton :disabled="!steps.length" @click="whatIf = true">What if</NButton>
         <NButton :disabled="!steps.length" @click="fixing = true">Fix it</NButton>
         <NDropdown trigger="click" :options="more" @select="act">
@@ -233,7 +235,9 @@ onBeforeRouteLeave(() => {
         <b>{{ steps.length }}</b> steps, <b>{{ minutes(worked.final.minutes) }}</b> at the stove
       </p>
       <div v-if="changes.length" class="changes" role="status">
-        <p><b>{{ changes[0] }}</b></p>
+        <p>
+          <b>{{ changes[0] }}</b>
+        </p>
         <ul>
           <li v-for="text in changes.slice(1)" :key="text">{{ text }}</li>
         </ul>

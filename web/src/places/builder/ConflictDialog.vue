@@ -7,9 +7,7 @@ defineProps<{ conflict: Schemas['ConflictOut'] | null }>()
 defineEmits<{ over: []; theirs: []; copy: []; close: [] }>()
 
 function place(where: string): string {
-  return where
-    .replace(/steps\[(\d+)\]/g, (_, n) => `step ${Number(n) + 1}`)
-    .replace(/[._]/g, ' ')
+  return where.replace(/steps\[(\d+)\]/g, (_, n) => `step ${Number(n) + 1}`).replace(/[._]/g, ' ')
 }
 </script>
 
@@ -24,20 +22,28 @@ function place(where: string): string {
     <template v-if="conflict">
       <p>
         {{ conflict.made_by ?? 'Somebody' }} saved version {{ conflict.version }} at
-        {{ new Date(conflict.made_at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) }}.
-        Where yours differs:
+        {{ new Date(conflict.made_at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) }}. Where
+        yours differs:
       </p>
       <table>
         <thead>
-          <tr><th>where</th><th>theirs</th><th>yours</th></tr>
+          <tr>
+            <th>where</th>
+            <th>theirs</th>
+            <th>yours</th>
+          </tr>
         </thead>
         <tbody>
           <tr v-for="d in conflict.differences" :key="d.where">
             <td>{{ place(d.where) }}</td>
             <td>{{ d.theirs ?? 'not there' }}</td>
-            <td><b>{{ d.yours ?? 'not there' }}</b></td>
+            <td>
+              <b>{{ d.yours ?? 'not there' }}</b>
+            </td>
           </tr>
-          <tr v-if="!conflict.differences.length"><td colspan="3">nothing: both are the same</td></tr>
+          <tr v-if="!conflict.differences.length">
+            <td colspan="3">nothing: both are the same</td>
+          </tr>
         </tbody>
       </table>
       <div class="ways">

@@ -59,8 +59,14 @@ function setPan(name: string): void {
   void props.draft.aim((s) => {
     s.pan = pan
       ? {
-          name: pan.name, shape: pan.shape, diameter_cm: pan.diameter_cm, depth_cm: pan.depth_cm,
-          width_cm: pan.width_cm, tare_g: pan.tare_g, reactive: pan.reactive, heavy: pan.heavy,
+          name: pan.name,
+          shape: pan.shape,
+          diameter_cm: pan.diameter_cm,
+          depth_cm: pan.depth_cm,
+          width_cm: pan.width_cm,
+          tare_g: pan.tare_g,
+          reactive: pan.reactive,
+          heavy: pan.heavy,
         }
       : null
   })
@@ -99,7 +105,13 @@ function setBurner(name: string): void {
   <section class="for-what" aria-label="What it is for">
     <div class="group">
       <span class="label">For</span>
-      <NSelect :value="serves?.use ?? ''" :options="uses" :virtual-scroll="false" aria-label="Use" @update:value="setUse" />
+      <NSelect
+        :value="serves?.use ?? ''"
+        :options="uses"
+        :virtual-scroll="false"
+        aria-label="Use"
+        @update:value="setUse"
+      />
       <p v-if="draft.problemAt('target.serves.use')" class="problem">
         {{ draft.problemAt('target.serves.use')!.message }}
       </p>
@@ -200,14 +212,18 @@ function setBurner(name: string): void {
         I have only so much of…
       </NButton>
       <form v-if="haveOpen" class="have" @submit.prevent="scaleToHave">
-        <NSelect v-model:value="haveKey" :options="inSheet" :virtual-scroll="false" placeholder="Ingredient" aria-label="Ingredient there is" />
+        <NSelect
+          v-model:value="haveKey"
+          :options="inSheet"
+          :virtual-scroll="false"
+          placeholder="Ingredient"
+          aria-label="Ingredient there is"
+        />
         <input v-model="haveAmount" placeholder="900 mL" aria-label="How much there is" autocomplete="off" />
         <p v-if="draft.problemAt('have')" class="problem" role="alert">
           {{ draft.problemAt('have')!.message }}. {{ draft.problemAt('have')!.remedy }}.
         </p>
-        <NButton type="primary" attr-type="submit" block :disabled="!haveKey || !haveAmount">
-          Scale to it
-        </NButton>
+        <NButton type="primary" attr-type="submit" block :disabled="!haveKey || !haveAmount"> Scale to it </NButton>
       </form>
     </div>
   </section>

@@ -21,9 +21,7 @@ const before = computed(() => {
   return props.worked.steps[at]?.level_mm ?? null
 })
 const target = computed(() => props.worked.sheet.target?.grade ?? null)
-const off = computed(
-  () => props.chosen === null && target.value !== null && props.worked.final.grade !== target.value,
-)
+const off = computed(() => props.chosen === null && target.value !== null && props.worked.final.grade !== target.value)
 const salt = computed(() => {
   const { salt_to_add_g: add, salt_over_g: over } = props.worked.final
   if (over && over > 0.05) return { text: `${number(over)} g over`, bad: true }
@@ -31,25 +29,34 @@ const salt = computed(() => {
   return null
 })
 const creamy = computed(
-  () => state.value.fat_volume_share > 0.45 && (state.value.viscosity_pa_s !== null || state.value.emulsion !== 'stable'),
+  () =>
+    state.value.fat_volume_share > 0.45 && (state.value.viscosity_pa_s !== null || state.value.emulsion !== 'stable'),
 )
 const edges = computed(() => session.catalogue?.emulsion_edges ?? [])
 const whole = (share = 0) => Math.round(100 * share)
 /** Where a fat share lies along the bar, which runs from 40 to 90 %. */
 const risk = (share: number) => Math.min(100, Math.max(0, (share - 0.4) * 200))
 const asideWords: Record<string, string> = {
-  top: 'for the top', correcting: 'to correct with', garnish: 'as garnish', pass: 'for the pass',
+  top: 'for the top',
+  correcting: 'to correct with',
+  garnish: 'as garnish',
+  pass: 'for the pass',
   lifted: 'to go back in',
 }
 const emulsionWords: Record<string, string> = {
-  stable: 'holds', caution: 'getting rich', oily: 'likely to turn oily', split: 'split',
+  stable: 'holds',
+  caution: 'getting rich',
+  oily: 'likely to turn oily',
+  split: 'split',
 }
 </script>
 
 <template>
   <section class="pot-now" :class="{ stale }" aria-label="In the pot now" aria-live="polite">
     <header>
-      <span class="label">{{ chosen === null ? 'The finished sauce' : `After step ${chosen + 1} of ${worked.steps.length}` }}</span>
+      <span class="label">{{
+        chosen === null ? 'The finished sauce' : `After step ${chosen + 1} of ${worked.steps.length}`
+      }}</span>
       <NButton v-if="chosen !== null" size="small" quaternary @click="$emit('whole')">
         Finished: {{ session.gradeName(worked.final.grade) || 'no grade' }}
       </NButton>
@@ -78,32 +85,98 @@ const emulsionWords: Record<string, string> = {
       <PotView :pan="worked.pan" :state="state" :before="before" />
     </div>
     <dl>
-      <div><dt>Weighs</dt><dd>{{ grams(state.total_g ?? state.mass_g) }}</dd></div>
-      <div v-if="worked.pan.tare_g"><dt>With the pan</dt><dd>{{ scaleReads((state.total_g ?? state.mass_g) + worked.pan.tare_g) }}</dd></div>
-      <div v-else><dt>Measures</dt><dd>{{ millilitres(state.total_ml ?? state.volume_ml) }}</dd></div>
-      <div><dt>Time so far</dt><dd>{{ minutes(state.minutes) }}</dd></div>
-      <div v-if="(state.total_ml ?? 0) - (state.yield_ml ?? 0) > 1"><dt>Sauce of it</dt><dd>{{ millilitres(state.yield_ml!) }}</dd></div>
-      <div v-if="state.pieces_g"><dt>Of it pieces</dt><dd>{{ grams(state.pieces_g) }}</dd></div>
-      <div><dt>Pot at</dt><dd>{{ Math.round(state.temperature_c) }} °C</dd></div>
-      <div><dt>Salt</dt><dd>{{ state.salt_pct.toFixed(2) }} %</dd></div>
-      <div><dt>Fat</dt><dd>{{ number(Number(state.fat_pct.toFixed(1))) }} %</dd></div>
-      <div v-if="state.acid_pct >= 0.15"><dt>Acid</dt><dd>{{ state.acid_pct.toFixed(2) }} %</dd></div>
-      <div v-if="state.sugar_pct >= 1"><dt>Sugar</dt><dd>{{ state.sugar_pct.toFixed(1) }} %</dd></div>
-      <div v-if="state.alcohol_pct >= 0.05"><dt>Alcohol left</dt><dd>{{ state.alcohol_pct.toFixed(1) }} %</dd></div>
-      <div><dt>Energy</dt><dd>{{ Math.round(state.kcal) }} kcal</dd></div>
-      <div><dt>Cost</dt><dd>{{ session.money(state.cost) }}</dd></div>
+      <div>
+        <dt>Weighs</dt>
+        <dd>{{ grams(state.total_g ?? state.mass_g) }}</dd>
+      </div>
+      <div v-if="worked.pan.tare_g">
+        <dt>With the pan</dt>
+        <dd>{{ scaleReads((state.total_g ?? state.mass_g) + worked.pan.tare_g) }}</dd>
+      </div>
+      <div v-else>
+        <dt>Measures</dt>
+        <dd>{{ millilitres(state.total_ml ?? state.volume_ml) }}</dd>
+      </div>
+      <div>
+        <dt>Time so far</dt>
+        <dd>{{ minutes(state.minutes) }}</dd>
+      </div>
+      <div v-if="(state.total_ml ?? 0) - (state.yield_ml ?? 0) > 1">
+        <dt>Sauce of it</dt>
+        <dd>{{ millilitres(state.yield_ml!) }}</dd>
+      </div>
+      <div v-if="state.pieces_g">
+        <dt>Of it pieces</dt>
+        <dd>{{ grams(state.pieces_g) }}</dd>
+      </div>
+      <div>
+        <dt>Pot at</dt>
+        <dd>{{ Math.round(state.temperature_c) }} °C</dd>
+      </div>
+      <div>
+        <dt>Salt</dt>
+        <dd>{{ state.salt_pct.toFixed(2) }} %</dd>
+      </div>
+      <div>
+        <dt>Fat</dt>
+        <dd>{{ number(Number(state.fat_pct.toFixed(1))) }} %</dd>
+      </div>
+      <div v-if="state.acid_pct >= 0.15">
+        <dt>Acid</dt>
+        <dd>{{ state.acid_pct.toFixed(2) }} %</dd>
+      </div>
+      <div v-if="state.sugar_pct >= 1">
+        <dt>Sugar</dt>
+        <dd>{{ state.sugar_pct.toFixed(1) }} %</dd>
+      </div>
+      <div v-if="state.alcohol_pct >= 0.05">
+        <dt>Alcohol left</dt>
+        <dd>{{ state.alcohol_pct.toFixed(1) }} %</dd>
+      </div>
+      <div>
+        <dt>Energy</dt>
+        <dd>{{ Math.round(state.kcal) }} kcal</dd>
+      </div>
+      <div>
+        <dt>Cost</dt>
+        <dd>{{ session.money(state.cost) }}</dd>
+      </div>
     </dl>
     <p v-if="worked.need && chosen === null" class="quiet">
       Each: {{ Math.round(worked.need.each_kcal) }} kcal, {{ session.money(worked.need.each_cost) }}
     </p>
     <div v-if="creamy" class="cream" :class="state.emulsion">
-      <span>The cream <b>{{ emulsionWords[state.emulsion] }}</b></span>
-      <svg viewBox="0 0 100 8" preserveAspectRatio="none" role="img" :aria-label="`Fat takes ${Math.round(100 * state.fat_volume_share)} % of the room`">
+      <span
+        >The cream <b>{{ emulsionWords[state.emulsion] }}</b></span
+      >
+      <svg
+        viewBox="0 0 100 8"
+        preserveAspectRatio="none"
+        role="img"
+        :aria-label="`Fat takes ${Math.round(100 * state.fat_volume_share)} % of the room`"
+      >
         <rect width="100" height="8" rx="2" fill="#e0ddd7" />
-        <rect :width="risk(state.fat_volume_share)" height="8" rx="2" :fill="state.emulsion === 'stable' ? '#38684a' : state.emulsion === 'caution' ? '#e5b13a' : '#a3421b'" />
-        <line v-for="edge in edges" :key="edge" :x1="risk(edge)" :x2="risk(edge)" y1="0" y2="8" stroke="#22292f" stroke-width="0.6" />
+        <rect
+          :width="risk(state.fat_volume_share)"
+          height="8"
+          rx="2"
+          :fill="state.emulsion === 'stable' ? '#38684a' : state.emulsion === 'caution' ? '#e5b13a' : '#a3421b'"
+        />
+        <line
+          v-for="edge in edges"
+          :key="edge"
+          :x1="risk(edge)"
+          :x2="risk(edge)"
+          y1="0"
+          y2="8"
+          stroke="#22292f"
+          stroke-width="0.6"
+        />
       </svg>
-      <span class="quiet small">Fat takes {{ Math.round(100 * state.fat_volume_share) }} % of the room: rich from {{ whole(edges[0]) }}, oily from {{ whole(edges[1]) }}, split at {{ whole(edges[2]) }}.</span>
+      <span class="quiet small"
+        >Fat takes {{ Math.round(100 * state.fat_volume_share) }} % of the room: rich from {{ whole(edges[0]) }}, oily
+        from {{ whole(edges[1]) }}, split at {{ whole(edges[2]) }}.</span
+      >
     </div>
     <p v-if="salt && chosen === null" class="salt" :class="{ warning: salt.bad }">Salt: {{ salt.text }}.</p>
     <ul v-if="salt?.bad && chosen === null" class="remedies">

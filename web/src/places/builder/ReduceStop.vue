@@ -65,7 +65,12 @@ const eye = computed(() => {
     />
     <label v-else-if="kind === 'grade'" class="select">
       <span class="label">until it is</span>
-      <NSelect :value="step.to.grade" :options="grades" aria-label="Until it is" @update:value="(v: string) => emit('stop', { grade: v }, '')" />
+      <NSelect
+        :value="step.to.grade"
+        :options="grades"
+        aria-label="Until it is"
+        @update:value="(v: string) => emit('stop', { grade: v }, '')"
+      />
       <span v-if="problem" class="problem" role="alert">{{ problem.message }}. {{ problem.remedy }}.</span>
     </label>
     <NumberField
@@ -90,7 +95,14 @@ const eye = computed(() => {
   </div>
   <template v-if="chosen">
     <p v-if="eye" class="eye">{{ eye }}</p>
-    <WayDown v-if="along" :along="along" :ends-g="state?.total_g" :grade="step.to?.grade" takes @stop="emit('stop', { grade: $event }, '')" />
+    <WayDown
+      v-if="along"
+      :along="along"
+      :ends-g="state?.total_g"
+      :grade="step.to?.grade"
+      takes
+      @stop="emit('stop', { grade: $event }, '')"
+    />
   </template>
 </template>
 

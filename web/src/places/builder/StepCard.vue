@@ -21,7 +21,12 @@ const props = defineProps<{
   chosen: boolean
   last: boolean
 }>()
-const emit = defineEmits<{ choose: []; move: [by: number]; remove: []; missing: [what: { key: string; name: string }] }>()
+const emit = defineEmits<{
+  choose: []
+  move: [by: number]
+  remove: []
+  missing: [what: { key: string; name: string }]
+}>()
 const session = useSession()
 
 const at = computed(() => `steps[${props.index}]`)
@@ -87,7 +92,9 @@ function setKnob(knob: Knob, text: string): void {
 /** What counts where nothing is given: food back in takes its minutes from how it comes. */
 function usual(knob: Knob): string | undefined {
   const seconds = props.card?.timer_s
-  return props.step.op === 'return' && knob.key === 'minutes' && seconds ? String(Math.round(seconds / 6) / 10) : undefined
+  return props.step.op === 'return' && knob.key === 'minutes' && seconds
+    ? String(Math.round(seconds / 6) / 10)
+    : undefined
 }
 /** A switch that is on while the entry is not there. */
 function setAbsent(knob: Knob, absent: boolean): void {
@@ -175,7 +182,10 @@ function chooseUnlessEditing(event: MouseEvent): void {
       <template v-if="step.op === 'correct'">
         <p v-for="held in card?.weighed ?? []" :key="held.ingredient" class="salt">
           <b>{{ amount(held.amount) }}</b>
-          <span class="name">{{ held.name }} <span class="quiet">· held back{{ held.spoons ? `, ${amount(held.spoons)}` : '' }}</span></span>
+          <span class="name"
+            >{{ held.name }}
+            <span class="quiet">· held back{{ held.spoons ? `, ${amount(held.spoons)}` : '' }}</span></span
+          >
         </p>
       </template>
       <ReduceStop
@@ -199,11 +209,19 @@ function chooseUnlessEditing(event: MouseEvent): void {
             />
           </label>
           <label v-else-if="knob.kind === 'absent'" class="switch">
-            <NSwitch :value="step[knob.key] == null" :aria-label="knob.label" @update:value="(v: boolean) => setAbsent(knob, v)" />
+            <NSwitch
+              :value="step[knob.key] == null"
+              :aria-label="knob.label"
+              @update:value="(v: boolean) => setAbsent(knob, v)"
+            />
             {{ knob.label }}
           </label>
           <label v-else-if="knob.kind === 'switch'" class="switch">
-            <NSwitch :value="Boolean(step[knob.key])" :aria-label="knob.label" @update:value="(v: boolean) => change((s) => (s[knob.key] = v), '')" />
+            <NSwitch
+              :value="Boolean(step[knob.key])"
+              :aria-label="knob.label"
+              @update:value="(v: boolean) => change((s) => (s[knob.key] = v), '')"
+            />
             {{ knob.label }}
           </label>
           <NumberField
@@ -228,8 +246,16 @@ function chooseUnlessEditing(event: MouseEvent): void {
       <p v-if="ownProblem" class="problem" role="alert">{{ ownProblem.message }}. {{ ownProblem.remedy }}.</p>
 
       <div v-if="chosen" class="tools no-print">
-        <NButton quaternary :disabled="index === 0" :aria-label="`Move step ${index + 1} up`" @click.stop="emit('move', -1)">↑ Earlier</NButton>
-        <NButton quaternary :disabled="last" :aria-label="`Move step ${index + 1} down`" @click.stop="emit('move', 1)">↓ Later</NButton>
+        <NButton
+          quaternary
+          :disabled="index === 0"
+          :aria-label="`Move step ${index + 1} up`"
+          @click.stop="emit('move', -1)"
+          >↑ Earlier</NButton
+        >
+        <NButton quaternary :disabled="last" :aria-label="`Move step ${index + 1} down`" @click.stop="emit('move', 1)"
+          >↓ Later</NButton
+        >
         <NButton quaternary :aria-label="`Take step ${index + 1} out`" @click.stop="emit('remove')">Take out</NButton>
       </div>
     </div>

@@ -56,7 +56,10 @@ function take(swap: Schemas['Swap']): void {
       <p v-if="!open.length">Nothing in the larder stands in for it.</p>
       <details v-if="closed.length">
         <summary>{{ closed.length }} that do not go</summary>
-        <p v-for="swap in closed" :key="swap.ingredient"><b>{{ swap.name }}</b>: {{ swap.refused }}</p>
+        <p v-for="swap in closed" :key="swap.ingredient">
+          <b>{{ swap.name }}</b
+          >: {{ swap.refused }}
+        </p>
       </details>
     </template>
   </NModal>

@@ -27,7 +27,9 @@ watch(show, async (now) => {
         <b>{{ v.number }}</b>
         <span>
           {{ session.gradeName(v.outcome.grade) || 'no grade' }}, {{ millilitres(v.outcome.volume_ml) }}
-          <span class="quiet">{{ day(v.made_at) }}<template v-if="v.made_by">, {{ v.made_by }}</template></span>
+          <span class="quiet"
+            >{{ day(v.made_at) }}<template v-if="v.made_by">, {{ v.made_by }}</template></span
+          >
           <span v-if="v.note" class="quiet note">{{ v.note }}</span>
         </span>
         <span v-if="v.number === version" class="quiet">newest</span>

@@ -70,11 +70,17 @@ const figures: { name: string; of: (f: Found) => string }[] = [
 ]
 const target = computed(() => found.value?.sheet.target?.grade ?? null)
 const curve = (f: Found) => f.curve.map((p) => ({ x: p.temperature_c, viscosity: p.viscosity_pa_s }))
-const setTo = computed(() => Math.max(0, ...(found.value?.curve ?? []).filter((p) => p.set).map((p) => p.temperature_c)))
+const setTo = computed(() =>
+  Math.max(0, ...(found.value?.curve ?? []).filter((p) => p.set).map((p) => p.temperature_c)),
+)
 const steps = (f: Found) => f.along.map((p, i) => ({ x: i + 1, viscosity: p.viscosity_pa_s }))
 const bars = computed(() => {
   const most = Math.max(1, ...(found.value?.along ?? []).map((p) => p.mass_g))
-  return (found.value?.along ?? []).map((p, i) => ({ x: i + 1, share: (0.9 * p.mass_g) / most, text: `${Math.round(p.mass_g)} g` }))
+  return (found.value?.along ?? []).map((p, i) => ({
+    x: i + 1,
+    share: (0.9 * p.mass_g) / most,
+    text: `${Math.round(p.mass_g)} g`,
+  }))
 })
 </script>
 
@@ -84,7 +90,13 @@ const bars = computed(() => {
     <div v-if="found" class="what-if">
       <section class="levers" aria-label="Levers">
         <label v-for="lever in found.levers" :key="lever.key">
-          <span class="head"><span>{{ lever.name }}</span><span><span v-if="value(lever) !== lever.value" class="quiet">sheet {{ number(lever.value) }} · </span><b>{{ number(value(lever)) }} {{ lever.unit }}</b></span></span>
+          <span class="head"
+            ><span>{{ lever.name }}</span
+            ><span
+              ><span v-if="value(lever) !== lever.value" class="quiet">sheet {{ number(lever.value) }} · </span
+              ><b>{{ number(value(lever)) }} {{ lever.unit }}</b></span
+            ></span
+          >
           <NSlider
             :value="value(lever)"
             :min="lever.low"
@@ -113,12 +125,18 @@ const bars = computed(() => {
         />
         <table>
           <thead v-if="pinned">
-            <tr><th /><th>now</th><th>pinned</th></tr>
+            <tr>
+              <th />
+              <th>now</th>
+              <th>pinned</th>
+            </tr>
           </thead>
           <tbody>
             <tr v-for="f in figures" :key="f.name">
               <td class="quiet">{{ f.name }}</td>
-              <td><b>{{ f.of(found) }}</b></td>
+              <td>
+                <b>{{ f.of(found) }}</b>
+              </td>
               <td v-if="pinned">{{ f.of(pinned) }}</td>
             </tr>
           </tbody>

@@ -33,15 +33,30 @@ watch(show, async (open) => {
     <p v-else-if="!pans" class="quiet">Trying each of your pans…</p>
     <p v-else-if="!pans.length" class="quiet">No pans yet: add yours in the Larder.</p>
     <div v-else class="scroll">
-      <p v-if="ringDecides" class="quiet">Minutes are the same in most: the ring decides them here, not the pan. The pan decides how it stands, and where it catches.</p>
+      <p v-if="ringDecides" class="quiet">
+        Minutes are the same in most: the ring decides them here, not the pan. The pan decides how it stands, and where
+        it catches.
+      </p>
       <table class="grid">
         <thead>
-          <tr><th>pan</th><th class="n">at the stove</th><th class="n">twice the batch</th><th class="n">boils off</th><th class="n">full to</th><th /></tr>
+          <tr>
+            <th>pan</th>
+            <th class="n">at the stove</th>
+            <th class="n">twice the batch</th>
+            <th class="n">boils off</th>
+            <th class="n">full to</th>
+            <th />
+          </tr>
         </thead>
         <tbody>
           <tr v-for="pan in pans" :key="pan.name" :class="{ no: !pan.fits, best: pan.recommended }">
-            <td><b>{{ pan.name }}</b><br /><span class="quiet">{{ pan.verdict }}</span></td>
-            <td class="n"><b v-if="pan.minutes !== null">{{ minutes(pan.minutes) }}</b></td>
+            <td>
+              <b>{{ pan.name }}</b
+              ><br /><span class="quiet">{{ pan.verdict }}</span>
+            </td>
+            <td class="n">
+              <b v-if="pan.minutes !== null">{{ minutes(pan.minutes) }}</b>
+            </td>
             <td class="n">{{ pan.minutes_doubled === null ? '' : minutes(pan.minutes_doubled) }}</td>
             <td class="n">{{ pan.boiled_off_g === null ? '' : grams(pan.boiled_off_g) }}</td>
             <td class="n">{{ Math.round(100 * pan.fullest_share) }} %</td>

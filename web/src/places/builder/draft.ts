@@ -22,25 +22,42 @@ export function useDraft() {
       storedOf(
         id === null
           ? await ask(api.POST('/api/sauces', { body: { sheet } }))
-          : await ask(api.PUT('/api/sauces/{sauce_id}', { params: { path: { sauce_id: id } }, body: { sheet, base_version: base } })),
+          : await ask(
+              api.PUT('/api/sauces/{sauce_id}', {
+                params: { path: { sauce_id: id } },
+                body: { sheet, base_version: base },
+              }),
+            ),
       ),
     theirs: (body) => ({ base: body.version, document: body.sheet }),
   })
   const { typed, found, nearest, edit, send } = document
   /** What the last switch of school moved. */
   const changes = ref<string[]>([])
-  watch(found, (made) => {
-    if (made?.changes?.length) changes.value = made.changes
-  }, { flush: 'sync' })
+  watch(
+    found,
+    (made) => {
+      if (made?.changes?.length) changes.value = made.changes
+    },
+    { flush: 'sync' },
+  )
 
   /** Take what comes nearest to the target that was refused, its target with it. */
   const takeNearest = () => send(structuredClone(toRaw(nearest.value)) as Loose)
   /** Change the salt target; the core brings the step that salts along. */
   const salt = (target: string) =>
-    edit((sheet) => (sheet.target.salt_pct = target.trim() || null), 'salt', (sheet) => check(sheet, true))
+    edit(
+      (sheet) => (sheet.target.salt_pct = target.trim() || null),
+      'salt',
+      (sheet) => check(sheet, true),
+    )
   /** Make it another school's way; `changes` then says what that moved. */
   const follow = (school: string, choice: string) =>
-    edit(() => undefined, '', (sheet) => ask(api.POST('/api/work/switch', { body: { school, choice, sheet } })))
+    edit(
+      () => undefined,
+      '',
+      (sheet) => ask(api.POST('/api/work/switch', { body: { school, choice, sheet } })),
+    )
   /** Change the target and have the core re-proportion the sauce to it. */
   const aim = (change: (sheet: Loose) => void = () => undefined, solve: SolveWith = {}, tag = '') =>
     edit(change, tag, (sheet) => ask(api.POST('/api/work/solve', { body: { sheet, exact: false, ...solve } })))

@@ -34,12 +34,20 @@ const go = () =>
       <p v-else class="lead">Sauces, weighed before they are cooked.</p>
       <label v-if="first">
         <span class="label">Kitchen</span>
-        <NInput v-model:value="kitchen" placeholder="The name over the pass" :input-props="{ 'aria-label': 'Kitchen' }" />
+        <NInput
+          v-model:value="kitchen"
+          placeholder="The name over the pass"
+          :input-props="{ 'aria-label': 'Kitchen' }"
+        />
         <span v-if="wrong('kitchen')" class="problem">{{ wrong('kitchen') }}</span>
       </label>
       <label>
         <span class="label">Name</span>
-        <NInput v-model:value="username" placeholder="" :input-props="{ autocomplete: 'username', 'aria-label': 'Name', autofocus: true }" />
+        <NInput
+          v-model:value="username"
+          placeholder=""
+          :input-props="{ autocomplete: 'username', 'aria-label': 'Name', autofocus: true }"
+        />
         <span v-if="wrong('username')" class="problem">{{ wrong('username') }}</span>
       </label>
       <label>

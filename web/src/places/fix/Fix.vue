@@ -24,9 +24,12 @@ const pot = reactive({
   salt: '' as string,
 })
 const problems = ref<Problem[]>([])
-const problem = (field: string) => problems.value.find((p) => p.field === `seen.${field}` || p.field.startsWith(`seen.${field}.`)) ?? null
+const problem = (field: string) =>
+  problems.value.find((p) => p.field === `seen.${field}` || p.field.startsWith(`seen.${field}.`)) ?? null
 const shownFields = ['amount', 'temperature_c', 'viscosity_pa_s', 'serving_c', 'salt_pct']
-const elsewhere = computed(() => problems.value.filter((p) => !shownFields.some((f) => p.field.startsWith(`seen.${f}`))))
+const elsewhere = computed(() =>
+  problems.value.filter((p) => !shownFields.some((f) => p.field.startsWith(`seen.${f}`))),
+)
 const number = (text: string) => Number(text.trim().replace(',', '.'))
 const seen = computed<Schemas['SeenIn'] | null>(() =>
   pot.viscosity === null
@@ -50,36 +53,77 @@ const shown = computed<TypedAmount>(() =>
   <div class="place">
     <header>
       <h1>Fix it</h1>
-      <p class="quiet">A pot that is not as it should be. For one of your own sauces, open it and press Fix it there: it knows what went in.</p>
+      <p class="quiet">
+        A pot that is not as it should be. For one of your own sauces, open it and press Fix it there: it knows what
+        went in.
+      </p>
     </header>
     <section class="pot sheet" aria-label="The pot">
       <label class="field">
         <span class="label">What it is</span>
-        <NSelect v-model:value="pot.kind" :options="kinds.map((k) => ({ value: k.key, label: k.name }))" aria-label="What it is" />
+        <NSelect
+          v-model:value="pot.kind"
+          :options="kinds.map((k) => ({ value: k.key, label: k.name }))"
+          aria-label="What it is"
+        />
       </label>
       <div class="row">
         <div class="field">
           <span class="label">How much</span>
-          <AmountField :amount="shown" label="How much" big :problem="problem('amount')" @change="pot.amount = $event" />
+          <AmountField
+            :amount="shown"
+            label="How much"
+            big
+            :problem="problem('amount')"
+            @change="pot.amount = $event"
+          />
         </div>
-        <NumberField :value="pot.temperature" label="How hot" unit="°C" :problem="problem('temperature_c')" @change="pot.temperature = $event" />
+        <NumberField
+          :value="pot.temperature"
+          label="How hot"
+          unit="°C"
+          :problem="problem('temperature_c')"
+          @change="pot.temperature = $event"
+        />
       </div>
       <div>
         <span class="label">How thick it looks now</span>
         <SpoonPicker v-model="pot.viscosity" label="How thick it looks now" thin />
-        <p v-if="problem('viscosity_pa_s')" class="problem">{{ problem('viscosity_pa_s')!.message }}. {{ problem('viscosity_pa_s')!.remedy }}.</p>
+        <p v-if="problem('viscosity_pa_s')" class="problem">
+          {{ problem('viscosity_pa_s')!.message }}. {{ problem('viscosity_pa_s')!.remedy }}.
+        </p>
       </div>
       <div class="row">
         <label class="field">
           <span class="label">Should be</span>
-          <NSelect v-model:value="pot.wanted" :options="session.grades.map((g) => ({ value: g.key, label: g.name }))" aria-label="Should be" />
+          <NSelect
+            v-model:value="pot.wanted"
+            :options="session.grades.map((g) => ({ value: g.key, label: g.name }))"
+            aria-label="Should be"
+          />
         </label>
-        <NumberField :value="pot.serving" label="served at" unit="°C" :problem="problem('serving_c')" @change="pot.serving = $event" />
-        <NumberField :value="pot.salt" label="salt, if known" unit="%" :problem="problem('salt_pct')" @change="pot.salt = $event" />
+        <NumberField
+          :value="pot.serving"
+          label="served at"
+          unit="°C"
+          :problem="problem('serving_c')"
+          @change="pot.serving = $event"
+        />
+        <NumberField
+          :value="pot.salt"
+          label="salt, if known"
+          unit="%"
+          :problem="problem('salt_pct')"
+          @change="pot.salt = $event"
+        />
       </div>
-      <p class="quiet small">Usual proportions are assumed for its kind; the amounts are estimates. Go in halves and look again.</p>
+      <p class="quiet small">
+        Usual proportions are assumed for its kind; the amounts are estimates. Go in halves and look again.
+      </p>
     </section>
-    <p v-for="p in elsewhere" :key="p.field" class="problem">{{ p.field.replace('seen.', '') }}: {{ p.message }}. {{ p.remedy }}.</p>
+    <p v-for="p in elsewhere" :key="p.field" class="problem">
+      {{ p.field.replace('seen.', '') }}: {{ p.message }}. {{ p.remedy }}.
+    </p>
     <FixIt v-if="seen" :seen="seen" @problems="problems = $event" />
     <p v-else class="ask">Pick the spoon that looks like it.</p>
   </div>

@@ -43,7 +43,9 @@ function apart(entry: Schemas['EntryOut']): string {
       <h1>Journal</h1>
       <span v-if="total" class="quiet">{{ total }} batches</span>
     </header>
-    <p v-if="trouble" class="problem" role="alert">{{ trouble }} <NButton size="small" @click="load">Try again</NButton></p>
+    <p v-if="trouble" class="problem" role="alert">
+      {{ trouble }} <NButton size="small" @click="load">Try again</NButton>
+    </p>
     <p v-if="total === 0" class="empty">
       Nothing written down yet. Cook a saved sauce to its end: weigh it, pick the spoon it reached, and it stands here
       beside its plan.
@@ -57,7 +59,9 @@ function apart(entry: Schemas['EntryOut']): string {
             <template v-else>{{ entry.name }}</template>
           </h2>
           <span v-if="entry.version" class="quiet">version {{ entry.version }}</span>
-          <span v-if="entry.service" class="quiet">for <RouterLink :to="`/service/${entry.service_id}`">{{ entry.service }}</RouterLink></span>
+          <span v-if="entry.service" class="quiet"
+            >for <RouterLink :to="`/service/${entry.service_id}`">{{ entry.service }}</RouterLink></span
+          >
         </div>
         <dl>
           <dt>weight</dt>
@@ -92,7 +96,9 @@ function apart(entry: Schemas['EntryOut']): string {
         </div>
       </li>
     </ol>
-    <p v-if="entries.length" class="quiet key">Grey is the plan, bold what came out. On the ribbon the wedge is predicted, the bar is the spoon you picked.</p>
+    <p v-if="entries.length" class="quiet key">
+      Grey is the plan, bold what came out. On the ribbon the wedge is predicted, the bar is the spoon you picked.
+    </p>
     <NButton v-if="older" :loading="busy" @click="load">Older batches</NButton>
   </div>
 </template>

@@ -20,7 +20,15 @@ const moved = ref<Schemas['Moved'][] | null>(null)
 const changed = computed(() => JSON.stringify(row.value) !== JSON.stringify(loaded.value?.row ?? {}))
 
 const blank: Record<string, string> = {
-  key: '', name: '', role: 'solid', water: '100', density: '1', cup_density: '1', origin: 'label', spread_pct: '10', form: '',
+  key: '',
+  name: '',
+  role: 'solid',
+  water: '100',
+  density: '1',
+  cup_density: '1',
+  origin: 'label',
+  spread_pct: '10',
+  form: '',
 }
 watch(
   () => props.editing,
@@ -84,12 +92,14 @@ const groups: { name: string; fields: { key: string; label: string; unit: string
     ],
   },
 ]
-const wrong = (key: string) => problems.value.find((p) => p.field === key || (key === 'insoluble' && p.field === 'composition'))
+const wrong = (key: string) =>
+  problems.value.find((p) => p.field === key || (key === 'insoluble' && p.field === 'composition'))
 const allergens = computed<string[]>({
   get: () => (row.value.allergens ?? '').split(' ').filter(Boolean),
   set: (list) => (row.value = { ...row.value, allergens: list.join(' ') }),
 })
-const options = (of: Record<string, string> | undefined) => Object.entries(of ?? {}).map(([value, label]) => ({ value, label }))
+const options = (of: Record<string, string> | undefined) =>
+  Object.entries(of ?? {}).map(([value, label]) => ({ value, label }))
 
 /** Which sauces would move; asked while typing, so that saving is no surprise. */
 const foresee = useDebounceFn(async () => {
@@ -149,7 +159,11 @@ async function shippedAgain(): Promise<void> {
   try {
     await ask(api.DELETE('/api/larder/ingredients/{key}', { params: { path: { key } } }))
     await session.reload()
-    message.info(loaded.value!.shipped ? `${loaded.value!.row.name} is as it came.` : `${loaded.value!.row.name} is no longer offered.`)
+    message.info(
+      loaded.value!.shipped
+        ? `${loaded.value!.row.name} is as it came.`
+        : `${loaded.value!.row.name} is no longer offered.`,
+    )
     emit('close')
   } catch (error) {
     trouble.value = (error as Error).message
@@ -168,41 +182,92 @@ const differs = (key: string) => loaded.value && (loaded.value.row[key] ?? '') !
   >
     <form @submit.prevent="save">
       <div class="top">
-        <label><span class="label">Name</span><input v-model="row.name" class="box" aria-label="Name" /><span v-if="wrong('name')" class="problem">{{ wrong('name')!.message }}. {{ wrong('name')!.remedy }}.</span></label>
-        <label v-if="editing === ''"><span class="label">Key, for sheets</span><input v-model="row.key" class="box" aria-label="Key" placeholder="cheese-from-the-ridge" /><span v-if="wrong('key')" class="problem">{{ wrong('key')!.message }}. {{ wrong('key')!.remedy }}.</span></label>
-        <label><span class="label">What it is</span><NSelect v-model:value="row.role" :options="options(session.catalogue?.roles)" aria-label="What it is" /></label>
-        <label><span class="label">Where the figures come from</span><NSelect v-model:value="row.origin" :options="options(session.catalogue?.origins)" aria-label="Where the figures come from" /></label>
-        <label class="short"><span class="label">Spread, ± %</span><input v-model="row.spread_pct" class="box" inputmode="decimal" aria-label="Spread" /></label>
+        <label
+          ><span class="label">Name</span><input v-model="row.name" class="box" aria-label="Name" /><span
+            v-if="wrong('name')"
+            class="problem"
+            >{{ wrong('name')!.message }}. {{ wrong('name')!.remedy }}.</span
+          ></label
+        >
+        <label v-if="editing === ''"
+          ><span class="label">Key, for sheets</span
+          ><input v-model="row.key" class="box" aria-label="Key" placeholder="cheese-from-the-ridge" /><span
+            v-if="wrong('key')"
+            class="problem"
+            >{{ wrong('key')!.message }}. {{ wrong('key')!.remedy }}.</span
+          ></label
+        >
+        <label
+          ><span class="label">What it is</span
+          ><NSelect v-model:value="row.role" :options="options(session.catalogue?.roles)" aria-label="What it is"
+        /></label>
+        <label
+          ><span class="label">Where the figures come from</span
+          ><NSelect
+            v-model:value="row.origin"
+            :options="options(session.catalogue?.origins)"
+            aria-label="Where the figures come from"
+        /></label>
+        <label class="short"
+          ><span class="label">Spread, ± %</span
+          ><input v-model="row.spread_pct" class="box" inputmode="decimal" aria-label="Spread"
+        /></label>
       </div>
       <fieldset v-for="group in groups" :key="group.name">
         <legend>{{ group.name }}</legend>
         <label v-for="f in group.fields" :key="f.key" :class="{ differs: differs(f.key) }">
           <span class="label">{{ f.label }}</span>
-          <span class="entry"><input v-model="row[f.key]" class="box" inputmode="decimal" :aria-label="f.label" :aria-invalid="Boolean(wrong(f.key))" />{{ f.unit }}</span>
+          <span class="entry"
+            ><input
+              v-model="row[f.key]"
+              class="box"
+              inputmode="decimal"
+              :aria-label="f.label"
+              :aria-invalid="Boolean(wrong(f.key))"
+            />{{ f.unit }}</span
+          >
           <span v-if="differs(f.key)" class="quiet was">was {{ loaded!.row[f.key] || 'none' }}</span>
           <span v-if="wrong(f.key)" class="problem">{{ wrong(f.key)!.message }}. {{ wrong(f.key)!.remedy }}.</span>
         </label>
         <label v-if="group.fields.some((f) => f.key === 'body')" class="wide">
           <span class="label">Where that comes from</span>
-          <NSelect :value="row.body_origin ?? ''" :options="options(session.catalogue?.body_origins)" aria-label="Where the body comes from" @update:value="(v: string) => (row.body_origin = v)" />
+          <NSelect
+            :value="row.body_origin ?? ''"
+            :options="options(session.catalogue?.body_origins)"
+            aria-label="Where the body comes from"
+            @update:value="(v: string) => (row.body_origin = v)"
+          />
         </label>
       </fieldset>
       <label>
         <span class="label">Allergens</span>
-        <NSelect v-model:value="allergens" multiple :options="(session.catalogue?.allergens ?? []).map((a) => ({ value: a, label: a }))" aria-label="Allergens" />
+        <NSelect
+          v-model:value="allergens"
+          multiple
+          :options="(session.catalogue?.allergens ?? []).map((a) => ({ value: a, label: a }))"
+          aria-label="Allergens"
+        />
       </label>
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
       <section v-if="moved && changed" class="moved" aria-live="polite">
         <p v-if="!moved.length"><b>No sauce of yours moves.</b></p>
         <template v-else>
-          <p><b>{{ moved.length }} {{ moved.length === 1 ? 'sauce moves' : 'sauces move' }}</b> with it; saved versions keep the figures they were saved with.</p>
+          <p>
+            <b>{{ moved.length }} {{ moved.length === 1 ? 'sauce moves' : 'sauces move' }}</b> with it; saved versions
+            keep the figures they were saved with.
+          </p>
           <ul>
-            <li v-for="one in moved" :key="one.sauce_id"><b>{{ one.name }}</b>: {{ one.changes.join(' · ') }}</li>
+            <li v-for="one in moved" :key="one.sauce_id">
+              <b>{{ one.name }}</b
+              >: {{ one.changes.join(' · ') }}
+            </li>
           </ul>
         </template>
       </section>
       <div class="buttons">
-        <NButton v-if="loaded && loaded.revision > 0" @click="shippedAgain">{{ loaded.shipped ? 'As it came' : 'No longer offer it' }}</NButton>
+        <NButton v-if="loaded && loaded.revision > 0" @click="shippedAgain">{{
+          loaded.shipped ? 'As it came' : 'No longer offer it'
+        }}</NButton>
         <span class="rest" />
         <NButton @click="emit('close')">Leave it</NButton>
         <NButton type="primary" attr-type="submit" :disabled="!changed">Keep it</NButton>

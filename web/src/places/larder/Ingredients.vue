@@ -14,7 +14,11 @@ const rows = computed(() => {
   const wanted = search.value.toLowerCase().split(/\s+/)
   const roles = session.catalogue?.roles ?? {}
   return [...session.ingredients.values()].filter((row) =>
-    wanted.every((word) => `${row.name} ${row.role} ${roles[row.role] ?? ''} ${row.allergens.join(' ')} ${row.own ? 'own' : ''}`.toLowerCase().includes(word)),
+    wanted.every((word) =>
+      `${row.name} ${row.role} ${roles[row.role] ?? ''} ${row.allergens.join(' ')} ${row.own ? 'own' : ''}`
+        .toLowerCase()
+        .includes(word),
+    ),
   )
 })
 
@@ -50,26 +54,45 @@ const told = computed(() => report.value?.rows.filter((row) => row.status !== 's
 <template>
   <section class="ingredients">
     <div class="head">
-      <NInput v-model:value="search" class="search" clearable placeholder="Search ingredients, kinds, allergens" :input-props="{ 'aria-label': 'Search the larder' }" />
+      <NInput
+        v-model:value="search"
+        class="search"
+        clearable
+        placeholder="Search ingredients, kinds, allergens"
+        :input-props="{ 'aria-label': 'Search the larder' }"
+      />
       <NButton type="primary" @click="editing = ''">New ingredient</NButton>
       <a class="link" href="/api/larder/csv" download="larder.csv">CSV out</a>
-      <label class="link">CSV in<input type="file" accept=".csv,text/csv" aria-label="Larder file" @change="take" /></label>
+      <label class="link"
+        >CSV in<input type="file" accept=".csv,text/csv" aria-label="Larder file" @change="take"
+      /></label>
     </div>
     <p v-if="trouble" class="told" role="status">{{ trouble }}</p>
     <p class="quiet">
-      {{ rows.length }} ingredients, per 100 g. Figures are typical values, with the spread such products show; a label in
-      your hand knows better. Press a row to correct it.
+      {{ rows.length }} ingredients, per 100 g. Figures are typical values, with the spread such products show; a label
+      in your hand knows better. Press a row to correct it.
     </p>
     <div class="scroll sheet">
       <table class="grid">
         <thead>
           <tr>
-            <th>Ingredient</th><th class="n">price a kg</th><th class="n">water</th><th class="n">fat</th><th class="n">salt</th><th class="n">g/mL</th><th class="n">usable</th><th>allergens</th><th>where from</th>
+            <th>Ingredient</th>
+            <th class="n">price a kg</th>
+            <th class="n">water</th>
+            <th class="n">fat</th>
+            <th class="n">salt</th>
+            <th class="n">g/mL</th>
+            <th class="n">usable</th>
+            <th>allergens</th>
+            <th>where from</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="row in rows" :key="row.key" @click="editing = row.key">
-            <td><button class="plain name" :aria-label="`Correct ${row.name}`">{{ row.name }}</button><span v-if="row.own" class="own">yours</span></td>
+            <td>
+              <button class="plain name" :aria-label="`Correct ${row.name}`">{{ row.name }}</button
+              ><span v-if="row.own" class="own">yours</span>
+            </td>
             <td class="n">{{ row.price_per_kg.toFixed(2) }}</td>
             <td class="n">{{ number(row.water) }}</td>
             <td class="n">{{ number(row.fat) }}</td>
@@ -84,16 +107,30 @@ const told = computed(() => report.value?.rows.filter((row) => row.status !== 's
       <p v-if="!rows.length" class="quiet none">Nothing by that name.</p>
     </div>
     <IngredientDialog :editing="editing" @close="editing = null" />
-    <NModal :show="report !== null" preset="card" title="What the file holds" style="width: min(760px, 96vw)" @update:show="(show: boolean) => show || (report = null)">
+    <NModal
+      :show="report !== null"
+      preset="card"
+      title="What the file holds"
+      style="width: min(760px, 96vw)"
+      @update:show="(show: boolean) => show || (report = null)"
+    >
       <template v-if="report">
-        <p><b>{{ count('new') }}</b> new, <b>{{ count('changed') }}</b> changed, {{ count('same') }} the same, <b>{{ count('refused') }}</b> refused.</p>
+        <p>
+          <b>{{ count('new') }}</b> new, <b>{{ count('changed') }}</b> changed, {{ count('same') }} the same,
+          <b>{{ count('refused') }}</b> refused.
+        </p>
         <ul class="report">
           <li v-for="row in told" :key="row.line" :class="row.status">
-            <span class="quiet">line {{ row.line }}</span> <b>{{ row.key || 'no key' }}</b> {{ row.status }}<template v-if="row.changed.length">: {{ row.changed.join(', ') }}</template>
-            <span v-for="p in row.problems" :key="p.field" class="problem"> {{ p.field }}: {{ p.message }}. {{ p.remedy }}.</span>
+            <span class="quiet">line {{ row.line }}</span> <b>{{ row.key || 'no key' }}</b> {{ row.status
+            }}<template v-if="row.changed.length">: {{ row.changed.join(', ') }}</template>
+            <span v-for="p in row.problems" :key="p.field" class="problem">
+              {{ p.field }}: {{ p.message }}. {{ p.remedy }}.</span
+            >
           </li>
         </ul>
-        <NButton type="primary" :disabled="!(count('new') + count('changed'))" @click="read(true)">Keep the {{ count('new') + count('changed') }} good rows</NButton>
+        <NButton type="primary" :disabled="!(count('new') + count('changed'))" @click="read(true)"
+          >Keep the {{ count('new') + count('changed') }} good rows</NButton
+        >
       </template>
     </NModal>
   </section>

@@ -23,7 +23,13 @@ const here = computed(() => shelves.find((s) => s.key === route.query.shelf) ?? 
     <header>
       <h1>Larder</h1>
       <div role="tablist" aria-label="Shelves">
-        <button v-for="s in shelves" :key="s.key" role="tab" :aria-selected="s === here" @click="router.replace({ query: { shelf: s.key } })">
+        <button
+          v-for="s in shelves"
+          :key="s.key"
+          role="tab"
+          :aria-selected="s === here"
+          @click="router.replace({ query: { shelf: s.key } })"
+        >
           {{ s.name }}
         </button>
       </div>

@@ -9,7 +9,16 @@ import { useSession } from '@/shell/session'
 
 const session = useSession()
 const message = useMessage()
-const fresh = () => ({ name: '', of: '', size: '', unit: 'mL', packing: '1', spread_pct: '10', kind: 'ladle', words: '' })
+const fresh = () => ({
+  name: '',
+  of: '',
+  size: '',
+  unit: 'mL',
+  packing: '1',
+  spread_pct: '10',
+  kind: 'ladle',
+  words: '',
+})
 const entry = reactive(fresh())
 const form = useForm()
 const kinds = [
@@ -24,7 +33,9 @@ const forWhat = computed(() => [
   ...[...session.ingredients.values()].map((row) => ({ value: row.key, label: row.name })),
 ])
 const ofName = (of: string) => session.ingredients.get(of)?.name ?? session.catalogue?.roles[of] ?? 'anything'
-const rows = computed(() => [...(session.catalogue?.measures ?? [])].sort((a, b) => Number(b.id !== null) - Number(a.id !== null)))
+const rows = computed(() =>
+  [...(session.catalogue?.measures ?? [])].sort((a, b) => Number(b.id !== null) - Number(a.id !== null)),
+)
 const keep = () =>
   form.run(async () => {
     await ask(api.PUT('/api/larder/measures', { body: { ...entry } }))
@@ -33,7 +44,10 @@ const keep = () =>
   })
 function change(row: Schemas['MeasureOut']): void {
   Object.assign(entry, {
-    ...row, size: String(row.size), packing: String(row.packing), spread_pct: String(row.spread_pct),
+    ...row,
+    size: String(row.size),
+    packing: String(row.packing),
+    spread_pct: String(row.spread_pct),
   })
 }
 async function remove(row: Schemas['MeasureOut']): Promise<void> {
@@ -52,22 +66,39 @@ async function remove(row: Schemas['MeasureOut']): Promise<void> {
   <div class="measures">
     <section>
       <p class="quiet">
-        Type an amount such as “2 knobs” or “1 scooped cup” in any sheet. The sheet keeps the grams and how vague they are;
-        a vague measure widens the soft edge of the ribbon. Name one “tbsp” with 20 mL if your spoons are large.
+        Type an amount such as “2 knobs” or “1 scooped cup” in any sheet. The sheet keeps the grams and how vague they
+        are; a vague measure widens the soft edge of the ribbon. Name one “tbsp” with 20 mL if your spoons are large.
       </p>
       <div class="scroll sheet">
         <table class="grid">
-          <thead><tr><th>Measure</th><th>of</th><th class="n">holds</th><th class="n">hands differ by</th><th /><th /></tr></thead>
+          <thead>
+            <tr>
+              <th>Measure</th>
+              <th>of</th>
+              <th class="n">holds</th>
+              <th class="n">hands differ by</th>
+              <th />
+              <th />
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="row in rows" :key="row.name + row.of">
-              <td><b>{{ row.name }}</b><span v-if="row.id !== null" class="own">yours</span></td>
+              <td>
+                <b>{{ row.name }}</b
+                ><span v-if="row.id !== null" class="own">yours</span>
+              </td>
               <td>{{ ofName(row.of) }}</td>
-              <td class="n">{{ number(row.size) }} {{ row.unit }}<template v-if="row.packing !== 1"> × {{ number(row.packing) }}</template></td>
+              <td class="n">
+                {{ number(row.size) }} {{ row.unit
+                }}<template v-if="row.packing !== 1"> × {{ number(row.packing) }}</template>
+              </td>
               <td class="n">± {{ number(row.spread_pct) }} %</td>
               <td class="quiet words">{{ row.words }}</td>
               <td class="n">
                 <NButton quaternary :aria-label="`Change ${row.name}`" @click="change(row)">Change</NButton>
-                <NButton v-if="row.id !== null" quaternary :aria-label="`Take ${row.name} away`" @click="remove(row)">×</NButton>
+                <NButton v-if="row.id !== null" quaternary :aria-label="`Take ${row.name} away`" @click="remove(row)"
+                  >×</NButton
+                >
               </td>
             </tr>
           </tbody>
@@ -76,17 +107,45 @@ async function remove(row: Schemas['MeasureOut']): Promise<void> {
     </section>
     <form class="sheet" @submit.prevent="keep">
       <h3>Your own measure</h3>
-      <label><span class="label">What you call it</span><input v-model="entry.name" class="box" aria-label="Measure name" /><span class="problem">{{ form.wrong('name') }}</span></label>
-      <label><span class="label">Of</span><NSelect v-model:value="entry.of" filterable :options="forWhat" aria-label="Measure of" /><span class="problem">{{ form.wrong('of') }}</span></label>
+      <label
+        ><span class="label">What you call it</span
+        ><input v-model="entry.name" class="box" aria-label="Measure name" /><span class="problem">{{
+          form.wrong('name')
+        }}</span></label
+      >
+      <label
+        ><span class="label">Of</span
+        ><NSelect v-model:value="entry.of" filterable :options="forWhat" aria-label="Measure of" /><span
+          class="problem"
+          >{{ form.wrong('of') }}</span
+        ></label
+      >
       <div class="pair">
-        <label><span class="label">Holds</span><input v-model="entry.size" class="box" inputmode="decimal" aria-label="Measure holds" /></label>
-        <label><span class="label">in</span><NSelect v-model:value="entry.unit" :options="['mL', 'g'].map((u) => ({ value: u, label: u }))" aria-label="Measure unit" /></label>
+        <label
+          ><span class="label">Holds</span
+          ><input v-model="entry.size" class="box" inputmode="decimal" aria-label="Measure holds"
+        /></label>
+        <label
+          ><span class="label">in</span
+          ><NSelect
+            v-model:value="entry.unit"
+            :options="['mL', 'g'].map((u) => ({ value: u, label: u }))"
+            aria-label="Measure unit"
+        /></label>
       </div>
       <span class="problem">{{ form.wrong('size') }}</span>
-      <label><span class="label">Kind</span><NSelect v-model:value="entry.kind" :options="kinds" aria-label="Measure kind" /></label>
+      <label
+        ><span class="label">Kind</span><NSelect v-model:value="entry.kind" :options="kinds" aria-label="Measure kind"
+      /></label>
       <div class="pair">
-        <label><span class="label">Hands differ by, ± %</span><input v-model="entry.spread_pct" class="box" inputmode="decimal" aria-label="Measure spread" /></label>
-        <label><span class="label">Packed, × spooned</span><input v-model="entry.packing" class="box" inputmode="decimal" aria-label="Measure packing" /></label>
+        <label
+          ><span class="label">Hands differ by, ± %</span
+          ><input v-model="entry.spread_pct" class="box" inputmode="decimal" aria-label="Measure spread"
+        /></label>
+        <label
+          ><span class="label">Packed, × spooned</span
+          ><input v-model="entry.packing" class="box" inputmode="decimal" aria-label="Measure packing"
+        /></label>
       </div>
       <span class="problem">{{ form.wrong('spread_pct') || form.wrong('packing') }}</span>
       <p v-if="form.trouble.value" class="problem" role="alert">{{ form.trouble.value }}</p>

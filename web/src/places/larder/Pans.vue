@@ -10,7 +10,14 @@ import { useSession } from '@/shell/session'
 const session = useSession()
 const message = useMessage()
 const emptyPan = () => ({
-  name: '', shape: 'straight', diameter_cm: '', width_cm: '', depth_cm: '', tare_g: '', reactive: false, heavy: true,
+  name: '',
+  shape: 'straight',
+  diameter_cm: '',
+  width_cm: '',
+  depth_cm: '',
+  tare_g: '',
+  reactive: false,
+  heavy: true,
 })
 const pan = reactive(emptyPan())
 const shapes = [
@@ -22,17 +29,32 @@ const shapes = [
   { value: 'dish', label: 'small dish' },
 ]
 const panForm = useForm()
-const measures = computed(() => [
-  ...(pan.shape === 'tray'
-    ? ([{ key: 'diameter_cm', label: 'Long inside, cm' }, { key: 'width_cm', label: 'Wide inside, cm' }] as const)
-    : ([{ key: 'diameter_cm', label: 'Across the rim, cm' }] as const)),
-  { key: 'depth_cm', label: 'Deep inside, cm' },
-  { key: 'tare_g', label: 'Empty weight, g' },
-] as { key: 'diameter_cm' | 'width_cm' | 'depth_cm' | 'tare_g'; label: string }[])
+const measures = computed(
+  () =>
+    [
+      ...(pan.shape === 'tray'
+        ? ([
+            { key: 'diameter_cm', label: 'Long inside, cm' },
+            { key: 'width_cm', label: 'Wide inside, cm' },
+          ] as const)
+        : ([{ key: 'diameter_cm', label: 'Across the rim, cm' }] as const)),
+      { key: 'depth_cm', label: 'Deep inside, cm' },
+      { key: 'tare_g', label: 'Empty weight, g' },
+    ] as { key: 'diameter_cm' | 'width_cm' | 'depth_cm' | 'tare_g'; label: string }[],
+)
 
 const addPan = () =>
   panForm.run(async () => {
-    await ask(api.POST('/api/larder/pans', { body: { ...pan, depth_cm: pan.depth_cm || null, tare_g: pan.tare_g || 0, width_cm: pan.shape === 'tray' ? pan.width_cm || null : null } }))
+    await ask(
+      api.POST('/api/larder/pans', {
+        body: {
+          ...pan,
+          depth_cm: pan.depth_cm || null,
+          tare_g: pan.tare_g || 0,
+          width_cm: pan.shape === 'tray' ? pan.width_cm || null : null,
+        },
+      }),
+    )
     Object.assign(pan, emptyPan())
     await session.reload()
   })
@@ -43,8 +65,11 @@ async function removePan(id: number): Promise<void> {
     await session.reload()
     if (gone) {
       Object.assign(pan, {
-        ...gone, diameter_cm: String(gone.diameter_cm), depth_cm: String(gone.depth_cm),
-        width_cm: String(gone.width_cm ?? ''), tare_g: String(gone.tare_g),
+        ...gone,
+        diameter_cm: String(gone.diameter_cm),
+        depth_cm: String(gone.depth_cm),
+        width_cm: String(gone.width_cm ?? ''),
+        tare_g: String(gone.tare_g),
       })
       message.info('Taken away; its measures are in the form if you want it back.')
     }
@@ -78,11 +103,21 @@ async function removeBurner(id: number): Promise<void> {
   <div class="pans">
     <section>
       <h2>Your pans</h2>
-      <p class="quiet">The pan decides how fast a sauce boils down. A sheet keeps the measures of the pan it was made for.</p>
+      <p class="quiet">
+        The pan decides how fast a sauce boils down. A sheet keeps the measures of the pan it was made for.
+      </p>
       <ul>
         <li v-for="p in session.pans" :key="p.id" class="sheet">
-          <span><b>{{ p.name }}</b><br />{{ p.diameter_cm }} cm {{ p.width_cm ? `by ${p.width_cm}` : 'across' }}, {{ p.depth_cm }} deep, {{ p.shape }}<template v-if="p.reactive">, bare metal</template></span>
-          <span class="n">{{ millilitres(p.capacity_ml) }}<br /><span class="quiet">{{ p.tare_g ? scaleReads(p.tare_g) : 'not weighed' }}</span></span>
+          <span
+            ><b>{{ p.name }}</b
+            ><br />{{ p.diameter_cm }} cm {{ p.width_cm ? `by ${p.width_cm}` : 'across' }}, {{ p.depth_cm }} deep,
+            {{ p.shape }}<template v-if="p.reactive">, bare metal</template></span
+          >
+          <span class="n"
+            >{{ millilitres(p.capacity_ml) }}<br /><span class="quiet">{{
+              p.tare_g ? scaleReads(p.tare_g) : 'not weighed'
+            }}</span></span
+          >
           <NButton quaternary :aria-label="`Take ${p.name} away`" @click="removePan(p.id)">×</NButton>
         </li>
       </ul>
@@ -99,10 +134,17 @@ async function removeBurner(id: number): Promise<void> {
         </label>
         <label v-for="m in measures" :key="m.key">
           <span class="label">{{ m.label }}</span>
-          <NInput v-model:value="pan[m.key]" placeholder="" :input-props="{ inputmode: 'decimal', 'aria-label': m.label }" />
+          <NInput
+            v-model:value="pan[m.key]"
+            placeholder=""
+            :input-props="{ inputmode: 'decimal', 'aria-label': m.label }"
+          />
           <span v-if="panForm.wrong(m.key)" class="problem">{{ panForm.wrong(m.key) }}</span>
         </label>
-        <label class="switch"><NSwitch v-model:value="pan.reactive" aria-label="Bare metal" /> bare aluminium or iron: not for wine, lemon, yolk</label>
+        <label class="switch"
+          ><NSwitch v-model:value="pan.reactive" aria-label="Bare metal" /> bare aluminium or iron: not for wine, lemon,
+          yolk</label
+        >
         <label class="switch"><NSwitch v-model:value="pan.heavy" aria-label="Heavy bottom" /> heavy bottom</label>
         <p v-if="panForm.trouble.value" class="problem" role="alert">{{ panForm.trouble.value }}</p>
         <NButton type="primary" attr-type="submit">Add the pan</NButton>
@@ -112,7 +154,10 @@ async function removeBurner(id: number): Promise<void> {
       <h2>Your rings</h2>
       <ul>
         <li v-for="b in session.burners" :key="b.id" class="sheet">
-          <span><b>{{ b.name }}</b><br />{{ b.kind }}</span>
+          <span
+            ><b>{{ b.name }}</b
+            ><br />{{ b.kind }}</span
+          >
           <span class="n">{{ b.watts }} W</span>
           <NButton quaternary :aria-label="`Take ${b.name} away`" @click="removeBurner(b.id)">×</NButton>
         </li>
@@ -130,7 +175,11 @@ async function removeBurner(id: number): Promise<void> {
         </label>
         <label>
           <span class="label">Rated power, W</span>
-          <NInput v-model:value="burner.watts" placeholder="" :input-props="{ inputmode: 'decimal', 'aria-label': 'Rated power, W' }" />
+          <NInput
+            v-model:value="burner.watts"
+            placeholder=""
+            :input-props="{ inputmode: 'decimal', 'aria-label': 'Rated power, W' }"
+          />
           <span v-if="ringForm.wrong('watts')" class="problem">{{ ringForm.wrong('watts') }}</span>
         </label>
         <p v-if="ringForm.trouble.value" class="problem" role="alert">{{ ringForm.trouble.value }}</p>

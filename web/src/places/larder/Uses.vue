@@ -25,29 +25,66 @@ async function set(what: string, text: string): Promise<void> {
 
 <template>
   <section>
-    <p class="quiet">What your kitchen gives. An empty entry is the usual again. A dish may still ask for more or less by itself.</p>
+    <p class="quiet">
+      What your kitchen gives. An empty entry is the usual again. A dish may still ask for more or less by itself.
+    </p>
     <div class="scroll sheet">
       <table class="grid">
-        <thead><tr><th>Use</th><th>for each of</th><th class="n">mL</th><th>usually</th><th>how thick</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Use</th>
+            <th>for each of</th>
+            <th class="n">mL</th>
+            <th>usually</th>
+            <th>how thick</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="use in session.uses" :key="use.key">
-            <td><b>{{ use.name }}</b><span v-if="use.own" class="own">yours</span></td>
+            <td>
+              <b>{{ use.name }}</b
+              ><span v-if="use.own" class="own">yours</span>
+            </td>
             <td>{{ use.counted_in }}</td>
-            <td class="n"><NumberField bare :value="use.per_ml" :label="`mL, ${use.name}`" :problem="problem(use.key)" @change="setSoon(use.key, $event)" /></td>
+            <td class="n">
+              <NumberField
+                bare
+                :value="use.per_ml"
+                :label="`mL, ${use.name}`"
+                :problem="problem(use.key)"
+                @change="setSoon(use.key, $event)"
+              />
+            </td>
             <td class="quiet">{{ use.usual_ml }} mL. {{ use.why }}</td>
             <td>{{ session.gradeName(use.grade) }}</td>
           </tr>
           <tr>
             <td><b>Clings to pot and whisk, is tasted</b></td>
             <td>pots</td>
-            <td class="n"><NumberField bare :value="session.catalogue?.film_ml" label="mL, clings" :problem="problem('film')" @change="setSoon('film', $event)" /></td>
+            <td class="n">
+              <NumberField
+                bare
+                :value="session.catalogue?.film_ml"
+                label="mL, clings"
+                :problem="problem('film')"
+                @change="setSoon('film', $event)"
+              />
+            </td>
             <td class="quiet">{{ session.catalogue?.usual_film_ml }} mL</td>
             <td />
           </tr>
           <tr>
             <td><b>The most you whisk smooth in one pot</b></td>
             <td>pots</td>
-            <td class="n"><NumberField bare :value="session.catalogue?.whisk_ml" label="mL, whisked at once" :problem="problem('whisk')" @change="setSoon('whisk', $event)" /></td>
+            <td class="n">
+              <NumberField
+                bare
+                :value="session.catalogue?.whisk_ml"
+                label="mL, whisked at once"
+                :problem="problem('whisk')"
+                @change="setSoon('whisk', $event)"
+              />
+            </td>
             <td class="quiet">{{ session.catalogue?.usual_whisk_ml }} mL</td>
             <td />
           </tr>

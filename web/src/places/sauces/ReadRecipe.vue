@@ -51,7 +51,13 @@ async function take(event: Event): Promise<void> {
   begin()
 }
 function draftOf(i: number, line: Schemas['ReadLine']): Said {
-  return typed.value[i] ?? said.value[i] ?? { ingredient: line.ingredient ?? line.guesses[0] ?? null, amount: line.amount ? amount(line.amount) : '' }
+  return (
+    typed.value[i] ??
+    said.value[i] ?? {
+      ingredient: line.ingredient ?? line.guesses[0] ?? null,
+      amount: line.amount ? amount(line.amount) : '',
+    }
+  )
 }
 function type(i: number, line: Schemas['ReadLine'], change: Partial<Said>): void {
   typed.value = { ...typed.value, [i]: { ...draftOf(i, line), ...change } }
@@ -87,7 +93,10 @@ const statusWords: Record<string, string> = { read: 'read', settle: 'please sett
       <NButton @click="router.push('/sauces')">Back to the sauces</NButton>
     </header>
     <section class="paste">
-      <p class="quiet">Paste a recipe: its name, an ingredient a line, then its method. A recipe file (JSON-LD), a saved web page that holds one, or one of our sheets is read too. Nothing is guessed silently.</p>
+      <p class="quiet">
+        Paste a recipe: its name, an ingredient a line, then its method. A recipe file (JSON-LD), a saved web page that
+        holds one, or one of our sheets is read too. Nothing is guessed silently.
+      </p>
       <NInput
         v-model:value="text"
         type="textarea"
@@ -108,17 +117,24 @@ const statusWords: Record<string, string> = { read: 'read', settle: 'please sett
       <section v-if="found.reading.lines.length">
         <h2>{{ found.reading.name }}</h2>
         <p aria-live="polite">
-          <b>{{ found.reading.lines.length - found.reading.open_lines }}</b> of {{ found.reading.lines.length }} lines read<template v-if="found.reading.open_lines">; <b>{{ found.reading.open_lines }}</b> for you to settle</template>.
+          <b>{{ found.reading.lines.length - found.reading.open_lines }}</b> of {{ found.reading.lines.length }} lines
+          read<template v-if="found.reading.open_lines"
+            >; <b>{{ found.reading.open_lines }}</b> for you to settle</template
+          >.
           <template v-if="found.reading.makes"> The recipe says it makes “{{ found.reading.makes }}”.</template>
         </p>
         <ol class="lines">
           <li v-for="(line, i) in found.reading.lines" :key="i" :class="line.status">
             <div class="text">
-              <span class="status">{{ said[i] ? (said[i]!.ingredient ? 'settled' : 'left out') : statusWords[line.status] }}</span>
+              <span class="status">{{
+                said[i] ? (said[i]!.ingredient ? 'settled' : 'left out') : statusWords[line.status]
+              }}</span>
               <b>{{ line.text }}</b>
             </div>
             <template v-if="line.status === 'read'">
-              <span v-if="line.ingredient" class="as">{{ line.amount ? amount(line.amount) : 'to taste' }} {{ nameOf(line.ingredient) }}</span>
+              <span v-if="line.ingredient" class="as"
+                >{{ line.amount ? amount(line.amount) : 'to taste' }} {{ nameOf(line.ingredient) }}</span
+              >
               <NButton v-if="said[i]" size="small" @click="again(i)">Settle it again</NButton>
             </template>
             <form v-else class="settle" @submit.prevent="settle(i, line)">
@@ -149,22 +165,33 @@ const statusWords: Record<string, string> = { read: 'read', settle: 'please sett
       <section class="made sheet">
         <template v-if="found.reading.sheet && found.final">
           <h2>{{ session.gradeName(found.final.grade) || found.final.reason }}</h2>
-          <p>{{ found.reading.sheet.steps?.length }} steps, {{ grams(found.final.total_g ?? found.final.mass_g) }}, {{ minutes(found.final.minutes) }}, salt {{ found.final.salt_pct.toFixed(2) }} %.</p>
+          <p>
+            {{ found.reading.sheet.steps?.length }} steps, {{ grams(found.final.total_g ?? found.final.mass_g) }},
+            {{ minutes(found.final.minutes) }}, salt {{ found.final.salt_pct.toFixed(2) }} %.
+          </p>
         </template>
         <p v-else>Nothing for a sauce yet: settle a line.</p>
         <template v-if="found.reading.assumed.length">
           <span class="label">Taken for granted</span>
-          <ul><li v-for="one in found.reading.assumed" :key="one">{{ one }}</li></ul>
+          <ul>
+            <li v-for="one in found.reading.assumed" :key="one">{{ one }}</li>
+          </ul>
         </template>
         <template v-if="found.reading.beside.length">
           <span class="label">Goes with it</span>
-          <ul><li v-for="one in found.reading.beside" :key="one">{{ one }}</li></ul>
+          <ul>
+            <li v-for="one in found.reading.beside" :key="one">{{ one }}</li>
+          </ul>
         </template>
         <template v-if="found.reading.unused.length">
           <span class="label">Said in the method, nothing taken from it</span>
-          <ul><li v-for="one in found.reading.unused" :key="one">{{ one }}</li></ul>
+          <ul>
+            <li v-for="one in found.reading.unused" :key="one">{{ one }}</li>
+          </ul>
         </template>
-        <NButton type="primary" :disabled="!found.reading.sheet" @click="open">Open it as a sauce{{ found.reading.open_lines ? ', without the open lines' : '' }}</NButton>
+        <NButton type="primary" :disabled="!found.reading.sheet" @click="open"
+          >Open it as a sauce{{ found.reading.open_lines ? ', without the open lines' : '' }}</NButton
+        >
       </section>
     </template>
   </div>

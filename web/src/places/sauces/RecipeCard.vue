@@ -16,7 +16,9 @@ const trouble = ref('')
 onMounted(async () => {
   try {
     const sauce = await ask(api.GET('/api/sauces/{sauce_id}', { params: { path: { sauce_id: props.id } } }))
-    worked.value = await ask(api.POST('/api/work/check', { body: { sheet: sauce.sheet as Record<string, unknown>, resalt: false } }))
+    worked.value = await ask(
+      api.POST('/api/work/check', { body: { sheet: sauce.sheet as Record<string, unknown>, resalt: false } }),
+    )
   } catch (error) {
     trouble.value = (error as Error).message
   }
@@ -34,7 +36,9 @@ const print = () => window.print()
   <div class="place">
     <p class="tools no-print">
       <NButton type="primary" @click="print">Print on {{ paper }}</NButton>
-      <NButton @click="router.push(`/sauces/${id}/card?size=${paper === 'A4' ? 'A5' : 'A4'}`)">{{ paper === 'A4' ? 'A5' : 'A4' }} instead</NButton>
+      <NButton @click="router.push(`/sauces/${id}/card?size=${paper === 'A4' ? 'A5' : 'A4'}`)"
+        >{{ paper === 'A4' ? 'A5' : 'A4' }} instead</NButton
+      >
       <NButton @click="router.push(`/sauces/${id}`)">Back to the sauce</NButton>
     </p>
     <p v-if="trouble" class="problem">{{ trouble }}</p>
@@ -43,15 +47,23 @@ const print = () => window.print()
         <h1>{{ worked.sheet.name }}</h1>
         <p>
           <b>{{ session.gradeName(worked.final.grade) || worked.final.reason }}</b> at {{ worked.final.serving_c }} °C ·
-          {{ millilitres(worked.final.total_ml ?? worked.final.volume_ml) }}, {{ grams(worked.final.total_g ?? worked.final.mass_g) }} ·
-          {{ minutes(worked.final.minutes) }} · salt {{ worked.final.salt_pct.toFixed(2) }} %
+          {{ millilitres(worked.final.total_ml ?? worked.final.volume_ml) }},
+          {{ grams(worked.final.total_g ?? worked.final.mass_g) }} · {{ minutes(worked.final.minutes) }} · salt
+          {{ worked.final.salt_pct.toFixed(2) }} %
         </p>
-        <ThicknessRibbon :viscosity="worked.final.viscosity_pa_s" :low="worked.final.viscosity_low_pa_s" :high="worked.final.viscosity_high_pa_s" :target="worked.sheet.target?.grade" />
+        <ThicknessRibbon
+          :viscosity="worked.final.viscosity_pa_s"
+          :low="worked.final.viscosity_low_pa_s"
+          :high="worked.final.viscosity_high_pa_s"
+          :target="worked.sheet.target?.grade"
+        />
       </header>
       <ol>
         <li v-for="(card, i) in worked.cards" :key="i">
           <div class="weigh">
-            <p v-for="w in card.weighed" :key="w.field"><b>{{ amount(w.amount) }}</b> {{ w.name }}</p>
+            <p v-for="w in card.weighed" :key="w.field">
+              <b>{{ amount(w.amount) }}</b> {{ w.name }}
+            </p>
           </div>
           <div>
             <b>{{ card.title }}.</b> {{ card.do }}
@@ -61,7 +73,9 @@ const print = () => window.print()
         </li>
       </ol>
       <footer>
-        <p v-if="worked.final.allergens.length">Allergens: <b>{{ worked.final.allergens.join(', ') }}</b></p>
+        <p v-if="worked.final.allergens.length">
+          Allergens: <b>{{ worked.final.allergens.join(', ') }}</b>
+        </p>
         <p>Thickness and times are estimates: taste, and look at the spoon.</p>
       </footer>
     </article>

@@ -156,13 +156,15 @@ onKey((key) => {
       <NButton @click="router.push('/sauces/read')">Read a recipe</NButton>
       <NButton type="primary" @click="choosing = true">New sauce</NButton>
     </header>
-    <p v-if="trouble" class="problem" role="alert">{{ trouble }} <NButton size="small" @click="load">Try again</NButton></p>
+    <p v-if="trouble" class="problem" role="alert">
+      {{ trouble }} <NButton size="small" @click="load">Try again</NButton>
+    </p>
 
     <section v-if="sauces && !any" class="empty">
       <h2>Start with a sauce</h2>
       <p>
-        Say what it is for, how many and how thick; Kestrel Fog gives you amounts to weigh out, and
-        shows the pot at every step before you cook it.
+        Say what it is for, how many and how thick; Kestrel Fog gives you amounts to weigh out, and shows the pot at
+        every step before you cook it.
       </p>
       <StartPicker :kinds="kinds" @begin="begin" />
     </section>
@@ -192,7 +194,13 @@ onKey((key) => {
       </li>
     </ul>
 
-    <NModal v-model:show="choosing" preset="card" title="New sauce: start from" style="width: min(1040px, 96vw); max-height: 90vh" content-style="overflow: auto">
+    <NModal
+      v-model:show="choosing"
+      preset="card"
+      title="New sauce: start from"
+      style="width: min(1040px, 96vw); max-height: 90vh"
+      content-style="overflow: auto"
+    >
       <StartPicker :kinds="kinds" @begin="begin" />
     </NModal>
     <NModal

@@ -38,13 +38,31 @@ const made = computed(() => {
   }
   for (const pot of props.plan.pots) {
     const times = pot.batches > 1 ? `${pot.batches} × ` : ''
-    put({ key: pot.key, column: 0, name: pot.mother ? pot.name : 'a pot of its own', more: `${times}${millilitres(pot.made_ml / pot.batches)} in ${pot.pan.name}`, kind: 'pot' })
+    put({
+      key: pot.key,
+      column: 0,
+      name: pot.mother ? pot.name : 'a pot of its own',
+      more: `${times}${millilitres(pot.made_ml / pot.batches)} in ${pot.pan.name}`,
+      kind: 'pot',
+    })
   }
   for (const branch of props.plan.branches) {
-    put({ key: branch.key, column: 1, name: branch.name, more: `${millilitres(branch.made_ml || branch.from_stock_ml)} ${session.gradeName(branch.grade)}`, kind: 'sauce' })
+    put({
+      key: branch.key,
+      column: 1,
+      name: branch.name,
+      more: `${millilitres(branch.made_ml || branch.from_stock_ml)} ${session.gradeName(branch.grade)}`,
+      kind: 'sauce',
+    })
   }
   props.plan.lines.forEach((line, i) => {
-    put({ key: `line-${i}`, column: 2, name: line.name, more: `${line.line.portions} portions${line.line.without?.length ? `, without ${line.line.without.join(', ')}` : ''}`, kind: 'dish' })
+    put({
+      key: `line-${i}`,
+      column: 2,
+      name: line.name,
+      more: `${line.line.portions} portions${line.line.without?.length ? `, without ${line.line.without.join(', ')}` : ''}`,
+      kind: 'dish',
+    })
   })
   const links: Link[] = []
   for (const branch of props.plan.branches) {
@@ -59,7 +77,10 @@ const made = computed(() => {
     .nodeWidth(BAR)
     .nodePadding(35)
     .nodeAlign((node) => node.column)
-    .extent([[2, 22], [WIDTH - 216, height.value - 26]])
+    .extent([
+      [2, 22],
+      [WIDTH - 216, height.value - 26],
+    ])
   return layout({ nodes, links })
 })
 const curve = sankeyLinkHorizontal<Node, Link>()
@@ -89,7 +110,13 @@ function words(node: Node & { y0?: number; y1?: number }) {
 </script>
 
 <template>
-  <svg v-if="made" :viewBox="`0 0 ${WIDTH} ${height}`" class="flow" role="group" aria-label="From pots over sauces to dishes">
+  <svg
+    v-if="made"
+    :viewBox="`0 0 ${WIDTH} ${height}`"
+    class="flow"
+    role="group"
+    aria-label="From pots over sauces to dishes"
+  >
     <path
       v-for="(link, i) in made.links"
       :key="i"
@@ -108,9 +135,17 @@ function words(node: Node & { y0?: number; y1?: number }) {
       @click="emit('choose', node.key)"
       @keydown.enter="emit('choose', node.key)"
     >
-      <rect :x="node.x0! - 6" :y="node.y0! - 22" :width="Math.min(250, WIDTH - node.x0!)" :height="Math.max(44, node.y1! - node.y0! + 26)" fill="transparent" />
+      <rect
+        :x="node.x0! - 6"
+        :y="node.y0! - 22"
+        :width="Math.min(250, WIDTH - node.x0!)"
+        :height="Math.max(44, node.y1! - node.y0! + 26)"
+        fill="transparent"
+      />
       <rect class="bar" :x="node.x0" :y="node.y0" :width="BAR" :height="Math.max(3, node.y1! - node.y0!)" rx="3" />
-      <text v-for="line in words(node)" :key="line.y" :x="node.x1! + 7" :y="line.y" :class="{ more: line.more }">{{ line.text }}</text>
+      <text v-for="line in words(node)" :key="line.y" :x="node.x1! + 7" :y="line.y" :class="{ more: line.more }">
+        {{ line.text }}
+      </text>
     </g>
   </svg>
 </template>

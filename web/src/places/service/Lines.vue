@@ -16,8 +16,21 @@ const total = computed(() => lines.value.reduce((sum, line) => sum + (Number(lin
 const options = computed(() => props.dishes.map((d) => ({ value: String(d.id), label: d.name })))
 const nameOf = (key: string) => props.dishes.find((d) => String(d.id) === key)?.name ?? 'a dish off the list'
 const withoutOptions = computed(() => [
-  { type: 'group', label: 'Allergens', key: 'a', children: (session.catalogue?.allergens ?? []).map((a) => ({ value: a, label: a })) },
-  { type: 'group', label: 'Kinds', key: 'k', children: ['cheese', 'meat', 'fish', 'seafood', 'wine', 'spirit', 'nut'].map((k) => ({ value: k, label: session.catalogue?.roles[k] ?? k })) },
+  {
+    type: 'group',
+    label: 'Allergens',
+    key: 'a',
+    children: (session.catalogue?.allergens ?? []).map((a) => ({ value: a, label: a })),
+  },
+  {
+    type: 'group',
+    label: 'Kinds',
+    key: 'k',
+    children: ['cheese', 'meat', 'fish', 'seafood', 'wine', 'spirit', 'nut'].map((k) => ({
+      value: k,
+      label: session.catalogue?.roles[k] ?? k,
+    })),
+  },
 ])
 function set(i: number, change: (line: Loose) => void, tag = ''): void {
   void props.service.edit((doc) => change(doc.lines[i]), tag && `${i}.${tag}`)
@@ -35,7 +48,12 @@ const open = ref<number | null>(null)
 <template>
   <section class="lines" aria-label="What is served">
     <ol>
-      <li v-for="(line, i) in lines" :key="i" class="sheet" :class="{ chosen: chosen === `line-${i}`, wrong: service.problemAt(`lines[${i}]`) }">
+      <li
+        v-for="(line, i) in lines"
+        :key="i"
+        class="sheet"
+        :class="{ chosen: chosen === `line-${i}`, wrong: service.problemAt(`lines[${i}]`) }"
+      >
         <div class="row">
           <NumberField
             bare
@@ -51,27 +69,58 @@ const open = ref<number | null>(null)
           </button>
           <NButton quaternary :aria-label="`More about line ${i + 1}`" @click="open = open === i ? null : i">…</NButton>
         </div>
-        <p v-if="service.problemAt(`lines[${i}]`) && !service.problemAt(`lines[${i}].portions`)" class="problem" role="alert">
+        <p
+          v-if="service.problemAt(`lines[${i}]`) && !service.problemAt(`lines[${i}].portions`)"
+          class="problem"
+          role="alert"
+        >
           {{ service.problemAt(`lines[${i}]`)!.message }}. {{ service.problemAt(`lines[${i}]`)!.remedy }}.
         </p>
         <div v-if="open === i" class="more">
-          <label><span class="label">Guests who go without</span><NSelect multiple filterable :value="line.without ?? []" :options="withoutOptions" :aria-label="`Without, line ${i + 1}`" @update:value="(v: string[]) => set(i, (l) => (l.without = v))" /></label>
+          <label
+            ><span class="label">Guests who go without</span
+            ><NSelect
+              multiple
+              filterable
+              :value="line.without ?? []"
+              :options="withoutOptions"
+              :aria-label="`Without, line ${i + 1}`"
+              @update:value="(v: string[]) => set(i, (l) => (l.without = v))"
+          /></label>
           <div class="row">
-            <NButton @click="set(i, (l) => (l.sitting = line.sitting === 2 ? 1 : 2))">{{ line.sitting === 2 ? 'First sitting' : 'Second sitting' }}</NButton>
+            <NButton @click="set(i, (l) => (l.sitting = line.sitting === 2 ? 1 : 2))">{{
+              line.sitting === 2 ? 'First sitting' : 'Second sitting'
+            }}</NButton>
             <NButton @click="service.edit((doc) => doc.lines.splice(i + 1, 0, { ...line }))">Once more</NButton>
             <NButton @click="(service.edit((doc) => doc.lines.splice(i, 1)), (open = null))">Take off</NButton>
           </div>
         </div>
       </li>
     </ol>
-    <NSelect :value="null" filterable :options="options" placeholder="Add a dish…" aria-label="Add a dish" @update:value="add" />
+    <NSelect
+      :value="null"
+      filterable
+      :options="options"
+      placeholder="Add a dish…"
+      aria-label="Add a dish"
+      @update:value="add"
+    />
     <NButton @click="emit('dish')">A dish that is not there yet</NButton>
     <form v-if="lines.length" class="row" @submit.prevent="scale">
-      <span><b class="total">{{ total }}</b> portions in all</span>
-      <NInput v-model:value="covers" placeholder="make it…" :input-props="{ inputmode: 'numeric', 'aria-label': 'Portions in all' }" style="width: 104px" />
+      <span
+        ><b class="total">{{ total }}</b> portions in all</span
+      >
+      <NInput
+        v-model:value="covers"
+        placeholder="make it…"
+        :input-props="{ inputmode: 'numeric', 'aria-label': 'Portions in all' }"
+        style="width: 104px"
+      />
       <NButton attr-type="submit" :disabled="!covers.trim()">Scale</NButton>
     </form>
-    <p v-if="service.problemAt('covers')" class="problem">{{ service.problemAt('covers')!.message }}. {{ service.problemAt('covers')!.remedy }}.</p>
+    <p v-if="service.problemAt('covers')" class="problem">
+      {{ service.problemAt('covers')!.message }}. {{ service.problemAt('covers')!.remedy }}.
+    </p>
     <OnHand :service="service" />
   </section>
 </template>

@@ -13,40 +13,80 @@ const { money } = useSession()
       <h3>Allergens</h3>
       <div class="scroll">
         <table class="grid">
-          <thead><tr><th>Dish</th><th v-for="a in production.allergens" :key="a" class="c">{{ a }}</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Dish</th>
+              <th v-for="a in production.allergens" :key="a" class="c">{{ a }}</th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="(row, i) in production.matrix" :key="i">
-              <td><b>{{ row.dish }}</b></td>
+              <td>
+                <b>{{ row.dish }}</b>
+              </td>
               <td v-for="(there, j) in row.marks" :key="j" class="c" :class="{ there }">{{ there ? 'yes' : '' }}</td>
             </tr>
           </tbody>
         </table>
       </div>
-      <p class="quiet">Followed from every ingredient. Traces, changed products and your kitchen's own plan come on top.</p>
+      <p class="quiet">
+        Followed from every ingredient. Traces, changed products and your kitchen's own plan come on top.
+      </p>
     </section>
     <section>
       <h3>Cost</h3>
       <div class="scroll">
         <table class="grid">
-          <thead><tr><th>Dish</th><th class="n">portions</th><th class="n">a portion</th><th class="n">in all</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Dish</th>
+              <th class="n">portions</th>
+              <th class="n">a portion</th>
+              <th class="n">in all</th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="(line, i) in plan.lines" :key="i">
-              <td><b>{{ line.called }}</b></td>
-              <td class="n">{{ line.line.portions }}</td><td class="n"><b>{{ money(line.cost_each) }}</b></td><td class="n">{{ money(line.cost) }}</td>
+              <td>
+                <b>{{ line.called }}</b>
+              </td>
+              <td class="n">{{ line.line.portions }}</td>
+              <td class="n">
+                <b>{{ money(line.cost_each) }}</b>
+              </td>
+              <td class="n">{{ money(line.cost) }}</td>
             </tr>
           </tbody>
-          <tfoot><tr><td colspan="3">In all</td><td class="n"><b>{{ money(production.cost) }}</b></td></tr></tfoot>
+          <tfoot>
+            <tr>
+              <td colspan="3">In all</td>
+              <td class="n">
+                <b>{{ money(production.cost) }}</b>
+              </td>
+            </tr>
+          </tfoot>
         </table>
         <table class="grid">
-          <thead><tr><th>Pot, sauce</th><th class="n">cost</th></tr></thead>
-          <tbody><tr v-for="one in production.weigh" :key="one.key"><td>{{ one.name }}</td><td class="n">{{ money(one.cost) }}</td></tr></tbody>
+          <thead>
+            <tr>
+              <th>Pot, sauce</th>
+              <th class="n">cost</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in production.weigh" :key="one.key">
+              <td>{{ one.name }}</td>
+              <td class="n">{{ money(one.cost) }}</td>
+            </tr>
+          </tbody>
         </table>
       </div>
       <p class="quiet">What a sauce costs holds its share of its mother pot.</p>
       <template v-if="production.stretch.length">
         <h3>Stretching the costly</h3>
         <p v-for="(one, i) in production.stretch" :key="i">
-          {{ one.dish }}: a tenth of the solids from {{ one.costly }} to {{ one.cheaper }} saves <b>{{ money(one.saves) }}</b> a portion
+          {{ one.dish }}: a tenth of the solids from {{ one.costly }} to {{ one.cheaper }} saves
+          <b>{{ money(one.saves) }}</b> a portion
         </p>
       </template>
     </section>

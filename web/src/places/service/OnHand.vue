@@ -29,7 +29,8 @@ function nameOf(one: Loose): string {
 }
 function usual(kind: string, key: string) {
   if (kind === 'roux') return { value: 500, unit: 'g' }
-  const solid = kind === 'ingredient' && !props.service.production.value?.buy.find((b) => b.ingredient === key)?.volume_ml
+  const solid =
+    kind === 'ingredient' && !props.service.production.value?.buy.find((b) => b.ingredient === key)?.volume_ml
   return { value: 1, unit: solid ? 'kg' : 'L' }
 }
 function add(what: string): void {
@@ -46,15 +47,55 @@ const problem = (i: number, field: string) => props.service.problemAt(`on_hand[$
     <summary>On hand already: {{ entries.length || 'nothing' }}</summary>
     <div v-for="(one, i) in entries" :key="i" class="hand">
       <b>{{ nameOf(one) }}</b>
-      <AmountField :amount="one.amount" :label="`On hand, ${nameOf(one)}`" :problem="problem(i, 'amount')" @change="service.edit((doc) => (doc.on_hand[i].amount = $event), `hand.${i}`)" />
-      <NumberField :value="one.age_days" label="days old" :problem="problem(i, 'age_days')" @change="service.edit((doc) => (doc.on_hand[i].age_days = $event), `age.${i}`)" />
-      <NSelect class="place" :value="one.place ?? 'fridge'" :options="places" :aria-label="`Where ${nameOf(one)} is`" @update:value="(place: string) => service.edit((doc) => (doc.on_hand[i].place = place))" />
-      <NButton quaternary :aria-label="`Take ${nameOf(one)} off`" @click="service.edit((doc) => doc.on_hand.splice(i, 1))">×</NButton>
+      <AmountField
+        :amount="one.amount"
+        :label="`On hand, ${nameOf(one)}`"
+        :problem="problem(i, 'amount')"
+        @change="service.edit((doc) => (doc.on_hand[i].amount = $event), `hand.${i}`)"
+      />
+      <NumberField
+        :value="one.age_days"
+        label="days old"
+        :problem="problem(i, 'age_days')"
+        @change="service.edit((doc) => (doc.on_hand[i].age_days = $event), `age.${i}`)"
+      />
+      <NSelect
+        class="place"
+        :value="one.place ?? 'fridge'"
+        :options="places"
+        :aria-label="`Where ${nameOf(one)} is`"
+        @update:value="(place: string) => service.edit((doc) => (doc.on_hand[i].place = place))"
+      />
+      <NButton
+        quaternary
+        :aria-label="`Take ${nameOf(one)} off`"
+        @click="service.edit((doc) => doc.on_hand.splice(i, 1))"
+        >×</NButton
+      >
     </div>
-    <NSelect :value="null" filterable :options="things" placeholder="Something in the fridge…" aria-label="On hand" @update:value="add" />
-    <NumberField v-if="entries.some((one) => one.sauce)" :value="service.doc.value.keep_days ?? 3" label="Made sauces are used up to" unit="days old" :problem="service.problemAt('keep_days')" @change="service.edit((doc) => (doc.keep_days = $event), 'keep')" />
-    <p v-for="(used, i) in plan?.used ?? []" :key="i" class="quiet">{{ used.name }}: {{ millilitres(used.taken_ml) }} used first. {{ used.let_down }}.</p>
-    <p v-for="one in plan?.roux ?? []" :key="one.pot" class="quiet">Ready {{ one.colour }} roux: {{ grams(one.grams) }} of it for {{ plan?.pots.find((p) => p.key === one.pot)?.name }}.</p>
+    <NSelect
+      :value="null"
+      filterable
+      :options="things"
+      placeholder="Something in the fridge…"
+      aria-label="On hand"
+      @update:value="add"
+    />
+    <NumberField
+      v-if="entries.some((one) => one.sauce)"
+      :value="service.doc.value.keep_days ?? 3"
+      label="Made sauces are used up to"
+      unit="days old"
+      :problem="service.problemAt('keep_days')"
+      @change="service.edit((doc) => (doc.keep_days = $event), 'keep')"
+    />
+    <p v-for="(used, i) in plan?.used ?? []" :key="i" class="quiet">
+      {{ used.name }}: {{ millilitres(used.taken_ml) }} used first. {{ used.let_down }}.
+    </p>
+    <p v-for="one in plan?.roux ?? []" :key="one.pot" class="quiet">
+      Ready {{ one.colour }} roux: {{ grams(one.grams) }} of it for
+      {{ plan?.pots.find((p) => p.key === one.pot)?.name }}.
+    </p>
     <p v-if="entries.length" class="quiet">How long things keep is your kitchen's plan, and the law where you stand.</p>
   </details>
 </template>

@@ -44,7 +44,9 @@ const print = () => window.print()
       <ProductionSheet :plan="plan" :production="production" paper />
       <Filling :plan="plan" :production="production" />
       <MatrixCost :plan="plan" :production="production" />
-      <p class="quiet">Amounts and times are estimates; cooling, holding and reheating follow your kitchen's own plan and local law.</p>
+      <p class="quiet">
+        Amounts and times are estimates; cooling, holding and reheating follow your kitchen's own plan and local law.
+      </p>
     </article>
   </div>
 </template>

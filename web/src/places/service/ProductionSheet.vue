@@ -8,7 +8,12 @@ import { amount, bulk, grams, millilitres, minutes, pack } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import type { Plan, Production } from './service'
 
-const props = defineProps<{ plan: Plan; production: Production; paper?: boolean; batches?: Schemas['PotOfService'][] }>()
+const props = defineProps<{
+  plan: Plan
+  production: Production
+  paper?: boolean
+  batches?: Schemas['PotOfService'][]
+}>()
 defineEmits<{ short: [row: { ingredient: string; name: string }]; cook: [pot: string] }>()
 const session = useSession()
 const ofPot = (key: string) => (props.batches ?? []).filter((batch) => batch.pot === key)
@@ -21,19 +26,48 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
       <h3>To buy and have ready</h3>
       <div class="scroll">
         <table class="grid">
-          <thead><tr><th>What</th><th class="n">goes in</th><th>or</th><th class="n">to buy</th><th class="n">packs</th><th class="n">cost</th><th v-if="!paper" /></tr></thead>
+          <thead>
+            <tr>
+              <th>What</th>
+              <th class="n">goes in</th>
+              <th>or</th>
+              <th class="n">to buy</th>
+              <th class="n">packs</th>
+              <th class="n">cost</th>
+              <th v-if="!paper" />
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="row in production.buy" :key="row.ingredient">
-              <td><b>{{ row.name }}</b><span v-if="row.on_hand_g >= 1" class="quiet"> · {{ grams(row.on_hand_g) }} on hand</span></td>
-              <td class="n"><b>{{ grams(row.used_g) }}</b></td>
-              <td class="quiet">{{ row.volume_ml ? millilitres(row.volume_ml) : row.spoons ? amount(row.spoons) : '' }}</td>
+              <td>
+                <b>{{ row.name }}</b
+                ><span v-if="row.on_hand_g >= 1" class="quiet"> · {{ grams(row.on_hand_g) }} on hand</span>
+              </td>
+              <td class="n">
+                <b>{{ grams(row.used_g) }}</b>
+              </td>
+              <td class="quiet">
+                {{ row.volume_ml ? millilitres(row.volume_ml) : row.spoons ? amount(row.spoons) : '' }}
+              </td>
               <td class="n">{{ row.bought_g ? grams(row.bought_g) : 'none' }}</td>
               <td class="n">{{ row.packs ? `${row.packs} × ${pack(row.pack_g)}` : '' }}</td>
               <td class="n">{{ row.cost.toFixed(2) }}</td>
-              <td v-if="!paper"><NButton quaternary size="small" :aria-label="`Short of ${row.name}`" @click="$emit('short', row)">Short?</NButton></td>
+              <td v-if="!paper">
+                <NButton quaternary size="small" :aria-label="`Short of ${row.name}`" @click="$emit('short', row)"
+                  >Short?</NButton
+                >
+              </td>
             </tr>
           </tbody>
-          <tfoot><tr><td colspan="5">In all, as bought</td><td class="n"><b>{{ session.money(production.cost) }}</b></td><td v-if="!paper" /></tr></tfoot>
+          <tfoot>
+            <tr>
+              <td colspan="5">In all, as bought</td>
+              <td class="n">
+                <b>{{ session.money(production.cost) }}</b>
+              </td>
+              <td v-if="!paper" />
+            </tr>
+          </tfoot>
         </table>
       </div>
     </section>
@@ -48,17 +82,22 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
         <h3>{{ one.name }}</h3>
         <p class="quiet">
           <template v-if="one.of">from {{ mothers.get(one.of) }} · </template>
-          <b v-if="one.batches > 1">{{ one.batches }} batches, weighed for one; in all it </b>makes {{ millilitres(one.makes_ml) }}, {{ grams(one.makes_g) }}, {{ session.gradeName(one.grade) }} · {{ minutes(one.minutes) }} · {{ session.money(one.cost) }}
+          <b v-if="one.batches > 1">{{ one.batches }} batches, weighed for one; in all it </b>makes
+          {{ millilitres(one.makes_ml) }}, {{ grams(one.makes_g) }}, {{ session.gradeName(one.grade) }} ·
+          {{ minutes(one.minutes) }} · {{ session.money(one.cost) }}
         </p>
         <p v-if="one.feeds.length">For {{ one.feeds.join(', ') }}</p>
         <p v-for="(w, i) in one.weighed" :key="i" class="weigh">
-          <b>{{ bulk(w.amount) }}</b> {{ w.name }} <span v-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet">{{ amount(w.spoons) }}</span>
+          <b>{{ bulk(w.amount) }}</b> {{ w.name }}
+          <span v-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet">{{ amount(w.spoons) }}</span>
         </p>
         <ol>
           <li v-for="(step, i) in one.steps" :key="i">{{ step }}</li>
         </ol>
         <p v-if="!paper" class="cook">
-          <NButton :aria-label="`Cook ${one.name}`" @click="$emit('cook', one.key)">{{ ofPot(one.key).length ? 'Cook another' : 'Cook it' }}</NButton>
+          <NButton :aria-label="`Cook ${one.name}`" @click="$emit('cook', one.key)">{{
+            ofPot(one.key).length ? 'Cook another' : 'Cook it'
+          }}</NButton>
           <template v-for="batch in ofPot(one.key)" :key="batch.id">
             <RouterLink v-if="batch.status === 'on'" :to="`/stove/${batch.id}`">on the stove</RouterLink>
             <span v-else>✓ cooked</span>

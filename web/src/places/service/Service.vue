@@ -72,7 +72,9 @@ async function act(key: string): Promise<void> {
 }
 const batches = ref<Schemas['PotOfService'][]>([])
 async function loadBatches(): Promise<void> {
-  batches.value = await ask(api.GET('/api/stove/of-service/{service_id}', { params: { path: { service_id: props.id } } }))
+  batches.value = await ask(
+    api.GET('/api/stove/of-service/{service_id}', { params: { path: { service_id: props.id } } }),
+  )
 }
 async function cook(pot: string): Promise<void> {
   if (dirty.value && !(await save())) return
@@ -115,7 +117,10 @@ onKey((key) => {
   return true
 })
 const tabs = [
-  { key: 'pots', name: 'Pots' }, { key: 'filling', name: 'Filling' }, { key: 'sheet', name: 'Production sheet' }, { key: 'cost', name: 'Allergens, cost' },
+  { key: 'pots', name: 'Pots' },
+  { key: 'filling', name: 'Filling' },
+  { key: 'sheet', name: 'Production sheet' },
+  { key: 'cost', name: 'Allergens, cost' },
 ] as const
 </script>
 
@@ -127,25 +132,71 @@ const tabs = [
   </div>
   <div v-else-if="plan" class="service">
     <header>
-      <input class="name" :value="doc.name" maxlength="120" aria-label="Name of the service" @input="service.edit((d) => (d.name = ($event.target as HTMLInputElement).value), 'name')" />
-      <label><span class="label">day</span><input type="date" :value="doc.date ?? ''" aria-label="Day" @change="service.edit((d) => (d.date = ($event.target as HTMLInputElement).value || null))" /></label>
-      <label><span class="label">served at</span><input class="times" :value="times" placeholder="12:00, 13:15" aria-label="Served at" @change="setTimes(($event.target as HTMLInputElement).value)" /></label>
-      <label class="weekly" :title="doc.date ? 'Planned again by itself for the same weekday once its day is over' : 'Give it a day first'"><input type="checkbox" :disabled="!doc.date" :checked="doc.repeats === 'weekly'" @change="service.edit((d) => (d.repeats = ($event.target as HTMLInputElement).checked ? 'weekly' : 'never'))" /> every week</label>
+      <input
+        class="name"
+        :value="doc.name"
+        maxlength="120"
+        aria-label="Name of the service"
+        @input="service.edit((d) => (d.name = ($event.target as HTMLInputElement).value), 'name')"
+      />
+      <label
+        ><span class="label">day</span
+        ><input
+          type="date"
+          :value="doc.date ?? ''"
+          aria-label="Day"
+          @change="service.edit((d) => (d.date = ($event.target as HTMLInputElement).value || null))"
+      /></label>
+      <label
+        ><span class="label">served at</span
+        ><input
+          class="times"
+          :value="times"
+          placeholder="12:00, 13:15"
+          aria-label="Served at"
+          @change="setTimes(($event.target as HTMLInputElement).value)"
+      /></label>
+      <label
+        class="weekly"
+        :title="doc.date ? 'Planned again by itself for the same weekday once its day is over' : 'Give it a day first'"
+        ><input
+          type="checkbox"
+          :disabled="!doc.date"
+          :checked="doc.repeats === 'weekly'"
+          @change="service.edit((d) => (d.repeats = ($event.target as HTMLInputElement).checked ? 'weekly' : 'never'))"
+        />
+        every week</label
+      >
       <div class="buttons">
         <NButton :disabled="!past.length" aria-label="Undo" title="Undo (Ctrl Z)" @click="service.undo">↶</NButton>
-        <NButton :disabled="!future.length" aria-label="Redo" title="Redo (Ctrl Shift Z)" @click="service.redo">↷</NButton>
+        <NButton :disabled="!future.length" aria-label="Redo" title="Redo (Ctrl Shift Z)" @click="service.redo"
+          >↷</NButton
+        >
         <NDropdown trigger="click" :options="more" @select="act"><NButton>Print, CSV</NButton></NDropdown>
         <NButton type="primary" :loading="saving" :disabled="!dirty" @click="save()">Save</NButton>
       </div>
       <p v-for="field in ['name', 'date', 'serve_at', 'pans']" :key="field" class="problem">
-        <template v-if="service.problemAt(field)">{{ field === 'pans' ? 'Your pans' : field }} {{ service.problemAt(field)!.message }}. {{ service.problemAt(field)!.remedy }}.</template>
+        <template v-if="service.problemAt(field)"
+          >{{ field === 'pans' ? 'Your pans' : field }} {{ service.problemAt(field)!.message }}.
+          {{ service.problemAt(field)!.remedy }}.</template
+        >
       </p>
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     </header>
-    <div class="left"><Lines :service="service" :dishes="dishes" :chosen="chosen" @choose="(chosen = $event), (tab = 'pots')" @dish="newDish = true" /></div>
+    <div class="left">
+      <Lines
+        :service="service"
+        :dishes="dishes"
+        :chosen="chosen"
+        @choose="((chosen = $event), (tab = 'pots'))"
+        @dish="newDish = true"
+      />
+    </div>
     <main class="right" :class="{ stale: service.problems.value.length }">
       <div role="tablist" aria-label="Parts of the service">
-        <button v-for="t in tabs" :key="t.key" role="tab" :aria-selected="tab === t.key" @click="tab = t.key">{{ t.name }}</button>
+        <button v-for="t in tabs" :key="t.key" role="tab" :aria-selected="tab === t.key" @click="tab = t.key">
+          {{ t.name }}
+        </button>
       </div>
       <p v-for="one in changed" :key="one.sauce_id" class="warning">
         {{ one.name }} was {{ one.deleted ? 'deleted' : 'changed' }} since: this service keeps version {{ one.pinned }}.
@@ -158,13 +209,25 @@ const tabs = [
       </div>
       <template v-else-if="tab === 'pots'">
         <p class="sum">
-          <b>{{ millilitres(plan.needs_ml) }}</b> of sauce needed; <b>{{ millilitres(Math.max(0, plan.left_ml)) }}</b> left over.
-          <span class="quiet">Each dish by halves of its own recipe would leave {{ millilitres(plan.by_recipe_ml) }}.</span>
+          <b>{{ millilitres(plan.needs_ml) }}</b> of sauce needed;
+          <b>{{ millilitres(Math.max(0, plan.left_ml)) }}</b> left over.
+          <span class="quiet"
+            >Each dish by halves of its own recipe would leave {{ millilitres(plan.by_recipe_ml) }}.</span
+          >
         </p>
         <FlowPicture :plan="plan" :chosen="chosen" class="picture" @choose="chosen = $event" />
         <div class="list" role="group" aria-label="Pots, sauces, dishes">
-          <button v-for="pot in plan.pots" :key="pot.key" :class="{ here: chosen === pot.key }" @click="chosen = pot.key"><b>{{ pot.name }}</b> {{ millilitres(pot.made_ml) }}</button>
-          <button v-for="b in plan.branches" :key="b.key" :class="{ here: chosen === b.key }" @click="chosen = b.key">{{ b.name }} <b>{{ millilitres(b.made_ml) }}</b></button>
+          <button
+            v-for="pot in plan.pots"
+            :key="pot.key"
+            :class="{ here: chosen === pot.key }"
+            @click="chosen = pot.key"
+          >
+            <b>{{ pot.name }}</b> {{ millilitres(pot.made_ml) }}
+          </button>
+          <button v-for="b in plan.branches" :key="b.key" :class="{ here: chosen === b.key }" @click="chosen = b.key">
+            {{ b.name }} <b>{{ millilitres(b.made_ml) }}</b>
+          </button>
         </div>
         <div v-if="chosen" class="drawer">
           <NButton quaternary class="close" aria-label="Close the figures" @click="chosen = null">×</NButton>
@@ -173,14 +236,29 @@ const tabs = [
         <p v-else class="quiet">Press a pot, a sauce or a dish for its figures, and to change them there.</p>
       </template>
       <Filling v-else-if="tab === 'filling'" :plan="plan" :production="production!" />
-      <ProductionSheet v-else-if="tab === 'sheet'" :plan="plan" :production="production!" :batches="batches" @short="shortOf = $event" @cook="cook" />
+      <ProductionSheet
+        v-else-if="tab === 'sheet'"
+        :plan="plan"
+        :production="production!"
+        :batches="batches"
+        @short="shortOf = $event"
+        @cook="cook"
+      />
       <MatrixCost v-else :plan="plan" :production="production!" />
     </main>
     <DishDialog :dish="newDish ? 'new' : null" @close="newDish = false" @saved="dishMade" />
     <ShortDialog :service="service" :of="shortOf" @close="shortOf = null" />
-    <NModal :show="conflict !== null" preset="card" title="Somebody else was first" style="width: min(520px, 96vw)" @update:show="(show: boolean) => show || (conflict = null)">
+    <NModal
+      :show="conflict !== null"
+      preset="card"
+      title="Somebody else was first"
+      style="width: min(520px, 96vw)"
+      @update:show="(show: boolean) => show || (conflict = null)"
+    >
       <p>{{ conflict?.message }}</p>
-      <p class="quiet">Theirs serves {{ ((conflict?.document.lines as unknown[]) ?? []).length }} lines, yours {{ plan.lines.length }}.</p>
+      <p class="quiet">
+        Theirs serves {{ ((conflict?.document.lines as unknown[]) ?? []).length }} lines, yours {{ plan.lines.length }}.
+      </p>
       <div class="buttons">
         <NButton @click="save(true)">Put mine in its place</NButton>
         <NButton type="primary" @click="service.takeTheirs()">Take theirs</NButton>

@@ -36,7 +36,9 @@ async function tell(work: () => Promise<unknown>): Promise<void> {
 const path = (id: number) => ({ params: { path: { service_id: id } } })
 async function begin(): Promise<void> {
   await tell(async () => {
-    const made = await ask(api.POST('/api/services', { body: { document: { name: 'New service', lines: [] }, revision: 0 } }))
+    const made = await ask(
+      api.POST('/api/services', { body: { document: { name: 'New service', lines: [] }, revision: 0 } }),
+    )
     await router.push(`/service/${made.id}`)
   })
 }
@@ -70,7 +72,14 @@ const removeDish = (dish: Schemas['DishOut']) =>
       () =>
         h('span', [
           `“${dish.name}” is off the list. `,
-          h(NButton, { size: 'small', onClick: () => (said.destroy(), void tell(() => ask(api.POST('/api/dishes/{dish_id}/restore', at)))) }, () => 'Bring it back'),
+          h(
+            NButton,
+            {
+              size: 'small',
+              onClick: () => (said.destroy(), void tell(() => ask(api.POST('/api/dishes/{dish_id}/restore', at)))),
+            },
+            () => 'Bring it back',
+          ),
         ]),
       { duration: 12_000, closable: true },
     )
@@ -97,18 +106,25 @@ onKey((key) => {
       <h1>Service</h1>
       <NButton type="primary" @click="begin">New service</NButton>
     </header>
-    <p v-if="trouble" class="problem" role="alert">{{ trouble }} <NButton size="small" @click="load">Try again</NButton></p>
+    <p v-if="trouble" class="problem" role="alert">
+      {{ trouble }} <NButton size="small" @click="load">Try again</NButton>
+    </p>
     <section>
       <p v-if="services && !services.length" class="empty">
-        Nothing planned. A service is a few dishes with their portions: from those come the sauce each needs, the pots to
-        make it in, and the sheet to buy, weigh and fill by.
+        Nothing planned. A service is a few dishes with their portions: from those come the sauce each needs, the pots
+        to make it in, and the sheet to buy, weigh and fill by.
       </p>
       <ul>
         <li v-for="row in services ?? []" :key="row.id" class="sheet">
           <RouterLink class="open" :to="`/service/${row.id}`">
-            <span class="quiet">{{ row.date ? day(row.date) : 'no day yet' }}<template v-if="row.repeats === 'weekly'"> · every week</template></span>
+            <span class="quiet"
+              >{{ row.date ? day(row.date) : 'no day yet'
+              }}<template v-if="row.repeats === 'weekly'"> · every week</template></span
+            >
             <h2>{{ row.name }}</h2>
-            <span><b>{{ row.portions }}</b> portions of {{ row.dishes }} {{ row.dishes === 1 ? 'dish' : 'dishes' }}</span>
+            <span
+              ><b>{{ row.portions }}</b> portions of {{ row.dishes }} {{ row.dishes === 1 ? 'dish' : 'dishes' }}</span
+            >
           </RouterLink>
           <NDropdown trigger="click" :options="acts" @select="(key: string) => act(key, row)">
             <NButton :aria-label="`More for ${row.name}`">More</NButton>
@@ -121,7 +137,9 @@ onKey((key) => {
         <h2>Your dishes</h2>
         <NButton @click="editing = 'new'">New dish</NButton>
       </div>
-      <p v-if="services && !dishes.length" class="quiet">A dish says which sauces it takes, how, over what and in which vessel.</p>
+      <p v-if="services && !dishes.length" class="quiet">
+        A dish says which sauces it takes, how, over what and in which vessel.
+      </p>
       <ul class="dishes">
         <li v-for="dish in dishes" :key="dish.id">
           <button class="plain" :aria-label="`Change ${dish.name}`" @click="editing = dish">{{ dish.name }}</button>
@@ -129,7 +147,7 @@ onKey((key) => {
         </li>
       </ul>
     </section>
-    <DishDialog :dish="editing" @close="editing = null" @saved="(editing = null), load()" />
+    <DishDialog :dish="editing" @close="editing = null" @saved="((editing = null), load())" />
   </div>
 </template>
 

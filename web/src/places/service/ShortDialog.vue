@@ -12,7 +12,10 @@ const emit = defineEmits<{ close: [] }>()
 const have = ref('')
 const found = ref<Schemas['Short'] | null>(null)
 const form = useForm()
-watch(() => props.of, () => ((have.value = ''), (found.value = null)))
+watch(
+  () => props.of,
+  () => ((have.value = ''), (found.value = null)),
+)
 const look = () =>
   form.run(async () => {
     found.value = await ask(
@@ -29,7 +32,9 @@ const look = () =>
 function serveAll(): void {
   const lines = found.value!.lines
   void props.service.edit((doc) => {
-    doc.lines = doc.lines.map((line: Loose, i: number) => ({ ...line, portions: lines[i]?.all_alike ?? line.portions })).filter((line: Loose) => line.portions > 0)
+    doc.lines = doc.lines
+      .map((line: Loose, i: number) => ({ ...line, portions: lines[i]?.all_alike ?? line.portions }))
+      .filter((line: Loose) => line.portions > 0)
   })
   emit('close')
 }
@@ -43,10 +48,21 @@ function serveAlone(at: number, portions: number): void {
 </script>
 
 <template>
-  <NModal :show="of !== null" preset="card" :title="`Short of ${of?.name.toLowerCase() ?? ''}`" style="width: min(680px, 96vw)" @update:show="(show: boolean) => show || emit('close')">
+  <NModal
+    :show="of !== null"
+    preset="card"
+    :title="`Short of ${of?.name.toLowerCase() ?? ''}`"
+    style="width: min(680px, 96vw)"
+    @update:show="(show: boolean) => show || emit('close')"
+  >
     <form class="ask" @submit.prevent="look">
-      <label><span class="label">How much is there?</span><input v-model="have" class="box" aria-label="How much is there?" placeholder="6 L" /></label>
-      <NButton type="primary" attr-type="submit" :disabled="!have.trim()" :loading="form.busy.value">What can be served?</NButton>
+      <label
+        ><span class="label">How much is there?</span
+        ><input v-model="have" class="box" aria-label="How much is there?" placeholder="6 L"
+      /></label>
+      <NButton type="primary" attr-type="submit" :disabled="!have.trim()" :loading="form.busy.value"
+        >What can be served?</NButton
+      >
     </form>
     <p class="problem">{{ form.wrong('have') || form.wrong('have.unit') || form.trouble.value }}</p>
     <template v-if="found">
@@ -54,13 +70,28 @@ function serveAlone(at: number, portions: number): void {
       <template v-else>
         <p>{{ grams(found.need_g) }} are needed, {{ grams(found.have_g) }} are there.</p>
         <table class="grid">
-          <thead><tr><th>Dish</th><th class="n">asked</th><th class="n">all alike</th><th class="n">or it alone, about</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Dish</th>
+              <th class="n">asked</th>
+              <th class="n">all alike</th>
+              <th class="n">or it alone, about</th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="line in found.lines.filter((l) => l.uses_g > 0.5)" :key="line.line">
-              <td><b>{{ line.dish }}</b></td>
+              <td>
+                <b>{{ line.dish }}</b>
+              </td>
               <td class="n">{{ line.asked }}</td>
-              <td class="n"><b>{{ line.all_alike }}</b></td>
-              <td class="n"><NButton v-if="line.alone !== null" size="small" @click="serveAlone(line.line, line.alone)">{{ line.alone }} of it</NButton></td>
+              <td class="n">
+                <b>{{ line.all_alike }}</b>
+              </td>
+              <td class="n">
+                <NButton v-if="line.alone !== null" size="small" @click="serveAlone(line.line, line.alone)"
+                  >{{ line.alone }} of it</NButton
+                >
+              </td>
             </tr>
           </tbody>
         </table>

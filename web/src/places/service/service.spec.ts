@@ -96,7 +96,9 @@ describe('the service being planned', () => {
     await service.edit(set(33))
     const again = scope.run(() => useService())!
     wire.answer = (path, body) =>
-      path === '/api/services/{service_id}' && !body.document ? { status: 200, body: row({ revision: 5 }) } : server(path, body)
+      path === '/api/services/{service_id}' && !body.document
+        ? { status: 200, body: row({ revision: 5 }) }
+        : server(path, body)
     await again.open(7)
     expect((again.doc.value.lines as Loose[])[0]!.portions).toBe(33)
     expect(again.stored.value?.base).toBe(1)

@@ -31,10 +31,18 @@ export function useService() {
 
   /** A pot or sauce made larger or smaller: the portions follow. */
   const flow = (node: string, ml: number) =>
-    edit(() => undefined, '', (doc) => ask(api.POST('/api/services/flow', { body: { document: doc, pinned: pinned.value, node, ml } })))
+    edit(
+      () => undefined,
+      '',
+      (doc) => ask(api.POST('/api/services/flow', { body: { document: doc, pinned: pinned.value, node, ml } })),
+    )
   /** The whole service for so many covers. */
   const scale = (covers: number) =>
-    edit(() => undefined, '', (doc) => ask(api.POST('/api/services/scale', { body: { document: doc, pinned: pinned.value, covers } })))
+    edit(
+      () => undefined,
+      '',
+      (doc) => ask(api.POST('/api/services/scale', { body: { document: doc, pinned: pinned.value, covers } })),
+    )
   /** Take the newest version of a sauce that was changed since. */
   async function renew(sauceId: number): Promise<void> {
     if (!stored.value) return

@@ -77,7 +77,9 @@ async function change(work: () => Promise<Schemas['BatchOut']>): Promise<void> {
   void hob.look().catch(() => undefined)
 }
 const go = (step: number) =>
-  change(() => ask(api.POST('/api/stove/{batch_id}/step', { ...path, body: { step, revision: batch.value!.revision } })))
+  change(() =>
+    ask(api.POST('/api/stove/{batch_id}/step', { ...path, body: { step, revision: batch.value!.revision } })),
+  )
 function forward(): void {
   if (batch.value && !atEnd.value) void go(batch.value.step + 1)
 }
@@ -94,7 +96,11 @@ function timer(): void {
 async function leave(): Promise<void> {
   await change(() => ask(api.POST('/api/stove/{batch_id}/leave', path)))
   const said = message.info(
-    () => h('span', ['Taken off, nothing written down. ', h(NButton, { size: 'small', onClick: () => void putBack(said) }, () => 'Put it back')]),
+    () =>
+      h('span', [
+        'Taken off, nothing written down. ',
+        h(NButton, { size: 'small', onClick: () => void putBack(said) }, () => 'Put it back'),
+      ]),
     { duration: 12_000 },
   )
   await router.push('/stove')
@@ -126,9 +132,16 @@ onKey((key) => {
   <div v-if="batch && plan" class="batch">
     <header>
       <h1>{{ batch.name }}</h1>
-      <RouterLink v-if="batch.service_id" class="for" :to="`/service/${batch.service_id}?part=sheet`">to its service</RouterLink>
+      <RouterLink v-if="batch.service_id" class="for" :to="`/service/${batch.service_id}?part=sheet`"
+        >to its service</RouterLink
+      >
       <ol class="progress" :aria-label="`Step ${batch.step + 1} of ${batch.steps}`">
-        <li v-for="(c, i) in plan.cards" :key="i" :class="{ done: i < batch.step, here: i === batch.step }" :title="c.title" />
+        <li
+          v-for="(c, i) in plan.cards"
+          :key="i"
+          :class="{ done: i < batch.step, here: i === batch.step }"
+          :title="c.title"
+        />
         <li :class="{ here: atEnd }" title="Weigh and judge" />
       </ol>
     </header>
@@ -144,11 +157,25 @@ onKey((key) => {
       <section class="now" aria-live="polite">
         <span class="label">Step {{ batch.step + 1 }} of {{ batch.steps }}</span>
         <h2>{{ card.title }}</h2>
-        <CorrectHere v-if="corrects" :key="batch.step" :sheet="batch.sheet" :at="batch.step" :held="card.weighed" :words="card.do" />
+        <CorrectHere
+          v-if="corrects"
+          :key="batch.step"
+          :sheet="batch.sheet"
+          :at="batch.step"
+          :held="card.weighed"
+          :words="card.do"
+        />
         <ul v-else class="amounts">
           <li v-for="w in card.weighed" :key="w.field">
-            <b>{{ amountValue(w.amount) }}<small>{{ unitName(w.amount) }}</small></b>
-            <span>{{ w.name }}<small v-if="w.amount.measure" class="quiet"> · {{ amount(w.amount) }}</small><small v-else-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet"> · {{ amount(w.spoons) }}</small></span>
+            <b
+              >{{ amountValue(w.amount) }}<small>{{ unitName(w.amount) }}</small></b
+            >
+            <span
+              >{{ w.name }}<small v-if="w.amount.measure" class="quiet"> · {{ amount(w.amount) }}</small
+              ><small v-else-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet">
+                · {{ amount(w.spoons) }}</small
+              ></span
+            >
           </li>
         </ul>
         <p v-if="!corrects" class="do">{{ card.do }}</p>
@@ -164,7 +191,9 @@ onKey((key) => {
           @click="timer"
         >
           <b>{{ clock(left ?? card.timer_s ?? 0) }}</b>
-          <span>{{ running ? ((left ?? 0) <= 0 ? 'over: press to stop' : 'running: press to stop') : 'start the timer' }}</span>
+          <span>{{
+            running ? ((left ?? 0) <= 0 ? 'over: press to stop' : 'running: press to stop') : 'start the timer'
+          }}</span>
         </button>
         <WayDown v-if="down" :along="down" :ends-g="state?.total_g ?? state?.mass_g" />
       </section>
@@ -190,8 +219,18 @@ onKey((key) => {
         </template>
       </aside>
     </template>
-    <NModal v-model:show="fixing" preset="card" :title="`Fix it: after “${card?.title ?? 'the last step'}”`" style="width: min(860px, 98vw)">
-      <FixIt :sheet="batch.sheet" :at="Math.min(batch.step, batch.steps - 1)" take="Done so: write it down" @take="mended" />
+    <NModal
+      v-model:show="fixing"
+      preset="card"
+      :title="`Fix it: after “${card?.title ?? 'the last step'}”`"
+      style="width: min(860px, 98vw)"
+    >
+      <FixIt
+        :sheet="batch.sheet"
+        :at="Math.min(batch.step, batch.steps - 1)"
+        take="Done so: write it down"
+        @take="mended"
+      />
     </NModal>
     <p v-for="(mend, i) in batch.mends" :key="i" class="mended">
       Mended at step {{ mend.step + 1 }}, {{ mend.sign.toLowerCase() }}: <b>{{ mend.title }}</b>

@@ -20,16 +20,23 @@ async function look(): Promise<void> {
 }
 onMounted(look)
 watch(seen, look)
-const spoons = computed(() => (found.value?.spoons ?? []).map((one) => ({ ...one, key: one.name + one.film_mm, target_pa_s: one.viscosity_pa_s })))
+const spoons = computed(() =>
+  (found.value?.spoons ?? []).map((one) => ({ ...one, key: one.name + one.film_mm, target_pa_s: one.viscosity_pa_s })),
+)
 </script>
 
 <template>
   <section class="correct" aria-label="Correct it" aria-live="polite">
     <p v-if="found && seen !== null" class="goes">
-      <b v-if="found.amount">{{ amountValue(found.amount) }}<small>{{ unitName(found.amount) }}</small></b><b v-else>nothing</b> goes in
+      <b v-if="found.amount"
+        >{{ amountValue(found.amount) }}<small>{{ unitName(found.amount) }}</small></b
+      ><b v-else>nothing</b> goes in
     </p>
     <p v-for="one in seen === null ? held : []" :key="one.ingredient" class="goes">
-      <b>{{ amountValue(one.amount) }}<small>{{ unitName(one.amount) }}</small></b> {{ one.name.toLowerCase() }} held back
+      <b
+        >{{ amountValue(one.amount) }}<small>{{ unitName(one.amount) }}</small></b
+      >
+      {{ one.name.toLowerCase() }} held back
     </p>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <p class="label">Lift the spoon. Which does it look like?</p>

@@ -20,12 +20,17 @@ onMounted(async () => {
   <div class="place">
     <h1>Stove</h1>
     <div v-if="looked && !hob.pots.length" class="empty">
-      <p>No pot is on. Pick a saved sauce and press Cook: its steps come one at a time, with timers that keep running when you look away.</p>
+      <p>
+        No pot is on. Pick a saved sauce and press Cook: its steps come one at a time, with timers that keep running
+        when you look away.
+      </p>
       <NButton type="primary" size="large" @click="router.push('/sauces')">Pick a sauce</NButton>
     </div>
     <RouterLink v-for="pot in hob.pots" :key="pot.id" class="pot sheet" :to="`/stove/${pot.id}`">
       <h2>{{ pot.name }}</h2>
-      <p>Step {{ Math.min(pot.step + 1, pot.steps) }} of {{ pot.steps }}: <b>{{ pot.title }}</b></p>
+      <p>
+        Step {{ Math.min(pot.step + 1, pot.steps) }} of {{ pot.steps }}: <b>{{ pot.title }}</b>
+      </p>
       <p class="quiet">{{ pot.cue }}</p>
     </RouterLink>
   </div>

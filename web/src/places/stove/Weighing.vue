@@ -60,8 +60,8 @@ const writeDown = () =>
         <NSwitch v-model:value="withPan" /> with the pan ({{ scaleReads(tare) }} empty)
       </label>
       <p class="quiet">
-        Planned {{ scaleReads((batch.plan.final.total_g ?? batch.plan.final.mass_g) + (withPan ? tare : 0)) }}{{ withPan ? ' with the pan' : '' }}.
-        Leave it empty if nobody weighed.
+        Planned {{ scaleReads((batch.plan.final.total_g ?? batch.plan.final.mass_g) + (withPan ? tare : 0))
+        }}{{ withPan ? ' with the pan' : '' }}. Leave it empty if nobody weighed.
       </p>
       <p v-if="wrong('weighed')" class="problem" role="alert">{{ wrong('weighed') }}</p>
     </div>
@@ -73,7 +73,14 @@ const writeDown = () =>
     <div>
       <span id="how-was-it" class="label">How was it?</span>
       <div class="verdicts" role="radiogroup" aria-labelledby="how-was-it">
-        <button v-for="v in verdicts" :key="v.key" type="button" role="radio" :aria-checked="verdict === v.key" @click="verdict = v.key">
+        <button
+          v-for="v in verdicts"
+          :key="v.key"
+          type="button"
+          role="radio"
+          :aria-checked="verdict === v.key"
+          @click="verdict = v.key"
+        >
           {{ v.words }}
         </button>
       </div>
@@ -81,7 +88,13 @@ const writeDown = () =>
     </div>
     <label>
       <span class="label">What to know next time</span>
-      <NInput v-model:value="note" type="textarea" :rows="2" placeholder="what happened, what it needed, what the table said" :input-props="{ 'aria-label': 'Note' }" />
+      <NInput
+        v-model:value="note"
+        type="textarea"
+        :rows="2"
+        placeholder="what happened, what it needed, what the table said"
+        :input-props="{ 'aria-label': 'Note' }"
+      />
       <span v-if="wrong('note')" class="problem">The note {{ wrong('note') }}</span>
     </label>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
