@@ -155,8 +155,7 @@ const price = (r: Remedy) => {
         <details v-if="closed.length" :open="!open.length">
           <summary>{{ closed.length }} {{ closed.length === 1 ? 'way does' : 'ways do' }} not go, and why</summary>
           <p v-for="r in closed" :key="r.way">
-            <b>{{ r.title }}</b
-            >: {{ r.refused }}.
+            <b>{{ r.title }}</b>: {{ r.refused }}.
           </p>
         </details>
         <p class="next"><span class="label">Next time</span>{{ sign.next_time }}</p>

@@ -1,24 +1,20 @@
 <script setup lang="ts">
 /** The builder: what it is for, the sauce as steps, the pot as it is now. */
 import { useEventListener, useTitle } from '@vueuse/core'
-import { NButton, NDropdown, NModal, useMessage } from 'naive-ui'
-import { computed, nextTick, onMounted, ref } from 'vue'
+import { NButton, NModal, useMessage } from 'naive-ui'
+import { computed, onMounted, ref } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
 import { api, ask, Refused, type Schemas, type Sheet } from '@/api/client'
-import { saveFile } from '@/parts/file'
-import { minutes } from '@/parts/format'
 import { useHob } from '@/shell/hob'
-import { onKey } from '@/shell/keys'
 import { useSession } from '@/shell/session'
-import ConflictDialog from './ConflictDialog.vue'
 import FixIt from '@/parts/FixIt.vue'
-import { useDraft, type LooseSheet } from './draft'
+import BuilderHead from './BuilderHead.vue'
+import ConflictDialog from './ConflictDialog.vue'
+import { useDraft } from './draft'
 import ForWhat from './ForWhat.vue'
 import PotNow from './PotNow.vue'
-import StepCard from './StepCard.vue'
-import PickSauce from './PickSauce.vue'
+import StepList from './StepList.vue'
 import SwapDialog from './SwapDialog.vue'
-import { common, formOf, freshSalt, menu } from './steps'
 import VersionsDialog from './VersionsDialog.vue'
 import WhatIf from './WhatIf.vue'
 
@@ -28,11 +24,10 @@ const message = useMessage()
 const hob = useHob()
 const session = useSession()
 const draft = useDraft()
-const { sheet, worked, problems, trouble, stored, dirty, conflict, restored, changes, past, future } = draft
+const { sheet, worked, problems, trouble, stored, dirty, conflict, changes } = draft
 const chosen = ref<number | null>(null)
 const tab = ref<'what' | 'steps' | 'pot'>('steps')
 const showVersions = ref(false)
-const picking = ref(false)
 const lost = ref('')
 const saving = ref(false)
 useTitle(computed(() => (sheet.value.name ? `${sheet.value.name} · Kestrel Fog` : 'Kestrel Fog')))
@@ -51,36 +46,6 @@ onMounted(async () => {
 })
 
 const steps = computed(() => (sheet.value.steps ?? []) as Record<string, unknown>[])
-const nameProblem = computed(() => draft.problemAt('name'))
-const status = computed(() => {
-  if (problems.value.length) return 'one entry needs mending; the last good picture stands'
-  if (!stored.value) return 'not saved yet'
-  return dirty.value ? `changed since version ${stored.value.base}` : `saved, version ${stored.value.base}`
-})
-
-function choose(index: number | null): void {
-  chosen.value = index
-}
-function move(index: number, by: number): void {
-  const to = index + by
-  void draft.edit((s) => s.steps.splice(to, 0, ...s.steps.splice(index, 1)))
-  chosen.value = to
-}
-function remove(index: number): void {
-  void draft.edit((s) => s.steps.splice(index, 1))
-  chosen.value = null
-  message.info('Step taken out. Ctrl Z brings it back.')
-}
-function insert(key: string): void {
-  if (key === 'use') picking.value = true
-  else put(key === 'salt' ? freshSalt() : formOf(key).fresh())
-}
-function put(step: LooseSheet): void {
-  const at = chosen.value === null ? steps.value.length : chosen.value + 1
-  void draft.edit((s) => s.steps.splice(at, 0, step))
-  chosen.value = at
-  void nextTick(() => document.querySelector('.step.chosen')?.scrollIntoView({ block: 'nearest' }))
-}
 
 async function save(over = false): Promise<boolean> {
   saving.value = true
@@ -110,38 +75,6 @@ async function cook(): Promise<void> {
     message.error(error instanceof Refused ? error.message : (error as Error).message)
   }
 }
-async function download(form: string): Promise<void> {
-  try {
-    const made = await ask(api.POST('/api/work/write', { body: { sheet: worked.value!.sheet as LooseSheet, form } }))
-    saveFile(String(sheet.value.name), made)
-  } catch (error) {
-    message.error((error as Error).message)
-  }
-}
-const more = computed(() => [
-  { key: 'versions', label: 'Versions…', disabled: !stored.value },
-  { key: 'discard', label: 'Throw unsaved changes away', disabled: !stored.value || !dirty.value },
-  {
-    key: 'download',
-    label: 'Download as',
-    children: [
-      { key: 'sheet', label: 'Sheet (JSON, everything)' },
-      { key: 'json-ld', label: 'Recipe (JSON-LD)' },
-      { key: 'markdown', label: 'Markdown' },
-    ],
-  },
-  {
-    key: 'card',
-    label: 'Card to print',
-    children: ['A5', 'A4'].map((size) => ({ key: size, label: size, disabled: !stored.value || dirty.value })),
-  },
-])
-function act(key: string): void {
-  if (key === 'versions') showVersions.value = true
-  else if (key === 'discard') void draft.discard()
-  else if (key === 'A5' || key === 'A4') void router.push(`/sauces/${stored.value?.id}/card?size=${key}`)
-  else void download(key)
-}
 
 const whatIf = ref(false)
 const missing = ref<{ key: string; name: string } | null>(null)
@@ -167,16 +100,6 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   else return
   event.preventDefault()
 })
-onKey((key) => {
-  const last = steps.value.length - 1
-  if (last < 0) return false
-  if (key === 'ArrowDown') choose(chosen.value === null ? 0 : Math.min(last, chosen.value + 1))
-  else if (key === 'ArrowUp') choose(chosen.value === null ? last : Math.max(0, chosen.value - 1))
-  else if (key === 'Escape') choose(null)
-  else return false
-  void nextTick(() => document.querySelector('.step.chosen')?.scrollIntoView({ block: 'nearest' }))
-  return true
-})
 // Unsaved work is kept on this machine, so leaving needs no question, only a word.
 onBeforeRouteLeave(() => {
   if (dirty.value && stored.value) message.info('Unsaved changes are kept here until you come back.')
@@ -190,34 +113,16 @@ onBeforeRouteLeave(() => {
     <NButton @click="router.push('/sauces')">Back to the sauces</NButton>
   </div>
   <div v-else-if="worked" class="builder" :class="`tab-${tab}`">
-    <header class="head">
-      <div class="title">
-        <input
-          class="name"
-          :value="sheet.name"
-          aria-label="Name of the sauce"
-          maxlength="120"
-          @input="draft.edit((s) => (s.name = ($event.target as HTMLInputElement).value), 'name')"
-        />
-        <span v-if="nameProblem" class="problem">The name {{ nameProblem.message }}. {{ nameProblem.remedy }}.</span>
-        <span v-else class="quiet status">
-          {{ status }}<template v-if="restored && dirty"> · unsaved changes were brought back</template>
-        </span>
-      </div>
-      <div class="buttons no-print">
-        <NButton :disabled="!past.length" aria-label="Undo" title="Undo (Ctrl Z)" @click="draft.undo">↶</NButton>
-        <NButton :disabled="!future.length" aria-label="Redo" title="Redo (Ctrl Shift Z)" @click="draft.redo"
-          >↷</NButton
-        >
-        <NButton :disabled="!steps.length" @click="whatIf = true">What if</NButton>
-        <NButton :disabled="!steps.length" @click="fixing = true">Fix it</NButton>
-        <NDropdown trigger="click" :options="more" @select="act">
-          <NButton aria-label="More">More</NButton>
-        </NDropdown>
-        <NButton :loading="saving" :disabled="!dirty" @click="save()">Save</NButton>
-        <NButton type="primary" :disabled="!steps.length || problems.length > 0" @click="cook">Cook it</NButton>
-      </div>
-    </header>
+    <BuilderHead
+      class="head"
+      :draft="draft"
+      :saving="saving"
+      @what-if="whatIf = true"
+      @fix="fixing = true"
+      @versions="showVersions = true"
+      @save="save()"
+      @cook="cook"
+    />
     <p v-if="trouble" class="problem banner" role="alert">{{ trouble }}</p>
 
     <div class="tabs no-print" role="tablist" aria-label="Parts of the builder">
@@ -230,58 +135,14 @@ onBeforeRouteLeave(() => {
 
     <div class="left"><ForWhat :draft="draft" /></div>
 
-    <section class="middle" aria-label="The sauce, step by step">
-      <p class="sum">
-        <b>{{ steps.length }}</b> steps, <b>{{ minutes(worked.final.minutes) }}</b> at the stove
-      </p>
-      <div v-if="changes.length" class="changes" role="status">
-        <p>
-          <b>{{ changes[0] }}</b>
-        </p>
-        <ul>
-          <li v-for="text in changes.slice(1)" :key="text">{{ text }}</li>
-        </ul>
-        <NButton size="small" @click="changes = []">Seen</NButton>
-        <NButton size="small" :disabled="!past.length" @click="(draft.undo(), (changes = []))">Back to before</NButton>
-      </div>
-      <div v-if="!steps.length" class="empty">
-        <h3>What goes in first?</h3>
-        <p>A roux, or the wine and stock of a reduction. Each step shows its pot at once.</p>
-      </div>
-      <ol>
-        <StepCard
-          v-for="(step, i) in steps"
-          :key="i"
-          :draft="draft"
-          :index="i"
-          :step="step"
-          :card="worked.cards[i]"
-          :state="worked.steps[i]"
-          :along="worked.along.find((one) => one.step === i)"
-          :chosen="chosen === i"
-          :last="i === steps.length - 1"
-          @choose="choose(i)"
-          @missing="missing = $event"
-          @move="move(i, $event)"
-          @remove="remove(i)"
-        />
-      </ol>
-      <div class="add no-print" aria-label="Add a step">
-        <span class="label">{{ chosen === null ? 'Then' : `After step ${chosen + 1}` }}</span>
-        <NButton v-for="op in common" :key="op" @click="insert(op)">{{ formOf(op).name }}</NButton>
-        <NButton @click="insert('salt')">Salt to taste</NButton>
-        <NDropdown trigger="click" :options="menu" scrollable style="max-height: 60vh" @select="insert">
-          <NButton>Other steps…</NButton>
-        </NDropdown>
-      </div>
-    </section>
+    <div class="middle"><StepList v-model:chosen="chosen" :draft="draft" @missing="missing = $event" /></div>
 
     <div class="right">
       <PotNow
         :worked="worked"
         :chosen="chosen"
         :stale="problems.length > 0"
-        @whole="choose(null)"
+        @whole="chosen = null"
         @to-target="draft.aim()"
       />
     </div>
@@ -303,7 +164,6 @@ onBeforeRouteLeave(() => {
     >
       <FixIt :sheet="worked.sheet" :at="fixAt" take="Put it into the sauce" @take="mend" />
     </NModal>
-    <PickSauce v-model:show="picking" :not="stored?.id" @pick="put" />
     <VersionsDialog
       v-if="stored"
       v-model:show="showVersions"
@@ -323,48 +183,11 @@ onBeforeRouteLeave(() => {
 }
 .head {
   grid-area: head;
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  padding: 8px 14px;
-  border-bottom: 1px solid var(--fog2);
-  background: var(--fog0);
 }
 .banner {
   grid-area: banner;
   padding: 8px 16px;
   background: #fbeceb;
-}
-.title {
-  flex: 1;
-  min-width: 0;
-}
-.name {
-  width: 100%;
-  min-height: 36px;
-  padding: 0 6px;
-  border: 1px solid transparent;
-  border-radius: 6px;
-  background: transparent;
-  color: var(--ink);
-  font: 600 25px/1.15 var(--display);
-  text-overflow: ellipsis;
-}
-.name:hover,
-.name:focus {
-  background: var(--white);
-  border-color: var(--fog3);
-}
-.status {
-  padding-left: 7px;
-  font-size: 14px;
-}
-.title .problem {
-  padding-left: 7px;
-}
-.buttons {
-  display: flex;
-  gap: 8px;
 }
 .tabs {
   display: none;
@@ -387,44 +210,6 @@ onBeforeRouteLeave(() => {
   background: var(--white);
   border-left: 1px solid var(--fog2);
 }
-.sum {
-  padding: 0 4px 4px;
-  color: var(--ink2);
-}
-ol {
-  display: flex;
-  flex-direction: column;
-  gap: 4px;
-  margin: 0;
-  padding: 0;
-}
-.changes {
-  margin-bottom: 8px;
-  padding: 10px 14px;
-  border-left: 5px solid var(--leaf);
-  border-radius: 0 10px 10px 0;
-  background: var(--leaf-wash);
-}
-.changes ul {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 22px;
-  margin: 4px 0 8px;
-  padding: 0;
-  list-style: none;
-}
-.empty {
-  padding: 24px;
-  border: 2px dashed var(--fog3);
-  border-radius: 12px;
-}
-.add {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-  padding: 12px 4px;
-}
 .lost {
   padding: 32px;
 }
@@ -432,7 +217,7 @@ ol {
   .builder {
     grid-template-columns: 340px minmax(0, 1fr) 480px;
   }
-  .middle > * {
+  .middle > section > :deep(*) {
     max-width: 860px;
   }
   .right :deep(.pictures) {
@@ -444,15 +229,6 @@ ol {
   .builder {
     display: block;
     height: auto;
-  }
-  .head {
-    flex-wrap: wrap;
-  }
-  .title {
-    flex-basis: 100%;
-  }
-  .buttons {
-    flex-wrap: wrap;
   }
   .tabs {
     position: sticky;

@@ -57,8 +57,7 @@ function take(swap: Schemas['Swap']): void {
       <details v-if="closed.length">
         <summary>{{ closed.length }} that do not go</summary>
         <p v-for="swap in closed" :key="swap.ingredient">
-          <b>{{ swap.name }}</b
-          >: {{ swap.refused }}
+          <b>{{ swap.name }}</b>: {{ swap.refused }}
         </p>
       </details>
     </template>

@@ -51,8 +51,7 @@ watch(show, async (open) => {
         <tbody>
           <tr v-for="pan in pans" :key="pan.name" :class="{ no: !pan.fits, best: pan.recommended }">
             <td>
-              <b>{{ pan.name }}</b
-              ><br /><span class="quiet">{{ pan.verdict }}</span>
+              <b>{{ pan.name }}</b><br /><span class="quiet">{{ pan.verdict }}</span>
             </td>
             <td class="n">
               <b v-if="pan.minutes !== null">{{ minutes(pan.minutes) }}</b>

@@ -258,8 +258,7 @@ const differs = (key: string) => loaded.value && (loaded.value.row[key] ?? '') !
           </p>
           <ul>
             <li v-for="one in moved" :key="one.sauce_id">
-              <b>{{ one.name }}</b
-              >: {{ one.changes.join(' · ') }}
+              <b>{{ one.name }}</b>: {{ one.changes.join(' · ') }}
             </li>
           </ul>
         </template>

@@ -90,8 +90,11 @@ const told = computed(() => report.value?.rows.filter((row) => row.status !== 's
         <tbody>
           <tr v-for="row in rows" :key="row.key" @click="editing = row.key">
             <td>
-              <button class="plain name" :aria-label="`Correct ${row.name}`">{{ row.name }}</button
-              ><span v-if="row.own" class="own">yours</span>
+              <button class="plain name" :aria-label="`Correct ${row.name}`">{{ row.name }}</button><span
+                v-if="row.own"
+                class="own"
+                >yours</span
+              >
             </td>
             <td class="n">{{ row.price_per_kg.toFixed(2) }}</td>
             <td class="n">{{ number(row.water) }}</td>

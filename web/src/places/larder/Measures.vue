@@ -84,8 +84,7 @@ async function remove(row: Schemas['MeasureOut']): Promise<void> {
           <tbody>
             <tr v-for="row in rows" :key="row.name + row.of">
               <td>
-                <b>{{ row.name }}</b
-                ><span v-if="row.id !== null" class="own">yours</span>
+                <b>{{ row.name }}</b><span v-if="row.id !== null" class="own">yours</span>
               </td>
               <td>{{ ofName(row.of) }}</td>
               <td class="n">

@@ -42,8 +42,7 @@ async function set(what: string, text: string): Promise<void> {
         <tbody>
           <tr v-for="use in session.uses" :key="use.key">
             <td>
-              <b>{{ use.name }}</b
-              ><span v-if="use.own" class="own">yours</span>
+              <b>{{ use.name }}</b><span v-if="use.own" class="own">yours</span>
             </td>
             <td>{{ use.counted_in }}</td>
             <td class="n">

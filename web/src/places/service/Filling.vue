@@ -60,8 +60,7 @@ const over = (layout: Schemas['Layout']) => [
       <h3>In rounds</h3>
       <template v-for="(line, i) in plan.lines" :key="i">
         <p v-for="round in line.rounds" :key="round.line">
-          <b>{{ line.called }}</b
-          >: {{ round.line }} = <b>{{ minutes(round.minutes) }}</b>
+          <b>{{ line.called }}</b>: {{ round.line }} = <b>{{ minutes(round.minutes) }}</b>
         </p>
       </template>
     </section>
@@ -69,8 +68,7 @@ const over = (layout: Schemas['Layout']) => [
       <h3>Then</h3>
       <template v-for="(line, i) in plan.lines" :key="i">
         <p v-if="line.finish">
-          <b>{{ line.called }}</b
-          >: {{ line.finish }}
+          <b>{{ line.called }}</b>: {{ line.finish }}
         </p>
       </template>
       <p class="quiet">Minutes from the fridge are kitchen figures. How hot the middle must be, your rules say.</p>

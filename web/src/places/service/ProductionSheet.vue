@@ -40,8 +40,9 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
           <tbody>
             <tr v-for="row in production.buy" :key="row.ingredient">
               <td>
-                <b>{{ row.name }}</b
-                ><span v-if="row.on_hand_g >= 1" class="quiet"> · {{ grams(row.on_hand_g) }} on hand</span>
+                <b>{{ row.name }}</b><span v-if="row.on_hand_g >= 1" class="quiet">
+                  · {{ grams(row.on_hand_g) }} on hand</span
+                >
               </td>
               <td class="n">
                 <b>{{ grams(row.used_g) }}</b>
