@@ -11,6 +11,7 @@ from kestrel.accounts.models import Kitchen
 from kestrel.problems import Conflict
 from kestrel.sauces.models import Sauce
 from kestrel.service.models import Dish, Service
+from saucier.dish import Dish as DishDocument
 from saucier.dish import read_dish, write_dish
 from saucier.errors import BadInput
 from saucier.service import read_service, write_service
@@ -19,18 +20,26 @@ from saucier.words import say
 Row = TypeVar("Row", Dish, Service)
 
 
+def checked_dish(kitchen: Kitchen, data: Mapping[str, Any]) -> DishDocument:
+    """A dish as it would be kept in this kitchen. Raises :class:`BadInput` by field."""
+    dish = read_dish(data)
+    for number, used in enumerate(dish.sauces):
+        key = used.sauce
+        if not (key.isdigit() and Sauce.objects.filter(kitchen=kitchen, pk=int(key)).exists()):
+            raise BadInput.at(f"sauces[{number}].sauce", "is-no-sauce-of-yours")
+    return dish
+
+
 def save_dish(kitchen: Kitchen, data: Mapping[str, Any]) -> Dish:
     """A new dish. Raises :class:`BadInput` by field."""
-    document = write_dish(read_dish(data))
-    _check_sauces(kitchen, document)
+    document = write_dish(checked_dish(kitchen, data))
     return Dish.objects.create(kitchen=kitchen, name=document["name"], document=document)
 
 
 @transaction.atomic
 def change_dish(dish: Dish, data: Mapping[str, Any], revision: int) -> Dish:
     """``dish`` as ``data``. Raises :class:`Conflict` when it was changed meanwhile."""
-    document = write_dish(read_dish(data))
-    _check_sauces(dish.kitchen, document)
+    document = write_dish(checked_dish(dish.kitchen, data))
     dish = _current(Dish, dish, revision)
     dish.name, dish.document = document["name"], document
     return _moved(dish)
@@ -144,14 +153,6 @@ def sauces_of(kitchen: Kitchen, document: Mapping[str, Any]) -> set[str]:
         for used in row.document.get("sauces", [])
         if used["sauce"].isdigit()
     }
-
-
-def _check_sauces(kitchen: Kitchen, document: Mapping[str, Any]) -> None:
-    for number, used in enumerate(document.get("sauces", [])):
-        key = used["sauce"]
-        known = key.isdigit() and Sauce.objects.filter(kitchen=kitchen, pk=int(key)).exists()
-        if not known:
-            raise BadInput.at(f"sauces[{number}].sauce", "is-no-sauce-of-yours")
 
 
 def _day(document: Mapping[str, Any]) -> date | None:

@@ -30,6 +30,7 @@ from kestrel.service.schemas import (
     WorkIn,
 )
 from kestrel.service.work import ServiceWorked
+from saucier.dish import Dish as DishDocument
 from saucier.document import amount_field
 from saucier.errors import BadInput
 from saucier.service import Short, flowed, production_of, scaled, short_of, write_service
@@ -58,6 +59,17 @@ def list_dishes(request: HttpRequest):
 @dishes.post("", response={201: DishOut, 422: Problems})
 def new_dish(request: HttpRequest, given: DishIn):
     return Status(201, actions.save_dish(_kitchen(request), given.document))
+
+
+@dishes.post("/read", response={200: DishDocument, 422: Problems})
+def read_dish(request: HttpRequest, given: DishIn):
+    """A dish as it would be kept. Nothing is stored."""
+    return actions.checked_dish(_kitchen(request), given.document)
+
+
+@dishes.get("/{dish_id}", response={200: DishOut, 404: Message})
+def get_dish(request: HttpRequest, dish_id: int):
+    return _dish(request, dish_id)
 
 
 @dishes.put("/{dish_id}", response={200: DishOut, 404: Message, 409: KeptTaken, 422: Problems})

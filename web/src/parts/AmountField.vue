@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** An amount edited in place: "80", "1 1/2 cups" and "½ l" are all read, by the core. */
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import type { Problem } from '@/api/client'
 import { amount as spoken } from './format'
+import ProblemLine from './ProblemLine.vue'
+import { useTyped } from './typed'
 
 export interface TypedAmount {
   value: number | string
@@ -24,15 +26,8 @@ function written(amount: TypedAmount): string {
   if (measure) return spoken({ value: measure.count, unit: measure.name })
   return typeof value === 'number' ? spoken({ value, unit }) : `${value} ${unit}`
 }
-const text = ref(written(props.amount))
-const typing = ref(false)
-watch(
-  () => [props.amount, props.problem] as const,
-  ([amount, problem]) => {
-    if (!typing.value && !problem) text.value = written(amount)
-  },
-  { deep: true },
-)
+const shown = () => written(props.amount)
+const { text, typing, settle } = useTyped(shown, () => props.problem)
 const size = computed(() => Math.max(7, text.value.length + 1))
 
 function read(): void {
@@ -40,10 +35,6 @@ function read(): void {
   const bare = /^[\d\s.,/¼½¾⅓⅔⅛⅜⅝⅞]+$/.test(text.value)
   const unit = props.amount.measure?.name ?? props.amount.unit
   emit('change', bare ? { value: text.value.trim(), unit } : text.value)
-}
-function settle(): void {
-  typing.value = false
-  if (!props.problem) text.value = written(props.amount)
 }
 </script>
 
@@ -62,7 +53,7 @@ function settle(): void {
       @focus="($event.target as HTMLInputElement).select()"
       @keydown.enter="($event.target as HTMLInputElement).blur()"
     />
-    <span v-if="problem" class="problem" role="alert"> {{ problem.message }}. {{ problem.remedy }}. </span>
+    <ProblemLine :problem="problem" />
   </span>
 </template>
 
@@ -103,6 +94,6 @@ input:focus {
 }
 .wrong input {
   border-color: var(--danger);
-  background: #fbeceb;
+  background: var(--danger-wash);
 }
 </style>

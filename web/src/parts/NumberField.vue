@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** A plain number with its unit, sent as typed; the core says what is wrong with it. */
-import { ref, watch } from 'vue'
 import type { Problem } from '@/api/client'
-import { number } from '@/parts/format'
+import { number } from './format'
+import ProblemLine from './ProblemLine.vue'
+import { useTyped } from './typed'
 
 const props = defineProps<{
   value: number | string | null | undefined
@@ -16,18 +17,7 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [text: string] }>()
 
 const shown = () => (typeof props.value === 'number' ? number(props.value) : (props.value ?? ''))
-const text = ref(shown())
-const typing = ref(false)
-watch(
-  () => [props.value, props.problem],
-  () => {
-    if (!typing.value && !props.problem) text.value = shown()
-  },
-)
-function settle(): void {
-  typing.value = false
-  if (!props.problem) text.value = shown()
-}
+const { text, typing, settle } = useTyped(shown, () => props.problem)
 </script>
 
 <template>
@@ -48,7 +38,7 @@ function settle(): void {
       />
       <span v-if="unit" class="unit">{{ unit }}</span>
     </span>
-    <span v-if="problem" class="problem" role="alert">{{ problem.message }}. {{ problem.remedy }}.</span>
+    <ProblemLine :problem="problem" />
   </label>
 </template>
 
@@ -81,7 +71,7 @@ input:focus {
 }
 .wrong input {
   border-color: var(--danger);
-  background: #fbeceb;
+  background: var(--danger-wash);
 }
 .unit {
   color: var(--ink2);

@@ -7,6 +7,7 @@
  */
 import { computed, onScopeDispose, ref, shallowRef, toRaw } from 'vue'
 import { Refused, Taken, type Problem, type Sheet } from '@/api/client'
+import { firstAt } from './form'
 
 /** A document as typed: numbers and amounts may still be text. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
@@ -164,11 +165,7 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
   const undo = () => step(past, future)
   const redo = () => step(future, past)
 
-  /** The first problem at `field` or below it. */
-  function problemAt(field: string): Problem | null {
-    const here = (p: Problem) => p.field === field || p.field.startsWith(`${field}.`) || p.field.startsWith(`${field}[`)
-    return problems.value.find(here) ?? null
-  }
+  const problemAt = (field: string) => firstAt(problems.value, field)
 
   function keepHere(): void {
     if (dirty.value) {

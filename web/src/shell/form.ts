@@ -2,20 +2,30 @@
 import { ref } from 'vue'
 import { Refused, type Problem } from '@/api/client'
 
+/** The first problem at `field` or below it. */
+export function firstAt(problems: Problem[], field: string): Problem | null {
+  const here = (p: Problem) => p.field === field || p.field.startsWith(`${field}.`) || p.field.startsWith(`${field}[`)
+  return problems.find(here) ?? null
+}
+
 export function useForm() {
   const problems = ref<Problem[]>([])
   const trouble = ref('')
   const busy = ref(false)
 
-  /** Runs `work`; true when it went through. What was refused stands under its field. */
-  async function run(work: () => Promise<unknown>): Promise<boolean> {
+  function clear(): void {
     problems.value = []
     trouble.value = ''
+  }
+  /** Runs `work`; true when it went through. What was refused stands under its field. */
+  async function run(work: () => Promise<unknown>): Promise<boolean> {
     busy.value = true
     try {
       await work()
+      clear()
       return true
     } catch (error) {
+      clear()
       if (error instanceof Refused) problems.value = error.problems
       else trouble.value = (error as Error).message
       return false
@@ -23,10 +33,6 @@ export function useForm() {
       busy.value = false
     }
   }
-  /** What is wrong with `field`, in a sentence; empty when nothing is. */
-  function wrong(field: string): string {
-    const problem = problems.value.find((p) => p.field === field)
-    return problem ? `${problem.message}. ${problem.remedy}.` : ''
-  }
-  return { trouble, busy, run, wrong }
+  const problemAt = (field: string) => firstAt(problems.value, field)
+  return { problems, trouble, busy, clear, run, problemAt }
 }

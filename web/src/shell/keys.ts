@@ -1,5 +1,6 @@
-/** Keys that act only when nobody is typing. */
+/** Keys: those that act only when nobody is typing, and those of editing. */
 import { useEventListener } from '@vueuse/core'
+import { onScopeDispose } from 'vue'
 
 function typing(target: EventTarget | null): boolean {
   const at = target as HTMLElement | null
@@ -12,5 +13,28 @@ export function onKey(act: (key: string, event: KeyboardEvent) => boolean): void
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
     if (typing(event.target)) return
     if (act(event.key, event)) event.preventDefault()
+  })
+}
+
+interface EditKeys {
+  save: () => void
+  undo: () => void
+  redo: () => void
+}
+/** The documents open for editing, the one in front last. */
+const inFront: EditKeys[] = []
+
+/** Ctrl S, Ctrl Z, Ctrl Shift Z or Ctrl Y, also while typing; they reach the document in front. */
+export function onEditKeys(keys: EditKeys): void {
+  inFront.push(keys)
+  onScopeDispose(() => inFront.splice(inFront.indexOf(keys), 1))
+  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+    if (!(event.ctrlKey || event.metaKey) || inFront.at(-1) !== keys || event.defaultPrevented) return
+    const key = event.key.toLowerCase()
+    if (key === 's') keys.save()
+    else if ((key === 'z' && event.shiftKey) || key === 'y') keys.redo()
+    else if (key === 'z') keys.undo()
+    else return
+    event.preventDefault()
   })
 }

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** The builder: what it is for, the sauce as steps, the pot as it is now. */
-import { useEventListener, useTitle } from '@vueuse/core'
+import { useTitle } from '@vueuse/core'
 import { NButton, NModal, useMessage } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
 import { api, ask, Refused, type Schemas, type Sheet } from '@/api/client'
 import { useHob } from '@/shell/hob'
+import { onEditKeys } from '@/shell/keys'
 import { useSession } from '@/shell/session'
 import FixIt from '@/parts/FixIt.vue'
 import BuilderHead from './BuilderHead.vue'
@@ -90,16 +91,7 @@ function mend(remedy: Schemas['Remedy']): void {
   message.info('Put in as steps. Ctrl Z takes them out again.')
 }
 
-useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (!(event.ctrlKey || event.metaKey)) return
-  const key = event.key.toLowerCase()
-  if (key === 's') void save()
-  else if (key === 'z' && event.shiftKey) draft.redo()
-  else if (key === 'z') draft.undo()
-  else if (key === 'y') draft.redo()
-  else return
-  event.preventDefault()
-})
+onEditKeys({ save: () => void save(), undo: draft.undo, redo: draft.redo })
 // Unsaved work is kept on this machine, so leaving needs no question, only a word.
 onBeforeRouteLeave(() => {
   if (dirty.value && stored.value) message.info('Unsaved changes are kept here until you come back.')

@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import { api, ask } from '@/api/client'
 import { saveFile } from '@/parts/file'
 import type { Draft, LooseSheet } from './draft'
+import ProblemLine from '@/parts/ProblemLine.vue'
 
 const props = defineProps<{ draft: Draft; saving: boolean }>()
 const emit = defineEmits<{ whatIf: []; fix: []; versions: []; save: []; cook: [] }>()
@@ -57,15 +58,15 @@ function act(key: string): void {
 
 <template>
   <header class="head">
-    <div class="title">
+    <div class="naming">
       <input
-        class="name"
+        class="title short"
         :value="sheet.name"
         aria-label="Name of the sauce"
         maxlength="120"
         @input="draft.edit((s) => (s.name = ($event.target as HTMLInputElement).value), 'name')"
       />
-      <span v-if="nameProblem" class="problem">The name {{ nameProblem.message }}. {{ nameProblem.remedy }}.</span>
+      <ProblemLine v-if="nameProblem" :problem="nameProblem" subject="The name" />
       <span v-else class="quiet status">
         {{ status }}<template v-if="restored && dirty"> · unsaved changes were brought back</template>
       </span>
@@ -93,31 +94,18 @@ function act(key: string): void {
   border-bottom: 1px solid var(--fog2);
   background: var(--fog0);
 }
-.title {
+.naming {
   flex: 1;
   min-width: 0;
 }
-.name {
-  width: 100%;
+.short {
   min-height: 36px;
-  padding: 0 6px;
-  border: 1px solid transparent;
-  border-radius: 6px;
-  background: transparent;
-  color: var(--ink);
-  font: 600 25px/1.15 var(--display);
-  text-overflow: ellipsis;
-}
-.name:hover,
-.name:focus {
-  background: var(--white);
-  border-color: var(--fog3);
 }
 .status {
   padding-left: 7px;
   font-size: 14px;
 }
-.title .problem {
+.naming .problem {
   padding-left: 7px;
 }
 .buttons {
@@ -128,7 +116,7 @@ function act(key: string): void {
   .head {
     flex-wrap: wrap;
   }
-  .title {
+  .naming {
     flex-basis: 100%;
   }
   .buttons {

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 /** Left: what the sauce is for, how many, how thick, how much there is of one thing. */
 import { NButton, NSelect } from 'naive-ui'
-import { computed, ref } from 'vue'
-import { millilitres } from '@/parts/format'
+import { computed } from 'vue'
 import AmountField, { type TypedAmount } from '@/parts/AmountField.vue'
+import NumberField from '@/parts/NumberField.vue'
+import ProblemLine from '@/parts/ProblemLine.vue'
 import { useSession } from '@/shell/session'
 import type { Draft } from './draft'
-import NumberField from '@/parts/NumberField.vue'
+import HaveOnly from './HaveOnly.vue'
+import PanAndRing from './PanAndRing.vue'
 import Schools from './Schools.vue'
-import WhichPan from './WhichPan.vue'
 
 const props = defineProps<{ draft: Draft }>()
 const session = useSession()
@@ -48,56 +49,6 @@ function setVolume(amount: TypedAmount | string): void {
     {},
     'volume',
   )
-}
-const pans = computed(() => [
-  { value: '', label: 'No pan named' },
-  ...session.pans.map((p) => ({ value: p.name, label: `${p.name} (${millilitres(p.capacity_ml)})` })),
-])
-const panName = computed(() => props.draft.sheet.value.pan?.name ?? '')
-function setPan(name: string): void {
-  const pan = session.pans.find((p) => p.name === name)
-  void props.draft.aim((s) => {
-    s.pan = pan
-      ? {
-          name: pan.name,
-          shape: pan.shape,
-          diameter_cm: pan.diameter_cm,
-          depth_cm: pan.depth_cm,
-          width_cm: pan.width_cm,
-          tare_g: pan.tare_g,
-          reactive: pan.reactive,
-          heavy: pan.heavy,
-        }
-      : null
-  })
-}
-
-const haveOpen = ref(false)
-const haveKey = ref<string | null>(null)
-const haveAmount = ref('')
-const inSheet = computed(() => {
-  const keys = new Map<string, string>()
-  for (const card of props.draft.worked.value?.cards ?? []) {
-    for (const w of card.weighed) keys.set(w.ingredient, w.name)
-  }
-  return [...keys].map(([value, label]) => ({ value, label }))
-})
-async function scaleToHave(): Promise<void> {
-  await props.draft.aim(undefined, { have: { ingredient: haveKey.value ?? '', amount: haveAmount.value } })
-  if (!props.draft.problems.value.length) haveOpen.value = false
-}
-const whichPan = ref(false)
-const burners = computed(() => [
-  { value: '', label: 'Gas, 2500 W assumed' },
-  ...session.burners.map((b) => ({ value: b.name, label: `${b.name}: ${b.kind}, ${b.watts} W` })),
-])
-const burnerName = computed(() => {
-  const burner = props.draft.sheet.value.burner
-  return session.burners.find((b) => b.kind === burner?.kind && b.watts === burner?.watts)?.name ?? ''
-})
-function setBurner(name: string): void {
-  const burner = session.burners.find((b) => b.name === name)
-  void props.draft.edit((s) => (s.burner = burner ? { kind: burner.kind, watts: burner.watts } : null))
 }
 </script>
 
@@ -167,10 +118,10 @@ function setBurner(name: string): void {
           <b>{{ grade.name }}</b>
         </button>
       </div>
-      <p v-if="draft.problemAt('target.grade')" class="problem" role="alert">
-        The grade {{ draft.problemAt('target.grade')!.message }}. {{ draft.problemAt('target.grade')!.remedy }}.
+      <div v-if="draft.problemAt('target.grade')">
+        <ProblemLine :problem="draft.problemAt('target.grade')" subject="The grade" />
         <NButton v-if="draft.nearest.value" size="small" @click="draft.takeNearest()">Take the nearest</NButton>
-      </p>
+      </div>
       <div class="pair">
         <NumberField
           :value="target.serving_c"
@@ -190,14 +141,7 @@ function setBurner(name: string): void {
     </div>
 
     <div class="group">
-      <span class="label">Pan</span>
-      <NSelect :value="panName" :options="pans" aria-label="Pan" @update:value="setPan" />
-      <NButton secondary block @click="whichPan = true">Which pan is quicker?</NButton>
-      <template v-if="session.burners.length">
-        <span class="label spaced">Ring</span>
-        <NSelect :value="burnerName" :options="burners" aria-label="Ring" @update:value="setBurner" />
-      </template>
-      <WhichPan v-model:show="whichPan" :sheet="draft.sheet.value" :now="panName" @take="setPan" />
+      <PanAndRing :draft="draft" />
     </div>
 
     <div class="group">
@@ -208,23 +152,7 @@ function setBurner(name: string): void {
     </div>
 
     <div class="group">
-      <NButton block secondary :aria-expanded="haveOpen" @click="haveOpen = !haveOpen">
-        I have only so much of…
-      </NButton>
-      <form v-if="haveOpen" class="have" @submit.prevent="scaleToHave">
-        <NSelect
-          v-model:value="haveKey"
-          :options="inSheet"
-          :virtual-scroll="false"
-          placeholder="Ingredient"
-          aria-label="Ingredient there is"
-        />
-        <input v-model="haveAmount" placeholder="900 mL" aria-label="How much there is" autocomplete="off" />
-        <p v-if="draft.problemAt('have')" class="problem" role="alert">
-          {{ draft.problemAt('have')!.message }}. {{ draft.problemAt('have')!.remedy }}.
-        </p>
-        <NButton type="primary" attr-type="submit" block :disabled="!haveKey || !haveAmount"> Scale to it </NButton>
-      </form>
+      <HaveOnly :draft="draft" />
     </div>
   </section>
 </template>
@@ -251,9 +179,6 @@ function setBurner(name: string): void {
 }
 .small {
   font-size: 14px;
-}
-.spaced {
-  margin-top: 6px;
 }
 .lines {
   margin: 0;
@@ -290,18 +215,5 @@ function setBurner(name: string): void {
 summary {
   min-height: 30px;
   cursor: pointer;
-}
-.have {
-  display: flex;
-  flex-direction: column;
-  gap: 8px;
-}
-.have input {
-  min-height: 44px;
-  padding: 2px 12px;
-  border: 1px solid var(--fog3);
-  border-radius: 8px;
-  background: var(--white);
-  font: 700 20px var(--text);
 }
 </style>

@@ -9,6 +9,7 @@ import WayDown from '@/parts/WayDown.vue'
 import { useSession } from '@/shell/session'
 import type { LooseSheet } from './draft'
 import { stops } from './steps'
+import ProblemLine from '@/parts/ProblemLine.vue'
 
 const props = defineProps<{
   step: LooseSheet
@@ -71,7 +72,7 @@ const eye = computed(() => {
         aria-label="Until it is"
         @update:value="(v: string) => emit('stop', { grade: v }, '')"
       />
-      <span v-if="problem" class="problem" role="alert">{{ problem.message }}. {{ problem.remedy }}.</span>
+      <ProblemLine :problem="problem" />
     </label>
     <NumberField
       v-else-if="kind === 'minutes'"

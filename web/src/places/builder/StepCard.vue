@@ -11,6 +11,7 @@ import { rowsOf } from './rows'
 import StepAmounts from './StepAmounts.vue'
 import StepKnobs from './StepKnobs.vue'
 import { formOf, isToSalt } from './steps'
+import ProblemLine from '@/parts/ProblemLine.vue'
 
 const props = defineProps<{
   draft: Draft
@@ -110,7 +111,7 @@ function chooseUnlessEditing(event: MouseEvent): void {
       </ol>
       <p v-if="card" class="cue">{{ card.cue }}</p>
       <p v-for="remark in card?.remarks ?? []" :key="remark" class="warning remark">{{ remark }}</p>
-      <p v-if="ownProblem" class="problem" role="alert">{{ ownProblem.message }}. {{ ownProblem.remedy }}.</p>
+      <ProblemLine :problem="ownProblem" />
 
       <div v-if="chosen" class="tools no-print">
         <NButton

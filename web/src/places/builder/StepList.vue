@@ -67,7 +67,7 @@ onKey((key) => {
       <NButton size="small" @click="changes = []">Seen</NButton>
       <NButton size="small" :disabled="!past.length" @click="(draft.undo(), (changes = []))">Back to before</NButton>
     </div>
-    <div v-if="!steps.length" class="empty">
+    <div v-if="!steps.length" class="dashed">
       <h3>What goes in first?</h3>
       <p>A roux, or the wine and stock of a reduction. Each step shows its pot at once.</p>
     </div>
@@ -127,11 +127,6 @@ ol {
   margin: 4px 0 8px;
   padding: 0;
   list-style: none;
-}
-.empty {
-  padding: 24px;
-  border: 2px dashed var(--fog3);
-  border-radius: 12px;
 }
 .add {
   display: flex;

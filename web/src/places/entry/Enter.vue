@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
+import ProblemLine from '@/parts/ProblemLine.vue'
 
 const session = useSession()
 const route = useRoute()
@@ -13,7 +14,7 @@ const first = computed(() => session.who?.first_visit ?? false)
 const kitchen = ref('')
 const username = ref('')
 const password = ref('')
-const { trouble, busy, run, wrong } = useForm()
+const { trouble, busy, run, problemAt } = useForm()
 
 const go = () =>
   run(async () => {
@@ -39,7 +40,7 @@ const go = () =>
           placeholder="The name over the pass"
           :input-props="{ 'aria-label': 'Kitchen' }"
         />
-        <span v-if="wrong('kitchen')" class="problem">{{ wrong('kitchen') }}</span>
+        <ProblemLine :problem="problemAt('kitchen')" />
       </label>
       <label>
         <span class="label">Name</span>
@@ -48,7 +49,7 @@ const go = () =>
           placeholder=""
           :input-props="{ autocomplete: 'username', 'aria-label': 'Name', autofocus: true }"
         />
-        <span v-if="wrong('username')" class="problem">{{ wrong('username') }}</span>
+        <ProblemLine :problem="problemAt('username')" />
       </label>
       <label>
         <span class="label">Password</span>
@@ -58,7 +59,7 @@ const go = () =>
           placeholder=""
           :input-props="{ autocomplete: first ? 'new-password' : 'current-password', 'aria-label': 'Password' }"
         />
-        <span v-if="wrong('password')" class="problem">{{ wrong('password') }}</span>
+        <ProblemLine :problem="problemAt('password')" />
       </label>
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
       <NButton type="primary" size="large" block attr-type="submit" :loading="busy">

@@ -8,6 +8,7 @@ import FixIt from '@/parts/FixIt.vue'
 import NumberField from '@/parts/NumberField.vue'
 import SpoonPicker from '@/parts/SpoonPicker.vue'
 import { useSession } from '@/shell/session'
+import ProblemLine from '@/parts/ProblemLine.vue'
 
 const session = useSession()
 const kinds = ref<Schemas['Kind'][]>([])
@@ -89,9 +90,7 @@ const shown = computed<TypedAmount>(() =>
       <div>
         <span class="label">How thick it looks now</span>
         <SpoonPicker v-model="pot.viscosity" label="How thick it looks now" thin />
-        <p v-if="problem('viscosity_pa_s')" class="problem">
-          {{ problem('viscosity_pa_s')!.message }}. {{ problem('viscosity_pa_s')!.remedy }}.
-        </p>
+        <ProblemLine :problem="problem('viscosity_pa_s')" />
       </div>
       <div class="row">
         <label class="field">
@@ -121,9 +120,7 @@ const shown = computed<TypedAmount>(() =>
         Usual proportions are assumed for its kind; the amounts are estimates. Go in halves and look again.
       </p>
     </section>
-    <p v-for="p in elsewhere" :key="p.field" class="problem">
-      {{ p.field.replace('seen.', '') }}: {{ p.message }}. {{ p.remedy }}.
-    </p>
+    <ProblemLine v-for="p in elsewhere" :key="p.field" :problem="p" :subject="`${p.field.replace('seen.', '')}:`" />
     <FixIt v-if="seen" :seen="seen" @problems="problems = $event" />
     <p v-else class="ask">Pick the spoon that looks like it.</p>
   </div>

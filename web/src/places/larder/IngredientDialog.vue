@@ -3,8 +3,12 @@
 import { useDebounceFn } from '@vueuse/core'
 import { NButton, NModal, NSelect, useMessage } from 'naive-ui'
 import { computed, h, ref, watch } from 'vue'
-import { api, ask, Refused, Taken, type Problem, type Schemas } from '@/api/client'
+import { api, ask, Refused, Taken, type Schemas } from '@/api/client'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import TextField from '@/parts/TextField.vue'
+import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
+import { blank, groups } from './row'
 
 /** The key of a row to edit, '' for a new one, null: closed. */
 const props = defineProps<{ editing: string | null }>()
@@ -14,27 +18,14 @@ const message = useMessage()
 
 const row = ref<Record<string, string>>({})
 const loaded = ref<Schemas['RowOut'] | null>(null)
-const problems = ref<Problem[]>([])
-const trouble = ref('')
+const { problems, trouble, clear, problemAt } = useForm()
 const moved = ref<Schemas['Moved'][] | null>(null)
 const changed = computed(() => JSON.stringify(row.value) !== JSON.stringify(loaded.value?.row ?? {}))
 
-const blank: Record<string, string> = {
-  key: '',
-  name: '',
-  role: 'solid',
-  water: '100',
-  density: '1',
-  cup_density: '1',
-  origin: 'label',
-  spread_pct: '10',
-  form: '',
-}
 watch(
   () => props.editing,
   async (key) => {
-    problems.value = []
-    trouble.value = ''
+    clear()
     moved.value = null
     loaded.value = null
     if (key === null) return
@@ -50,50 +41,9 @@ watch(
     }
   },
 )
-const groups: { name: string; fields: { key: string; label: string; unit: string }[] }[] = [
-  {
-    name: 'Bought and kept',
-    fields: [
-      { key: 'price_per_kg', label: 'Price', unit: '/kg' },
-      { key: 'pack_g', label: 'Pack', unit: 'g' },
-      { key: 'usable_pct', label: 'Left after trimming', unit: '%' },
-      { key: 'drained_pct', label: 'Left once drained', unit: '%' },
-      { key: 'density', label: 'Density', unit: 'g/mL' },
-      { key: 'cup_density', label: 'In spoon and cup', unit: 'g/mL' },
-      { key: 'piece_g', label: 'One piece', unit: 'g' },
-      { key: 'leak_pct', label: 'Juice it gives', unit: '%' },
-      { key: 'falls_pct', label: 'Falls apart', unit: '%' },
-      { key: 'keeps_days', label: 'Once made, keeps', unit: 'days' },
-    ],
-  },
-  {
-    name: 'In 100 g',
-    fields: [
-      { key: 'water', label: 'Water', unit: 'g' },
-      { key: 'fat', label: 'Fat', unit: 'g' },
-      { key: 'salt', label: 'Salt', unit: 'g' },
-      { key: 'flour', label: 'Flour, starch', unit: 'g' },
-      { key: 'power', label: 'Thickens, × wheat', unit: '' },
-      { key: 'thickening_protein', label: 'Casein, gelatin', unit: 'g' },
-      { key: 'yolk_protein', label: 'Yolk protein', unit: 'g' },
-      { key: 'solids', label: 'Dissolved: sugars, ash', unit: 'g' },
-      { key: 'sugar', label: 'Of it sugar', unit: 'g' },
-      { key: 'acid', label: 'Acid, as citric', unit: 'g' },
-      { key: 'alcohol', label: 'Alcohol', unit: 'g' },
-      { key: 'insoluble', label: 'Fibre and the rest', unit: 'g' },
-    ],
-  },
-  {
-    name: 'Body: what a purée or a gel thickens like',
-    fields: [
-      { key: 'body', label: 'As flour, in 100 g', unit: 'g' },
-      { key: 'body_spread_pct', label: 'How far it differs', unit: '± %' },
-      { key: 'boils_away_pct', label: 'A boil takes of it', unit: '%' },
-    ],
-  },
-]
-const wrong = (key: string) =>
-  problems.value.find((p) => p.field === key || (key === 'insoluble' && p.field === 'composition'))
+/** What does not add up is told at the last figure, which takes the rest. */
+const wrong = (key: string) => problemAt(key) ?? (key === 'insoluble' ? problemAt('composition') : null)
+const set = (key: string, text: string) => (row.value = { ...row.value, [key]: text })
 const allergens = computed<string[]>({
   get: () => (row.value.allergens ?? '').split(' ').filter(Boolean),
   set: (list) => (row.value = { ...row.value, allergens: list.join(' ') }),
@@ -107,8 +57,7 @@ const foresee = useDebounceFn(async () => {
   try {
     const typed = { ...row.value }
     const found = await ask(api.POST('/api/work/larder-moves', { body: { rows: [typed] } }))
-    problems.value = []
-    trouble.value = ''
+    clear()
     moved.value = found
   } catch (error) {
     if (error instanceof Refused) problems.value = error.problems
@@ -182,62 +131,62 @@ const differs = (key: string) => loaded.value && (loaded.value.row[key] ?? '') !
   >
     <form @submit.prevent="save">
       <div class="top">
-        <label
-          ><span class="label">Name</span><input v-model="row.name" class="box" aria-label="Name" /><span
-            v-if="wrong('name')"
-            class="problem"
-            >{{ wrong('name')!.message }}. {{ wrong('name')!.remedy }}.</span
-          ></label
-        >
-        <label v-if="editing === ''"
-          ><span class="label">Key, for sheets</span
-          ><input v-model="row.key" class="box" aria-label="Key" placeholder="cheese-from-the-ridge" /><span
-            v-if="wrong('key')"
-            class="problem"
-            >{{ wrong('key')!.message }}. {{ wrong('key')!.remedy }}.</span
-          ></label
-        >
-        <label
-          ><span class="label">What it is</span
-          ><NSelect v-model:value="row.role" :options="options(session.catalogue?.roles)" aria-label="What it is"
-        /></label>
-        <label
-          ><span class="label">Where the figures come from</span
-          ><NSelect
-            v-model:value="row.origin"
-            :options="options(session.catalogue?.origins)"
-            aria-label="Where the figures come from"
-        /></label>
-        <label class="short"
-          ><span class="label">Spread, ± %</span
-          ><input v-model="row.spread_pct" class="box" inputmode="decimal" aria-label="Spread"
-        /></label>
+        <TextField :value="row.name" label="Name" :problem="wrong('name')" @change="set('name', $event)" />
+        <TextField
+          v-if="editing === ''"
+          :value="row.key"
+          label="Key, for sheets"
+          name="Key"
+          placeholder="cheese-from-the-ridge"
+          :problem="wrong('key')"
+          @change="set('key', $event)"
+        />
+        <ChoiceField
+          :value="row.role"
+          label="What it is"
+          :options="options(session.catalogue?.roles)"
+          @change="set('role', $event)"
+        />
+        <ChoiceField
+          :value="row.origin"
+          label="Where the figures come from"
+          :options="options(session.catalogue?.origins)"
+          @change="set('origin', $event)"
+        />
+        <TextField
+          class="short"
+          :value="row.spread_pct"
+          label="Spread, ± %"
+          name="Spread"
+          numeric
+          :problem="wrong('spread_pct')"
+          @change="set('spread_pct', $event)"
+        />
       </div>
       <fieldset v-for="group in groups" :key="group.name">
         <legend>{{ group.name }}</legend>
-        <label v-for="f in group.fields" :key="f.key" :class="{ differs: differs(f.key) }">
-          <span class="label">{{ f.label }}</span>
-          <span class="entry"
-            ><input
-              v-model="row[f.key]"
-              class="box"
-              inputmode="decimal"
-              :aria-label="f.label"
-              :aria-invalid="Boolean(wrong(f.key))"
-            />{{ f.unit }}</span
-          >
+        <TextField
+          v-for="f in group.fields"
+          :key="f.key"
+          :class="{ differs: differs(f.key) }"
+          :value="row[f.key]"
+          :label="f.label"
+          :unit="f.unit"
+          numeric
+          :problem="wrong(f.key)"
+          @change="set(f.key, $event)"
+        >
           <span v-if="differs(f.key)" class="quiet was">was {{ loaded!.row[f.key] || 'none' }}</span>
-          <span v-if="wrong(f.key)" class="problem">{{ wrong(f.key)!.message }}. {{ wrong(f.key)!.remedy }}.</span>
-        </label>
-        <label v-if="group.fields.some((f) => f.key === 'body')" class="wide">
-          <span class="label">Where that comes from</span>
-          <NSelect
-            :value="row.body_origin ?? ''"
-            :options="options(session.catalogue?.body_origins)"
-            aria-label="Where the body comes from"
-            @update:value="(v: string) => (row.body_origin = v)"
-          />
-        </label>
+        </TextField>
+        <ChoiceField
+          v-if="group.fields.some((f) => f.key === 'body')"
+          class="wide"
+          :value="row.body_origin ?? ''"
+          label="Where that comes from"
+          name="Where the body comes from"
+          :options="options(session.catalogue?.body_origins)"
+          @change="set('body_origin', $event)"
+        />
       </fieldset>
       <label>
         <span class="label">Allergens</span>
@@ -263,7 +212,7 @@ const differs = (key: string) => loaded.value && (loaded.value.row[key] ?? '') !
           </ul>
         </template>
       </section>
-      <div class="buttons">
+      <div class="dialog-buttons">
         <NButton v-if="loaded && loaded.revision > 0" @click="shippedAgain">{{
           loaded.shipped ? 'As it came' : 'No longer offer it'
         }}</NButton>
@@ -293,33 +242,15 @@ form {
   flex: 0 1 100px;
 }
 fieldset {
-  align-items: end;
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(136px, 1fr));
+  align-items: end;
   gap: 4px 14px;
-  margin: 0;
-  padding: 6px 12px 10px;
-  border: 1px solid var(--fog2);
-  border-radius: 10px;
-}
-legend {
-  padding: 0 6px;
-  font: 600 18px var(--display);
 }
 .wide {
   grid-column: span 3;
 }
-.entry {
-  white-space: nowrap;
-  display: flex;
-  align-items: baseline;
-  gap: 6px;
-}
-.entry input {
-  min-width: 0;
-  text-align: right;
-}
-.differs input {
+.differs :deep(input) {
   border-color: var(--russet);
   background: var(--russet-wash);
 }
@@ -336,15 +267,6 @@ legend {
   margin: 4px 0 0;
   padding-left: 18px;
   overflow: auto;
-}
-.buttons {
-  position: sticky;
-  bottom: 0;
-  z-index: 1;
-  display: flex;
-  gap: 8px;
-  padding: 8px 0;
-  background: var(--fog0);
 }
 .rest {
   flex: 1;

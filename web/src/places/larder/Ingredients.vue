@@ -6,6 +6,7 @@ import { api, ask, type Schemas } from '@/api/client'
 import { number } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import IngredientDialog from './IngredientDialog.vue'
+import ProblemLine from '@/parts/ProblemLine.vue'
 
 const session = useSession()
 const search = ref('')
@@ -126,9 +127,7 @@ const told = computed(() => report.value?.rows.filter((row) => row.status !== 's
           <li v-for="row in told" :key="row.line" :class="row.status">
             <span class="quiet">line {{ row.line }}</span> <b>{{ row.key || 'no key' }}</b> {{ row.status
             }}<template v-if="row.changed.length">: {{ row.changed.join(', ') }}</template>
-            <span v-for="p in row.problems" :key="p.field" class="problem">
-              {{ p.field }}: {{ p.message }}. {{ p.remedy }}.</span
-            >
+            <ProblemLine v-for="p in row.problems" :key="p.field" :problem="p" :subject="`${p.field}:`" />
           </li>
         </ul>
         <NButton type="primary" :disabled="!(count('new') + count('changed'))" @click="read(true)"

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 /** Kitchen measures: what a knob, a glass, your own ladle holds, and how far hands differ. */
-import { NButton, NSelect, useMessage } from 'naive-ui'
+import { NButton, useMessage } from 'naive-ui'
 import { computed, reactive } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { number } from '@/parts/format'
+import ChoiceField from '@/parts/ChoiceField.vue'
+import ProblemLine from '@/parts/ProblemLine.vue'
+import TextField from '@/parts/TextField.vue'
 import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
 
@@ -106,47 +109,57 @@ async function remove(row: Schemas['MeasureOut']): Promise<void> {
     </section>
     <form class="sheet" @submit.prevent="keep">
       <h3>Your own measure</h3>
-      <label
-        ><span class="label">What you call it</span
-        ><input v-model="entry.name" class="box" aria-label="Measure name" /><span class="problem">{{
-          form.wrong('name')
-        }}</span></label
-      >
-      <label
-        ><span class="label">Of</span
-        ><NSelect v-model:value="entry.of" filterable :options="forWhat" aria-label="Measure of" /><span
-          class="problem"
-          >{{ form.wrong('of') }}</span
-        ></label
-      >
+      <TextField
+        :value="entry.name"
+        label="What you call it"
+        name="Measure name"
+        :problem="form.problemAt('name')"
+        @change="entry.name = $event"
+      />
+      <ChoiceField
+        :value="entry.of"
+        label="Of"
+        name="Measure of"
+        filterable
+        :options="forWhat"
+        @change="entry.of = $event"
+      />
+      <ProblemLine :problem="form.problemAt('of')" />
       <div class="pair">
-        <label
-          ><span class="label">Holds</span
-          ><input v-model="entry.size" class="box" inputmode="decimal" aria-label="Measure holds"
-        /></label>
-        <label
-          ><span class="label">in</span
-          ><NSelect
-            v-model:value="entry.unit"
-            :options="['mL', 'g'].map((u) => ({ value: u, label: u }))"
-            aria-label="Measure unit"
-        /></label>
+        <TextField :value="entry.size" label="Holds" name="Measure holds" numeric @change="entry.size = $event" />
+        <ChoiceField
+          :value="entry.unit"
+          label="in"
+          name="Measure unit"
+          :options="['mL', 'g'].map((u) => ({ value: u, label: u }))"
+          @change="entry.unit = $event"
+        />
       </div>
-      <span class="problem">{{ form.wrong('size') }}</span>
-      <label
-        ><span class="label">Kind</span><NSelect v-model:value="entry.kind" :options="kinds" aria-label="Measure kind"
-      /></label>
+      <ProblemLine :problem="form.problemAt('size')" />
+      <ChoiceField
+        :value="entry.kind"
+        label="Kind"
+        name="Measure kind"
+        :options="kinds"
+        @change="entry.kind = $event"
+      />
       <div class="pair">
-        <label
-          ><span class="label">Hands differ by, ± %</span
-          ><input v-model="entry.spread_pct" class="box" inputmode="decimal" aria-label="Measure spread"
-        /></label>
-        <label
-          ><span class="label">Packed, × spooned</span
-          ><input v-model="entry.packing" class="box" inputmode="decimal" aria-label="Measure packing"
-        /></label>
+        <TextField
+          :value="entry.spread_pct"
+          label="Hands differ by, ± %"
+          name="Measure spread"
+          numeric
+          @change="entry.spread_pct = $event"
+        />
+        <TextField
+          :value="entry.packing"
+          label="Packed, × spooned"
+          name="Measure packing"
+          numeric
+          @change="entry.packing = $event"
+        />
       </div>
-      <span class="problem">{{ form.wrong('spread_pct') || form.wrong('packing') }}</span>
+      <ProblemLine :problem="form.problemAt('spread_pct') ?? form.problemAt('packing')" />
       <p v-if="form.trouble.value" class="problem" role="alert">{{ form.trouble.value }}</p>
       <NButton type="primary" attr-type="submit">Keep it</NButton>
     </form>
@@ -179,9 +192,6 @@ form {
   grid-template-columns: 1fr 1fr;
   gap: 10px;
   align-items: end;
-}
-.problem:empty {
-  display: none;
 }
 @media (max-width: 1000px) {
   .measures {

@@ -6,6 +6,7 @@ import { api, ask } from '@/api/client'
 import { millilitres, scaleReads } from '@/parts/format'
 import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
+import ProblemLine from '@/parts/ProblemLine.vue'
 
 const session = useSession()
 const message = useMessage()
@@ -126,7 +127,7 @@ async function removeBurner(id: number): Promise<void> {
         <label>
           <span class="label">What you call it</span>
           <NInput v-model:value="pan.name" placeholder="" :input-props="{ 'aria-label': 'Pan name' }" />
-          <span v-if="panForm.wrong('name')" class="problem">{{ panForm.wrong('name') }}</span>
+          <ProblemLine :problem="panForm.problemAt('name')" />
         </label>
         <label>
           <span class="label">Shape</span>
@@ -139,7 +140,7 @@ async function removeBurner(id: number): Promise<void> {
             placeholder=""
             :input-props="{ inputmode: 'decimal', 'aria-label': m.label }"
           />
-          <span v-if="panForm.wrong(m.key)" class="problem">{{ panForm.wrong(m.key) }}</span>
+          <ProblemLine :problem="panForm.problemAt(m.key)" />
         </label>
         <label class="switch"
           ><NSwitch v-model:value="pan.reactive" aria-label="Bare metal" /> bare aluminium or iron: not for wine, lemon,
@@ -167,7 +168,7 @@ async function removeBurner(id: number): Promise<void> {
         <label>
           <span class="label">What you call it</span>
           <NInput v-model:value="burner.name" placeholder="" :input-props="{ 'aria-label': 'Ring name' }" />
-          <span v-if="ringForm.wrong('name')" class="problem">{{ ringForm.wrong('name') }}</span>
+          <ProblemLine :problem="ringForm.problemAt('name')" />
         </label>
         <label>
           <span class="label">Kind</span>
@@ -180,7 +181,7 @@ async function removeBurner(id: number): Promise<void> {
             placeholder=""
             :input-props="{ inputmode: 'decimal', 'aria-label': 'Rated power, W' }"
           />
-          <span v-if="ringForm.wrong('watts')" class="problem">{{ ringForm.wrong('watts') }}</span>
+          <ProblemLine :problem="ringForm.problemAt('watts')" />
         </label>
         <p v-if="ringForm.trouble.value" class="problem" role="alert">{{ ringForm.trouble.value }}</p>
         <NButton type="primary" attr-type="submit">Add the ring</NButton>

@@ -1,21 +1,22 @@
 <script setup lang="ts">
 /** A recipe from elsewhere: pasted or from a file, read line by line, settled, then opened. */
-import { NButton, NInput, NSelect } from 'naive-ui'
-import { computed, ref } from 'vue'
+import { NButton, NInput } from 'naive-ui'
+import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Refused, type Problem, type Schemas } from '@/api/client'
-import { amount, grams, minutes } from '@/parts/format'
+import { grams, minutes } from '@/parts/format'
 import { leaveFor } from '@/shell/document'
+import { firstAt } from '@/shell/form'
 import { useSession } from '@/shell/session'
+import RecipeLine, { type Said } from './RecipeLine.vue'
 
 const router = useRouter()
 const session = useSession()
 const text = ref('')
 const found = ref<Schemas['RecipeRead'] | null>(null)
-type Said = { ingredient: string | null; amount: string }
 const said = ref<Record<number, Said>>({})
-/** What is typed but not sent yet, by line. */
-const typed = ref<Record<number, Said>>({})
+/** Counts the recipes begun here: a new one starts with nothing typed. */
+const round = ref(0)
 const problems = ref<Problem[]>([])
 const trouble = ref('')
 const busy = ref(false)
@@ -40,7 +41,7 @@ async function read(): Promise<void> {
 }
 function begin(): void {
   said.value = {}
-  typed.value = {}
+  round.value += 1
   found.value = null
   void read()
 }
@@ -50,22 +51,9 @@ async function take(event: Event): Promise<void> {
   text.value = await file.text()
   begin()
 }
-function draftOf(i: number, line: Schemas['ReadLine']): Said {
-  return (
-    typed.value[i] ??
-    said.value[i] ?? {
-      ingredient: line.ingredient ?? line.guesses[0] ?? null,
-      amount: line.amount ? amount(line.amount) : '',
-    }
-  )
-}
-function type(i: number, line: Schemas['ReadLine'], change: Partial<Said>): void {
-  typed.value = { ...typed.value, [i]: { ...draftOf(i, line), ...change } }
-}
-async function settle(i: number, line: Schemas['ReadLine'], leaveOut = false): Promise<void> {
+async function settle(i: number, one: Said): Promise<void> {
   const before = { ...said.value }
-  const one = draftOf(i, line)
-  said.value = { ...said.value, [i]: leaveOut ? { ingredient: null, amount: '' } : one }
+  said.value = { ...said.value, [i]: one }
   await read()
   if (problems.value.length) said.value = before
 }
@@ -73,9 +61,6 @@ async function again(i: number): Promise<void> {
   said.value = Object.fromEntries(Object.entries(said.value).filter(([line]) => Number(line) !== i))
   await read()
 }
-const wrong = (i: number) => problems.value.find((p) => p.field.startsWith(`settled[${i}]`))
-const options = computed(() => [...session.ingredients.values()].map((row) => ({ value: row.key, label: row.name })))
-const nameOf = (key: string | null) => (key ? (session.ingredients.get(key)?.name ?? key) : '')
 function open(): void {
   const sheet = found.value?.reading.sheet
   if (!sheet) return
@@ -83,7 +68,6 @@ function open(): void {
   leaveFor('draft', sheet)
   void router.push('/sauces/new')
 }
-const statusWords: Record<string, string> = { read: 'read', settle: 'please settle', unread: 'could not be read' }
 </script>
 
 <template>
@@ -124,42 +108,15 @@ const statusWords: Record<string, string> = { read: 'read', settle: 'please sett
           <template v-if="found.reading.makes"> The recipe says it makes “{{ found.reading.makes }}”.</template>
         </p>
         <ol class="lines">
-          <li v-for="(line, i) in found.reading.lines" :key="i" :class="line.status">
-            <div class="text">
-              <span class="status">{{
-                said[i] ? (said[i]!.ingredient ? 'settled' : 'left out') : statusWords[line.status]
-              }}</span>
-              <b>{{ line.text }}</b>
-            </div>
-            <template v-if="line.status === 'read'">
-              <span v-if="line.ingredient" class="as"
-                >{{ line.amount ? amount(line.amount) : 'to taste' }} {{ nameOf(line.ingredient) }}</span
-              >
-              <NButton v-if="said[i]" size="small" @click="again(i)">Settle it again</NButton>
-            </template>
-            <form v-else class="settle" @submit.prevent="settle(i, line)">
-              <span class="quiet">{{ line.why }}</span>
-              <div class="entries">
-                <input
-                  :value="draftOf(i, line).amount"
-                  :aria-label="`Amount for: ${line.text}`"
-                  placeholder="how much"
-                  @input="type(i, line, { amount: ($event.target as HTMLInputElement).value })"
-                />
-                <NSelect
-                  :value="draftOf(i, line).ingredient"
-                  filterable
-                  :options="options"
-                  placeholder="which ingredient"
-                  :aria-label="`Ingredient for: ${line.text}`"
-                  @update:value="(key: string) => type(i, line, { ingredient: key })"
-                />
-                <NButton attr-type="submit" :disabled="!draftOf(i, line).ingredient">So it is</NButton>
-                <NButton @click="settle(i, line, true)">Leave it out</NButton>
-              </div>
-              <span v-if="wrong(i)" class="problem" role="alert">{{ wrong(i)!.message }}. {{ wrong(i)!.remedy }}.</span>
-            </form>
-          </li>
+          <RecipeLine
+            v-for="(line, i) in found.reading.lines"
+            :key="`${round}.${i}`"
+            :line="line"
+            :said="said[i]"
+            :problem="firstAt(problems, `settled[${i}]`)"
+            @settle="settle(i, $event)"
+            @again="again(i)"
+          />
         </ol>
       </section>
       <section class="made sheet">
@@ -253,51 +210,6 @@ h1 {
   padding: 0;
   list-style: none;
 }
-.lines li {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  justify-content: space-between;
-  gap: 2px 14px;
-  padding: 8px 12px;
-  border-left: 5px solid var(--leaf);
-  background: var(--fog0);
-}
-.lines .settle,
-.lines .unread {
-  border-color: var(--butter);
-}
-.lines li.unread {
-  border-color: var(--danger);
-}
-.status {
-  display: inline-block;
-  min-width: 116px;
-  font-size: 14px;
-  color: var(--ink2);
-}
-.text b {
-  font-size: 17px;
-}
-.as {
-  color: var(--ink2);
-}
-form.settle {
-  flex-basis: 100%;
-}
-.entries {
-  display: grid;
-  grid-template-columns: 130px minmax(140px, 1fr) auto auto;
-  gap: 8px;
-}
-.entries input {
-  min-height: 44px;
-  padding: 0 10px;
-  border: 1px solid var(--fog3);
-  border-radius: 8px;
-  background: var(--white);
-  font: 700 18px var(--text);
-}
 .made {
   display: flex;
   flex-direction: column;
@@ -311,9 +223,6 @@ form.settle {
 @media (max-width: 900px) {
   .place {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .entries {
-    grid-template-columns: 1fr 1fr;
   }
 }
 </style>

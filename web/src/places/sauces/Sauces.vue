@@ -4,7 +4,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { NButton, NDropdown, NInput, NModal, useMessage } from 'naive-ui'
 import { computed, h, nextTick, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { api, ask, Refused, type Schemas, type Sheet } from '@/api/client'
+import { api, ask, type Schemas, type Sheet } from '@/api/client'
 import { day, familyNames, millilitres, minutes } from '@/parts/format'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
 import StartPicker from './StartPicker.vue'
@@ -12,6 +12,7 @@ import { begun } from '@/shell/document'
 import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
 import { useSession } from '@/shell/session'
+import RenameDialog from './RenameDialog.vue'
 
 const session = useSession()
 const router = useRouter()
@@ -96,30 +97,7 @@ function bringBack(sauce: Schemas['SauceLine'], said: { destroy: () => void }): 
 }
 
 const renaming = ref<Schemas['SauceLine'] | null>(null)
-const newName = ref('')
-const nameProblem = ref('')
-function startRename(sauce: Schemas['SauceLine']): void {
-  renaming.value = sauce
-  newName.value = sauce.name
-  nameProblem.value = ''
-}
-async function rename(): Promise<void> {
-  const sauce = renaming.value
-  if (!sauce) return
-  try {
-    await ask(
-      api.POST('/api/sauces/{sauce_id}/rename', {
-        ...id(sauce),
-        body: { name: newName.value, base_version: sauce.version },
-      }),
-    )
-    renaming.value = null
-  } catch (error) {
-    const problem = error instanceof Refused ? error.problems[0] : null
-    nameProblem.value = problem ? `The name ${problem.message}. ${problem.remedy}.` : (error as Error).message
-  }
-  await load()
-}
+
 const actions = [
   { key: 'copy', label: 'Copy' },
   { key: 'rename', label: 'Rename' },
@@ -127,7 +105,7 @@ const actions = [
 ]
 function act(key: string, sauce: Schemas['SauceLine']): void {
   if (key === 'copy') void copy(sauce)
-  if (key === 'rename') startRename(sauce)
+  if (key === 'rename') renaming.value = sauce
   if (key === 'remove') void remove(sauce)
 }
 onKey((key) => {
@@ -203,19 +181,7 @@ onKey((key) => {
     >
       <StartPicker :kinds="kinds" @begin="begin" />
     </NModal>
-    <NModal
-      :show="Boolean(renaming)"
-      preset="card"
-      title="Rename"
-      style="width: min(480px, 96vw)"
-      @update:show="(show: boolean) => show || (renaming = null)"
-    >
-      <form class="rename" @submit.prevent="rename">
-        <NInput v-model:value="newName" :input-props="{ 'aria-label': 'New name', autofocus: true }" />
-        <p v-if="nameProblem" class="problem" role="alert">{{ nameProblem }}</p>
-        <NButton type="primary" attr-type="submit">Rename</NButton>
-      </form>
-    </NModal>
+    <RenameDialog :sauce="renaming" @close="renaming = null" @renamed="load" />
   </div>
 </template>
 
@@ -297,10 +263,5 @@ h1 {
 .link {
   color: var(--russet);
   text-decoration: underline;
-}
-.rename {
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
 }
 </style>

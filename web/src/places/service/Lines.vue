@@ -7,6 +7,7 @@ import NumberField from '@/parts/NumberField.vue'
 import { useSession } from '@/shell/session'
 import OnHand from './OnHand.vue'
 import type { Loose, ServiceDraft } from './service'
+import ProblemLine from '@/parts/ProblemLine.vue'
 
 const props = defineProps<{ service: ServiceDraft; dishes: Schemas['DishOut'][]; chosen: string | null }>()
 const emit = defineEmits<{ choose: [key: string]; dish: [] }>()
@@ -69,13 +70,7 @@ const open = ref<number | null>(null)
           </button>
           <NButton quaternary :aria-label="`More about line ${i + 1}`" @click="open = open === i ? null : i">…</NButton>
         </div>
-        <p
-          v-if="service.problemAt(`lines[${i}]`) && !service.problemAt(`lines[${i}].portions`)"
-          class="problem"
-          role="alert"
-        >
-          {{ service.problemAt(`lines[${i}]`)!.message }}. {{ service.problemAt(`lines[${i}]`)!.remedy }}.
-        </p>
+        <ProblemLine v-if="!service.problemAt(`lines[${i}].portions`)" :problem="service.problemAt(`lines[${i}]`)" />
         <div v-if="open === i" class="more">
           <label
             ><span class="label">Guests who go without</span
@@ -118,9 +113,7 @@ const open = ref<number | null>(null)
       />
       <NButton attr-type="submit" :disabled="!covers.trim()">Scale</NButton>
     </form>
-    <p v-if="service.problemAt('covers')" class="problem">
-      {{ service.problemAt('covers')!.message }}. {{ service.problemAt('covers')!.remedy }}.
-    </p>
+    <ProblemLine :problem="service.problemAt('covers')" />
     <OnHand :service="service" />
   </section>
 </template>

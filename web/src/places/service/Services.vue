@@ -13,7 +13,7 @@ const message = useMessage()
 const services = ref<Schemas['ServiceLine'][] | null>(null)
 const dishes = ref<Schemas['DishOut'][]>([])
 const trouble = ref('')
-const editing = ref<Schemas['DishOut'] | 'new' | null>(null)
+const editing = ref<number | 'new' | null>(null)
 
 async function load(): Promise<void> {
   try {
@@ -110,7 +110,7 @@ onKey((key) => {
       {{ trouble }} <NButton size="small" @click="load">Try again</NButton>
     </p>
     <section>
-      <p v-if="services && !services.length" class="empty">
+      <p v-if="services && !services.length" class="empty dashed">
         Nothing planned. A service is a few dishes with their portions: from those come the sauce each needs, the pots
         to make it in, and the sheet to buy, weigh and fill by.
       </p>
@@ -142,7 +142,7 @@ onKey((key) => {
       </p>
       <ul class="dishes">
         <li v-for="dish in dishes" :key="dish.id">
-          <button class="plain" :aria-label="`Change ${dish.name}`" @click="editing = dish">{{ dish.name }}</button>
+          <button class="plain" :aria-label="`Change ${dish.name}`" @click="editing = dish.id">{{ dish.name }}</button>
           <NButton quaternary :aria-label="`Take ${dish.name} off`" @click="removeDish(dish)">×</NButton>
         </li>
       </ul>
@@ -215,9 +215,6 @@ section > ul > li {
   text-align: left;
 }
 .empty {
-  padding: 24px;
-  border: 2px dashed var(--fog3);
-  border-radius: 12px;
   font-size: 18px;
 }
 @media (max-width: 900px) {

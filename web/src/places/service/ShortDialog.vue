@@ -6,6 +6,7 @@ import { api, ask, type Schemas } from '@/api/client'
 import { grams } from '@/parts/format'
 import { useForm } from '@/shell/form'
 import type { Loose, ServiceDraft } from './service'
+import ProblemLine from '@/parts/ProblemLine.vue'
 
 const props = defineProps<{ service: ServiceDraft; of: { ingredient: string; name: string } | null }>()
 const emit = defineEmits<{ close: [] }>()
@@ -64,7 +65,8 @@ function serveAlone(at: number, portions: number): void {
         >What can be served?</NButton
       >
     </form>
-    <p class="problem">{{ form.wrong('have') || form.wrong('have.unit') || form.trouble.value }}</p>
+    <ProblemLine :problem="form.problemAt('have')" />
+    <p v-if="form.trouble.value" class="problem" role="alert">{{ form.trouble.value }}</p>
     <template v-if="found">
       <p v-if="found.enough"><b>It is enough</b>: {{ grams(found.need_g) }} are needed.</p>
       <template v-else>

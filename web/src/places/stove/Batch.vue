@@ -5,21 +5,15 @@ import { NButton, NModal, useMessage } from 'naive-ui'
 import { computed, h, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, Taken, type Schemas } from '@/api/client'
-import { amount, amountValue, scaleReads, unitName } from '@/parts/format'
 import FixIt from '@/parts/FixIt.vue'
-import PotView from '@/parts/PotView.vue'
-import SpoonBack from '@/parts/SpoonBack.vue'
-import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
-import WayDown from '@/parts/WayDown.vue'
 import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
-import { useSession } from '@/shell/session'
-import { clock, secondsLeft } from '@/shell/timer'
-import CorrectHere from './CorrectHere.vue'
+import { secondsLeft } from '@/shell/timer'
+import AfterStep from './AfterStep.vue'
+import StepNow from './StepNow.vue'
 import Weighing from './Weighing.vue'
 
 const props = defineProps<{ id: number }>()
-const session = useSession()
 const hob = useHob()
 const router = useRouter()
 const message = useMessage()
@@ -45,12 +39,7 @@ useTitle(computed(() => (batch.value ? `${batch.value.name} · stove` : 'Stove')
 const plan = computed(() => batch.value?.plan)
 const atEnd = computed(() => Boolean(batch.value && batch.value.step >= batch.value.steps))
 const card = computed(() => plan.value?.cards[batch.value?.step ?? 0])
-const state = computed(() => plan.value?.states[batch.value?.step ?? 0] ?? null)
-const before = computed(() => plan.value?.states[(batch.value?.step ?? 0) - 1]?.level_mm ?? null)
-const down = computed(() => plan.value?.along?.find((one) => one.step === batch.value?.step))
 const next = computed(() => plan.value?.cards[(batch.value?.step ?? 0) + 1])
-
-const corrects = computed(() => batch.value?.sheet.steps?.[batch.value.step]?.op === 'correct')
 
 const now = useNow({ interval: 250 })
 const left = computed(() =>
@@ -154,70 +143,8 @@ onKey((key) => {
     </div>
     <Weighing v-else-if="atEnd" :batch="batch" @back="back" />
     <template v-else-if="card">
-      <section class="now" aria-live="polite">
-        <span class="label">Step {{ batch.step + 1 }} of {{ batch.steps }}</span>
-        <h2>{{ card.title }}</h2>
-        <CorrectHere
-          v-if="corrects"
-          :key="batch.step"
-          :sheet="batch.sheet"
-          :at="batch.step"
-          :held="card.weighed"
-          :words="card.do"
-        />
-        <ul v-else class="amounts">
-          <li v-for="w in card.weighed" :key="w.field">
-            <b
-              >{{ amountValue(w.amount) }}<small>{{ unitName(w.amount) }}</small></b
-            >
-            <span
-              >{{ w.name }}<small v-if="w.amount.measure" class="quiet"> · {{ amount(w.amount) }}</small
-              ><small v-else-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet">
-                · {{ amount(w.spoons) }}</small
-              ></span
-            >
-          </li>
-        </ul>
-        <p v-if="!corrects" class="do">{{ card.do }}</p>
-        <ol v-if="card.lines?.length" class="lines">
-          <li v-for="line in card.lines" :key="line">{{ line }}</li>
-        </ol>
-        <p class="cue"><span class="label">Look for</span>{{ card.cue }}</p>
-        <p v-for="remark in card.remarks" :key="remark" class="warning">{{ remark }}</p>
-        <button
-          v-if="card.timer_s || running"
-          class="timer"
-          :class="{ running, over: (left ?? 1) <= 0, alone: !card.weighed.length && !down }"
-          @click="timer"
-        >
-          <b>{{ clock(left ?? card.timer_s ?? 0) }}</b>
-          <span>{{
-            running ? ((left ?? 0) <= 0 ? 'over: press to stop' : 'running: press to stop') : 'start the timer'
-          }}</span>
-        </button>
-        <WayDown v-if="down" :along="down" :ends-g="state?.total_g ?? state?.mass_g" />
-      </section>
-      <aside>
-        <template v-if="state">
-          <span class="label">After it</span>
-          <p class="grade">{{ session.gradeName(state.grade) || state.looks }}</p>
-          <ThicknessRibbon
-            v-if="state.viscosity_pa_s"
-            :viscosity="state.viscosity_pa_s"
-            :low="state.viscosity_low_pa_s"
-            :high="state.viscosity_high_pa_s"
-            :target="plan.target_grade"
-          />
-          <div class="pictures">
-            <SpoonBack :viscosity="state.viscosity_pa_s" :film-mm="state.film_mm" :looks="state.looks" />
-            <PotView :pan="plan.pan" :state="state" :before="before" />
-          </div>
-          <p class="scale">
-            The scale reads <b>{{ scaleReads(card.scale_g ?? state.total_g ?? state.mass_g) }}</b>
-            {{ card.scale_g ? 'with the pan' : 'without the pan' }}
-          </p>
-        </template>
-      </aside>
+      <StepNow class="now" :batch="batch" :card="card" :left="left" @timer="timer" />
+      <AfterStep class="after" :plan="plan" :step="batch.step" :card="card" />
     </template>
     <NModal
       v-model:show="fixing"
@@ -302,117 +229,10 @@ h1 {
 .batch > .now {
   grid-column: 1;
   grid-row: 3;
-  display: flex;
-  flex-direction: column;
-  gap: 8px;
 }
-.now h2 {
-  font-size: 36px;
-}
-.amounts {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-.amounts li {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 4px 18px;
-  font-size: 26px;
-}
-.amounts b {
-  min-width: 190px;
-  font-size: 76px;
-  line-height: 1.1;
-  font-weight: 750;
-}
-.amounts b small {
-  margin-left: 6px;
-  font-size: 38px;
-}
-.do {
-  font-size: 24px;
-  line-height: 1.3;
-}
-.lines {
-  margin: 0;
-  font-size: 24px;
-}
-.cue {
-  font-size: 21px;
-}
-.timer {
-  display: flex;
-  align-items: center;
-  gap: 20px;
-  min-height: 84px;
-  margin-top: 6px;
-  padding: 6px 22px;
-  border: 3px solid var(--ink2);
-  border-radius: 14px;
-  background: var(--white);
-  font-size: 20px;
-  cursor: pointer;
-}
-.timer b {
-  font-size: 68px;
-  line-height: 1;
-}
-.timer.alone {
-  flex: 1;
-  flex-direction: column;
-  justify-content: center;
-  max-height: 340px;
-  margin-bottom: 12px;
-  font-size: 24px;
-}
-.timer.alone b {
-  font-size: clamp(84px, 13vw, 170px);
-}
-.timer.running {
-  background: var(--butter-wash);
-  border-color: var(--butter);
-}
-.timer.over {
-  background: var(--russet);
-  border-color: var(--russet);
-  color: var(--white);
-}
-.batch > aside {
+.batch > .after {
   grid-column: 2;
   grid-row: 3;
-  display: flex;
-  flex-direction: column;
-  gap: 6px;
-  align-self: start;
-  padding: 14px;
-  border-radius: 12px;
-  background: var(--white);
-  border: 1px solid var(--fog2);
-}
-.grade {
-  font: 600 28px/1.1 var(--display);
-}
-.pictures {
-  display: grid;
-  grid-template-columns: 90px 1fr;
-  height: max(170px, 27vh);
-  gap: 8px;
-}
-.scale {
-  font-size: 18px;
-}
-.scale b {
-  display: block;
-  font-size: 34px;
-  line-height: 1.1;
-}
-.warning {
-  padding: 6px 12px;
-  border-left: 5px solid var(--butter);
-  background: var(--butter-wash);
-  font-size: 18px;
 }
 .batch > .moves {
   grid-row: 4;
@@ -443,16 +263,6 @@ h1 {
     flex-direction: column;
     gap: 10px;
     padding: 10px 12px;
-  }
-  .amounts b {
-    font-size: 54px;
-    min-width: 0;
-  }
-  .now h2 {
-    font-size: 28px;
-  }
-  .do {
-    font-size: 20px;
   }
   .batch > .moves {
     flex-wrap: wrap;

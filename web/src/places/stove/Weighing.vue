@@ -9,6 +9,7 @@ import SpoonPicker from '@/parts/SpoonPicker.vue'
 import { useForm } from '@/shell/form'
 import { useHob } from '@/shell/hob'
 import { useSession } from '@/shell/session'
+import ProblemLine from '@/parts/ProblemLine.vue'
 
 const props = defineProps<{ batch: Schemas['BatchOut'] }>()
 defineEmits<{ back: [] }>()
@@ -22,7 +23,7 @@ const withPan = ref(tare.value > 0)
 const reached = ref<number | null>(null)
 const verdict = ref('')
 const note = ref('')
-const { trouble, busy, run, wrong } = useForm()
+const { trouble, busy, run, problemAt } = useForm()
 
 const verdicts = [
   { key: 'again', words: 'Again just so' },
@@ -63,7 +64,7 @@ const writeDown = () =>
         Planned {{ scaleReads((batch.plan.final.total_g ?? batch.plan.final.mass_g) + (withPan ? tare : 0))
         }}{{ withPan ? ' with the pan' : '' }}. Leave it empty if nobody weighed.
       </p>
-      <p v-if="wrong('weighed')" class="problem" role="alert">{{ wrong('weighed') }}</p>
+      <ProblemLine :problem="problemAt('weighed')" />
     </div>
     <div>
       <span class="label">Which spoon does it look like?</span>
@@ -84,7 +85,7 @@ const writeDown = () =>
           {{ v.words }}
         </button>
       </div>
-      <p v-if="wrong('verdict')" class="problem" role="alert">A verdict {{ wrong('verdict') }}</p>
+      <ProblemLine :problem="problemAt('verdict')" subject="A verdict" />
     </div>
     <label>
       <span class="label">What to know next time</span>
@@ -95,7 +96,7 @@ const writeDown = () =>
         placeholder="what happened, what it needed, what the table said"
         :input-props="{ 'aria-label': 'Note' }"
       />
-      <span v-if="wrong('note')" class="problem">The note {{ wrong('note') }}</span>
+      <ProblemLine :problem="problemAt('note')" subject="The note" />
     </label>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <div class="moves">

@@ -1,0 +1,124 @@
+<script setup lang="ts">
+/** One line of a recipe: as it was read, or to settle. What is typed is kept here until it is sent. */
+import { NButton, NSelect } from 'naive-ui'
+import { computed, ref } from 'vue'
+import type { Problem, Schemas } from '@/api/client'
+import { amount } from '@/parts/format'
+import ProblemLine from '@/parts/ProblemLine.vue'
+import { useSession } from '@/shell/session'
+
+export interface Said {
+  ingredient: string | null
+  amount: string
+}
+const props = defineProps<{ line: Schemas['ReadLine']; said?: Said; problem: Problem | null }>()
+const emit = defineEmits<{ settle: [said: Said]; again: [] }>()
+const session = useSession()
+
+const typed = ref<Said | null>(null)
+const entry = computed<Said>(
+  () =>
+    typed.value ??
+    props.said ?? {
+      ingredient: props.line.ingredient ?? props.line.guesses[0] ?? null,
+      amount: props.line.amount ? amount(props.line.amount) : '',
+    },
+)
+const type = (change: Partial<Said>) => (typed.value = { ...entry.value, ...change })
+const options = computed(() => [...session.ingredients.values()].map((row) => ({ value: row.key, label: row.name })))
+const nameOf = (key: string) => session.ingredients.get(key)?.name ?? key
+const statusWords: Record<string, string> = { read: 'read', settle: 'please settle', unread: 'could not be read' }
+const status = computed(() =>
+  props.said ? (props.said.ingredient ? 'settled' : 'left out') : statusWords[props.line.status],
+)
+</script>
+
+<template>
+  <li :class="line.status">
+    <div class="text">
+      <span class="status">{{ status }}</span>
+      <b>{{ line.text }}</b>
+    </div>
+    <template v-if="line.status === 'read'">
+      <span v-if="line.ingredient" class="as">
+        {{ line.amount ? amount(line.amount) : 'to taste' }} {{ nameOf(line.ingredient) }}
+      </span>
+      <NButton v-if="said" size="small" @click="emit('again')">Settle it again</NButton>
+    </template>
+    <form v-else @submit.prevent="emit('settle', entry)">
+      <span class="quiet">{{ line.why }}</span>
+      <div class="entries">
+        <input
+          :value="entry.amount"
+          :aria-label="`Amount for: ${line.text}`"
+          placeholder="how much"
+          @input="type({ amount: ($event.target as HTMLInputElement).value })"
+        />
+        <NSelect
+          :value="entry.ingredient"
+          filterable
+          :options="options"
+          placeholder="which ingredient"
+          :aria-label="`Ingredient for: ${line.text}`"
+          @update:value="(key: string) => type({ ingredient: key })"
+        />
+        <NButton attr-type="submit" :disabled="!entry.ingredient">So it is</NButton>
+        <NButton @click="emit('settle', { ingredient: null, amount: '' })">Leave it out</NButton>
+      </div>
+      <ProblemLine :problem="problem" />
+    </form>
+  </li>
+</template>
+
+<style scoped>
+li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 2px 14px;
+  padding: 8px 12px;
+  border-left: 5px solid var(--leaf);
+  background: var(--fog0);
+}
+.settle,
+.unread {
+  border-color: var(--butter);
+}
+li.unread {
+  border-color: var(--danger);
+}
+.status {
+  display: inline-block;
+  min-width: 116px;
+  font-size: 14px;
+  color: var(--ink2);
+}
+.text b {
+  font-size: 17px;
+}
+.as {
+  color: var(--ink2);
+}
+form {
+  flex-basis: 100%;
+}
+.entries {
+  display: grid;
+  grid-template-columns: 130px minmax(140px, 1fr) auto auto;
+  gap: 8px;
+}
+.entries input {
+  min-height: 44px;
+  padding: 0 10px;
+  border: 1px solid var(--fog3);
+  border-radius: 8px;
+  background: var(--white);
+  font: 700 18px var(--text);
+}
+@media (max-width: 900px) {
+  .entries {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

@@ -1,0 +1,163 @@
+<script setup lang="ts">
+/** The step at the stove: what to weigh, what to do, what to look for, its timer. */
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import { amount, amountValue, unitName } from '@/parts/format'
+import WayDown from '@/parts/WayDown.vue'
+import { clock } from '@/shell/timer'
+import CorrectHere from './CorrectHere.vue'
+
+const props = defineProps<{
+  batch: Schemas['BatchOut']
+  card: Schemas['Card']
+  /** Seconds left on the timer that runs; null where none does. */
+  left: number | null
+}>()
+const emit = defineEmits<{ timer: [] }>()
+const running = computed(() => props.left !== null)
+const state = computed(() => props.batch.plan?.states[props.batch.step] ?? null)
+const down = computed(() => props.batch.plan?.along?.find((one) => one.step === props.batch.step))
+const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op === 'correct')
+</script>
+
+<template>
+  <section class="now" aria-live="polite">
+    <span class="label">Step {{ batch.step + 1 }} of {{ batch.steps }}</span>
+    <h2>{{ card.title }}</h2>
+    <CorrectHere
+      v-if="corrects"
+      :key="batch.step"
+      :sheet="batch.sheet"
+      :at="batch.step"
+      :held="card.weighed"
+      :words="card.do"
+    />
+    <ul v-else class="amounts">
+      <li v-for="w in card.weighed" :key="w.field">
+        <b
+          >{{ amountValue(w.amount) }}<small>{{ unitName(w.amount) }}</small></b
+        >
+        <span
+          >{{ w.name }}<small v-if="w.amount.measure" class="quiet"> · {{ amount(w.amount) }}</small
+          ><small v-else-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet">
+            · {{ amount(w.spoons) }}</small
+          ></span
+        >
+      </li>
+    </ul>
+    <p v-if="!corrects" class="do">{{ card.do }}</p>
+    <ol v-if="card.lines?.length" class="lines">
+      <li v-for="line in card.lines" :key="line">{{ line }}</li>
+    </ol>
+    <p class="cue"><span class="label">Look for</span>{{ card.cue }}</p>
+    <p v-for="remark in card.remarks" :key="remark" class="warning">{{ remark }}</p>
+    <button
+      v-if="card.timer_s || running"
+      class="timer"
+      :class="{ running, over: (left ?? 1) <= 0, alone: !card.weighed.length && !down }"
+      @click="emit('timer')"
+    >
+      <b>{{ clock(left ?? card.timer_s ?? 0) }}</b>
+      <span>{{
+        running ? ((left ?? 0) <= 0 ? 'over: press to stop' : 'running: press to stop') : 'start the timer'
+      }}</span>
+    </button>
+    <WayDown v-if="down" :along="down" :ends-g="state?.total_g ?? state?.mass_g" />
+  </section>
+</template>
+
+<style scoped>
+.now {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+h2 {
+  font-size: 36px;
+}
+.amounts {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.amounts li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 4px 18px;
+  font-size: 26px;
+}
+.amounts b {
+  min-width: 190px;
+  font-size: 76px;
+  line-height: 1.1;
+  font-weight: 750;
+}
+.amounts b small {
+  margin-left: 6px;
+  font-size: 38px;
+}
+.do {
+  font-size: 24px;
+  line-height: 1.3;
+}
+.lines {
+  margin: 0;
+  font-size: 24px;
+}
+.cue {
+  font-size: 21px;
+}
+.timer {
+  display: flex;
+  align-items: center;
+  gap: 20px;
+  min-height: 84px;
+  margin-top: 6px;
+  padding: 6px 22px;
+  border: 3px solid var(--ink2);
+  border-radius: 14px;
+  background: var(--white);
+  font-size: 20px;
+  cursor: pointer;
+}
+.timer b {
+  font-size: 68px;
+  line-height: 1;
+}
+.timer.alone {
+  flex: 1;
+  flex-direction: column;
+  justify-content: center;
+  max-height: 340px;
+  margin-bottom: 12px;
+  font-size: 24px;
+}
+.timer.alone b {
+  font-size: clamp(84px, 13vw, 170px);
+}
+.timer.running {
+  background: var(--butter-wash);
+  border-color: var(--butter);
+}
+.timer.over {
+  background: var(--russet);
+  border-color: var(--russet);
+  color: var(--white);
+}
+.warning {
+  font-size: 18px;
+}
+@media (max-width: 800px) {
+  .amounts b {
+    font-size: 54px;
+    min-width: 0;
+  }
+  h2 {
+    font-size: 28px;
+  }
+  .do {
+    font-size: 20px;
+  }
+}
+</style>
