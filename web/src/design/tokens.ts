@@ -7,6 +7,7 @@ export const colour = {
   fog2: '#e0ddd7',
   fog3: '#c9c4bb',
   fog4: '#8f8a81',
+  placeholder: '#6d6860',
   ink: '#22292f',
   ink2: '#4b545c',
   russet: '#a3421b',
@@ -17,12 +18,37 @@ export const colour = {
   leaf: '#38684a',
   leafWash: '#dbe8dd',
   danger: '#9c1f2e',
+  dangerWash: '#fbeceb',
   white: '#fffdfa',
+  paper: '#fff',
+  shade: '#0003',
+  fog2Deep: '#d3cfc7',
+  // Spoon and pan.
+  steel: '#b4babe',
+  steelDeep: '#9aa0a5',
+  steelEdge: '#8b9197',
+  steelShine: '#e6eaec',
+  // The sauce, and what it is made of.
+  sauce: '#f0dfb4',
+  sauceEdge: '#c9a95c',
+  sauceShine: '#fff7e0',
+  inPieces: '#a8b08a',
+  inFlour: '#d9b777',
+  inSolids: '#e8cf97',
+  inWater: '#f3e8cc',
+  inFat: '#f0d060',
 } as const
 
 export const font = {
   text: "'Source Sans 3 Variable', system-ui, sans-serif",
   display: "'Fraunces Variable', Georgia, serif",
+}
+
+const dashed = (name: string) => name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)
+
+/** Makes every colour and typeface a custom property of the page: `russetWash` is `--russet-wash`. */
+export function applyTokens(style: CSSStyleDeclaration): void {
+  for (const [name, value] of Object.entries({ ...colour, ...font })) style.setProperty(`--${dashed(name)}`, value)
 }
 
 export const theme: GlobalThemeOverrides = {
@@ -46,7 +72,7 @@ export const theme: GlobalThemeOverrides = {
     textColor1: colour.ink,
     textColor2: colour.ink,
     textColor3: colour.ink2,
-    placeholderColor: '#6d6860',
+    placeholderColor: colour.placeholder,
     bodyColor: colour.fog1,
     cardColor: colour.fog0,
     modalColor: colour.fog0,

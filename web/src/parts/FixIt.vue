@@ -158,7 +158,7 @@ const price = (r: Remedy) => {
             <b>{{ r.title }}</b>: {{ r.refused }}.
           </p>
         </details>
-        <p class="next"><span class="label">Next time</span>{{ sign.next_time }}</p>
+        <p class="good-news"><span class="label">Next time</span>{{ sign.next_time }}</p>
       </template>
     </template>
   </section>
@@ -260,11 +260,6 @@ summary {
   min-height: 44px;
   line-height: 44px;
   cursor: pointer;
-}
-.next {
-  padding: 8px 12px;
-  border-left: 4px solid var(--leaf);
-  background: var(--leaf-wash);
 }
 @media (max-width: 700px) {
   .state,

@@ -50,7 +50,7 @@ function path(points: Point[]): string {
         :width="size.width - size.left - size.right"
         :y="size.top + (1 - band.to) * depth"
         :height="(band.to - band.from) * depth"
-        :fill="band.key === target ? '#f7ebcb' : i % 2 ? '#eceae6' : '#f6f4f1'"
+        :fill="band.key === target ? 'var(--butter-wash)' : i % 2 ? 'var(--fog1)' : 'var(--fog0)'"
       />
       <text
         v-if="band.name"
@@ -67,7 +67,7 @@ function path(points: Point[]): string {
         :y="size.top + (1 - bar.share) * depth"
         width="18"
         :height="bar.share * depth"
-        fill="#8f8a81"
+        fill="var(--fog4)"
         fill-opacity="0.28"
       />
       <text
@@ -85,7 +85,7 @@ function path(points: Point[]): string {
         :y="size.top"
         :width="x(mark.to) - x(mark.from)"
         :height="depth"
-        fill="#4b545c"
+        fill="var(--ink2)"
         fill-opacity="0.13"
       />
       <text :x="(x(mark.from) + x(mark.to)) / 2" :y="size.top + depth / 2" text-anchor="middle" class="set">
@@ -100,7 +100,7 @@ function path(points: Point[]): string {
       :cx="x(point.x)"
       :cy="y(point.viscosity!)"
       r="4"
-      fill="#a3421b"
+      fill="var(--russet)"
     />
     <text v-for="tick in ticks" :key="tick.x" :x="x(tick.x)" :y="size.height - 8" text-anchor="middle">
       {{ tick.text }}
@@ -128,12 +128,12 @@ text {
 .line,
 .pinned {
   fill: none;
-  stroke: #a3421b;
+  stroke: var(--russet);
   stroke-width: 3;
   stroke-linejoin: round;
 }
 .pinned {
-  stroke: #22292f;
+  stroke: var(--ink);
   stroke-width: 2;
   stroke-dasharray: 5 4;
 }

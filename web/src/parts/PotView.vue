@@ -23,15 +23,15 @@ const layers = computed(() => {
   const pieces = all > 0 ? (100 * (all - state.volume_ml)) / all : 0
   const sauce = 1 - pieces / 100
   const parts = [
-    { name: 'pieces', share: pieces, fill: '#a8b08a' },
-    { name: 'flour', share: state.flour_pct * sauce, fill: '#d9b777' },
+    { name: 'pieces', share: pieces, fill: 'var(--in-pieces)' },
+    { name: 'flour', share: state.flour_pct * sauce, fill: 'var(--in-flour)' },
     {
       name: 'other solids',
       share: sauce * Math.max(0, 100 - state.water_pct - state.fat_pct - state.flour_pct - state.alcohol_pct),
-      fill: '#e8cf97',
+      fill: 'var(--in-solids)',
     },
-    { name: 'water', share: sauce * (state.water_pct + state.alcohol_pct), fill: '#f3e8cc' },
-    { name: 'fat', share: sauce * state.fat_pct, fill: '#f0d060' },
+    { name: 'water', share: sauce * (state.water_pct + state.alcohol_pct), fill: 'var(--in-water)' },
+    { name: 'fat', share: sauce * state.fat_pct, fill: 'var(--in-fat)' },
   ].filter((part) => part.share > 0.05)
   const total = parts.reduce((sum, part) => sum + part.share, 0)
   let at = 0
@@ -65,18 +65,18 @@ const wasDip = computed(() => (props.before ? depth.value - Math.min(props.befor
     <path
       :d="slice(pan.outline, 0, depth)"
       fill="none"
-      stroke="#4b545c"
+      stroke="var(--ink2)"
       stroke-width="4"
       stroke-linejoin="round"
       vector-effect="non-scaling-stroke"
     />
-    <line :x1="-rim - 3" :x2="-rim + 6" y1="0" y2="0" stroke="#4b545c" stroke-width="5" />
+    <line :x1="-rim - 3" :x2="-rim + 6" y1="0" y2="0" stroke="var(--ink2)" stroke-width="5" />
     <line
       :x1="rim - 6"
       :x2="rim + 2.6 * letter"
       y1="2"
       y2="2"
-      stroke="#4b545c"
+      stroke="var(--ink2)"
       stroke-width="7"
       stroke-linecap="round"
     />
@@ -87,7 +87,7 @@ const wasDip = computed(() => (props.before ? depth.value - Math.min(props.befor
         :x2="halfWidth(pan.outline, level)"
         :y1="dip"
         :y2="dip"
-        stroke="#a3421b"
+        stroke="var(--russet)"
         stroke-width="2.5"
       />
       <line
@@ -96,7 +96,7 @@ const wasDip = computed(() => (props.before ? depth.value - Math.min(props.befor
         :x2="-halfWidth(pan.outline, before!)"
         :y1="wasDip"
         :y2="wasDip"
-        stroke="#8f8a81"
+        stroke="var(--fog4)"
         stroke-width="2.5"
         stroke-dasharray="4 3"
       />

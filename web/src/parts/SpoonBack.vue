@@ -23,22 +23,28 @@ const film = computed(() => {
 
 <template>
   <svg viewBox="0 0 100 150" role="img" :aria-label="`Back of the spoon: ${looks ?? ''}`">
-    <path d="M46.5 0 h7 l2 26 h-11 z" fill="#9aa0a5" />
-    <path :d="bowl" fill="#b4babe" stroke="#8b9197" stroke-width="1" />
-    <path d="M31 44 C26 56 26 78 34 92" fill="none" stroke="#e6eaec" stroke-width="4" stroke-linecap="round" />
+    <path d="M46.5 0 h7 l2 26 h-11 z" fill="var(--steel-deep)" />
+    <path :d="bowl" fill="var(--steel)" stroke="var(--steel-edge)" stroke-width="1" />
+    <path
+      d="M31 44 C26 56 26 78 34 92"
+      fill="none"
+      stroke="var(--steel-shine)"
+      stroke-width="4"
+      stroke-linecap="round"
+    />
     <g v-if="look">
       <path
         class="film"
         :d="film"
-        fill="#f0dfb4"
+        fill="var(--sauce)"
         :fill-opacity="0.25 + 0.75 * look.cover"
-        stroke="#c9a95c"
+        stroke="var(--sauce-edge)"
         :stroke-width="0.6 + look.film * 0.12"
       />
       <path
         d="M28 60 C27 72 30 86 36 94"
         fill="none"
-        stroke="#fff7e0"
+        stroke="var(--sauce-shine)"
         :stroke-width="1 + look.film * 0.3"
         stroke-linecap="round"
         opacity="0.8"
@@ -46,7 +52,7 @@ const film = computed(() => {
       <path
         class="line"
         d="M40 74 H70"
-        stroke="#8b9197"
+        stroke="var(--steel-edge)"
         :stroke-width="look.line"
         :stroke-opacity="0.35 + 0.6 * Math.min(1, look.line / 10)"
         stroke-linecap="round"

@@ -39,9 +39,9 @@ const said = computed(() => {
   <svg class="ribbon" :viewBox="`0 0 ${width} ${slim ? 22 : 66}`" role="img" :aria-label="`Thickness: ${said}`">
     <defs>
       <linearGradient :id="id" x1="0" x2="1" y1="0" y2="0">
-        <stop offset="0" stop-color="#a3421b" stop-opacity="0" />
-        <stop offset="0.5" stop-color="#a3421b" stop-opacity="0.55" />
-        <stop offset="1" stop-color="#a3421b" stop-opacity="0" />
+        <stop offset="0" stop-color="var(--russet)" stop-opacity="0" />
+        <stop offset="0.5" stop-color="var(--russet)" stop-opacity="0.55" />
+        <stop offset="1" stop-color="var(--russet)" stop-opacity="0" />
       </linearGradient>
     </defs>
     <rect
@@ -51,14 +51,14 @@ const said = computed(() => {
       :y="top"
       :width="Math.max(0, (band.to - band.from) * width - 1.5)"
       :height="height"
-      :fill="band.key === target ? '#f7ebcb' : i % 2 ? '#e0ddd7' : '#d3cfc7'"
+      :fill="band.key === target ? 'var(--butter-wash)' : i % 2 ? 'var(--fog2)' : 'var(--fog2-deep)'"
       rx="2"
     />
     <g v-if="notch" class="notch">
       <path
         :d="`M${notch.x},${top + height + 5} v-4 h${notch.width - 1.5} v4`"
         fill="none"
-        stroke="#22292f"
+        stroke="var(--ink)"
         stroke-width="2"
       />
     </g>
@@ -79,7 +79,7 @@ const said = computed(() => {
       :x2="x(tick)"
       :y1="top - 4"
       :y2="top + height + 4"
-      stroke="#22292f"
+      stroke="var(--ink)"
       stroke-width="3"
     />
     <path
@@ -89,7 +89,7 @@ const said = computed(() => {
       :d="
         slim ? `M-5,0 h10 l-5,7 z M-1.5,5 h3 v${height} h-3 z` : `M-8,2 h16 l-8,13 z M-1.5,12 h3 v${height + 4} h-3 z`
       "
-      fill="#a3421b"
+      fill="var(--russet)"
     />
     <template v-if="!slim">
       <text

@@ -179,7 +179,7 @@ onBeforeRouteLeave(() => {
 .banner {
   grid-area: banner;
   padding: 8px 16px;
-  background: #fbeceb;
+  background: var(--danger-wash);
 }
 .tabs {
   display: none;

@@ -155,12 +155,18 @@ const emulsionWords: Record<string, string> = {
         role="img"
         :aria-label="`Fat takes ${Math.round(100 * state.fat_volume_share)} % of the room`"
       >
-        <rect width="100" height="8" rx="2" fill="#e0ddd7" />
+        <rect width="100" height="8" rx="2" fill="var(--fog2)" />
         <rect
           :width="risk(state.fat_volume_share)"
           height="8"
           rx="2"
-          :fill="state.emulsion === 'stable' ? '#38684a' : state.emulsion === 'caution' ? '#e5b13a' : '#a3421b'"
+          :fill="
+            state.emulsion === 'stable'
+              ? 'var(--leaf)'
+              : state.emulsion === 'caution'
+                ? 'var(--butter)'
+                : 'var(--russet)'
+          "
         />
         <line
           v-for="edge in edges"
@@ -169,7 +175,7 @@ const emulsionWords: Record<string, string> = {
           :x2="risk(edge)"
           y1="0"
           y2="8"
-          stroke="#22292f"
+          stroke="var(--ink)"
           stroke-width="0.6"
         />
       </svg>
@@ -284,11 +290,6 @@ dd {
   border: 1.5px solid var(--ink2);
   border-radius: 999px;
   font-size: 14px;
-}
-.warning {
-  padding: 6px 10px;
-  border-left: 4px solid var(--butter);
-  background: var(--butter-wash);
 }
 .warning::before {
   content: 'Mind: ';

@@ -95,7 +95,7 @@ const eye = computed(() => {
     </label>
   </div>
   <template v-if="chosen">
-    <p v-if="eye" class="eye">{{ eye }}</p>
+    <p v-if="eye" class="eye warning">{{ eye }}</p>
     <WayDown
       v-if="along"
       :along="along"
@@ -120,9 +120,6 @@ const eye = computed(() => {
   max-width: 220px;
 }
 .eye {
-  padding: 4px 10px;
-  border-left: 4px solid var(--butter);
-  background: var(--butter-wash);
   font-size: 15px;
 }
 </style>

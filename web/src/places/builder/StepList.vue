@@ -57,7 +57,7 @@ onKey((key) => {
     <p class="sum">
       <b>{{ steps.length }}</b> steps, <b>{{ minutes(worked.final.minutes) }}</b> at the stove
     </p>
-    <div v-if="changes.length" class="changes" role="status">
+    <div v-if="changes.length" class="changes good-news" role="status">
       <p>
         <b>{{ changes[0] }}</b>
       </p>
@@ -115,10 +115,6 @@ ol {
 }
 .changes {
   margin-bottom: 8px;
-  padding: 10px 14px;
-  border-left: 5px solid var(--leaf);
-  border-radius: 0 10px 10px 0;
-  background: var(--leaf-wash);
 }
 .changes ul {
   display: flex;

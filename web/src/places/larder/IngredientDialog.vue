@@ -198,7 +198,7 @@ const differs = (key: string) => loaded.value && (loaded.value.row[key] ?? '') !
         />
       </label>
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
-      <section v-if="moved && changed" class="moved" aria-live="polite">
+      <section v-if="moved && changed" class="moved good-news" aria-live="polite">
         <p v-if="!moved.length"><b>No sauce of yours moves.</b></p>
         <template v-else>
           <p>
@@ -256,11 +256,6 @@ fieldset {
 }
 .was {
   font-size: 14px;
-}
-.moved {
-  padding: 8px 14px;
-  border-left: 5px solid var(--leaf);
-  background: var(--leaf-wash);
 }
 .moved ul {
   max-height: 150px;

@@ -68,7 +68,7 @@ const told = computed(() => report.value?.rows.filter((row) => row.status !== 's
         >CSV in<input type="file" accept=".csv,text/csv" aria-label="Larder file" @change="take"
       /></label>
     </div>
-    <p v-if="trouble" class="told" role="status">{{ trouble }}</p>
+    <p v-if="trouble" class="good-news" role="status">{{ trouble }}</p>
     <p class="quiet">
       {{ rows.length }} ingredients, per 100 g. Figures are typical values, with the spread such products show; a label
       in your hand knows better. Press a row to correct it.
@@ -171,11 +171,6 @@ const told = computed(() => report.value?.rows.filter((row) => row.status !== 's
   position: absolute;
   width: 1px;
   opacity: 0;
-}
-.told {
-  padding: 6px 12px;
-  border-left: 4px solid var(--leaf);
-  background: var(--leaf-wash);
 }
 tbody tr {
   cursor: pointer;

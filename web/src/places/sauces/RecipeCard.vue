@@ -93,8 +93,8 @@ const print = () => window.print()
 }
 article {
   padding: 8mm;
-  background: #fff;
-  box-shadow: 0 1px 6px #0003;
+  background: var(--paper);
+  box-shadow: 0 1px 6px var(--shade);
 }
 .A5 {
   width: 148mm;

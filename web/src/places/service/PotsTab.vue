@@ -61,7 +61,7 @@ const emit = defineEmits<{ cook: [pot: string] }>()
   overflow: auto;
   border-top: 2px solid var(--ink2);
   background: var(--fog0);
-  box-shadow: 0 -6px 18px #0002;
+  box-shadow: 0 -6px 18px var(--shade);
 }
 .drawer .close {
   float: right;

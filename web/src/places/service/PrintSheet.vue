@@ -66,8 +66,8 @@ article {
   gap: 14px;
   max-width: 190mm;
   padding: 10mm;
-  background: #fff;
-  box-shadow: 0 1px 6px #0003;
+  background: var(--paper);
+  box-shadow: 0 1px 6px var(--shade);
   font-size: 14px;
 }
 ul {

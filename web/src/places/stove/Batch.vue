@@ -159,7 +159,7 @@ onKey((key) => {
         @take="mended"
       />
     </NModal>
-    <p v-for="(mend, i) in batch.mends" :key="i" class="mended">
+    <p v-for="(mend, i) in batch.mends" :key="i" class="good-news">
       Mended at step {{ mend.step + 1 }}, {{ mend.sign.toLowerCase() }}: <b>{{ mend.title }}</b>
     </p>
     <footer v-if="batch.status === 'on' && !atEnd" class="moves">
@@ -175,11 +175,6 @@ onKey((key) => {
 </template>
 
 <style scoped>
-.mended {
-  padding: 4px 12px;
-  border-left: 4px solid var(--leaf);
-  background: var(--leaf-wash);
-}
 .batch {
   display: grid;
   min-height: 100%;
