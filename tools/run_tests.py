@@ -18,6 +18,9 @@ SUITES: dict[str, tuple[list[str], Path]] = {
     "browser": ([sys.executable, "manage.py", "test", "browser_tests", *SETTINGS], ROOT),
 }
 
+BEFORE = {"web": [sys.executable, "-m", "tools.answers"]}
+"""What a suite needs made first."""
+
 
 def counts(output: str) -> tuple[int, int]:
     """Passed and failed tests in what a runner printed; (0, 0) when it ran none."""
@@ -39,6 +42,8 @@ def run(name: str) -> tuple[int, int]:
     command, folder = SUITES[name]
     print(f"== {name}", flush=True)
     started = time.monotonic()
+    if name in BEFORE and subprocess.run(BEFORE[name], cwd=ROOT, check=False).returncode:
+        return 0, 1
     process = subprocess.Popen(
         command, cwd=folder, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True
     )

@@ -58,6 +58,18 @@ class Kept(ServiceTest):
         self.client.call("POST", f"{path}/restore")
         self.assertEqual(len(self.client.call("GET", "/services").body), 1)
 
+    def test_a_dish_is_read_as_it_would_be_kept_and_nothing_is_stored(self) -> None:
+        typed = {"document": self.dish_document(name="Leeks", margin_pct="7.5"), "revision": 0}
+        read = self.client.call("POST", "/dishes/read", typed)
+        self.assertEqual((read.status_code, read.body["margin_pct"]), (200, 7.5))
+        self.assertEqual(Dish.objects.get().name, "Leeks under cheese")
+        kept = self.client.call("GET", f"/dishes/{self.dish['id']}").body
+        self.assertEqual((kept["name"], kept["revision"]), ("Leeks under cheese", 1))
+        foreign = self.dish_document(sauces=[{"sauce": "999", "use": "nap"}])
+        refused = self.client.call("POST", "/dishes/read", {"document": foreign})
+        self.assertEqual(refused.status_code, 422)
+        self.assertEqual(refused.body["problems"][0]["field"], "sauces[0].sauce")
+
     def test_dishes_too(self) -> None:
         path = f"/dishes/{self.dish['id']}"
         body = {"document": self.dish_document(name="Leeks"), "revision": 1}

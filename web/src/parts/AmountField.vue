@@ -13,7 +13,8 @@ export interface TypedAmount {
 }
 
 const props = defineProps<{
-  amount: TypedAmount
+  /** What was refused is still as it was typed. */
+  amount: TypedAmount | string
   label: string
   problem?: Problem | null
   big?: boolean
@@ -21,7 +22,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [amount: TypedAmount | string] }>()
 
-function written(amount: TypedAmount): string {
+function written(amount: TypedAmount | string): string {
+  if (typeof amount === 'string') return amount
   const { value, unit, measure } = amount
   if (measure) return spoken({ value: measure.count, unit: measure.name })
   return typeof value === 'number' ? spoken({ value, unit }) : `${value} ${unit}`
@@ -33,8 +35,9 @@ const size = computed(() => Math.max(7, text.value.length + 1))
 function read(): void {
   typing.value = true
   const bare = /^[\d\s.,/¼½¾⅓⅔⅛⅜⅝⅞]+$/.test(text.value)
-  const unit = props.amount.measure?.name ?? props.amount.unit
-  emit('change', bare ? { value: text.value.trim(), unit } : text.value)
+  const before = typeof props.amount === 'string' ? null : props.amount
+  const unit = before?.measure?.name ?? before?.unit
+  emit('change', bare && unit ? { value: text.value.trim(), unit } : text.value)
 }
 </script>
 

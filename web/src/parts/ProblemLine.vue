@@ -7,7 +7,7 @@ defineProps<{ problem?: Problem | null; subject?: string }>()
 
 <template>
   <span v-if="problem" class="problem" role="alert">
-    <template v-if="subject">{{ subject }} </template>{{ problem.message }}. {{ problem.remedy }}.
+    {{ subject ? `${subject} ` : '' }}{{ problem.message }}. {{ problem.remedy }}.
   </span>
 </template>
 

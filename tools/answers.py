@@ -1,0 +1,84 @@
+"""What the API says of the demo kitchen, for the interface's own tests: ``var/answers.json``.
+
+Keyed as the interface asks: ``"GET /api/sauces/{sauce_id}"``. Made anew before each run of the web
+suite, so that its tests mount real figures and never go stale.
+"""
+
+import json
+import os
+import sys
+from pathlib import Path
+from typing import Any
+
+import django
+
+ROOT = Path(__file__).resolve().parent.parent
+OUT = ROOT / "var" / "answers.json"
+
+
+def answers() -> dict[str, Any]:
+    """Every answer the places ask for when they open, and some they get when worked with."""
+    from django.core.management import call_command
+    from django.test import Client
+
+    from kestrel.accounts.models import User
+
+    client = Client()
+    told: dict[str, Any] = {}
+
+    def ask(method: str, path: str, body: object = None, **ids: int) -> Any:
+        sent = client.generic(
+            method, path.format(**ids), json.dumps(body or {}), content_type="application/json"
+        )
+        if sent.status_code >= 400:
+            raise RuntimeError(f"{method} {path}: {sent.status_code} {sent.content!r}")
+        told[f"{method} {path}"] = json.loads(sent.content)
+        return told[f"{method} {path}"]
+
+    call_command("load_demo", verbosity=0)
+    client.force_login(User.objects.get())
+    for path in ("accounts/me", "larder", "sauces", "work/starts", "dishes", "services", "journal"):
+        ask("GET", f"/api/{path}")
+    line = next(row for row in told["GET /api/sauces"] if "chicory" in row["name"])
+    sauce = ask("GET", "/api/sauces/{sauce_id}", sauce_id=line["id"])
+    sheet = {"sheet": sauce["sheet"]}
+    ask("POST", "/api/work/check", sheet)
+    ask("POST", "/api/work/pans", sheet)
+    ask("GET", "/api/sauces/{sauce_id}/versions", sauce_id=line["id"])
+    ask("GET", "/api/work/signs")
+    ask("POST", "/api/work/fix", {**sheet, "at": 2, "sign": "caught"})
+    ask("POST", "/api/work/read", {"text": "Sauce\n50 g butter\n50 g flour\n600 ml milk"})
+    ask("GET", "/api/dishes/{dish_id}", dish_id=told["GET /api/dishes"][0]["id"])
+    service = ask("GET", "/api/services/{service_id}", service_id=told["GET /api/services"][0]["id"])
+    ask("POST", "/api/services/carry-on")
+    worked = {"document": service["document"], "pinned": service["pinned"]}
+    ask("POST", "/api/services/work", worked)
+    ask("GET", "/api/stove/of-service/{service_id}", service_id=service["id"])
+    batch = ask("POST", "/api/stove", {"sauce_id": line["id"]})
+    ask("GET", "/api/stove")
+    ask("GET", "/api/stove/{batch_id}", batch_id=batch["id"])
+    return told
+
+
+def main() -> int:
+    os.environ["DJANGO_SETTINGS_MODULE"] = "kestrel.test_settings"
+    django.setup()
+    from django.test.utils import get_runner, setup_test_environment, teardown_test_environment
+
+    setup_test_environment()
+    from django.conf import settings
+
+    runner = get_runner(settings)(verbosity=0, interactive=False)
+    databases = runner.setup_databases()
+    try:
+        told = answers()
+    finally:
+        runner.teardown_databases(databases)
+        teardown_test_environment()
+    OUT.parent.mkdir(exist_ok=True)
+    OUT.write_text(json.dumps(told), encoding="utf-8")
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,68 @@
+import { effectScope } from 'vue'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { fresh, kept, type Loose } from '@/testing'
+import { begun, leaveFor, useDocument } from './document'
+
+let made: Loose[] = []
+const kind = {
+  name: 'note',
+  work: async (document: Loose) => (made.push(document), document),
+  documentOf: (found: Loose) => found,
+  load: async (id: number) => ({ id, base: 3, document: { words: 'stored' } }),
+  write: async (document: Loose, id: number | null, base: number) => ({ id: id ?? 9, base: base + 1, document }),
+  theirs: (body: { base: number; document: object }) => body,
+}
+const open = () => effectScope().run(() => useDocument(kind))!
+beforeEach(() => {
+  fresh()
+  made = []
+})
+afterEach(() => vi.unstubAllGlobals())
+
+describe('a document being edited', () => {
+  it('begun in another place is taken up where it is edited', async () => {
+    expect(begun('note')).toBe(false)
+    leaveFor('note', { words: 'read' })
+    expect(begun('note')).toBe(true)
+    const note = open()
+    await note.start({ words: '' }, false)
+    expect(note.typed.value).toEqual({ words: 'read' })
+    expect(note.restored.value).toBe(true)
+    expect((await note.save())?.id).toBe(9)
+    expect(begun('note')).toBe(false)
+  })
+  it('starts afresh where that is asked for', async () => {
+    leaveFor('note', { words: 'read' })
+    const note = open()
+    await note.start({ words: '' }, true)
+    expect(note.typed.value).toEqual({ words: '' })
+  })
+  it.each([
+    ['this version', { base: 2, document: { words: 'kept' } }],
+    ['one that called it a sheet', { base: 2, sheet: { words: 'kept' } }],
+    ['one that counted revisions', { revision: 2, document: { words: 'kept' } }],
+  ])('brings back what %s kept, at the version it was made from', async (_, copy) => {
+    kept.set('kestrel.note.4', JSON.stringify(copy))
+    const note = open()
+    await note.open(4)
+    expect(note.typed.value).toEqual({ words: 'kept' })
+    expect(note.stored.value?.base).toBe(2)
+    expect(note.dirty.value).toBe(true)
+  })
+  it('drops what is no copy of ours and opens the stored one', async () => {
+    kept.set('kestrel.note.4', '{"something": 1}')
+    const note = open()
+    await note.open(4)
+    expect(note.typed.value).toEqual({ words: 'stored' })
+    expect(kept.size).toBe(0)
+  })
+  it('asks for the newest only, of what is typed while it is busy', async () => {
+    const note = open()
+    await note.open(4)
+    made = []
+    await Promise.all(['a', 'ab', 'abc'].map((words) => note.edit((doc) => (doc.words = words), 'words')))
+    expect(made.map((doc) => doc.words)).toEqual(['a', 'abc'])
+    note.undo()
+    await vi.waitFor(() => expect(note.typed.value).toEqual({ words: 'stored' }))
+  })
+})
