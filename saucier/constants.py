@@ -277,6 +277,8 @@ POT_FULLEST = 2.0 / 3.0
 """A pot is at most so full (docs/model.md 7)."""
 POT_HARDLY_FILLED = 0.12
 """Under this a pan is told as wide for so little."""
+PANS_ALIKE_MIN = 0.5
+"""Pans whose minutes differ by less are told as equally quick, min."""
 POT_EMPTIEST = 0.25
 """A pot is at least so full (docs/model.md 7)."""
 MOST_BATCHES = 12

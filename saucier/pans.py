@@ -29,9 +29,17 @@ class PanAdvice:
     recommended: bool = False
 
 
-def advise(sheet: Sheet, pans: list[Pan], kitchen: Kitchen) -> list[PanAdvice]:
-    """Every pan of ``pans`` for ``sheet``, solved for its target in each: the one a cook would reach
-    for first, then those that fit, quickest first."""
+@dataclass(frozen=True, slots=True)
+class WhichPan:
+    """Pans for a sheet: the one a cook would reach for first, then those that fit, quickest first.
+    ``ring_decides`` where most are equally quick."""
+
+    pans: tuple[PanAdvice, ...]
+    ring_decides: bool
+
+
+def which_pan(sheet: Sheet, pans: list[Pan], kitchen: Kitchen) -> WhichPan:
+    """Every pan of ``pans`` for ``sheet``, solved for its target in each."""
     load = load_of(sheet, kitchen)
     sour = any(meets_metal(state.pot.balance) for state in check(sheet, kitchen).steps)
     advice = [_advice(sheet, pan, kitchen, load, sour) for pan in pans]
@@ -40,13 +48,21 @@ def advise(sheet: Sheet, pans: list[Pan], kitchen: Kitchen) -> list[PanAdvice]:
         p for p in pans if p.name in fit and p.shape in POT_SHAPES and not (sour and p.reactive)
     ]
     best = pan_reached_for(load, pots) if pots else None
-    return sorted(
+    told = sorted(
         (
             _recommended(one, best, load) if best and one.name == best.name else one
             for one in advice
         ),
         key=lambda one: (not one.recommended, not one.fits, one.minutes or 1e9),
     )
+    return WhichPan(tuple(told), _ring_decides(told))
+
+
+def _ring_decides(advice: list[PanAdvice]) -> bool:
+    """Whether more than half of three pans or more take as long as the quickest."""
+    took = [one.minutes for one in advice if one.fits and one.minutes is not None]
+    alike = [minutes for minutes in took if minutes - min(took) < K.PANS_ALIKE_MIN]
+    return len(took) > 2 and len(alike) > len(took) / 2
 
 
 def _recommended(one: PanAdvice, pan: Pan, load: Load) -> PanAdvice:

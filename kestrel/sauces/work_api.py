@@ -33,7 +33,7 @@ from saucier.document import amount_field
 from saucier.errors import BadInput
 from saucier.exchange import File, Settled, written
 from saucier.kitchen import Kitchen
-from saucier.pans import PanAdvice, advise
+from saucier.pans import WhichPan, which_pan
 from saucier.rescue import KINDS, SIGNS, Seen, case_at, seen_pot
 from saucier.sheet import Sheet, with_measures
 from saucier.sheet.salting import with_salt_target
@@ -69,13 +69,13 @@ def switch_school(request: HttpRequest, given: SwitchIn):
     return work.switched(read_typed(given.sheet, kitchen), kitchen, given.school, given.choice)
 
 
-@router.post("/pans", response={200: list[PanAdvice], 422: Problems})
-def which_pan(request: HttpRequest, given: SheetIn):
+@router.post("/pans", response={200: WhichPan, 422: Problems})
+def try_pans(request: HttpRequest, given: SheetIn):
     """The kitchen's own pans for the sheet, the one to reach for first."""
     owner = cast(KitchenRequest, request).kitchen
     kitchen = core_kitchen(owner)
     pans = [pan.core() for pan in Pan.objects.filter(kitchen=owner)]
-    return advise(read_typed(given.sheet, kitchen), pans, kitchen)
+    return which_pan(read_typed(given.sheet, kitchen), pans, kitchen)
 
 
 @router.post("/correct", response={200: Correction, 422: Problems})

@@ -4,7 +4,7 @@ from saucier.check import check
 from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
-from saucier.pans import advise
+from saucier.pans import which_pan
 from saucier.schools import SCHOOLS, switch
 from saucier.sheet import read_sheet
 from saucier.starts import STARTS
@@ -103,7 +103,7 @@ class Pans(unittest.TestCase):
 
     def test_a_wider_pan_is_quicker_and_a_cup_too_small(self) -> None:
         case = next(s for s in STARTS if s.name == "Cream reduction")
-        found = {one.name: one for one in advise(case, self.PANS, KITCHEN)}
+        found = {one.name: one for one in which_pan(case, self.PANS, KITCHEN).pans}
         self.assertLess(found["32"].minutes, found["24"].minutes)
         self.assertFalse(found["cup"].fits)
         self.assertIn("too small", str(found["cup"].verdict))
@@ -112,8 +112,16 @@ class Pans(unittest.TestCase):
 
     def test_simmering_loses_more_in_a_wide_pan(self) -> None:
         case = read_sheet(CHEESE_SAUCE)
-        found = {one.name: one for one in advise(case, self.PANS, KITCHEN)}
+        found = {one.name: one for one in which_pan(case, self.PANS, KITCHEN).pans}
         self.assertGreater(found["32"].boiled_off_g, found["24"].boiled_off_g)
+
+    def test_where_the_ring_is_what_boils_the_pans_are_told_as_alike(self) -> None:
+        case = next(s for s in STARTS if s.name == "Cream reduction")
+        wide = [Pan(f"{cm}", "straight", cm, 14) for cm in (32, 34, 36)]
+        self.assertFalse(which_pan(case, wide[:2], KITCHEN).ring_decides)
+        self.assertTrue(which_pan(case, wide, KITCHEN).ring_decides)
+        apart = [Pan(f"{cm}", "straight", cm, 14) for cm in (12, 16, 20)]
+        self.assertFalse(which_pan(case, apart, KITCHEN).ring_decides)
 
     def test_a_thin_bottom_catches(self) -> None:
         for heavy in (True, False):

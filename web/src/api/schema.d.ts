@@ -487,10 +487,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Which Pan
+         * Try Pans
          * @description The kitchen's own pans for the sheet, the one to reach for first.
          */
-        post: operations["kestrel_sauces_work_api_which_pan"];
+        post: operations["kestrel_sauces_work_api_try_pans"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3217,6 +3217,17 @@ export interface components {
             recommended: boolean;
         };
         /**
+         * WhichPan
+         * @description Pans for a sheet: the one a cook would reach for first, then those that fit, quickest first.
+         *     ``ring_decides`` where most are equally quick.
+         */
+        WhichPan: {
+            /** Pans */
+            pans: components["schemas"]["PanAdvice"][];
+            /** Ring Decides */
+            ring_decides: boolean;
+        };
+        /**
          * Correction
          * @description ``spoons`` to pick from, thin to thick about what is expected. ``amount`` of what was held
          *     back goes in (None: nothing; it is as it should be, or on the wrong side of it). The sauce then
@@ -5838,7 +5849,7 @@ export interface operations {
             };
         };
     };
-    kestrel_sauces_work_api_which_pan: {
+    kestrel_sauces_work_api_try_pans: {
         parameters: {
             query?: never;
             header?: never;
@@ -5857,7 +5868,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PanAdvice"][];
+                    "application/json": components["schemas"]["WhichPan"];
                 };
             };
             /** @description Unprocessable Entity */

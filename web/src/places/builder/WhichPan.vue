@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The kitchen's own pans for this sauce: minutes, what boils off, twice the batch. */
 import { NButton, NModal } from 'naive-ui'
-import { computed, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { grams, minutes } from '@/parts/format'
 import type { LooseSheet } from './draft'
@@ -9,18 +9,14 @@ import type { LooseSheet } from './draft'
 const props = defineProps<{ sheet: LooseSheet; now: string }>()
 const show = defineModel<boolean>('show', { required: true })
 const emit = defineEmits<{ take: [name: string] }>()
-const pans = ref<Schemas['PanAdvice'][] | null>(null)
+const found = ref<Schemas['WhichPan'] | null>(null)
 const trouble = ref('')
-const ringDecides = computed(() => {
-  const fit = (pans.value ?? []).filter((pan) => pan.fits && pan.minutes !== null).map((pan) => pan.minutes!)
-  return fit.length > 2 && fit.filter((took) => took - Math.min(...fit) < 0.5).length > fit.length / 2
-})
 watch(show, async (open) => {
   if (!open) return
-  pans.value = null
+  found.value = null
   trouble.value = ''
   try {
-    pans.value = await ask(api.POST('/api/work/pans', { body: { sheet: props.sheet } }))
+    found.value = await ask(api.POST('/api/work/pans', { body: { sheet: props.sheet } }))
   } catch (error) {
     trouble.value = (error as Error).message
   }
@@ -30,10 +26,10 @@ watch(show, async (open) => {
 <template>
   <NModal v-model:show="show" preset="card" title="Which pan" style="width: min(720px, 96vw)">
     <p v-if="trouble" class="problem">{{ trouble }}</p>
-    <p v-else-if="!pans" class="quiet">Trying each of your pans…</p>
-    <p v-else-if="!pans.length" class="quiet">No pans yet: add yours in the Larder.</p>
+    <p v-else-if="!found" class="quiet">Trying each of your pans…</p>
+    <p v-else-if="!found.pans.length" class="quiet">No pans yet: add yours in the Larder.</p>
     <div v-else class="scroll">
-      <p v-if="ringDecides" class="quiet">
+      <p v-if="found.ring_decides" class="quiet">
         Minutes are the same in most: the ring decides them here, not the pan. The pan decides how it stands, and where
         it catches.
       </p>
@@ -49,7 +45,7 @@ watch(show, async (open) => {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="pan in pans" :key="pan.name" :class="{ no: !pan.fits, best: pan.recommended }">
+          <tr v-for="pan in found.pans" :key="pan.name" :class="{ no: !pan.fits, best: pan.recommended }">
             <td>
               <b>{{ pan.name }}</b><br /><span class="quiet">{{ pan.verdict }}</span>
             </td>
