@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Node from the environment where a new enough one had to be put there (tools/need).
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo run test lint types bench screenshots setup fmt lock schema clean
+.PHONY: demo run test lint types bench mutants screenshots setup fmt lock hooks release clean
 
 demo: setup var/.static ## set up, build, load the demo kitchen, serve it
 	@KESTREL_DB=$(DEMO_DB) $(PY) manage.py migrate --verbosity 0
@@ -45,10 +45,19 @@ screenshots: setup var/.static ## docs/screenshots from the demo kitchen
 	@tools/need browser
 	@$(PY) -m tools.screenshots
 
-fmt: setup
+mutants: setup ## slips in one room of the core that no test notices: ROOM=heat
+	@$(PY) -m tools.mutants $(or $(ROOM),pot)
+
+fmt: setup ## put style right
 	.venv/bin/ruff check --fix .
 	.venv/bin/ruff format .
 	cd web && npm run --silent format
+
+hooks: setup ## have git run the fast checks before each commit
+	@.venv/bin/pre-commit install
+
+release: setup ## check, date the changes, commit and tag: VERSION=0.2.0
+	@$(PY) -m tools.release "$(VERSION)"
 
 lock: ## pin what requirements.in names
 	.venv/bin/pip-compile -q --strip-extras --no-emit-index-url --no-emit-find-links --no-emit-trusted-host --no-header -o requirements.txt requirements.in

@@ -91,12 +91,17 @@ class BrowserTest(StaticLiveServerTestCase):
         return self.driver.find_elements(By.CSS_SELECTOR, css)
 
     def press(self, name: str) -> None:
-        """Click the button or link that says ``name``."""
+        """Click the button or link that says ``name``, once it can be."""
         xpath = (
             f"//*[self::button or self::a or @role='radio' or @role='tab']"
             f"[normalize-space()={name!r} or @aria-label={name!r}]"
         )
-        self.wait(lambda: self.driver.find_elements(By.XPATH, xpath)[0], name).click()
+
+        def ready() -> WebElement | None:
+            first = self.driver.find_elements(By.XPATH, xpath)[0]
+            return first if first.is_enabled() else None
+
+        self.wait(ready, name).click()
 
     def choose(self, label: str, option: str, typed: str = "") -> None:
         """Pick ``option`` in the select labelled ``label``, narrowed by what is ``typed``."""

@@ -17,6 +17,7 @@ from kestrel.sauces.work_api import router as work
 from kestrel.service.api import dishes, services
 from kestrel.stove.api import router as stove
 from saucier.sheet import parse_json
+from saucier.version import VERSION
 
 
 class StrictParser(Parser):
@@ -28,7 +29,7 @@ class StrictParser(Parser):
 
 api = NinjaAPI(
     title="Kestrel Fog",
-    version="1",
+    version=VERSION,
     description="Sauces, computed. Predictions are estimates and say how sure they are.",
     auth=signed_in,
     parser=StrictParser(),

@@ -11,6 +11,7 @@ from saucier.check import CheckedSheet, check
 from saucier.errors import BadInput
 from saucier.sheet import Sheet, json_schema, parse_json, read_sheet, with_measures, write_sheet
 from saucier.sheet.reading import MAX_BYTES
+from saucier.version import VERSION
 from saucier.words import plain
 
 
@@ -42,6 +43,7 @@ def _parser() -> argparse.ArgumentParser:
     parser = _Parser(
         prog="saucier", description="Check and solve sauce sheets. Predictions are estimates."
     )
+    parser.add_argument("--version", action="version", version=f"saucier {VERSION}")
     commands = parser.add_subparsers(required=True, metavar="COMMAND")
 
     checking = commands.add_parser("check", help="the state of the pot after every step")

@@ -49,7 +49,9 @@ def answers() -> dict[str, Any]:
     ask("POST", "/api/work/fix", {**sheet, "at": 2, "sign": "caught"})
     ask("POST", "/api/work/read", {"text": "Sauce\n50 g butter\n50 g flour\n600 ml milk"})
     ask("GET", "/api/dishes/{dish_id}", dish_id=told["GET /api/dishes"][0]["id"])
-    service = ask("GET", "/api/services/{service_id}", service_id=told["GET /api/services"][0]["id"])
+    service = ask(
+        "GET", "/api/services/{service_id}", service_id=told["GET /api/services"][0]["id"]
+    )
     ask("POST", "/api/services/carry-on")
     worked = {"document": service["document"], "pinned": service["pinned"]}
     ask("POST", "/api/services/work", worked)

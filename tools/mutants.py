@@ -16,6 +16,10 @@ ROOT = Path(__file__).resolve().parent.parent
 WORK = ROOT / "var" / "mutants"
 ALSO = ("saucier", "demo", "docs")
 CONFIG = """\
+[project]
+name = "{room}"
+version = "0.0.0"
+
 [tool.mutmut]
 paths_to_mutate = ["saucier/{room}"]
 do_not_mutate = ["*/tests/*"]

@@ -38,8 +38,8 @@ class Prepared:
     def play(self, knobs: Knobs = AS_WRITTEN) -> Pot:
         """The pot after the last step. Raises as :meth:`walk` does."""
         pot = Pot()
-        for pot in self.walk(knobs):
-            pass
+        for after in self.walk(knobs):
+            pot = after
         return pot
 
 
