@@ -69,6 +69,7 @@ const named = (name: string) => (props.number === undefined ? name : `${name} ${
   flex: 0 1 92px;
 }
 .row > :deep(.grow) {
-  flex: 1 1 136px;
+  flex: 1 1 120px;
+  min-width: 0;
 }
 </style>
