@@ -41,7 +41,11 @@ class Correction:
 
 
 def spoons_about(viscosity_pa_s: float) -> tuple[SpoonSeen, ...]:
-    """Five spoons about what is expected, each half a grade from the next."""
+    """Five spoons about what is expected, each half a grade from the next.
+
+    >>> [str(spoon.name) for spoon in spoons_about(0.9)]
+    ['thick light coat', 'thin nappe', 'thick nappe', 'thin binding', 'binding']
+    """
     steps = (K.PREDICTION_FACTOR**n for n in (-2, -1, 0, 1, 2))
     return tuple(_spoon(viscosity_pa_s * step) for step in steps)
 

@@ -44,7 +44,12 @@ USES: dict[str, SauceUse] = _read()
 
 
 def use_named(key: str, kitchen: Kitchen | None = None) -> SauceUse:
-    """The use called ``key``, with the amount ``kitchen`` gives where it has its own. Raises :class:`BadInput` (field ``use``)."""
+    """The use called ``key``, with the amount ``kitchen`` gives where it has its own. Raises
+    :class:`BadInput` (field ``use``).
+
+    >>> use_named('nap').per_ml
+    55.0
+    """
     if key not in USES:
         if near := get_close_matches(key, USES, n=1):
             raise BadInput.at("use", "is-no-use-but-near-one", key=key[:40], near=near[0])

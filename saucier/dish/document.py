@@ -163,7 +163,11 @@ class Dish(Part):
 
 
 def read_dish(data: Mapping[str, Any]) -> Dish:
-    """The dish in ``data``. Raises :class:`BadInput` with every problem, by field."""
+    """The dish in ``data``. Raises :class:`BadInput` with every problem, by field.
+
+    >>> read_dish({'name': 'Leeks', 'solids': [{'ingredient': 'leek', 'grams': 150}]}).solids_g
+    150.0
+    """
     if not isinstance(data, Mapping):
         raise BadInput.at("dish", "is-not-an-object")
     try:

@@ -30,7 +30,14 @@ def needs_of(dish: Dish, portions: float, kitchen: Kitchen = DEFAULT_KITCHEN) ->
 
 
 def vessels_for(dish: Dish, portions: float) -> int:
-    """How many of its vessels ``portions`` fill; 0 where it has none."""
+    """How many of its vessels ``portions`` fill; 0 where it has none.
+
+    >>> from saucier.dish import read_dish
+    >>> tray = {'name': 'tray', 'shape': 'tray', 'diameter_cm': 50, 'width_cm': 30, 'depth_cm': 6}
+    >>> dish = read_dish({'name': 'Bake', 'vessel': {**tray, 'portions': 16}})
+    >>> vessels_for(dish, 40)
+    3
+    """
     if dish.vessel is None or portions <= 0.0:
         return 0
     return math.ceil(portions / dish.vessel.portions - 1e-9)

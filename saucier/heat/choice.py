@@ -65,7 +65,15 @@ def pan_reached_for(load: Load, pans: Sequence[Pan] = BARE_PANS) -> Pan:
 
 
 def stands_well(load: Load, pan: Pan) -> bool:
-    """Whether a reduction stands high enough in ``pan`` from beginning to end."""
+    """Whether a reduction stands high enough in ``pan`` from beginning to end.
+
+    >>> from saucier.heat import Pan
+    >>> pan = Pan('saucepan 20', 'straight', 20, 12)
+    >>> stands_well(Load(1500, goes_in=1500, left=750), pan)
+    True
+    >>> stands_well(Load(90, goes_in=90, left=30), pan)
+    False
+    """
     return (
         pan.level_mm(load.goes_in) >= K.REDUCE_GOES_IN_MM
         and pan.level_mm(load.left) >= K.REDUCE_LEFT_MM
@@ -73,10 +81,22 @@ def stands_well(load: Load, pan: Pan) -> bool:
 
 
 def sears_well(load: Load, pan: Pan) -> bool:
-    """Whether ``pan`` takes the food to be seared in two rounds, with gaps."""
+    """Whether ``pan`` takes the food to be seared in two rounds, with gaps.
+
+    >>> from saucier.heat import Pan
+    >>> pan = Pan('sauteuse 24', 'sloped', 24, 8)
+    >>> sears_well(Load(0, sears_g=300), pan), sears_well(Load(0, sears_g=3000), pan)
+    (True, False)
+    """
     return load.sears_g <= K.SEAR_ROUNDS * K.SEAR_G_PER_CM2 * 1e4 * pan.surface_m2(1.0)
 
 
 def fills_well(load: Load, pan: Pan) -> bool:
-    """Whether ``pan`` is between a third and two thirds full at the fullest."""
+    """Whether ``pan`` is between a third and two thirds full at the fullest.
+
+    >>> from saucier.heat import Pan
+    >>> pan = Pan('saucepan 20', 'straight', 20, 12)
+    >>> fills_well(Load(2000), pan), fills_well(Load(300), pan)
+    (True, False)
+    """
     return K.FILLED_LEAST <= load.fullest / pan.capacity_ml <= K.FILLED_MOST

@@ -26,7 +26,12 @@ class Stove:
 
 
 def open_surface_m2(volume_ml: float, stove: Stove) -> float:
-    """Open surface of ``volume_ml`` in the stove's pan, or in one a cook would reach for, m²."""
+    """Open surface of ``volume_ml`` in the stove's pan, or in one a cook would reach for, m².
+
+    >>> from saucier.heat import Pan
+    >>> round(open_surface_m2(1000, Stove(Pan('saucepan 20', 'straight', 20, 12))), 4)
+    0.0314
+    """
     return (stove.pan or pan_reached_for(Load(volume_ml))).surface_m2(volume_ml)
 
 
@@ -36,6 +41,11 @@ def evaporation_g_per_min(
     """Grams of vapour a minute from ``volume_ml`` in the stove's pan at ``heat``.
 
     Never more than the burner's net power can boil off. ``lid`` overrides the stove's.
+
+    >>> from saucier.heat import Pan
+    >>> stove = Stove(Pan('saucepan 20', 'straight', 20, 12))
+    >>> [round(evaporation_g_per_min(1000, heat, stove), 1) for heat in ('simmer', 'rolling')]
+    [7.3, 29.9]
     """
     covered = stove.lid if lid is None else lid
     by_surface = K.EVAPORATION_KG_M2_H[heat] * open_surface_m2(volume_ml, stove) * 1000.0 / 60.0
@@ -47,5 +57,9 @@ def boil_up_minutes(
     heat_j_per_k: float, temperature_c: float, stove: Stove, to_c: float = K.BOIL_C
 ) -> float:
     """Minutes to bring what holds ``heat_j_per_k`` from ``temperature_c`` to ``to_c``:
-    m·cp·ΔT / net power."""
+    m·cp·ΔT / net power.
+
+    >>> round(boil_up_minutes(4186, 20, Stove()), 2)
+    4.96
+    """
     return heat_j_per_k * max(0.0, to_c - temperature_c) / stove.net_w / 60.0

@@ -8,7 +8,13 @@ _ALCOHOL, _DRY = HEAT_CAPACITY["alcohol"], HEAT_CAPACITY["dry"]
 
 
 def heat_capacity_j_per_k(balance: Balance) -> float:
-    """J/K of everything in ``balance``, from its composition."""
+    """J/K of everything in ``balance``, from its composition.
+
+    >>> round(heat_capacity_j_per_k(Balance(water=1000)))
+    4180
+    >>> round(heat_capacity_j_per_k(Balance(water=870, fat=35, solids=90)))
+    3851
+    """
     water, fat, alcohol = balance.water, balance.fat, balance.alcohol
     dry = balance.mass_g - water - fat - alcohol
     return water * _WATER + fat * _FAT + alcohol * _ALCOHOL + dry * _DRY

@@ -100,7 +100,16 @@ def base_of(sheet: Sheet, kitchen: Kitchen) -> Base | Sentence:
 
 
 def same_base(one: Base, other: Base) -> Sentence | None:
-    """None where the two can be made in one pot; else what differs."""
+    """None where the two can be made in one pot; else what differs.
+
+    >>> from saucier.testing import add, roux, sheet, simmer
+    >>> from saucier.kitchen import Kitchen
+    >>> kitchen = Kitchen()
+    >>> milk = base_of(sheet(roux(60, 60), add('milk-whole', 1, 'L'), simmer(5)), kitchen)
+    >>> more = base_of(sheet(roux(90, 90), add('milk-whole', 2, 'L'), simmer(9)), kitchen)
+    >>> same_base(milk, more) is None
+    True
+    """
     if one.colour != other.colour:
         return say("other-roux", one=one.colour, other=other.colour)
     if _apart(one.liquid, other.liquid) > K.SAME_LIQUID:

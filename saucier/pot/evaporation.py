@@ -21,6 +21,10 @@ def boil_off(balance: Balance, loss_g: float) -> Balance:
     ``loss_g`` must lie between 0 and the water and alcohol present; the caller says the
     floor to the cook. Solves loss = W₀ − W + A₀·(1 − (W/W₀)^10) for W by Newton's method
     kept inside its bracket. Source: docs/model.md 2.
+
+    >>> left = boil_off(Balance(water=870, alcohol=100), 200)
+    >>> round(left.water), round(left.alcohol, 1)
+    (748, 22.1)
     """
     water, alcohol = balance.water, balance.alcohol
     if loss_g <= 0.0:

@@ -39,6 +39,11 @@ def cooked(piece: Piece, minutes: float) -> tuple[Piece, Balance]:
     First its juice, water with what is dissolved in it: what is left to leak falls off
     exponentially, and a piece never gives more than its water holds. Then, of soft vegetables, the
     flesh: so much of the piece has become sauce, its juice counted, as has had time to fall apart.
+
+    >>> leek = Piece('leek', 'Leek', Balance(water=90, solids=5, insoluble=5), to_leak_g=20)
+    >>> piece, juice = cooked(leek, 10)
+    >>> round(piece.mass_g, 1), round(juice.mass_g, 1)
+    (80.1, 19.9)
     """
     if minutes <= 0.0 or (piece.to_leak_g <= 0.0 and piece.to_fall_g <= 0.0):
         return piece, EMPTY

@@ -98,7 +98,12 @@ class Paste(NamedTuple):
 
 def paste_of(balance: Balance, flour_given: float = 1.0, yolk_set: bool = True) -> Paste:
     """What the formula goes by in ``balance``. ``flour_given`` is the share of the flour's thickening
-    that has come out (0 to 1), ``yolk_set`` whether yolk has been past 75 °C."""
+    that has come out (0 to 1), ``yolk_set`` whether yolk has been past 75 °C.
+
+    >>> paste = paste_of(Balance(water=870, solids=90, fat=35, thickener=60))
+    >>> paste.thickening, round(paste.fat_ml, 1)
+    (60.0, 38.9)
+    """
     yolk = YOLK_AS_FLOUR * balance.yolk_protein if yolk_set else 0.0
     return Paste(
         balance.water + balance.alcohol,
@@ -120,5 +125,9 @@ def at_temperature(viscosity_pa_s: float, temperature_c: float) -> float:
 
 
 def log_by_temperature(temperature_c: float) -> float:
-    """log(η(T)/η(65 °C))."""
+    """log(η(T)/η(65 °C)).
+
+    >>> round(log_by_temperature(65), 3), round(log_by_temperature(85), 3)
+    (0.0, -0.331)
+    """
     return TEMPERATURE_EXPONENT_K * (1.0 / (temperature_c + 273.0) - 1.0 / (REFERENCE_C + 273.0))

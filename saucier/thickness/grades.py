@@ -73,7 +73,11 @@ def spoken_grade(key: str) -> Sentence:
 
 
 def grade_named(name: str) -> Grade:
-    """The grade for ``name``, spaces and hyphens alike. Raises :class:`BadInput`."""
+    """The grade for ``name``, spaces and hyphens alike. Raises :class:`BadInput`.
+
+    >>> grade_named('nappe').low
+    0.4
+    """
     key = "-".join(name.strip().lower().replace("-", " ").split())
     if key not in _BY_KEY:
         raise BadInput.at("grade", "is-not-a-grade", name=name[:40], grades=tuple(_BY_KEY))

@@ -23,7 +23,11 @@ def film_mm(viscosity_pa_s: float) -> float:
 
 
 def spoon_words(viscosity_pa_s: float) -> Sentence:
-    """What a cook would say of it."""
+    """What a cook would say of it.
+
+    >>> str(spoon_words(0.9))
+    'coats the spoon; a drawn line stays'
+    """
     words = say("grade-liquid-looks")
     for grade in GRADES:
         if viscosity_pa_s >= grade.low:

@@ -79,7 +79,11 @@ REASONS = frozenset(
 
 def raw_viscosity_pa_s(balance: Balance, flour_given: float = 1.0, yolk_set: bool = True) -> float:
     """η at 65 °C in Pa·s by the formula alone, without looking whether it holds; infinite where
-    there is no water. Arguments as :func:`paste_of`."""
+    there is no water. Arguments as :func:`paste_of`.
+
+    >>> round(raw_viscosity_pa_s(Balance(water=870, solids=90, fat=85, thickener=50)), 2)
+    0.3
+    """
     paste = paste_of(balance, flour_given, yolk_set)
     return math.exp(min(700.0, paste.log_eta())) if paste.liquid > 0.0 else math.inf
 
@@ -170,6 +174,10 @@ def mass_at_fat_share(balance: Balance, fat_share: float) -> float:
     """Grams ``balance`` weighs once boiling has brought its fat to ``fat_share`` of the volume:
     where a reduction gets risky, told before it happens. Above its present mass when it is
     past that already.
+
+    >>> cream = Balance(water=590, solids=60, fat=350)
+    >>> round(mass_at_fat_share(cream, 0.6)), round(cream.mass_g)
+    (625, 1000)
     """
     volume = balance.fat / DENSITY_FAT / fat_share
     loss = (balance.volume_ml - volume) * DENSITY_WATER
@@ -187,7 +195,11 @@ TURNED = frozenset({"oily", "split"})
 
 
 def emulsion_state(fat_share: float) -> str:
-    """How near a reduced cream is to turning: ``stable``, ``caution``, ``oily`` or ``split``."""
+    """How near a reduced cream is to turning: ``stable``, ``caution``, ``oily`` or ``split``.
+
+    >>> [emulsion_state(share) for share in (0.5, 0.72, 0.79, 0.85)]
+    ['stable', 'caution', 'oily', 'split']
+    """
     if fat_share >= EMULSION_SPLIT:
         return "split"
     if fat_share >= EMULSION_OILY:

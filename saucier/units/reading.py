@@ -82,7 +82,11 @@ def _spelled_out(text: str) -> str:
 
 def checked_amount(value: float, unit: str) -> Amount:
     """``value`` of ``unit`` with the unit in its usual spelling, refused when not finite, not
-    above zero or absurdly large. Raises :class:`BadInput`."""
+    above zero or absurdly large. Raises :class:`BadInput`.
+
+    >>> checked_amount(2, 'cups')
+    Amount(value=2, unit='cup')
+    """
     if not math.isfinite(value):
         raise BadInput.at("value", "is-no-number")
     if value <= 0:

@@ -63,7 +63,11 @@ BASE_UNIT = {Dimension.WEIGHT: "g", Dimension.VOLUME: "mL", Dimension.COUNT: "pi
 @lru_cache(maxsize=1)
 def registry() -> Any:
     """pint's registry with the kitchen's units only. Loaded on first use: pint costs a
-    quarter of a second that a plain check need not pay."""
+    quarter of a second that a plain check need not pay.
+
+    >>> registry().Quantity(1, 'cup').to('mL').magnitude
+    240
+    """
     import pint
 
     return pint.UnitRegistry(str(Path(__file__).with_name("kitchen_units.txt")))
