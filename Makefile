@@ -45,8 +45,8 @@ screenshots: setup var/.static ## docs/screenshots from the demo kitchen
 	@tools/need browser
 	@$(PY) -m tools.screenshots
 
-mutants: setup ## slips in one room of the core that no test notices: ROOM=heat
-	@$(PY) -m tools.mutants $(or $(ROOM),pot)
+mutants: setup ## slips in one room of the core that no test notices: ROOM=heat SAMPLE=60
+	@$(PY) -m tools.mutants $(or $(ROOM),pot) --sample $(or $(SAMPLE),0)
 
 fmt: setup ## put style right
 	.venv/bin/ruff check --fix .

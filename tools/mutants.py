@@ -1,12 +1,13 @@
 """Mutations of a room of the core, and how many of them a test notices: ``make mutants ROOM=heat``.
 
 mutmut changes one operator, number or word at a time and runs the tests that reach it. What survives is
-listed: a test is missing, or the change makes no difference. Slow (a mutation or two a second), so
-it is no part of ``make test``. Works on a copy in ``var/mutants``.
+listed: a test is missing, or the change makes no difference. Slow (seconds a mutation), so it is no
+part of ``make test``; ``SAMPLE=60`` takes so many at random. Works on a copy in ``var/mutants``.
 """
 
 import argparse
 import json
+import random
 import shutil
 import subprocess
 import sys
@@ -47,32 +48,50 @@ def prepared(room: str) -> Path:
     return folder
 
 
-def score(folder: Path) -> tuple[int, int, list[str]]:
-    """Mutants killed, mutants in all, and the names of those that survived."""
-    mutmut = [sys.executable, "-m", "mutmut", "results", "--all", "true"]
-    told = subprocess.run(mutmut, cwd=folder, capture_output=True, text=True, check=True).stdout
-    rows = [line.strip().rpartition(": ") for line in told.splitlines() if "__mutmut_" in line]
-    survived = [name for name, _, status in rows if status not in KILLED]
-    return len(rows) - len(survived), len(rows), survived
+def run(folder: Path, *mutants: str, quiet: bool = False) -> int:
+    """Tries ``mutants``, or all; what mutmut ends with. It shows its progress unless ``quiet``."""
+    asked = [sys.executable, "-m", "mutmut", "run", *mutants]
+    return subprocess.run(asked, cwd=folder, check=False, capture_output=quiet).returncode
+
+
+def results(folder: Path) -> dict[str, str]:
+    """Every mutant, and what became of it."""
+    asked = [sys.executable, "-m", "mutmut", "results", "--all", "true"]
+    told = subprocess.run(asked, cwd=folder, capture_output=True, text=True, check=True).stdout
+    rows = (line.strip().rpartition(": ") for line in told.splitlines() if "__mutmut_" in line)
+    return {name: status for name, _, status in rows}
 
 
 def main() -> int:
     parser = argparse.ArgumentParser(prog="tools.mutants")
     parser.add_argument("room", help="a room of the core: heat, thickness, solve, what_if.py")
-    room = parser.parse_args().room
+    parser.add_argument("--sample", type=int, default=0, help="so many at random; 0: all")
+    given = parser.parse_args()
+    room = given.room
     if not (ROOT / "saucier" / room).exists():
         print(f"there is no room saucier/{room}", file=sys.stderr)
         return 2
     folder = prepared(room)
-    run = subprocess.run([sys.executable, "-m", "mutmut", "run"], cwd=folder, check=False)
-    if run.returncode:
-        print(f"mutmut gave up with {run.returncode}: nothing is known of {room}", file=sys.stderr)
-        return run.returncode
-    killed, whole, survived = score(folder)
+    chosen: list[str] = []
+    if given.sample:
+        run(folder, "none-of-this-name", quiet=True)  # makes the mutants, tries none
+        names = sorted(results(folder))
+        chosen = random.Random(1).sample(names, min(given.sample, len(names)))
+    code = run(folder, *chosen)
+    if code:
+        print(f"mutmut gave up with {code}: nothing is known of {room}", file=sys.stderr)
+        return code
+    found = results(folder)
+    tried = chosen or sorted(found)
+    survived = [name for name in tried if found[name] not in KILLED]
     print()
     for name in survived:
         print(f"survived: {name}")
-    print(f"mutants of {room}: {killed} of {whole} killed, {100 * killed / max(1, whole):.0f} %")
+    killed = len(tried) - len(survived)
+    share = 100 * killed / max(1, len(tried))
+    print(
+        f"mutants of {room}: {killed} of {len(tried)} killed, {share:.0f} % ({len(found)} in all)"
+    )
     return 0
 
 

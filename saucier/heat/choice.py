@@ -34,8 +34,9 @@ def pan_reached_for(load: Load, pans: Sequence[Pan] = BARE_PANS) -> Pan:
     """The pan of ``pans`` (at least one) a cook would reach for.
 
     To sear in, the smallest that takes the food in two rounds, else the widest. For a reduction the
-    widest in which what goes in stands 15 mm or more and what is left 6 mm or more, else the smallest that holds it; otherwise the smaller of those it fills between a third
-    and two thirds, else the one nearest to half full. Bare metal only where there is nothing else.
+    widest in which what goes in stands 15 mm or more and what is left 6 mm or more, else the smallest
+    that holds it; otherwise the smaller of those it fills between a third and two thirds, else the one
+    nearest to half full. Bare metal only where there is nothing else.
 
     >>> pan_reached_for(Load(1000.0)).diameter_cm
     16.0
