@@ -7,6 +7,7 @@ import AmountField, { type TypedAmount } from '@/parts/AmountField.vue'
 import FixIt from '@/parts/FixIt.vue'
 import NumberField from '@/parts/NumberField.vue'
 import SpoonPicker from '@/parts/SpoonPicker.vue'
+import { firstAt } from '@/shell/form'
 import { useSession } from '@/shell/session'
 import ProblemLine from '@/parts/ProblemLine.vue'
 
@@ -25,8 +26,7 @@ const pot = reactive({
   salt: '' as string,
 })
 const problems = ref<Problem[]>([])
-const problem = (field: string) =>
-  problems.value.find((p) => p.field === `seen.${field}` || p.field.startsWith(`seen.${field}.`)) ?? null
+const problem = (field: string) => firstAt(problems.value, `seen.${field}`)
 const shownFields = ['amount', 'temperature_c', 'viscosity_pa_s', 'serving_c', 'salt_pct']
 const elsewhere = computed(() =>
   problems.value.filter((p) => !shownFields.some((f) => p.field.startsWith(`seen.${f}`))),

@@ -4,7 +4,7 @@ import { sankey, sankeyLinkHorizontal } from 'd3-sankey'
 import { computed } from 'vue'
 import { millilitres } from '@/parts/format'
 import { useSession } from '@/shell/session'
-import type { Plan } from './service'
+import { lineKey, type Plan } from './service'
 
 const props = defineProps<{ plan: Plan; chosen: string | null }>()
 const emit = defineEmits<{ choose: [key: string] }>()
@@ -57,7 +57,7 @@ const made = computed(() => {
   }
   props.plan.lines.forEach((line, i) => {
     put({
-      key: `line-${i}`,
+      key: lineKey(i),
       column: 2,
       name: line.name,
       more: `${line.line.portions} portions${line.line.without?.length ? `, without ${line.line.without.join(', ')}` : ''}`,
@@ -70,7 +70,7 @@ const made = computed(() => {
     if (at.has(branch.pot)) links.push({ source: at.get(branch.pot)!, target: to, value: Math.max(1, branch.made_ml) })
     const byLine = new Map<number, number>()
     for (const one of branch.asked) byLine.set(one.line, (byLine.get(one.line) ?? 0) + one.need.volume_ml)
-    for (const [line, ml] of byLine) links.push({ source: to, target: at.get(`line-${line}`)!, value: Math.max(1, ml) })
+    for (const [line, ml] of byLine) links.push({ source: to, target: at.get(lineKey(line))!, value: Math.max(1, ml) })
   }
   if (!links.length) return null
   const layout = sankey<Node, Link>()

@@ -6,7 +6,7 @@ import type { Schemas } from '@/api/client'
 import NumberField from '@/parts/NumberField.vue'
 import { useSession } from '@/shell/session'
 import OnHand from './OnHand.vue'
-import type { Loose, ServiceDraft } from './service'
+import { lineKey, type Loose, type ServiceDraft } from './service'
 import ProblemLine from '@/parts/ProblemLine.vue'
 
 const props = defineProps<{ service: ServiceDraft; dishes: Schemas['DishOut'][]; chosen: string | null }>()
@@ -53,7 +53,7 @@ const open = ref<number | null>(null)
         v-for="(line, i) in lines"
         :key="i"
         class="sheet"
-        :class="{ chosen: chosen === `line-${i}`, wrong: service.problemAt(`lines[${i}]`) }"
+        :class="{ chosen: chosen === lineKey(i), wrong: service.problemAt(`lines[${i}]`) }"
       >
         <div class="row">
           <NumberField
@@ -63,7 +63,7 @@ const open = ref<number | null>(null)
             :problem="service.problemAt(`lines[${i}].portions`)"
             @change="set(i, (l) => (l.portions = $event), 'portions')"
           />
-          <button type="button" class="plain name" @click="emit('choose', `line-${i}`)">
+          <button type="button" class="plain name" @click="emit('choose', lineKey(i))">
             {{ nameOf(line.dish) }}
             <span v-if="line.sitting === 2" class="quiet">second sitting</span>
             <span v-if="line.without?.length" class="without">without {{ line.without.join(', ') }}</span>

@@ -8,7 +8,7 @@ import { useSession } from '@/shell/session'
 import BranchDetail from './BranchDetail.vue'
 import LineDetail from './LineDetail.vue'
 import PotDetail from './PotDetail.vue'
-import type { ServiceDraft } from './service'
+import { lineKey, type ServiceDraft } from './service'
 
 const props = defineProps<{ service: ServiceDraft; chosen: string }>()
 defineEmits<{ cook: [pot: string] }>()
@@ -17,9 +17,7 @@ const plan = computed(() => props.service.plan.value!)
 const pot = computed(() => plan.value.pots.find((p) => p.key === props.chosen))
 const branch = computed(() => plan.value.branches.find((b) => b.key === props.chosen))
 const shared = computed(() => plan.value.pots.some((p) => p.mother && p.key === branch.value?.pot))
-const line = computed(() =>
-  props.chosen.startsWith('line-') ? plan.value.lines[Number(props.chosen.slice(5))] : undefined,
-)
+const line = computed(() => plan.value.lines.find((_, i) => lineKey(i) === props.chosen))
 function setForce(sauce: string, way: string): void {
   void props.service.edit((doc) => {
     doc.force = { ...doc.force }

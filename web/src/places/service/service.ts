@@ -7,6 +7,9 @@ export type { Loose }
 export type Plan = Schemas['Plan']
 export type Production = Schemas['Production']
 
+/** What a line is called where pots, sauces and dishes are chosen from. */
+export const lineKey = (index: number) => `line-${index}`
+
 export function useService() {
   const pinned = ref<Record<string, number>>({})
   const at = (id: number) => ({ params: { path: { service_id: id } } })
