@@ -6,7 +6,7 @@ from selenium.webdriver.common.keys import Keys
 from browser_tests.base import BrowserTest
 from browser_tests.browser import resize
 from kestrel.sauces.actions import save_again
-from kestrel.service.actions import change_service, save_dish, save_service
+from kestrel.service.actions import change_dish, change_service, save_dish, save_service
 from kestrel.service.models import Dish, Service
 from saucier.sheet import read_sheet
 from saucier.testing import CHEESE_SAUCE, add, roux, simmer
@@ -16,6 +16,8 @@ WHITE = {
     "target": {"grade": "nappe"},
     "steps": [roux(60, 60), add("milk-whole", 1, "L"), simmer(5)],
 }
+KEPT = "return Object.values(localStorage).join()"
+"""What the browser keeps of unsaved changes."""
 
 
 class Services(BrowserTest):
@@ -151,6 +153,35 @@ class Services(BrowserTest):
         self.press("Take version 2")
         self.wait(lambda: "was changed since" not in self.find(".right").text)
         self.assertEqual(Service.objects.get().pinned[str(self.cheese.pk)], 2)
+
+    def test_a_dish_survives_a_reload_undo_and_another_window(self) -> None:
+        self.planned()
+        dish = Dish.objects.order_by("pk")[0]
+        name = '[aria-label="Dish name"]'
+        self.go("/service")
+        self.press("New dish")
+        self.enter("Dish name", "Leeks again")
+        self.wait(lambda: "Leeks again" in str(self.driver.execute_script(KEPT)))
+        self.driver.refresh()
+        self.press("New dish")
+        self.see("not kept was brought back")
+        self.assertEqual(self.find(name).get_attribute("value"), "Leeks again")
+        self.press("Leave it")
+        self.press("New dish")
+        self.wait(lambda: self.find(name).get_attribute("value") == "")
+        self.press("Leave it")
+        self.press(f"Change {dish.name}")
+        self.enter("mL 1", "70")
+        self.wait(lambda: '"per_ml":70' in str(self.driver.execute_script(KEPT)))
+        self.key(Keys.CONTROL, "z")
+        self.wait(lambda: '"per_ml":70' not in str(self.driver.execute_script(KEPT)))
+        self.enter("mL 1", "80")
+        change_dish(dish, {**dish.document, "name": "Theirs"}, 1)
+        self.press("Keep the dish")
+        self.press("Put mine in its place")
+        self.wait(lambda: Dish.objects.get(pk=dish.pk).revision == 3)
+        kept = Dish.objects.get(pk=dish.pk)
+        self.assertEqual((kept.name, kept.document["sauces"][0]["per_ml"]), (dish.name, 80))
 
     def test_two_windows_and_a_reload_in_the_middle(self) -> None:
         service = self.planned()
