@@ -39,7 +39,15 @@ class WhichPan:
 
 
 def which_pan(sheet: Sheet, pans: list[Pan], kitchen: Kitchen) -> WhichPan:
-    """Every pan of ``pans`` for ``sheet``, solved for its target in each."""
+    """Every pan of ``pans`` for ``sheet``, solved for its target in each.
+
+    >>> from saucier.testing import add, roux, sheet, simmer
+    >>> from saucier.kitchen import Kitchen
+    >>> white = sheet(roux(60, 60), add('milk-whole', 1, 'L'), simmer(5))
+    >>> pans = [Pan('28', 'straight', 28, 14), Pan('16', 'straight', 16, 9)]
+    >>> which_pan(white, pans, Kitchen()).pans[0].name
+    '16'
+    """
     load = load_of(sheet, kitchen)
     sour = any(meets_metal(state.pot.balance) for state in check(sheet, kitchen).steps)
     advice = [_advice(sheet, pan, kitchen, load, sour) for pan in pans]

@@ -55,6 +55,12 @@ def swaps_for(sheet: Sheet, key: str, kitchen: Kitchen) -> list[Swap]:
     water on top, at most :data:`MOST`; those that do not go last.
 
     Raises :class:`BadInput` (field ``ingredient``) for what is not in the sheet.
+
+    >>> from saucier.testing import add, roux, sheet, simmer
+    >>> from saucier.kitchen import Kitchen
+    >>> white = sheet(roux(60, 60), add('milk-whole', 1, 'L'), simmer(5))
+    >>> swaps_for(white, 'milk-whole', Kitchen())[0].ingredient
+    'milk-semi'
     """
     larder = kitchen.larder
     missing = larder[key]

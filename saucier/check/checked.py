@@ -73,6 +73,12 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     """Play ``sheet`` through a pot and say how it is after every step.
 
     Raises :class:`BadInput` naming the step and field where it cannot be played.
+
+    >>> from saucier.testing import add, roux, sheet, simmer
+    >>> white = sheet(roux(60, 60), add('milk-whole', 1, 'L'), simmer(5))
+    >>> found = check(white)
+    >>> found.final.thickness.grade, round(found.final.pot.yield_ml)
+    ('nappe', 1105)
     """
     prepared = prepare(sheet, kitchen)
     pots = list(prepared.walk())

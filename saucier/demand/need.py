@@ -44,7 +44,8 @@ def with_serves(
     sheet: Sheet, serves: Serves, kitchen: Kitchen = DEFAULT_KITCHEN
 ) -> tuple[Sheet, Need]:
     """``sheet`` with its yield set by ``serves``; where the use changes, or the sheet has no
-    grade yet, grade, salt and serving temperature follow it. Raises :class:`BadInput` under ``target.serves``."""
+    grade yet, grade, salt and serving temperature follow it. Raises :class:`BadInput` under
+    ``target.serves``."""
     try:
         need = need_for(serves, kitchen)
     except BadInput as bad:

@@ -20,7 +20,13 @@ def through_minutes(depth_mm: float) -> float:
 
 
 def finish_of(dish: Dish, layout: Layout | None) -> Sentence | None:
-    """What is still to be done with the filled or plated dish; None: nothing."""
+    """What is still to be done with the filled or plated dish; None: nothing.
+
+    >>> from saucier.dish import read_dish
+    >>> dish = read_dish({'name': 'Leeks', 'sauces': [], 'finish': 'grill', 'finish_minutes': 4})
+    >>> str(finish_of(dish, None))
+    'under a hot grill, 4 min; out at once'
+    """
     where = None if dish.finish == "none" else say(f"finish.{dish.finish}")
     if where and dish.finish_minutes:
         where = say("finish.for-minutes", where=where, minutes=dish.finish_minutes)

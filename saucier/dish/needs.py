@@ -24,7 +24,13 @@ class SauceNeed:
 
 
 def needs_of(dish: Dish, portions: float, kitchen: Kitchen = DEFAULT_KITCHEN) -> list[SauceNeed]:
-    """What ``portions`` of ``dish`` ask for, one need for each way a sauce is used."""
+    """What ``portions`` of ``dish`` ask for, one need for each way a sauce is used.
+
+    >>> from saucier.dish import read_dish
+    >>> dish = read_dish({'name': 'Leeks', 'sauces': [{'sauce': '1', 'use': 'nap'}]})
+    >>> [need.volume_ml for need in needs_of(dish, 10)]
+    [577.5]
+    """
     vessels = vessels_for(dish, portions)
     return [_need(dish, used, portions, vessels, kitchen) for used in dish.sauces]
 

@@ -11,6 +11,12 @@ def on_plate_c(dish: Dish, sauce_j_per_k: float, sauce_c: float, larder: Larder)
     ``sauce_c``), its solids at ``food_c`` and its plate at ``plate_c`` mixed. Source: docs/model.md 6.
 
     Nothing is lost to the air: it errs on the warm side by what the walk to the table takes.
+
+    >>> from saucier.dish import read_dish
+    >>> from saucier.larder.larder import shipped_larder
+    >>> dish = read_dish({'name': 'Leeks', 'solids': [{'ingredient': 'leek', 'grams': 150}]})
+    >>> round(on_plate_c(dish, 220, 80, shipped_larder()))
+    66
     """
     food = sum(larder[one.ingredient].heat_j_per_gk * one.grams for one in dish.solids)
     plate = K.HEAT_CAPACITY_PLATE * dish.plate_g

@@ -22,7 +22,12 @@ class Exclusion:
 
 
 def exclusion(word: str, larder: Larder, field: str) -> Exclusion:
-    """The exclusion ``word`` names. Raises :class:`BadInput` at ``field``."""
+    """The exclusion ``word`` names. Raises :class:`BadInput` at ``field``.
+
+    >>> from saucier.larder.larder import shipped_larder
+    >>> exclusion('Milk', shipped_larder(), 'without').word
+    'milk'
+    """
     plain = word.strip().lower()
     if plain not in ALLERGENS and plain not in ROLES and plain not in larder:
         raise BadInput.at(

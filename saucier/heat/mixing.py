@@ -35,7 +35,11 @@ def mixed_temperature_c(
 
 
 def pot_heat_j_per_k(pot: Pot) -> float:
-    """J/K of sauce and pieces together."""
+    """J/K of sauce and pieces together.
+
+    >>> pot_heat_j_per_k(Pot(Balance(water=100)))
+    418.0
+    """
     heat = heat_capacity_j_per_k(pot.balance)
     for piece in pot.pieces:
         heat += heat_capacity_j_per_k(piece.content)

@@ -48,6 +48,13 @@ def base_of(sheet: Sheet, kitchen: Kitchen) -> Base | Sentence:
 
     A base is a roux in an empty pot, milk, stock or water into it, and its simmer. What else goes
     in before the simmer is taken as an addition, boiled in the branch.
+
+    >>> from saucier.testing import add, roux, sheet, simmer
+    >>> from saucier.kitchen import Kitchen
+    >>> white = sheet(roux(60, 60), add('milk-whole', 1, 'L'), simmer(5))
+    >>> base = base_of(white, Kitchen())
+    >>> base.colour, round(base.ratio, 2), base.minutes
+    ('white', 1.0, 5.0)
     """
     steps = sheet.steps
     if not steps or not isinstance(steps[0], Roux) or steps[0].colour == "raw":

@@ -79,7 +79,13 @@ def cooked(piece: Piece, minutes: float) -> tuple[Piece, Balance]:
 def cook_all(
     pieces: tuple[Piece, ...], balance: Balance, minutes: float
 ) -> tuple[tuple[Piece, ...], Balance]:
-    """All ``pieces`` after ``minutes`` of heat, and ``balance`` with what they gave in it."""
+    """All ``pieces`` after ``minutes`` of heat, and ``balance`` with what they gave in it.
+
+    >>> leek = Piece('leek', 'Leek', Balance(water=90, solids=5, insoluble=5), to_leak_g=20)
+    >>> (left,), sauce = cook_all((leek,), Balance(water=100), 10)
+    >>> round(left.mass_g + sauce.mass_g, 6)
+    200.0
+    """
     if not pieces:
         return pieces, balance
     left = []

@@ -88,11 +88,19 @@ def solve(
     Flour is free for the grade, its fat following ``method.fat_to_flour`` (or the roux as
     written); without a roux the last reduction is. All other amounts scale together while
     minutes do not, so the two are solved together. With no grade asked for the flour keeps the
-    sauce as thick as it is, and a reduction stops where it says. Where no pan is named the one a cook would reach for at that size is
-    taken. No solution passes through an oily or split pot, unless it is a pot ``as_found``.
+    sauce as thick as it is, and a reduction stops where it says. Where no pan is named the one a
+    cook would reach for at that size is taken. No solution passes through an oily or split pot,
+    unless it is a pot ``as_found``.
 
     Raises :class:`BadInput` (:class:`Unreachable` where something near can be had): field
     ``grade`` or ``volume``, with the nearest that can be reached.
+
+    >>> from saucier.testing import add, roux, sheet, simmer
+    >>> from saucier.solve import goal_of
+    >>> white = sheet(roux(60, 60), add('milk-whole', 1, 'L'), simmer(5))
+    >>> thick = solve(white, goal_of(white, 'binding')).sheet
+    >>> thick.steps[0].flour.amount.value > white.steps[0].flour.amount.value
+    True
     """
     if not sheet.steps:
         raise BadInput.at("steps", "there-are-none-to-solve-for")

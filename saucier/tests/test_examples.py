@@ -1,5 +1,6 @@
 """The worked examples in docstrings and in docs/model.md, run; and the places the code refers to."""
 
+import ast
 import doctest
 import importlib
 import pkgutil
@@ -21,6 +22,22 @@ def load_tests(
             tests.addTests(doctest.DocTestSuite(importlib.import_module(module.name)))
     tests.addTests(doctest.DocFileSuite(str(MODEL), module_relative=False))
     return tests
+
+
+ROOMS_OF_THE_MODEL = ("pot", "thickness", "heat", "seasoning", "units")
+
+
+class Examples(unittest.TestCase):
+    def test_every_function_of_the_model_shows_one(self) -> None:
+        functions = [
+            (f"{room}/{path.name}: {node.name}", ast.get_docstring(node) or "")
+            for room in ROOMS_OF_THE_MODEL
+            for path in sorted((ROOT / "saucier" / room).glob("*.py"))
+            for node in ast.parse(path.read_text(encoding="utf-8")).body
+            if isinstance(node, ast.FunctionDef) and not node.name.startswith("_")
+        ]
+        self.assertGreater(len(functions), 30)
+        self.assertEqual([name for name, words in functions if ">>>" not in words], [])
 
 
 class References(unittest.TestCase):

@@ -89,7 +89,12 @@ def raw_viscosity_pa_s(balance: Balance, flour_given: float = 1.0, yolk_set: boo
 
 
 def raw_viscosity_of(pot: Pot, temperature_c: float = REFERENCE_C) -> float:
-    """η of ``pot`` at ``temperature_c`` in Pa·s, as :func:`raw_viscosity_pa_s`."""
+    """η of ``pot`` at ``temperature_c`` in Pa·s, as :func:`raw_viscosity_pa_s`.
+
+    >>> paste = Pot(Balance(water=870, solids=90, fat=85, thickener=50), boiled_min=5)
+    >>> round(raw_viscosity_of(paste), 2), round(raw_viscosity_of(paste, 85), 2)
+    (0.3, 0.21)
+    """
     return at_temperature(
         raw_viscosity_pa_s(pot.balance, pot.flour_given, pot.yolk_set), temperature_c
     )
@@ -97,7 +102,12 @@ def raw_viscosity_of(pot: Pot, temperature_c: float = REFERENCE_C) -> float:
 
 def log_excess(pot: Pot, wanted_pa_s: float, serving_c: float) -> float:
     """log(η/wanted) of ``pot`` at ``serving_c`` °C: what every search for a thickness brings to
-    nothing. Positive where it is too thick, infinite where it has no water."""
+    nothing. Positive where it is too thick, infinite where it has no water.
+
+    >>> paste = Pot(Balance(water=870, solids=90, fat=85, thickener=50), boiled_min=5)
+    >>> round(log_excess(paste, raw_viscosity_of(paste, 60), 60), 9)
+    0.0
+    """
     paste = paste_of(pot.balance, pot.flour_given, pot.yolk_set)
     if paste.liquid <= 0.0:
         return math.inf
@@ -105,7 +115,13 @@ def log_excess(pot: Pot, wanted_pa_s: float, serving_c: float) -> float:
 
 
 def thickness_of(pot: Pot, serving_c: float, spread: float = 0.0) -> Thickness:
-    """How thick ``pot`` will be at ``serving_c`` °C; ``spread`` as in :func:`assess`."""
+    """How thick ``pot`` will be at ``serving_c`` °C; ``spread`` as in :func:`assess`.
+
+    >>> paste = Pot(Balance(water=870, solids=90, fat=85, thickener=50), wetted=True, boiled_min=5)
+    >>> found = thickness_of(paste, 60)
+    >>> found.grade, round(found.viscosity_pa_s, 2)
+    ('light-coat', 0.33)
+    """
     return assess(
         pot.balance,
         wetted=pot.wetted,
@@ -133,6 +149,11 @@ def assess(
     logarithm of η; ``split`` says that it has split before. Uncertainty is a factor 1.7 either way
     combined with ± 2 % of the pot's mass, each side by itself (near the end of a cream reduction
     the thick side runs away), with what purées differ, and with ``spread``.
+
+    >>> assess(Balance(fat=50, thickener=50)).viscosity_pa_s is None
+    True
+    >>> assess(Balance(water=870, solids=90, fat=85, thickener=50)).grade
+    'light-coat'
     """
     mass, paste = balance.mass_g, paste_of(balance, flour_given, yolk_set)
     phi = paste.fat_ml / paste.volume_ml if paste.volume_ml > 0.0 else 0.0
