@@ -65,6 +65,7 @@ def release(version: str) -> None:
     PROJECT.write_text(project, encoding="utf-8")
     CHANGES.write_text(changes, encoding="utf-8")
     subprocess.run([sys.executable, "-m", "tools.generate"], cwd=ROOT, check=True)
+    NOTES.parent.mkdir(exist_ok=True)
     NOTES.write_text(notes, encoding="utf-8")
     git("commit", "--all", "--no-verify", "--message", f"Release {version}")
     # Headings of the notes begin with #, which git would take for comments.
