@@ -34,6 +34,7 @@ const { text, typing, settle } = useTyped(shown, () => props.problem)
         autocomplete="off"
         @input="((typing = true), emit('change', text))"
         @blur="settle"
+        @keydown.enter="typing = false"
       />
       <template v-if="unit">{{ unit }}</template>
     </span>

@@ -1,5 +1,6 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils'
+import { h, reactive } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '@/api/client'
 import { clientOver, demo, demoServer, fresh, mounted, wire } from '@/testing'
@@ -58,6 +59,16 @@ describe('fields', () => {
     expect(field('Spread').element.value).toBe('so')
     expect(field('Spread').attributes('aria-invalid')).toBe('true')
     expect(text()).toContain('“so” is not a number. Write digits.')
+  })
+  it('is empty again once a form has taken what was typed with Enter', async () => {
+    const entry = reactive({ value: '' })
+    const form = { render: () => h(TextField, { label: 'Holds', ...entry, onChange: (text) => (entry.value = text) }) }
+    const { field } = await mounted(form)
+    await field('Holds').setValue('250')
+    await field('Holds').trigger('keydown', { key: 'Enter' })
+    entry.value = ''
+    await flushPromises()
+    expect(field('Holds').element.value).toBe('')
   })
   it('offers choices by name', async () => {
     const options = [{ value: 'dry', label: 'dry: it drinks' }]
