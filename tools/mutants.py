@@ -29,10 +29,15 @@ also_copy = {also}
 
 [tool.pytest.ini_options]
 python_files = "test_*.py"
-addopts = "-q -m 'not hypothesis' --ignore=saucier/tests/test_command_line.py"
+addopts = "-q -m 'not hypothesis' {left_out}"
 """
-"""Left out: tests that draw their own examples, and those that start a Python of their own, in which
-mutmut's warnings come up."""
+LEFT_OUT = (
+    # Starts a Python of its own, in which mutmut's warnings come up.
+    "--ignore=saucier/tests/test_command_line.py",
+    # Reads the source, which the mutants stand in.
+    "--deselect=saucier/tests/test_examples.py::Examples",
+)
+"""Left out, beside tests that draw their own examples."""
 KILLED = ("killed", "timeout", "segfault", "suspicious")
 
 
@@ -44,7 +49,9 @@ def prepared(room: str) -> Path:
     for name in ALSO:
         shutil.copytree(ROOT / name, folder / name, ignore=shutil.ignore_patterns("__pycache__"))
     also = json.dumps(list(ALSO))
-    (folder / "pyproject.toml").write_text(CONFIG.format(room=room, also=also), encoding="utf-8")
+    (folder / "pyproject.toml").write_text(
+        CONFIG.format(room=room, also=also, left_out=" ".join(LEFT_OUT)), encoding="utf-8"
+    )
     return folder
 
 
