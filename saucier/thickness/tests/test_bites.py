@@ -4,15 +4,29 @@ import math
 import unittest
 
 from saucier.check import check
+from saucier.constants import DENSITY_FAT
 from saucier.heat import Pan
 from saucier.larder import shipped_larder
 from saucier.pot import EMPTY, Balance
 from saucier.steps.enrich import tempering
 from saucier.testing import add, grams, reduce_to, roux, sheet, simmer
-from saucier.thickness import raw_viscosity_pa_s
+from saucier.thickness import assess, raw_viscosity_pa_s
 
 
 class Figures(unittest.TestCase):
+    def test_yolk_and_butter_are_an_emulsion_from_two_fifths_of_the_volume(self) -> None:
+        bare = Balance(water=95, yolk_protein=5)
+        for share, reason in ((0.39, None), (0.41, "companion")):
+            butter = DENSITY_FAT * bare.volume_ml * share / (1 - share)
+            self.assertEqual(
+                assess(bare._replace(fat=butter, butter=butter)).why_not, reason, share
+            )
+
+    def test_a_trace_of_flour_sets_in_the_cold(self) -> None:
+        balance = Balance(water=900, flour=0.5, thickener=0.5)
+        self.assertEqual(assess(balance, temperature_c=20).why_not, "set")
+        self.assertIsNone(assess(balance, temperature_c=60).why_not)
+
     def test_alcohol_is_part_of_the_water_phase(self) -> None:
         """8 g flour in 100 g water and 20 g alcohol: c = 100·8/120; no fat, no solids."""
         found = raw_viscosity_pa_s(Balance(water=100, alcohol=20, flour=8, thickener=8))
