@@ -20,12 +20,24 @@ from saucier.words import say
 Row = TypeVar("Row", Dish, Service)
 
 
+def row_number(key: object) -> int | None:
+    """The number a document's ``key`` gives a row of this kitchen; None where it cannot be one."""
+    text = str(key)
+    number = int(text) if text.isascii() and text.isdecimal() and len(text) < 19 else 0
+    return number or None
+
+
 def checked_dish(kitchen: Kitchen, data: Mapping[str, Any]) -> DishDocument:
     """A dish as it would be kept in this kitchen. Raises :class:`BadInput` by field."""
     dish = read_dish(data)
-    for number, used in enumerate(dish.sauces):
-        key = used.sauce
-        if not (key.isdigit() and Sauce.objects.filter(kitchen=kitchen, pk=int(key)).exists()):
+    keys = [row_number(used.sauce) for used in dish.sauces]
+    known = set(
+        Sauce.objects.filter(kitchen=kitchen, pk__in=[key for key in keys if key]).values_list(
+            "pk", flat=True
+        )
+    )
+    for number, key in enumerate(keys):
+        if key not in known:
             raise BadInput.at(f"sauces[{number}].sauce", "is-no-sauce-of-yours")
     return dish
 
@@ -145,13 +157,13 @@ def pins(
 
 def sauces_of(kitchen: Kitchen, document: Mapping[str, Any]) -> set[str]:
     """Numbers of the sauces the lines' dishes use."""
-    keys = {line["dish"] for line in document.get("lines", []) if str(line["dish"]).isdigit()}
-    rows = Dish.objects.filter(kitchen=kitchen, pk__in=[int(key) for key in keys])
+    keys = {key for line in document.get("lines", []) if (key := row_number(line["dish"]))}
+    rows = Dish.objects.filter(kitchen=kitchen, pk__in=keys)
     return {
         used["sauce"]
         for row in rows
         for used in row.document.get("sauces", [])
-        if used["sauce"].isdigit()
+        if row_number(used["sauce"])
     }
 
 

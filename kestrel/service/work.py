@@ -10,7 +10,7 @@ from kestrel.accounts.models import Kitchen
 from kestrel.larder.actions import core_kitchen
 from kestrel.larder.models import Burner, Pan
 from kestrel.sauces.models import Sauce, SauceVersion
-from kestrel.service.actions import pins
+from kestrel.service.actions import pins, row_number
 from kestrel.service.models import Dish
 from saucier.dish import Dish as DishDocument
 from saucier.dish import read_dish
@@ -46,7 +46,7 @@ def typed_service(document: Mapping[str, Any], kitchen: CoreKitchen) -> Service:
 
 def gathered(kitchen: Kitchen, document: Mapping[str, Any], pinned: Mapping[str, int]) -> Gathered:
     """What ``document`` needs, sauces at their ``pinned`` versions (new ones at the newest)."""
-    keys = [int(line["dish"]) for line in _lines(document) if str(line.get("dish")).isdigit()]
+    keys = [key for line in _lines(document) if (key := row_number(line.get("dish")))]
     rows = Dish.objects.filter(kitchen=kitchen, pk__in=keys)
     versions = pins(kitchen, {"lines": [{"dish": str(key)} for key in keys]}, pinned)
     sheets = {

@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from kestrel.accounts.models import User
 from kestrel.sauces.actions import delete, save_again
+from kestrel.service.actions import checked_dish
 from kestrel.service.models import Dish, Service
 from kestrel.tests.clients import JsonClient, KitchenTest
 from saucier.sheet import read_sheet
@@ -69,6 +70,30 @@ class Kept(ServiceTest):
         refused = self.client.call("POST", "/dishes/read", {"document": foreign})
         self.assertEqual(refused.status_code, 422)
         self.assertEqual(refused.body["problems"][0]["field"], "sauces[0].sauce")
+
+    def test_a_key_that_is_no_number_is_refused_by_its_field(self) -> None:
+        for key in ("²", "9" * 30, "٣", "-1", "0", "leeks", " "):
+            dish = self.dish_document(sauces=[{"sauce": key, "use": "nap"}])
+            line = {"name": "Lunch", "lines": [{"dish": key, "portions": 3}]}
+            for path, body, field in (
+                ("/dishes/read", dish, "sauces[0].sauce"),
+                ("/dishes", dish, "sauces[0].sauce"),
+                ("/services/work", line, "lines[0].dish"),
+            ):
+                with self.subTest(path, key=key):
+                    refused = self.client.call("POST", path, {"document": body})
+                    self.assertEqual(refused.status_code, 422)
+                    self.assertEqual(refused.body["problems"][0]["field"], field)
+            # A service keeps a dish that is off the list; it is told when it is worked out.
+            self.assertEqual(
+                self.client.call("POST", "/services", {"document": line}).status_code, 201
+            )
+
+    def test_a_dish_with_many_sauces_asks_for_them_once(self) -> None:
+        sauces = [{"sauce": str(self.saved().pk), "use": "nap"} for _ in range(5)]
+        for many in (sauces[:1], sauces):
+            with self.assertNumQueries(1):
+                checked_dish(self.kitchen, self.dish_document(sauces=many))
 
     def test_dishes_too(self) -> None:
         path = f"/dishes/{self.dish['id']}"

@@ -33,7 +33,6 @@ export function useDish() {
     theirs: (body) => ({ base: body.revision, document: body.document }),
   })
 }
-export type DishDraft = ReturnType<typeof useDish>
 
 const eachLabels: Record<string, string> = {
   piece: 'pieces a portion',
