@@ -9,7 +9,7 @@ from typing import Any, NoReturn
 
 from saucier.check import CheckedSheet, check
 from saucier.errors import BadInput
-from saucier.sheet import Sheet, json_schema, parse_json, read_sheet, with_measures, write_sheet
+from saucier.sheet import Sheet, json_schema, parse_json, read_sheet, write_sheet
 from saucier.sheet.reading import MAX_BYTES
 from saucier.version import VERSION
 from saucier.words import plain
@@ -148,10 +148,9 @@ def _export(options: argparse.Namespace) -> int:
 
 def _sheet(name: str) -> Sheet:
     """The sheet in a file; amounts may be in the shipped kitchen measures."""
-    from saucier.larder import shipped_larder, shipped_measures
 
     document = parse_json(_read(name))
-    return read_sheet(with_measures(document, shipped_measures(), shipped_larder()))
+    return read_sheet(document)
 
 
 def _schema(options: argparse.Namespace) -> int:

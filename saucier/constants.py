@@ -136,6 +136,13 @@ five minutes of heat."""
 FALL_APART_MINUTES = 8.0
 """Time constant of soft vegetables falling apart into the sauce: a tomato is half sauce in ten
 minutes."""
+WATER_OF_FLOUR = 12.0
+"""g of water in 100 g of a flour or starch dried to keep."""
+CUPS_OF_LIQUID_ML, CUPS_OF_DRY_ML = 1000.0, 500.0
+"""Nobody measures more than this by the cup: four of a liquid, two of flour or butter."""
+RENDER_MINUTES = 6.0
+"""Time constant of fat running out of streaky meat in a hot pan: three quarters of it in eight
+minutes (kitchen figure)."""
 DRY_LEFT = 0.03
 """A stop that cannot be reached is played to this share of the water: boiled as dry as it goes."""
 FLAMED_ALCOHOL_LEFT = 0.75

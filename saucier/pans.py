@@ -3,12 +3,13 @@
 from dataclasses import dataclass, replace
 
 from saucier import constants as K
-from saucier.check import check, load_of, meets_metal
+from saucier.check import check, meets_metal
 from saucier.errors import BadInput
 from saucier.heat import POT_SHAPES, Load, Pan, fills_well, pan_reached_for, stands_well
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet, SheetPan
 from saucier.solve import goal_of, solve
+from saucier.steps import load_of
 from saucier.units import Amount
 from saucier.words import Sentence, say
 

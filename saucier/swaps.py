@@ -4,20 +4,20 @@ from dataclasses import dataclass
 from typing import Any
 
 from saucier import constants as K
-from saucier.check import check
+from saucier.check import check, larder_of
 from saucier.consequences import consequences
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
-from saucier.larder import Ingredient
+from saucier.larder import ROLES, Ingredient
 from saucier.sheet import Sheet
 from saucier.solve import goal_of, rounded_for_kitchen, solve
 from saucier.steps import AnyStep, Reduce, Simmer, Use
-from saucier.steps.enrich import splits_when_boiled
-from saucier.steps.step import Measured, amounts_in
+from saucier.steps.put_in import splits_when_boiled
+from saucier.steps.step import Measured
 from saucier.units import Amount
 from saucier.words import Sentence, say
 
-MOST = 12
+MOST, MOST_OF_A_ROLE = 12, 6
 _BESIDE: dict[str, tuple[str, ...]] = {
     "milk": ("stock", "cream"),
     "stock": ("milk", "water"),
@@ -51,8 +51,8 @@ class Swap:
 
 
 def swaps_for(sheet: Sheet, key: str, kitchen: Kitchen) -> list[Swap]:
-    """What may stand in for ``key`` in ``sheet``: its own role first, the nearest in fat and
-    water on top, at most :data:`MOST`; those that do not go last.
+    """What may stand in for ``key`` in ``sheet``: the nearest kin on top, then its own role, then the
+    nearest in fat and water, at most :data:`MOST`; those that do not go last.
 
     Raises :class:`BadInput` (field ``ingredient``) for what is not in the sheet.
 
@@ -64,13 +64,36 @@ def swaps_for(sheet: Sheet, key: str, kitchen: Kitchen) -> list[Swap]:
     """
     larder = kitchen.larder
     missing = larder[key]
-    if key not in {swaps for step in sheet.steps for _, swaps, _ in amounts_in(step)}:
+    if not _grams(sheet, key, kitchen):
         raise BadInput.at("ingredient", "is-not-in-this-sauce", name=missing.name)
     roles = (missing.role, *_BESIDE.get(missing.role, ()))
-    candidates = [row for row in larder.values() if row.role in roles and row.key != key]
-    candidates.sort(key=lambda row: (roles.index(row.role), _distance(missing, row)))
-    swaps = [_swap(sheet, missing, row, kitchen) for row in candidates[:MOST]]
+    candidates = [row for row in larder.values() if row.key != key and _stands_in(missing, row)]
+    candidates.sort(
+        key=lambda row: (
+            -_kinship(missing, row),
+            roles.index(row.role) if row.role in roles else len(roles),
+            _distance(missing, row),
+        )
+    )
+    by_role = {role: [row for row in candidates if row.role == role] for role in ROLES}
+    shown = {row.key for rows in by_role.values() for row in rows[:MOST_OF_A_ROLE]}
+    candidates = [row for row in candidates if row.key in shown][:MOST]
+    swaps = [_swap(sheet, missing, row, kitchen) for row in candidates]
     return sorted(swaps, key=lambda swap: swap.refused is not None)
+
+
+def _stands_in(missing: Ingredient, row: Ingredient) -> bool:
+    """Whether a cook would take ``row`` for ``missing``: kin of it; where either is of no kin, one
+    of its role or of a role that stands in for it."""
+    if missing.kin and row.kin:
+        return bool(_kinship(missing, row))
+    return row.role == missing.role or row.role in _BESIDE.get(missing.role, ())
+
+
+def _kinship(missing: Ingredient, row: Ingredient) -> float:
+    """How near they are in kin: the more of their families they share, the nearer."""
+    shared = set(missing.kin) & set(row.kin)
+    return len(shared) / len({*missing.kin, *row.kin}) if shared else 0.0
 
 
 def _distance(a: Ingredient, b: Ingredient) -> float:
@@ -137,6 +160,8 @@ def _put(step: AnyStep, missing: Ingredient, row: Ingredient) -> AnyStep:
 
 def _as_much(amount: Amount, missing: Ingredient, row: Ingredient) -> Amount:
     grams = missing.grams(amount)
+    if missing.strength != row.strength and _kinship(missing, row):
+        return Amount(grams * missing.strength / row.strength, "g")
     part = _BY_WHAT_IT_BRINGS.get(missing.role)
     if part and row.role == missing.role:
         there, here = getattr(missing.per_gram, part), getattr(row.per_gram, part)
@@ -148,22 +173,15 @@ def _as_much(amount: Amount, missing: Ingredient, row: Ingredient) -> Amount:
 
 
 def _grams(sheet: Sheet, key: str, kitchen: Kitchen) -> float:
-    row = kitchen.larder[key]
-    return sum(
-        row.grams(amount)
-        for step in sheet.steps
-        for _, used, amount in amounts_in(step)
-        if used == key
-    )
+    """Grams of ``key`` that go in, into the sauces made for it too."""
+    return larder_of(sheet, kitchen).get(key, 0.0)
 
 
 def _may_boil(sheet: Sheet, row: Ingredient) -> tuple[Sentence, ...]:
     """Whether what came in may boil, where that is the question."""
     if row.role not in ("cream", "soft-cream"):
         return ()
-    at = max(
-        n for n, step in enumerate(sheet.steps) for _, key, _ in amounts_in(step) if key == row.key
-    )
+    at = max(n for n, step in enumerate(sheet.steps) if row.key in step.names())
     boils = any(isinstance(step, Simmer | Reduce) for step in sheet.steps[at + 1 :])
     if not splits_when_boiled(row):
         return (say("rich-enough-to-simmer", name=row.spoken_name),)

@@ -3,12 +3,12 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from saucier.check import CheckedSheet, free_reduction, prepare, thickening_by
+from saucier.check import CheckedSheet, prepare
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
 from saucier.sheet import Sheet
-from saucier.steps import Knobs, Melt, Simmer
+from saucier.steps import Knobs, Melt, Simmer, free_ratio, free_reduction, thickening_by
 from saucier.steps.reduce import share_left
 from saucier.thickness import thickness_of
 from saucier.words import Sentence, say
@@ -88,7 +88,7 @@ def pulled(sheet: Sheet, pulls: Mapping[str, float], kitchen: Kitchen) -> Sheet:
     knobs = Knobs(
         scale=pulls.get("yield", 100.0) / 100.0,
         flour=pulls.get("flour", 100.0) / 100.0,
-        fat_to_flour=sheet.method.fat_to_flour if "flour" in pulls else None,
+        fat_to_flour=free_ratio(sheet) if "flour" in pulls else None,
         share=pulls["reduction"] / 100.0 if "reduction" in pulls else None,
     )
     turned = tuple(

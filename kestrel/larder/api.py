@@ -19,6 +19,7 @@ from kestrel.larder.schemas import (
     CsvIn,
     CsvReport,
     HabitIn,
+    LabelIn,
     MeasureIn,
     MeasureOut,
     PanIn,
@@ -38,10 +39,12 @@ from saucier.larder import (
     BODY_ORIGINS,
     ORIGINS,
     ROLES,
+    FromLabel,
     Ingredient,
     Measure,
     Measures,
     measure_from_row,
+    row_from_label,
     row_of,
     shipped_larder,
     spoken_body_origin,
@@ -188,6 +191,14 @@ def _row(kitchen: Kitchen, key: str) -> dict[str, Any]:
         "shipped": row_of(shipped[key]) if key in shipped else None,
         "revision": own.revision if own else 0,
     }
+
+
+@router.post("/from-label", response={200: FromLabel, 422: Problems})
+def from_label(request: HttpRequest, given: LabelIn):
+    """A row from what a packet says, to look over and keep; nothing is kept here."""
+    larder = actions.core_kitchen(cast(KitchenRequest, request).kitchen).larder
+    printed = given.model_dump(exclude={"name", "role"})
+    return row_from_label(given.name, given.role, printed, larder)
 
 
 @router.get("/ingredients/{key}", response={200: RowOut, 422: Problems})

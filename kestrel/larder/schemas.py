@@ -42,6 +42,20 @@ class RowOut(Schema):
     revision: int
 
 
+class LabelIn(Schema):
+    """What is printed on a packet, g per 100 g (``alcohol_vol``: percent by volume), as typed."""
+
+    name: str
+    role: str
+    fat: str = ""
+    carbohydrate: str = ""
+    sugars: str = ""
+    protein: str = ""
+    salt: str = ""
+    fibre: str = ""
+    alcohol_vol: str = ""
+
+
 class RowIn(Schema):
     row: dict[str, str]
     revision: int = 0

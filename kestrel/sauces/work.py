@@ -5,8 +5,8 @@ from dataclasses import dataclass
 from typing import Any
 
 from saucier.along import Along, along
-from saucier.cards import Card, cards
-from saucier.check import FinalFigures, State, check, thickening_by
+from saucier.cards import Card, CardsInside, cards, cards_inside
+from saucier.check import FinalFigures, State, check
 from saucier.consequences import told
 from saucier.demand import need_for, with_serves
 from saucier.document import amount_field
@@ -16,8 +16,9 @@ from saucier.heat import SideView
 from saucier.kitchen import Kitchen
 from saucier.rescue import Case, Remedy, likely, remedies, salt_remedies
 from saucier.schools import Followed, followed_in, switch
-from saucier.sheet import Serves, Sheet, read_part, read_sheet, with_measures
+from saucier.sheet import Serves, Sheet, read_part, read_sheet
 from saucier.solve import Goal, Have, Unreachable, goal_of, rounded_for_kitchen, solve
+from saucier.steps import thickening_by
 from saucier.units import Amount, kitchen_round
 from saucier.what_if import AtTemperature, Lever, levers, pulled, thickness_curve
 from saucier.words import Sentence, say
@@ -35,7 +36,8 @@ class NeedForEach:
 
 @dataclass(frozen=True, slots=True)
 class Worked:
-    """A sheet with all its consequences: the pot at its end and after every step, the cards, what
+    """A sheet with all its consequences: the pot at its end and after every step, the cards, those
+    of the pots made for it (``inside``), what
     its reductions pass on the way down, the need behind its yield, what a solve may turn (``free``),
     the schools it follows, what mends its salt. ``changes``: what a switch of school moved."""
 
@@ -43,6 +45,7 @@ class Worked:
     final: FinalFigures
     steps: tuple[State, ...]
     cards: list[Card]
+    inside: tuple[CardsInside, ...]
     along: tuple[Along, ...]
     pan: SideView
     assumed: tuple[Sentence, ...]
@@ -62,6 +65,7 @@ def worked(sheet: Sheet, kitchen: Kitchen, changes: tuple[Sentence, ...] = ()) -
         final=final,
         steps=checked.steps,
         cards=cards(checked),
+        inside=cards_inside(checked, kitchen),
         along=along(checked),
         pan=SideView.of(checked.pan),
         assumed=checked.assumed,
@@ -134,7 +138,7 @@ def _yield_as_it_comes(sheet: Sheet, kitchen: Kitchen) -> Sheet:
 def read_typed(sheet: dict[str, Any], kitchen: Kitchen) -> Sheet:
     """A sheet as it stands in the browser, where amounts may be typed in the kitchen's own
     measures. Raises :class:`BadInput` by field."""
-    return read_sheet(with_measures(sheet, kitchen.measures, kitchen.larder))
+    return read_sheet(sheet, kitchen)
 
 
 @dataclass(frozen=True, slots=True)

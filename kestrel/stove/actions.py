@@ -15,11 +15,12 @@ from kestrel.service.work import gathered, typed_service
 from kestrel.stove.models import Batch
 from saucier.along import Along, along
 from saucier.cards import Card, cards
-from saucier.check import Figures, FinalFigures, check
+from saucier.check import Figures, FinalFigures, check, pots_inside
 from saucier.errors import BadInput
 from saucier.heat import SideView
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.rescue import sign_named
+from saucier.service import first_key
 from saucier.sheet import Sheet, read_sheet, write_sheet
 from saucier.words import plain, say
 
@@ -41,23 +42,59 @@ class BatchPlan:
     along: tuple[Along, ...] = ()
 
 
+@transaction.atomic
 def start(kitchen: Kitchen, user: User, version: SauceVersion) -> Batch:
-    """Put ``version`` on the stove, with what is predicted for it kept beside.
+    """Put ``version`` on the stove, with what is predicted for it kept beside; the sauces made for
+    it as pots of their own, which come first.
 
     Raises :class:`BadInput` when there is nothing to cook.
     """
     sheet = read_sheet(version.sheet)
     if not sheet.steps:
         raise BadInput.at("steps", "there-are-no-steps-to-cook")
-    return Batch.objects.create(
+    core = core_kitchen(kitchen)
+    batch = Batch.objects.create(
         kitchen=kitchen,
         version=version,
         sheet=version.sheet,
         started_by=user,
-        plan=plan_of(sheet, core_kitchen(kitchen)),
+        plan=plan_of(sheet, core),
     )
+    _start_first(batch, sheet, core)
+    return batch
 
 
+def _start_first(batch: Batch, sheet: Sheet, core: CoreKitchen) -> None:
+    """Put the sauces made for ``batch`` on beside it, but for those of its service that are on or
+    done already."""
+    there = set[str]()
+    if batch.service_id is not None:
+        rows = Batch.objects.filter(service=batch.service_id).exclude(status=Batch.Status.LEFT)
+        there = set(rows.values_list("pot", flat=True))
+    by_key: dict[str, Batch] = {"": batch}
+    made_first = pots_inside(check(sheet, core), core)
+    # The pots a sauce is for are known once all are there: those it is made for come after it.
+    for made in made_first:
+        key = first_key(batch.pot, made.key)
+        if key in there:
+            continue
+        by_key[made.key] = Batch.objects.create(
+            kitchen=batch.kitchen,
+            version=batch.version,
+            service=batch.service,
+            pot=key,
+            sheet=write_sheet(made.sheet),
+            started_by=batch.started_by,
+            plan=plan_of(made.sheet, core),
+        )
+    for made in made_first:
+        if made.key in by_key:
+            first = by_key[made.key]
+            first.made_for = by_key.get(made.of, batch)
+            first.save(update_fields=["made_for"])
+
+
+@transaction.atomic
 def start_pot(kitchen: Kitchen, user: User, service: Service, pot: str) -> Batch:
     """Put one batch of a ``pot`` of ``service`` on the stove: a mother, a sauce in its own pot, or
     what is poured from a mother.
@@ -72,7 +109,7 @@ def start_pot(kitchen: Kitchen, user: User, service: Service, pot: str) -> Batch
         version = SauceVersion.objects.get(
             sauce__kitchen=kitchen, sauce_id=int(sauce), number=all_of_it.versions[sauce]
         )
-    return Batch.objects.create(
+    batch = Batch.objects.create(
         kitchen=kitchen,
         version=version,
         service=service,
@@ -81,6 +118,8 @@ def start_pot(kitchen: Kitchen, user: User, service: Service, pot: str) -> Batch
         started_by=user,
         plan=plan_of(sheet, all_of_it.kitchen),
     )
+    _start_first(batch, sheet, all_of_it.kitchen)
+    return batch
 
 
 def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:

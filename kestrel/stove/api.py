@@ -32,7 +32,7 @@ router = Router(tags=["stove"])
 def batch_of(request: HttpRequest, batch_id: int) -> Batch:
     """The kitchen's batch; 404 for anybody else's."""
     kitchen = cast(KitchenRequest, request).kitchen
-    rows = Batch.objects.select_related("version").filter(kitchen=kitchen)
+    rows = Batch.objects.select_related("version", "made_for").filter(kitchen=kitchen)
     return get_object_or_404(rows, pk=batch_id)
 
 
@@ -69,6 +69,19 @@ def _whole(batch: Batch) -> dict[str, Any]:
         "plan": {**batch.plan, "pan": _drawn(batch.plan["pan"])},
         "sheet": batch.sheet,
         "mends": batch.mends,
+        "beside": [
+            *(_beside(first, into=False) for first in batch.made_first.order_by("pk")),
+            *([_beside(batch.made_for, into=True)] if batch.made_for else []),
+        ],
+    }
+
+
+def _beside(batch: Batch, *, into: bool) -> dict[str, Any]:
+    return {
+        "id": batch.pk,
+        "name": batch.plan["name"],
+        "status": batch.status,
+        "into": into,
     }
 
 

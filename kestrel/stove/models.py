@@ -13,7 +13,7 @@ class Batch(OfKitchen):
     The sheet is that of a saved ``version``, or the ``pot`` of a ``service`` (a mother is of no
     saved sauce: it has no version). ``plan`` is what was predicted when it was started (final state, cards): kept, so that a
     later change of the model rewrites no record. ``mends`` are the remedies taken on the way, each
-    with its step, sign and words. ``revision`` counts changes, so that two
+    with its step, sign and words. A sauce made for another is ``made_for`` that one's batch. ``revision`` counts changes, so that two
     windows do not move on twice.
     """
 
@@ -37,6 +37,9 @@ class Batch(OfKitchen):
     revision = models.PositiveIntegerField(default=1)
     timer_started_at = models.DateTimeField(null=True, blank=True)
     timer_s = models.PositiveIntegerField(default=0)
+    made_for = models.ForeignKey(
+        "self", null=True, blank=True, on_delete=models.SET_NULL, related_name="made_first"
+    )
     started_by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
     started_at = models.DateTimeField(auto_now_add=True)
     ended_at = models.DateTimeField(null=True, blank=True)

@@ -31,6 +31,15 @@ class MendTaken(Schema):
     do: list[str] = []
 
 
+class Beside(Schema):
+    """A pot that belongs to another: made first for it, or the one it is made for (``into``)."""
+
+    id: int
+    name: str
+    status: str
+    into: bool
+
+
 class PotOfService(Schema):
     """A batch of a pot of a service; ``status`` is ``on`` or ``done``."""
 
@@ -52,6 +61,7 @@ class BatchOut(BatchLine):
     plan: BatchPlan
     sheet: Sheet
     mends: list[MendTaken]
+    beside: list[Beside]
 
 
 class MendIn(Schema):

@@ -32,6 +32,7 @@ from saucier.steps import (
     Sear,
     Season,
     Setting,
+    ShareOfIt,
     Simmer,
     Start,
     StepBase,
@@ -41,7 +42,7 @@ from saucier.steps import (
 )
 from saucier.steps.reduce import spoken_share
 from saucier.thickness import mass_at_fat_share, spoken_grade
-from saucier.words import Sentence, say
+from saucier.words import Sentence, said, say
 
 
 @dataclass(frozen=True, slots=True)
@@ -320,7 +321,16 @@ def _(step: Season, setting: Setting, before: Pot, after: Pot) -> Words:
 
 @words_of.register
 def _(step: Use, setting: Setting, before: Pot, after: Pot) -> Words:
-    return _told("use", name=step.sauce.name)
+    name, weighed = said(step.sauce.name), step.to_weigh(setting)[0]
+    told = _told("use", name=name, grams=weighed.grams)
+    if step.ready:
+        return Words(told.title, say("use.do-ready", name=name, grams=weighed.grams), told.cue)
+    if not isinstance(step.amount, ShareOfIt):
+        return told
+    share_pct = 100 * step.amount.share
+    code = "use.do-all" if share_pct == 100 else "use.do-share"
+    do = say(code, name=name, grams=weighed.grams, share_pct=share_pct)
+    return Words(told.title, do, told.cue)
 
 
 @words_of.register

@@ -1,6 +1,7 @@
 """What is measured by hand or judged by eye in a sheet, and what that does to its thickness."""
 
 import math
+from dataclasses import replace
 
 from saucier import constants as K
 from saucier.check.prepared import Prepared
@@ -37,7 +38,7 @@ def vagueness(prepared: Prepared, final: Pot) -> float:
         moves = list(prepared.moves)
         moves[number] = more_of_it.prepare(settings[number])
         try:
-            pot = Prepared(sheet, settings, tuple(moves), prepared.pan).play()
+            pot = replace(prepared, moves=tuple(moves)).play()
         except BadInput:  # so little that a spoon more or less decides whether it boils dry
             continue
         there = raw_viscosity_of(pot)

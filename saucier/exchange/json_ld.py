@@ -1,11 +1,11 @@
 """schema.org Recipe in JSON-LD: writing one, and finding one in what a cook pastes."""
 
 import json
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from html.parser import HTMLParser
 from typing import Any
 
-from saucier.cards import Card, cards
+from saucier.cards import Card, cards, cards_inside
 from saucier.check import check
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
@@ -17,7 +17,7 @@ from saucier.words import say
 def to_json_ld(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
     """``sheet`` as a schema.org Recipe. Salt to a target is written as it comes out."""
     checked = check(sheet, kitchen)
-    told = cards(checked)
+    told, first = cards(checked), cards_inside(checked, kitchen)
     final = checked.final
     recipe: dict[str, Any] = {
         "@context": "https://schema.org",
@@ -26,10 +26,19 @@ def to_json_ld(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
         "recipeCategory": str(say("recipe-category")),
         "recipeYield": f"{final.pot.yield_ml:.0f} mL",
         "totalTime": f"PT{max(1, round(final.pot.minutes))}M",
-        "recipeIngredient": ingredient_lines(told),
+        "recipeIngredient": ingredient_lines(
+            [*(card for pot in first for card in pot.cards), *told]
+        ),
         "recipeInstructions": [
-            {"@type": "HowToStep", "name": str(card.title), "text": instruction(card)}
-            for card in told
+            *(
+                {
+                    "@type": "HowToSection",
+                    "name": pot.sheet.name,
+                    "itemListElement": _how_to(pot.cards),
+                }
+                for pot in first
+            ),
+            *_how_to(told),
         ],
         "nutrition": {
             "@type": "NutritionInformation",
@@ -47,12 +56,19 @@ def to_json_ld(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
     return recipe
 
 
+def _how_to(told: Iterable[Card]) -> list[dict[str, str]]:
+    return [
+        {"@type": "HowToStep", "name": str(card.title), "text": instruction(card)} for card in told
+    ]
+
+
 def ingredient_lines(told: list[Card]) -> list[str]:
-    """What to weigh, a line each, in cooking order; other sauces by their name."""
+    """What to weigh, a line each, in cooking order; a sauce made for it by what goes into that."""
     return [
         f"{spoken(weighed.amount)} {_lower(weighed.name)}"
         for card in told
         for weighed in card.weighed
+        if weighed.ingredient
     ]
 
 

@@ -48,8 +48,12 @@ _WORD_NUMBERS = {
     for n, word in enumerate(("three", "four", "five", "six", "seven", "eight", "nine", "ten"), 3)
 }
 _TO_TASTE = re.compile(r"\b(to taste|as needed|to season|for seasoning)\b", re.IGNORECASE)
-_JUICE = re.compile(r"^(?:the )?(juice|zest)(?: and zest)? of (.+?) lemons?\b.*$", re.IGNORECASE)
-_JUICED = re.compile(r"^(.+?) lemons?,? \(?(?:the )?(juice|zest)e?d?(?: only)?\)?$", re.IGNORECASE)
+_JUICE = re.compile(
+    r"^(?:the )?(juice|zest)(?: and zest)? of (.+?) (lemon|lime|orange)s?\b.*$", re.IGNORECASE
+)
+_JUICED = re.compile(
+    r"^(.+?) (lemon|lime|orange)s?,? \(?(?:the )?(juice|zest)e?d?(?: only)?\)?$", re.IGNORECASE
+)
 _TIMES = re.compile(r"^(\d+) ?[x×] ?(?=\d)", re.IGNORECASE)
 _PACKED = re.compile(
     r"^(?:pots?|tubs?|cartons?|jars?|bottles?|packets?|packs?|cans?|tins?|blocks?|bags?) (?:of )?"
@@ -146,9 +150,9 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
     if not line:
         return ReadLine(shown, "unread", None, None, say("line.empty"))
     if fruit := _JUICE.match(line):
-        line = f"{fruit[2]} lemon {fruit[1]}"
+        line = f"{fruit[2]} {fruit[3]} {fruit[1]}"
     elif fruit := _JUICED.match(line):
-        line = f"{fruit[1]} lemon {fruit[2]}"
+        line = f"{fruit[1]} {fruit[2]} {fruit[3]}"
     to_taste = bool(_TO_TASTE.search(line))
     line = _TO_TASTE.sub("", line)
     inside = " ".join(_BRACKETS.findall(line))
@@ -377,7 +381,9 @@ def _alike(words: str, known: dict[str, str], but: str | None) -> tuple[str, ...
     # Imported where it is used: the command line's plain check never needs it.
     from rapidfuzz import fuzz, process
 
-    alike = process.extract(words, known.keys(), scorer=fuzz.WRatio, limit=8, score_cutoff=NEAR)
+    alike = process.extract(
+        words, known.keys(), scorer=fuzz.token_set_ratio, limit=8, score_cutoff=NEAR
+    )
     keys = dict.fromkeys(known[alias] for alias, _, _ in alike)
     return tuple(key for key in keys if key != but)[:3]
 

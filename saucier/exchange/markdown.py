@@ -1,26 +1,26 @@
 """A sheet as Markdown: to send, to pin up, to keep in a folder of notes."""
 
-from saucier.cards import cards
+from collections.abc import Sequence
+
+from saucier.cards import Card, cards, cards_inside
 from saucier.check import check
 from saucier.exchange.json_ld import spoken
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
+from saucier.steps import AnyStep
 from saucier.thickness import spoken_grade
 from saucier.words import say
 
 
 def to_markdown(sheet: Sheet, kitchen: Kitchen) -> str:
-    """``sheet`` in Markdown: what it makes, what to weigh, the steps with their cues."""
+    """``sheet`` in Markdown: what it makes, what to weigh, the steps with their cues; before them
+    those of the sauces made for it."""
     checked = check(sheet, kitchen)
-    final, told = checked.figures, cards(checked)
-
-    def told_as(code: str, **facts: object) -> str:
-        return str(say(f"markdown.{code}", **facts))
-
+    final = checked.figures
     lines = [
         f"# {sheet.name}",
         "",
-        told_as(
+        _written(
             "makes",
             makes_ml=final.yield_ml,
             total_g=final.total_g,
@@ -34,21 +34,36 @@ def to_markdown(sheet: Sheet, kitchen: Kitchen) -> str:
     ]
     if sheet.cover and sheet.cover.text:
         lines += [sheet.cover.text, ""]
-    lines += [told_as("weigh"), "|---:|---|---|"]
+    first = cards_inside(checked, kitchen)
+    for pot in first:
+        lines += [_written("first", name=pot.sheet.name, pan=pot.pan, made_g=pot.made_g), ""]
+        lines += _weighed_and_done(pot.cards, pot.sheet.steps)
+    if first:
+        lines += [_written("then", name=sheet.name), ""]
+    lines += _weighed_and_done(cards(checked), sheet.steps)
+    if final.allergens:
+        lines.append(_written("allergens", allergens=final.allergens))
+    lines += [_written("mind", what=warning) for warning in final.warnings]
+    lines += ["", _written("estimates"), ""]
+    return "\n".join(lines)
+
+
+def _written(code: str, **facts: object) -> str:
+    return str(say(f"markdown.{code}", **facts))
+
+
+def _weighed_and_done(told: Sequence[Card], steps: Sequence[AnyStep]) -> list[str]:
+    """What one pot wants weighed, and its steps."""
+    lines = [_written("weigh"), "|---:|---|---|"]
     for card in told:
         for weighed in card.weighed:
             spoons = spoken(weighed.spoons) if weighed.spoons else ""
             lines.append(f"| {spoken(weighed.amount)} | {weighed.name} | {spoons} |")
     lines.append("")
-    for number, (card, step) in enumerate(zip(told, sheet.steps, strict=True), 1):
+    for number, (card, step) in enumerate(zip(told, steps, strict=True), 1):
         lines.append(f"{number}. **{card.title}.** {card.do}")
         lines += [f"   - {line}" for line in card.lines]
         lines.append(f"   *{card.cue}*")
         if step.note:
-            lines.append(told_as("note", note=step.note))
-    lines.append("")
-    if final.allergens:
-        lines.append(told_as("allergens", allergens=final.allergens))
-    lines += [told_as("mind", what=warning) for warning in final.warnings]
-    lines += ["", told_as("estimates"), ""]
-    return "\n".join(lines)
+            lines.append(_written("note", note=step.note))
+    return [*lines, ""]

@@ -19,12 +19,13 @@ BARE_PANS: tuple[Pan, ...] = tuple(
 class Load(NamedTuple):
     """What a batch asks of its pan, mL: how much there is at the ``fullest``, and for its largest
     reduction how much ``goes_in`` and is ``left`` (0: nothing is boiled down). ``sears_g`` of food
-    is coloured in it first."""
+    is coloured in it first. ``makes`` is about what there is in the end."""
 
     fullest: float
     goes_in: float = 0.0
     left: float = 0.0
     sears_g: float = 0.0
+    makes: float = 0.0
 
     def times(self, factor: float) -> "Load":
         return Load._make(part * factor for part in self)

@@ -10,6 +10,7 @@ from saucier.larder.ingredient import (
     spoken_origin,
     spoken_role,
 )
+from saucier.larder.label import FromLabel, row_from_label
 from saucier.larder.larder import Larder, shipped_larder
 from saucier.larder.measures import Measure, Measures, measure_from_row, shipped_measures
 from saucier.larder.row import ingredient_from_row, row_of
@@ -19,12 +20,14 @@ __all__ = [
     "BODY_ORIGINS",
     "ORIGINS",
     "ROLES",
+    "FromLabel",
     "Ingredient",
     "Larder",
     "Measure",
     "Measures",
     "ingredient_from_row",
     "measure_from_row",
+    "row_from_label",
     "row_of",
     "shipped_larder",
     "shipped_measures",

@@ -90,7 +90,9 @@ class Ingredient:
     ``usable_share`` is what trimming leaves of the bought weight, ``drained_share`` what
     cooking and draining leave of the usable one (above 1 where it drinks); ``pack_g`` the
     usual pack, 0 where it is sold loose; ``keeps_days`` how long it is used from the fridge once it
-    was made, 0 where its own label tells. ``aliases`` are other names recipes give it.
+    was made, 0 where its own label tells. ``renders_share`` of a piece's weight runs out as fat in a
+    hot pan. ``kin`` are the families within which a cook takes one for another, and ``strength`` how
+    much of the flavour a gram has beside others of them. ``aliases`` are other names recipes give it.
     """
 
     key: str
@@ -114,6 +116,9 @@ class Ingredient:
     drained_share: float = 1.0
     pack_g: float = 0.0
     keeps_days: float = 0.0
+    renders_share: float = 0.0
+    kin: tuple[str, ...] = ()
+    strength: float = 1.0
     aliases: tuple[str, ...] = ()
 
     @property
@@ -169,9 +174,10 @@ class Ingredient:
     def in_spoons(self, grams: float) -> Amount | None:
         """``grams`` in the spoon or cup that suits it, rounded; None where none is useful."""
         ml = grams / self.cup_density
+        most_ml = K.CUPS_OF_LIQUID_ML if self.wet else K.CUPS_OF_DRY_ML
         if self.piece_g and grams >= 0.75 * self.piece_g:
             return kitchen_round(Amount(grams / self.piece_g, "piece"))
-        if ml < 1.0 or ml > 2400.0:
+        if ml < 1.0 or ml > most_ml:
             return None
         unit, size = ("tsp", 5.0) if ml < 15.0 else ("tbsp", 15.0) if ml < 60.0 else ("cup", 240.0)
         return kitchen_round(Amount(ml / size, unit))

@@ -116,7 +116,7 @@ def measure_from_row(row: dict[str, str]) -> Measure:
     name = " ".join((row.get("name") or "").lower().split())
     if not 2 <= len(name) <= 40 or any(sign.isdigit() for sign in name):
         problems.append(problem("name", "is-no-name", name=name[:40]))
-    size = number("size", 0.01, 20_000, "g-or-ml")
+    size = number("size", 0.001, 20_000, "g-or-ml")
     packing = number("packing", 0.2, 5, "times-as-tightly")
     spread = number("spread_pct", 0, 100, "percent")
     unit, kind = row.get("unit") or "", row.get("kind") or ""

@@ -40,11 +40,18 @@ _LIMITS: dict[str, tuple[float, float, str]] = {
     "boils_away_pct": (0.0, 100.0, "percent-of-its-body"),
     "usable_pct": (1.0, 100.0, "percent-of-the-bought-weight"),
     "drained_pct": (5.0, 500.0, "percent-of-the-usable-weight"),
+    "renders_pct": (0.0, 60.0, "percent-of-its-weight"),
+    "strength": (0.01, 200.0, "times-as-strong"),
     "pack_g": (0.0, 100_000.0, "g-a-pack"),
     "keeps_days": (0.0, 365.0, "days-in-the-fridge"),
 }
 """Lowest and highest value of each number column, and what it is given in: a sentence of the catalogue."""
-_WHEN_EMPTY = {"usable_pct": 100.0, "drained_pct": 100.0, "body_spread_pct": K.BODY_SPREAD_PCT}
+_WHEN_EMPTY = {
+    "strength": 1.0,
+    "usable_pct": 100.0,
+    "drained_pct": 100.0,
+    "body_spread_pct": K.BODY_SPREAD_PCT,
+}
 COLUMNS = (
     "key",
     "name",
@@ -71,6 +78,9 @@ COLUMNS = (
     "drained_pct",
     "pack_g",
     "keeps_days",
+    "renders_pct",
+    "kin",
+    "strength",
     "aliases",
 )
 CLOSES_WITHIN = 2.0
@@ -166,6 +176,9 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         drained_share=numbers["drained_pct"] / 100.0,
         pack_g=numbers["pack_g"],
         keeps_days=numbers["keeps_days"],
+        renders_share=numbers["renders_pct"] / 100.0,
+        kin=tuple((row.get("kin") or "").replace(",", " ").split()),
+        strength=numbers["strength"],
         aliases=tuple(a.strip() for a in (row.get("aliases") or "").split(";") if a.strip()),
     )
 
@@ -189,6 +202,8 @@ def row_of(row: Ingredient) -> dict[str, str]:
         "drained_pct": 100.0 * row.drained_share,
         "pack_g": row.pack_g,
         "keeps_days": row.keeps_days,
+        "renders_pct": 100.0 * row.renders_share,
+        "strength": 0.0 if row.strength == 1.0 else row.strength,
     }
     words = {
         "key": row.key,
@@ -198,6 +213,7 @@ def row_of(row: Ingredient) -> dict[str, str]:
         "origin": row.origin,
         "body_origin": row.body_origin,
         "form": "piece" if row.piece else "",
+        "kin": " ".join(row.kin),
         "aliases": "; ".join(row.aliases),
     }
     told = {column: _told(value) for column, value in numbers.items()}

@@ -15,9 +15,8 @@ from saucier.pot import EMPTY, Pot
 from saucier.roots import find_root
 from saucier.sheet import Sheet, SheetPan
 from saucier.solve import rounded_amounts
-from saucier.steps import Add, AnyStep, Knobs, Move, Roux, Setting, Simmer, Use, advance
+from saucier.steps import Add, AnyStep, InnerSauce, Knobs, Move, Roux, Setting, Simmer, Use, advance
 from saucier.steps.put_in import put_in
-from saucier.steps.share import InnerSauce
 from saucier.steps.step import Measured
 from saucier.thickness import grade_of, log_excess
 from saucier.units import Amount, kitchen_step
@@ -153,8 +152,9 @@ def branch_sheet(pouring: Pouring, mother: Sheet, poured: Poured) -> Sheet:
     goal, base, setting = pouring.goal, pouring.base, pouring.setting
     steps: list[AnyStep] = [
         Use(
-            sauce=InnerSauce(name=mother.name, steps=mother.steps),
+            sauce=InnerSauce(name=mother.name, pan=mother.pan, steps=mother.steps),
             amount=Amount(poured.base_g, "g"),
+            ready=True,
         )
     ]
     if poured.let_down_g > 0.0:

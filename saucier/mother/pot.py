@@ -286,7 +286,7 @@ def _branch(pouring: Pouring, sheet: Sheet, pot: Pot, made: _Base, kitchen: Kitc
     exact = branch_sheet(pouring, sheet, poured)
     rounded, final = rounded_branch(pouring.goal, exact, kitchen, poured.let_down_g > 0.0)
     taken = rounded.steps[0]
-    assert isinstance(taken, Use)
+    assert isinstance(taken, Use) and isinstance(taken.amount, Amount)
     let_down = _let_down_g(rounded, pouring.base, kitchen) if poured.let_down_g else 0.0
     return Branch(pouring.goal, rounded, final, Poured(taken.amount.base, let_down, poured.bound_g))
 

@@ -2,7 +2,7 @@
 
 from saucier.pot.balance import EMPTY, Balance
 from saucier.pot.evaporation import alcohol_left, boil_off
-from saucier.pot.pieces import Piece, cook_all
+from saucier.pot.pieces import Piece, cook_all, rendered
 from saucier.pot.pot import Pot, SetAside
 
 __all__ = [
@@ -14,4 +14,5 @@ __all__ = [
     "alcohol_left",
     "boil_off",
     "cook_all",
+    "rendered",
 ]

@@ -3,13 +3,13 @@
 import math
 from typing import NamedTuple
 
-from saucier.constants import FALL_APART_MINUTES, LEAK_MINUTES
+from saucier.constants import FALL_APART_MINUTES, LEAK_MINUTES, RENDER_MINUTES
 from saucier.pot.balance import EMPTY, Balance
 
 
 class Piece(NamedTuple):
-    """Pieces of one ingredient: their ``content`` now, the juice still ``to_leak_g`` and what is
-    still ``to_fall_g`` apart, both g. ``ahead_g`` is juice given before its turn: what falls apart
+    """Pieces of one ingredient: their ``content`` now, the juice still ``to_leak_g``, what is still
+    ``to_fall_g`` apart and the fat still ``to_render_g``, all g. ``ahead_g`` is juice given before its turn: what falls apart
     counts it. ``food``: cooked in the sauce or put back to finish in it, no part of its yield."""
 
     key: str
@@ -19,6 +19,7 @@ class Piece(NamedTuple):
     to_fall_g: float = 0.0
     ahead_g: float = 0.0
     food: bool = False
+    to_render_g: float = 0.0
 
     @property
     def mass_g(self) -> float:
@@ -30,6 +31,7 @@ class Piece(NamedTuple):
             to_leak_g=self.to_leak_g * share,
             to_fall_g=self.to_fall_g * share,
             ahead_g=self.ahead_g * share,
+            to_render_g=self.to_render_g * share,
         )
 
 
@@ -45,8 +47,9 @@ def cooked(piece: Piece, minutes: float) -> tuple[Piece, Balance]:
     >>> round(piece.mass_g, 1), round(juice.mass_g, 1)
     (80.1, 19.9)
     """
-    if minutes <= 0.0 or (piece.to_leak_g <= 0.0 and piece.to_fall_g <= 0.0):
+    if minutes <= 0.0 or not (piece.to_leak_g > 0.0 or piece.to_fall_g > 0.0 or piece.to_render_g):
         return piece, EMPTY
+    piece, fat = rendered(piece, minutes)
     content = piece.content
     soluble = content.water + content.solids + content.salt
     wanted = piece.to_leak_g * (1.0 - math.exp(-minutes / LEAK_MINUTES))
@@ -73,7 +76,24 @@ def cooked(piece: Piece, minutes: float) -> tuple[Piece, Balance]:
         to_fall_g=piece.to_fall_g - due,
         ahead_g=max(0.0, ahead - due),
     )
-    return left, sauce
+    return left, sauce.plus(fat) if fat.fat else sauce
+
+
+def rendered(piece: Piece, minutes: float) -> tuple[Piece, Balance]:
+    """``piece`` after ``minutes`` of heat, and the fat that ran out of it, which swims.
+
+    >>> bacon = Piece('bacon', 'Bacon', Balance(water=46, fat=34, insoluble=20), to_render_g=20)
+    >>> piece, fat = rendered(bacon, 8)
+    >>> round(fat.fat, 1), round(piece.mass_g, 1)
+    (14.7, 85.3)
+    """
+    if piece.to_render_g <= 0.0:
+        return piece, EMPTY
+    wanted = piece.to_render_g * (1.0 - math.exp(-minutes / RENDER_MINUTES))
+    grams = min(wanted, 0.95 * piece.content.fat)
+    fat = Balance(fat=grams, butter=grams, loose=grams)
+    content = piece.content.plus(Balance(fat=grams), -1.0)
+    return piece._replace(content=content, to_render_g=piece.to_render_g - wanted), fat
 
 
 def cook_all(

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from functools import cached_property
 
-from saucier.check import CheckedSheet, Prepared, check, pan_of, prepare
+from saucier.check import CheckedSheet, Prepared, check, larder_of, prepare
 from saucier.errors import BadInput
 from saucier.heat import Stove
 from saucier.kitchen import Kitchen
@@ -12,7 +12,7 @@ from saucier.pot import Pot
 from saucier.rescue.seen import Seen, sheet_of_seen
 from saucier.sheet import Sheet, SheetPan
 from saucier.solve import Goal, solve
-from saucier.steps import Cool, Setting
+from saucier.steps import Cool, Setting, pan_of
 from saucier.thickness import grade_named, grade_of, thickness_of
 from saucier.units import Amount
 
@@ -54,21 +54,16 @@ class Case:
         prepared: Prepared = prepare(self.sheet, self.kitchen)
         if prepared.settings:
             return Setting(
-                self.kitchen, prepared.settings[-1].stove, False, self.sheet.method.liquid_in
+                self.kitchen,
+                prepared.settings[-1].stove,
+                liquid_in=self.sheet.method.liquid_in,
             )
         return Setting(self.kitchen, Stove())
 
     @cached_property
     def brought(self) -> dict[str, float]:
         """Grams of every ingredient weighed into it so far."""
-        brought: dict[str, float] = {}
-        for step, setting in zip(self.sheet.steps, self.now.settings, strict=True):
-            for weighed in step.to_weigh(setting):
-                if weighed.ingredient:
-                    brought[weighed.ingredient] = (
-                        brought.get(weighed.ingredient, 0.0) + weighed.grams
-                    )
-        return brought
+        return larder_of(self.sheet, self.kitchen)
 
     def most_of(self, *roles: str) -> Ingredient | None:
         """Of the ingredients in it with one of ``roles``, the one there is most of."""

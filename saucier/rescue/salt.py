@@ -1,13 +1,12 @@
 """Too salty: what brings a sauce back to its target, told and as remedies."""
 
 from saucier import constants as K
-from saucier.check import CheckedSheet, check
+from saucier.check import CheckedSheet, check, larder_of
 from saucier.kitchen import Kitchen
 from saucier.rescue.case import Case
 from saucier.rescue.remedy import Remedy, refused, remedy_of
 from saucier.seasoning import salt_gap
-from saucier.steps import Add, Season, Use
-from saucier.steps.share import InnerSauce
+from saucier.steps import Add, InnerSauce, Season, Use
 from saucier.units import Amount, kitchen_round
 from saucier.words import Sentence, say
 
@@ -41,12 +40,11 @@ def salt_remedies(checked: CheckedSheet, kitchen: Kitchen) -> tuple[Sentence, ..
 
 def _saltiest(checked: CheckedSheet, kitchen: Kitchen) -> tuple[str, float, float] | None:
     """Name, grams and salt share of the part that brings the most salt, salt itself apart."""
-    brought: dict[str, float] = {}
-    for step, setting in zip(checked.sheet.steps, checked.settings, strict=True):
-        for weighed in step.to_weigh(setting):
-            row = kitchen.larder.get(weighed.ingredient) if weighed.ingredient else None
-            if row is not None and row.role != "salt":
-                brought[row.key] = brought.get(row.key, 0.0) + weighed.grams
+    brought = {
+        key: grams
+        for key, grams in larder_of(checked.sheet, kitchen).items()
+        if kitchen.larder[key].role != "salt"
+    }
     best = max(
         brought, key=lambda key: brought[key] * kitchen.larder[key].per_gram.salt, default=""
     )

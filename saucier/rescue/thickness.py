@@ -7,9 +7,8 @@ from saucier.larder import Ingredient
 from saucier.rescue.case import Case, lands
 from saucier.rescue.dose import Steps, after, dose_for, kitchen_dose
 from saucier.rescue.remedy import Remedy, refused, remedy_of
-from saucier.steps import Add, AnyStep, Liaison, Melt, Reduce, Reheat, Roux, Simmer, Use
+from saucier.steps import Add, AnyStep, InnerSauce, Liaison, Melt, Reduce, Reheat, Roux, Simmer, Use
 from saucier.steps.reduce import Stop
-from saucier.steps.share import InnerSauce
 from saucier.steps.step import Measured
 from saucier.units import Amount
 from saucier.units.rounding import kitchen_step

@@ -9,17 +9,18 @@ from saucier.steps import (
     Add,
     AnyStep,
     Infuse,
+    InnerSauce,
     Melt,
     Reduce,
     Roux,
     Season,
+    ShareOfIt,
     Simmer,
     Strain,
     Sweat,
     Use,
 )
 from saucier.steps.reduce import Stop
-from saucier.steps.share import InnerSauce
 from saucier.words import say
 
 
@@ -79,10 +80,11 @@ def _plain(sheet: Sheet) -> Sheet:
             assert isinstance(step, Use)
             liquid = step.sauce.steps[0]
             assert isinstance(liquid, Add)
+            share = step.amount.share if isinstance(step.amount, ShareOfIt) else 0.0
             steps.append(
                 liquid.model_copy(
                     update={
-                        "amount": step.amount,
+                        "amount": liquid.amount.times(share) if share else step.amount,
                         "temperature_c": K.LIQUID_IN_C[sheet.method.liquid_in],
                     }
                 )

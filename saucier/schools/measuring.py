@@ -2,11 +2,11 @@
 
 from typing import Any
 
-from saucier.check import FLOURED
 from saucier.kitchen import Kitchen
 from saucier.schools.school import School, index_of, with_steps
 from saucier.sheet import Sheet
 from saucier.steps import (
+    FLOURED,
     Add,
     AnyStep,
     Roux,

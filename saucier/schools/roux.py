@@ -1,11 +1,11 @@
 """Schools of the roux: its fat, how liquid meets it, how long it simmers."""
 
 from saucier import constants as K
-from saucier.check import FLOURED
 from saucier.kitchen import Kitchen
 from saucier.schools.school import School, index_of, with_method, with_steps
 from saucier.sheet import Sheet
 from saucier.steps import (
+    FLOURED,
     Add,
     Melt,
     Reduce,

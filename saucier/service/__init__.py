@@ -4,6 +4,7 @@ from saucier.service.document import Line, OnHand, Service, read_service, write_
 from saucier.service.flow import flowed, scaled
 from saucier.service.plan import plan_service
 from saucier.service.planned import Asked, BranchPlan, LinePlan, Plan, PotPlan
+from saucier.service.pots import first_key
 from saucier.service.production import Production, production_of
 from saucier.service.short import Short, short_of
 
@@ -18,6 +19,7 @@ __all__ = [
     "Production",
     "Service",
     "Short",
+    "first_key",
     "flowed",
     "plan_service",
     "production_of",

@@ -38,7 +38,8 @@ def plan_service(
                 service, left, one.sauce, one.sheet, one.grade, one.need_ml, kitchen
             )
             warnings += said
-    branches, pots = PotPlanner(service, kitchen, pans, warnings).cooked(list(wanted.values()))
+    planner = PotPlanner(service, kitchen, pans, warnings)
+    branches, pots = planner.cooked(list(wanted.values()))
     roux, said = roux_first(service, ((p.key, p.batches, p.sheet) for p in pots), kitchen)
     warnings += said
     by_key = {branch.key: branch for branch in branches}
@@ -54,6 +55,7 @@ def plan_service(
         lines=lines,
         branches=branches,
         pots=pots,
+        first=planner.first(branches, pots),
         used=used,
         roux=tuple(roux),
         there=there,

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
-from saucier.check import CheckedSheet, State
+from saucier.check import CheckedSheet, PotInside, State
 from saucier.dish import Dish, InRounds, Layout, SauceNeed
 from saucier.errors import BadInput
 from saucier.heat import Pan
@@ -91,6 +91,22 @@ class PotPlan:
 
 
 @dataclass(frozen=True, slots=True)
+class FirstPot:
+    """A sauce made before the pot or branch ``of``, for it, in a pot of its own: one of ``batches``,
+    ``made_g`` in ``pan``, of which ``used_g`` go in."""
+
+    key: str
+    of: str
+    name: str
+    pan: Pan
+    made_g: float
+    used_g: float
+    minutes: float
+    batches: int
+    made: Inside[PotInside]
+
+
+@dataclass(frozen=True, slots=True)
 class LinePlan:
     """One line, the ``number`` it has: its dish, ``called`` as it is told apart on paper (after what it goes ``without``), needs, vessels, rounds, what it costs
     and brings. ``finish`` is what is still done with it, ``on_plate`` tells the grade of each
@@ -115,7 +131,7 @@ class LinePlan:
 
 @dataclass(frozen=True, slots=True)
 class Plan:
-    """The whole service. ``used`` is sauce on hand used first, ``roux`` ready roux, ``there`` grams
+    """The whole service. ``first`` are the pots made for others; ``used`` is sauce on hand used first, ``roux`` ready roux, ``there`` grams
     of ingredients on hand; ``warnings`` what to mind; ``needs_ml`` what is asked for, ``left_ml`` what
     is made beyond that and what clings; ``by_recipe_ml`` what would be left over had
     each dish made its sauces apart, by halves of their recipes."""
@@ -124,6 +140,7 @@ class Plan:
     lines: tuple[LinePlan, ...]
     branches: tuple[BranchPlan, ...]
     pots: tuple[PotPlan, ...]
+    first: tuple[FirstPot, ...]
     used: tuple[Used, ...]
     roux: tuple[ReadyRoux, ...]
     there: Inside[Mapping[str, float]]
@@ -139,6 +156,9 @@ class Plan:
         mothers = {pot.key: pot for pot in self.pots if pot.mother}
         if key in mothers:
             return key, "", mothers[key].sheet
+        for first in self.first:
+            if key == first.key:
+                return key, "", first.made.sheet
         for branch in self.branches:
             if branch.pot and key in (branch.key, branch.pot):
                 poured = branch.pot in mothers

@@ -6,7 +6,7 @@ from dataclasses import replace
 from functools import reduce
 
 from saucier import constants as K
-from saucier.check import CheckedSheet, check, load_of, meets_metal
+from saucier.check import CheckedSheet, check, meets_metal, pots_inside
 from saucier.errors import BadInput
 from saucier.heat import BARE_PANS, POT_SHAPES, Load, Pan, pan_reached_for
 from saucier.kitchen import Kitchen
@@ -21,10 +21,10 @@ from saucier.mother import (
     same_base,
 )
 from saucier.service.document import Service
-from saucier.service.planned import BranchPlan, PotPlan, Wanted
+from saucier.service.planned import BranchPlan, FirstPot, PotPlan, Wanted
 from saucier.sheet import Sheet, SheetPan, Target
 from saucier.solve import Unreachable, goal_of, rounded_for_kitchen, solve
-from saucier.steps import Reduce
+from saucier.steps import AnyStep, Reduce, Use, load_of
 from saucier.thickness import grade_named, spoken_grade
 from saucier.units import Amount
 from saucier.words import Sentence, all_of, say
@@ -211,6 +211,7 @@ class PotPlanner:
         ml, key = one.to_make_ml, f"own-{one.key}"
         pan, batches, said = self._pan_for(one, key)
         placed = one.sheet.model_copy(update={"pan": SheetPan.of(pan)})
+        placed = placed.model_copy(update={"steps": self._first_in(placed.steps, key)})
         goal = goal_of(placed, one.grade, Amount(K.POT_A_LITTLE_OVER * ml / batches, "mL"))
         try:
             sheet = solve(placed, goal, self._kitchen).sheet
@@ -276,6 +277,48 @@ class PotPlanner:
             cost=batches * final.pot.cost + one.stock_cost,
         )
         return pot, branch
+
+    def _first_in(self, steps: tuple[AnyStep, ...], key: str) -> tuple[AnyStep, ...]:
+        """``steps`` with the pans the cook chose for the sauces made first for them."""
+        placed: list[AnyStep] = []
+        for number, step in enumerate(steps):
+            if isinstance(step, Use) and step.inside:
+                inside = first_key(key, number)
+                changes: dict[str, object] = {"steps": self._first_in(step.sauce.steps, inside)}
+                if chosen := self._chosen(inside):
+                    changes["pan"] = SheetPan.of(chosen)
+                step = step.model_copy(update={"sauce": step.sauce.model_copy(update=changes)})
+            placed.append(step)
+        return tuple(placed)
+
+    def first(
+        self, branches: Iterable[BranchPlan], pots: Iterable[PotPlan]
+    ) -> tuple[FirstPot, ...]:
+        """The pots made for others, each before the one it is for."""
+        told: list[FirstPot] = []
+        own = {pot.key: pot for pot in pots if not pot.mother}
+        for branch in branches:
+            if not branch.pot:
+                continue
+            pot = own.get(branch.pot)
+            key, batches = (pot.key, pot.batches) if pot else (branch.key, 1)
+            checked = pot.checked if pot else check(branch.sheet, self._kitchen)
+            for made in pots_inside(checked, self._kitchen):
+                self._take(made.checked.pan, made.sheet.name)
+                told.append(
+                    FirstPot(
+                        key=first_key(key, made.key),
+                        of=key,
+                        name=made.sheet.name,
+                        pan=made.checked.pan,
+                        made_g=made.made_g,
+                        used_g=made.used_g,
+                        minutes=made.checked.final.pot.minutes,
+                        batches=batches,
+                        made=made,
+                    )
+                )
+        return tuple(told)
 
     def _all_there(self, one: Wanted) -> BranchPlan:
         """Nothing to make: what is on hand is enough."""
@@ -430,6 +473,11 @@ def _and_also(said: Iterable[Sentence | None]) -> Sentence | None:
     """What is said of a branch, one thing after the other; None where nothing is."""
     told = [one for one in said if one]
     return reduce(lambda a, b: say("and-also", first=a, then=b), told) if told else None
+
+
+def first_key(pot: str, inside: int | str) -> str:
+    """The key of a sauce made first for ``pot``, by the step it is for."""
+    return f"{pot}/{inside}" if "/" not in pot else f"{pot}.{inside}"
 
 
 def _boils_down(checked: CheckedSheet) -> bool:

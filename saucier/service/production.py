@@ -10,7 +10,7 @@ from saucier.kitchen import Kitchen
 from saucier.larder import ALLERGENS, Ingredient
 from saucier.service.costing import toppings_g, usable_g
 from saucier.service.on_hand import ROUX_OF
-from saucier.service.planned import BranchPlan, LinePlan, Plan
+from saucier.service.planned import BranchPlan, FirstPot, LinePlan, Plan, PotPlan
 from saucier.steps import Weighed
 from saucier.units import Amount, kitchen_round
 from saucier.words import Sentence, say
@@ -126,7 +126,11 @@ def production_of(plan: Plan, kitchen: Kitchen) -> Production:
 
 def _weigh(plan: Plan, kitchen: Kitchen) -> tuple[WeighOut, ...]:
     by_pot = {branch.pot: branch for branch in plan.branches}
-    weighed_out = []
+    names = _names(plan)
+    weighed_out = [
+        _weigh_out(one.key, one.name, "", one.batches, one.made.checked, (str(names[one.of]),))
+        for one in plan.first
+    ]
     for pot in plan.pots:  # a mother feeds her branches, which say themselves what they feed
         feeds = () if pot.mother else _feeds(by_pot[pot.key])
         weighed_out.append(_weigh_out(pot.key, pot.name, "", pot.batches, pot.checked, feeds))
@@ -137,6 +141,12 @@ def _weigh(plan: Plan, kitchen: Kitchen) -> tuple[WeighOut, ...]:
             feeds = _feeds(branch)
             weighed_out.append(_weigh_out(branch.key, branch.name, branch.pot, 1, checked, feeds))
     return tuple(weighed_out)
+
+
+def _names(plan: Plan) -> dict[str, Sentence | str]:
+    """What each pot and branch is called, by its key."""
+    named: list[PotPlan | BranchPlan | FirstPot] = [*plan.pots, *plan.branches, *plan.first]
+    return {one.key: one.name for one in named}
 
 
 def _feeds(branch: BranchPlan) -> tuple[str, ...]:
@@ -153,9 +163,6 @@ def _weigh_out(
 ) -> WeighOut:
     told = cards(checked)
     final = checked.final.pot
-    minutes = final.minutes
-    if of:  # the mother's own minutes are hers
-        minutes -= checked.steps[0].pot.minutes
     return WeighOut(
         key=key,
         name=name,
@@ -167,7 +174,7 @@ def _weigh_out(
         steps=tuple(say("title-and-do", title=card.title, do=card.do) for card in told),
         makes_ml=final.yield_ml * batches,
         makes_g=final.total_g * batches,
-        minutes=minutes,
+        minutes=final.minutes,
         cost=final.cost * batches,
     )
 
@@ -346,6 +353,17 @@ def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[Senten
         if line.dish.plate_c > K.PLATES_WARMED_FROM_C and not line.layout:
             plates = math.ceil(line.line.portions)
             told.append(say("ready.plates", count=plates, dish=dish, to_c=line.dish.plate_c))
+    told += [
+        say(
+            "ready.first-pot-on",
+            name=one.name,
+            into=_names(plan)[one.of],
+            pan=one.pan.name,
+            batches=one.batches,
+            minutes=one.minutes,
+        )
+        for one in plan.first
+    ]
     told += [
         say("ready.pot-on", name=p.name, batches=p.batches, pan=p.pan.name, minutes=p.minutes)
         for p in plan.pots

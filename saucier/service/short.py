@@ -4,13 +4,13 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from saucier.check import larder_of
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.service.costing import toppings_g, usable_g
 from saucier.service.document import Service
 from saucier.service.planned import Plan
-from saucier.steps import AnyStep
-from saucier.steps.step import amounts_in
+from saucier.sheet import Sheet
 from saucier.units import Amount
 
 _TRIES = 5
@@ -121,12 +121,16 @@ def _uses(plan: Plan, ingredient: str, kitchen: Kitchen) -> list[float]:
     """Grams of ``ingredient`` that each line uses."""
     row = kitchen.larder[ingredient]
     per_line = [0.0] * len(plan.lines)
+
+    def takes(sheet: Sheet) -> float:
+        return larder_of(sheet, kitchen).get(ingredient, 0.0)
+
     mothers = {pot.key: pot for pot in plan.pots if pot.mother}
     for branch in plan.branches:
-        grams = _in_sheet(branch.sheet.steps, ingredient, kitchen)
+        grams = takes(branch.sheet)
         pot = mothers.get(branch.pot)
         if pot is not None:
-            whole = _in_sheet(pot.sheet.steps, ingredient, kitchen) * pot.batches
+            whole = takes(pot.sheet) * pot.batches
             grams += whole * branch.base_g / max(pot.taken_g, 1e-9)
         elif branch.pot:
             own = next(p for p in plan.pots if p.key == branch.pot)
@@ -142,14 +146,3 @@ def _uses(plan: Plan, ingredient: str, kitchen: Kitchen) -> list[float]:
                 per_line[number] += row.bought_g(usable_g(grams, solid.state, row))
         per_line[number] += toppings_g(line).get(ingredient, 0.0)
     return per_line
-
-
-def _in_sheet(steps: tuple[AnyStep, ...], ingredient: str, kitchen: Kitchen) -> float:
-    """Grams of ``ingredient`` weighed by ``steps`` themselves; a sauce within counts for itself."""
-    row = kitchen.larder[ingredient]
-    return sum(
-        row.grams(amount)
-        for step in steps
-        for _, key, amount in amounts_in(step)
-        if key == ingredient
-    )

@@ -2,7 +2,7 @@
 
 from saucier.sheet.by_hand import with_measures
 from saucier.sheet.differences import Difference, differences
-from saucier.sheet.document import Cover, Serves, Sheet, SheetBurner, SheetPan, Target
+from saucier.sheet.document import Cover, Serves, Sheet, Target
 from saucier.sheet.reading import (
     MAX_BYTES,
     json_schema,
@@ -11,6 +11,7 @@ from saucier.sheet.reading import (
     read_sheet,
     write_sheet,
 )
+from saucier.steps import SheetBurner, SheetPan
 
 __all__ = [
     "MAX_BYTES",

@@ -6,7 +6,15 @@ from typing import Any
 from saucier.document import written_amount
 from saucier.errors import BadInput
 from saucier.larder import Larder, Measures
+from saucier.steps import STEPS
 from saucier.units import UNITS
+
+_UNSAID = {
+    op: step.model_fields["ingredient"].default
+    for op, step in STEPS.items()
+    if "ingredient" in step.model_fields
+}
+"""What a step is about where it does not say: salt, for a seasoning."""
 
 
 def with_measures(document: Any, measures: Measures, larder: Larder) -> Any:
@@ -20,7 +28,8 @@ def with_measures(document: Any, measures: Measures, larder: Larder) -> Any:
     if not isinstance(document, Mapping):
         return document
     weighed = {name: with_measures(part, measures, larder) for name, part in document.items()}
-    key, amount = weighed.get("ingredient"), weighed.get("amount")
+    key = weighed.get("ingredient", _UNSAID.get(str(weighed.get("op"))))
+    amount = weighed.get("amount")
     if isinstance(key, str) and key in larder and (text := _typed(amount)):
         try:
             settled = measures.read(text, larder[key])

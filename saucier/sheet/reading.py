@@ -10,6 +10,8 @@ from pydantic_core import ErrorDetails
 
 from saucier.document import Part
 from saucier.errors import BadInput, Problem
+from saucier.kitchen import Kitchen
+from saucier.sheet.by_hand import with_measures
 from saucier.sheet.document import Sheet
 from saucier.steps import OPS
 
@@ -50,8 +52,9 @@ def parse_json(text: str | bytes, max_bytes: int = MAX_BYTES) -> Any:
         raise BadInput.at("sheet", "cannot-be-read-as-json") from None
 
 
-def read_sheet(data: str | bytes | Mapping[str, Any]) -> Sheet:
-    """The sheet in ``data`` (JSON text or what it parses to).
+def read_sheet(data: str | bytes | Mapping[str, Any], kitchen: Kitchen | None = None) -> Sheet:
+    """The sheet in ``data`` (JSON text or what it parses to), where amounts may be in the words of
+    ``kitchen`` (None: those everybody has): a pinch, two knobs, a glass.
 
     Raises :class:`BadInput` with every problem found, each naming its field.
     """
@@ -59,8 +62,9 @@ def read_sheet(data: str | bytes | Mapping[str, Any]) -> Sheet:
         data = parse_json(data)
     if not isinstance(data, Mapping):
         raise BadInput.at("sheet", "sheet-is-no-object")
+    kitchen = kitchen or Kitchen()
     try:
-        return Sheet.model_validate(data)
+        return Sheet.model_validate(with_measures(data, kitchen.measures, kitchen.larder))
     except ValidationError as invalid:
         raise problems_of(invalid) from None
 
@@ -106,7 +110,7 @@ def _problems(error: ErrorDetails) -> list[Problem]:
     return [Problem(field or "sheet", code, facts)]
 
 
-_SKIPPED = {*OPS, "stop", "nearly-dry", "to-salt"}
+_SKIPPED = {*OPS, "stop", "nearly-dry", "to-salt", "share-of-it"}
 
 
 def _joined(field: str, inner: str) -> str:

@@ -3,13 +3,13 @@
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
-from saucier.check import DEFAULT_KITCHEN, FLOURED, check, prepare
+from saucier.check import DEFAULT_KITCHEN, check, prepare
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
 from saucier.solve.goal import Goal
 from saucier.solve.solver import solve
-from saucier.steps import AnyStep, Reduce, Setting, Weighed
+from saucier.steps import FLOURED, AnyStep, Reduce, Setting, Use, Weighed, thickening_by
 from saucier.steps.reduce import Stop
 from saucier.thickness import TURNED
 from saucier.units import Dimension, kitchen_round
@@ -61,7 +61,7 @@ def rounded_for_kitchen(
 
 def _rounded(sheet: Sheet, goal: Goal, kitchen: Kitchen, fineness: float) -> Sheet:
     others = _in_two_passes(sheet, kitchen, fineness, roux=False)
-    if goal.viscosity_pa_s is not None and any(isinstance(s, FLOURED) for s in others.steps):
+    if goal.viscosity_pa_s is not None and thickening_by(others) == "flour":
         try:
             others = solve(others, Goal(goal.viscosity_pa_s), kitchen).sheet
         except BadInput:  # as rounded it cannot be had any more: finer steps are tried
@@ -79,6 +79,7 @@ def _in_two_passes(sheet: Sheet, kitchen: Kitchen, fineness: float, *, roux: boo
         lambda step, weighed: (
             isinstance(step, FLOURED) == roux or weighed.amount.dimension is Dimension.COUNT
         ),
+        insides=roux,  # the solve between the passes turns them once more
     )
 
 
@@ -87,17 +88,39 @@ def rounded_amounts(
     settings: Sequence[Setting],
     fineness: float,
     which: Callable[[AnyStep, Weighed], bool] = lambda step, weighed: True,
+    *,
+    insides: bool = True,
 ) -> Sheet:
-    """``sheet`` with ``which`` amounts as a kitchen weighs them, and its stops with them."""
-    steps: list[AnyStep] = []
-    for step, setting in zip(sheet.steps, settings, strict=True):
+    """``sheet`` with ``which`` amounts as a kitchen weighs them, and its stops with them; all those
+    of the sauces made for it where ``insides``."""
+    rounded = _rounded_steps(sheet.steps, settings, fineness, which, insides=insides)
+    return sheet.model_copy(update={"steps": rounded})
+
+
+def _rounded_steps(
+    steps: Sequence[AnyStep],
+    settings: Sequence[Setting],
+    fineness: float,
+    which: Callable[[AnyStep, Weighed], bool],
+    *,
+    insides: bool,
+) -> tuple[AnyStep, ...]:
+    rounded: list[AnyStep] = []
+    for step, setting in zip(steps, settings, strict=True):
         for weighed in step.to_weigh(setting):
-            if which(step, weighed):
+            if weighed.field and which(step, weighed):
                 step = step.with_amount(weighed.field, kitchen_round(weighed.amount, fineness))
         if isinstance(step, Reduce) and isinstance(step.to, Stop):
             step = step.model_copy(update={"to": _rounded_stop(step.to, fineness)})
-        steps.append(step)
-    return sheet.model_copy(update={"steps": tuple(steps)})
+        if isinstance(step, Use) and step.inside and insides:
+            inside = step.pouring(setting).inside.settings
+            made = _rounded_steps(
+                step.sauce.steps, inside, fineness, lambda step, weighed: True, insides=True
+            )
+            sauce = step.sauce.model_copy(update={"steps": made})
+            step = step.model_copy(update={"sauce": sauce})
+        rounded.append(step)
+    return tuple(rounded)
 
 
 def _rounded_stop(stop: Stop, fineness: float) -> Stop:

@@ -4,15 +4,7 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
-from saucier.check import (
-    DEFAULT_KITCHEN,
-    FLOURED,
-    Prepared,
-    free_reduction,
-    pan_of,
-    prepare,
-    thickening_by,
-)
+from saucier.check import DEFAULT_KITCHEN, Prepared, prepare
 from saucier.errors import BadInput, Problem
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
@@ -20,8 +12,20 @@ from saucier.pot import Pot
 from saucier.roots import find_root
 from saucier.sheet import Sheet, SheetPan
 from saucier.solve.goal import Goal
-from saucier.steps import AS_WRITTEN, Dust, Knobs, Reduce, Roux
+from saucier.solve.have import used_of
+from saucier.steps import (
+    AS_WRITTEN,
+    AnyStep,
+    Knobs,
+    Pouring,
+    Reduce,
+    Use,
+    free_ratio,
+    free_reduction,
+    thickening_by,
+)
 from saucier.steps.reduce import Stop
+from saucier.steps.step import Move
 from saucier.thickness import (
     EMULSION_EDGES,
     GRADES,
@@ -106,24 +110,37 @@ def solve(
         raise BadInput.at("steps", "there-are-none-to-solve-for")
     if not as_found and (kept := _by_its_grade(sheet, goal, kitchen)):
         return kept
-    tried: list[Pan] = []
-    pan = pan_of(sheet, kitchen)
+    tried: list[tuple[Pan, ...]] = []
+    prepared = prepare(sheet, kitchen)
     while True:
-        solving = _Solving(sheet, goal, kitchen, pan, as_found)
-        likely = pan_of(sheet, kitchen, solving.likely_scale)
-        if likely != pan and likely not in tried:
-            tried.append(pan)
-            pan = likely
+        solving = _Solving(prepared, goal, kitchen, as_found)
+        likely = prepare(sheet, kitchen, times=solving.likely_scale)
+        if likely.pans != prepared.pans and likely.pans not in tried:
+            tried.append(prepared.pans)
+            prepared = likely
             continue
         solved = solving.solved()
-        actual = pan_of(solved.sheet, kitchen)
-        if actual == pan:
+        actual = prepare(solved.sheet, kitchen)
+        if actual.pans == prepared.pans:
             return solved
-        if actual in tried:  # each of two pans leads to the other: the one at hand is named
-            named = solved.sheet.model_copy(update={"pan": SheetPan.of(pan)})
-            return replace(solved, sheet=named)
-        tried.append(pan)
-        pan = actual
+        if actual.pans in tried:  # each of two pans leads to the other: those at hand are named
+            steps = _in_pans(solved.sheet.steps, prepared.moves)
+            named = {"pan": SheetPan.of(prepared.pan), "steps": steps}
+            return replace(solved, sheet=solved.sheet.model_copy(update=named))
+        tried.append(prepared.pans)
+        prepared = prepare(sheet, kitchen, actual.pan, solved.knobs.scale)
+
+
+def _in_pans(steps: tuple[AnyStep, ...], moves: tuple[Move, ...]) -> tuple[AnyStep, ...]:
+    """``steps`` with the pans named in which the sauces made for them were prepared."""
+    named: list[AnyStep] = []
+    for step, move in zip(steps, moves, strict=True):
+        if isinstance(step, Use) and isinstance(move, Pouring) and step.inside:
+            inside = _in_pans(step.sauce.steps, move.inside.moves)
+            pan = {"pan": SheetPan.of(move.inside.pan), "steps": inside}
+            step = step.model_copy(update={"sauce": step.sauce.model_copy(update=pan)})
+        named.append(step)
+    return tuple(named)
 
 
 def _by_its_grade(sheet: Sheet, goal: Goal, kitchen: Kitchen) -> Solved | None:
@@ -163,20 +180,19 @@ class _Solving:
 
     def __init__(
         self,
-        sheet: Sheet,
+        prepared: Prepared,
         goal: Goal,
         kitchen: Kitchen,
-        pan: Pan,
         as_found: bool,
         *,
         nested: bool = False,
     ) -> None:
-        self._sheet, self._goal, self._kitchen, self._as_found = sheet, goal, kitchen, as_found
+        self._prepared, self._sheet = prepared, prepared.sheet
+        self._goal, self._kitchen, self._as_found = goal, kitchen, as_found
         self._nested = nested
-        self._prepared = prepare(sheet, kitchen, pan)
-        self._free = thickening_by(sheet)
-        self._ratio = sheet.method.fat_to_flour if self._free == "flour" else None
-        self._measure = _measure_for(goal, sheet, kitchen, self._prepared)
+        self._free = thickening_by(self._sheet)
+        self._ratio = free_ratio(self._sheet)
+        self._measure = _measure_for(goal, prepared)
 
     @property
     def likely_scale(self) -> float:
@@ -255,9 +271,8 @@ class _Solving:
         if not self._nested:
             sooner = self._sheet.model_copy(update={"steps": steps})
             try:
-                nearest = _Solving(
-                    sooner, self._goal, self._kitchen, self._prepared.pan, False, nested=True
-                ).solved()
+                again = prepare(sooner, self._kitchen, self._prepared.pan)
+                nearest = _Solving(again, self._goal, self._kitchen, False, nested=True).solved()
             except BadInput:
                 pass
         facts = {"step": at + 1, "share_pct": 100 * share}
@@ -272,7 +287,8 @@ class _Solving:
         goal = replace(self._goal, viscosity_pa_s=None)
         try:
             pan = self._prepared.pan
-            again = _Solving(turned, goal, self._kitchen, pan, True).solved().sheet
+            as_turned = prepare(turned, self._kitchen, pan)
+            again = _Solving(as_turned, goal, self._kitchen, True).solved().sheet
             sound = not any(map(_turned, prepare(again, self._kitchen, pan).walk()))
         except BadInput:
             return None
@@ -316,55 +332,15 @@ Measure = tuple[Callable[[Pot, Knobs], float], float, str]
 """What measures the size of a batch, what it should come to, and the field that asked."""
 
 
-def _measure_for(goal: Goal, sheet: Sheet, kitchen: Kitchen, prepared: Prepared) -> Measure | None:
+def _measure_for(goal: Goal, prepared: Prepared) -> Measure | None:
     if goal.have is not None:
-        return _measure_of_have(goal, kitchen, prepared)
+        used, there = used_of(goal.have, prepared)
+        return lambda pot, knobs: used(knobs), there, "have.amount"
     if goal.volume is None:
         return None
     if goal.volume.dimension is Dimension.WEIGHT:
         return lambda pot, knobs: pot.yield_g, goal.volume.base, "volume"
     return lambda pot, knobs: pot.yield_ml, goal.volume.base, "volume"
-
-
-def _measure_of_have(goal: Goal, kitchen: Kitchen, prepared: Prepared) -> Measure:
-    assert goal.have is not None
-    key = goal.have.ingredient
-    row = kitchen.larder[key]
-    plain = flour = fat = 0.0
-    roux_flour = 0.0
-    for step, setting in zip(prepared.sheet.steps, prepared.settings, strict=True):
-        for weighed in step.to_weigh(setting):
-            turned = isinstance(step, Dust) or weighed.field.startswith("flour")
-            if isinstance(step, Roux) and turned:
-                roux_flour += weighed.grams
-            if weighed.ingredient != key:
-                continue
-            if not isinstance(step, FLOURED):
-                plain += weighed.grams
-            elif turned:
-                flour += weighed.grams
-            else:
-                fat += weighed.grams
-    if not plain and not flour and not fat:
-        raise BadInput.at(
-            "have.ingredient",
-            "is-not-weighed-into-this-sauce",
-            name=row.name,
-        )
-    try:
-        wanted = row.grams(goal.have.amount)
-    except BadInput as bad:
-        raise bad.under("have.amount") from None
-
-    def used(pot: Pot, knobs: Knobs) -> float:
-        flour_now = knobs.scale * knobs.flour
-        if knobs.fat_to_flour is None:
-            fat_now = fat * knobs.scale
-        else:
-            fat_now = roux_flour * flour_now * knobs.fat_to_flour if fat else 0.0
-        return plain * knobs.scale + flour * flour_now + fat_now
-
-    return used, wanted, "have.amount"
 
 
 class _Search:
@@ -400,8 +376,15 @@ class _Search:
         """The first step after which the pot is oily or split; None where none is."""
         if self._as_found:
             return None
-        turned = (_turned(pot) for pot in self._prepared.walk(knobs))
-        return next((number for number, is_so in enumerate(turned) if is_so), None)
+        inside = {
+            number: move
+            for number, move in enumerate(self._prepared.moves)
+            if isinstance(move, Pouring)
+        }
+        for number, pot in enumerate(self._prepared.walk(knobs)):
+            if _turned(pot) or (number in inside and any(map(_turned, inside[number].pots(knobs)))):
+                return number
+        return None
 
     def _spoiled(self, knobs: Knobs) -> Sentence | None:
         """What would spoil the sauce at ``knobs`` and does not as it is written: a

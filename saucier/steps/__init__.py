@@ -9,14 +9,28 @@ from saucier.steps.aromatics import Dust, Infuse, Lift, Strain, Sweat
 from saucier.steps.correct import Correct
 from saucier.steps.enrich import Blend, Finish, Liaison, Mend, Mount
 from saucier.steps.keep import Cool, Hold, Reheat
+from saucier.steps.making import (
+    FLOURED,
+    Making,
+    PreparedSteps,
+    free_ratio,
+    free_reduction,
+    load_of,
+    pan_of,
+    prepare_steps,
+    thickening_by,
+)
 from saucier.steps.melt import Melt
+from saucier.steps.method import Method
 from saucier.steps.pan import Deglaze, Flame, Return, Sear, Start
 from saucier.steps.reduce import Reduce
+from saucier.steps.reserve import Reserve
 from saucier.steps.roux import Roux
 from saucier.steps.season import Season
-from saucier.steps.share import InnerSauce, Reserve, Use
 from saucier.steps.simmer import Simmer
 from saucier.steps.step import AS_WRITTEN, Knobs, Move, Setting, StepBase, Weighed, advance
+from saucier.steps.use import InnerSauce, Pouring, ShareOfIt, Use
+from saucier.steps.vessel import SheetBurner, SheetPan
 
 _Steps = (
     Start
@@ -48,14 +62,19 @@ _Steps = (
     | Reheat
 )
 AnyStep = Annotated[_Steps, Field(discriminator="op")]
-OPS: tuple[str, ...] = tuple(step.model_fields["op"].default for step in get_args(_Steps))
+STEPS: dict[str, type[StepBase]] = {
+    step.model_fields["op"].default: step for step in get_args(_Steps)
+}
+OPS: tuple[str, ...] = tuple(STEPS)
 
 InnerSauce.model_rebuild(_types_namespace={"AnyStep": AnyStep})
 Use.model_rebuild()
 
 __all__ = [
     "AS_WRITTEN",
+    "FLOURED",
     "OPS",
+    "STEPS",
     "Add",
     "AnyStep",
     "Blend",
@@ -67,13 +86,18 @@ __all__ = [
     "Flame",
     "Hold",
     "Infuse",
+    "InnerSauce",
     "Knobs",
     "Liaison",
     "Lift",
+    "Making",
     "Melt",
     "Mend",
+    "Method",
     "Mount",
     "Move",
+    "Pouring",
+    "PreparedSteps",
     "Reduce",
     "Reheat",
     "Reserve",
@@ -82,6 +106,9 @@ __all__ = [
     "Sear",
     "Season",
     "Setting",
+    "ShareOfIt",
+    "SheetBurner",
+    "SheetPan",
     "Simmer",
     "Start",
     "StepBase",
@@ -90,4 +117,10 @@ __all__ = [
     "Use",
     "Weighed",
     "advance",
+    "free_ratio",
+    "free_reduction",
+    "load_of",
+    "pan_of",
+    "prepare_steps",
+    "thickening_by",
 ]

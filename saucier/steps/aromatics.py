@@ -8,7 +8,7 @@ from saucier import constants as K
 from saucier.document import IngredientKey, Minutes
 from saucier.errors import BadInput
 from saucier.heat import boil_up_minutes, pot_heat_j_per_k
-from saucier.pot import EMPTY, Pot, cook_all
+from saucier.pot import EMPTY, Pot, cook_all, rendered
 from saucier.steps.put_in import put_in
 from saucier.steps.roux import RouxColour, powered
 from saucier.steps.step import Knobs, Move, OneIngredient, Setting, StepBase, grams_of
@@ -32,14 +32,16 @@ class Sweat(OneIngredient):
         dry = say("no-fat", why=say("no-fat-to-sweat"))
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
-            remarks = pot.remarks if pot.balance.fat or pot.wetted else (*pot.remarks, dry)
+            fat_there = pot.balance.fat or pot.wetted or row.renders_share
+            remarks = pot.remarks if fat_there else (*pot.remarks, dry)
             pot = put_in(pot, row, grams * knobs.scale, None)
-            piece = pot.pieces[-1]
+            piece, fat = rendered(pot.pieces[-1], minutes)
             steam = min(lost * piece.mass_g, 0.9 * piece.content.water)
             content = piece.content.with_liquids(piece.content.water - steam, piece.content.alcohol)
             to_leak = max(0.0, piece.to_leak_g - steam)
             sweated = piece._replace(content=content, to_leak_g=to_leak)
             return pot._replace(
+                balance=pot.balance.plus(fat) if fat.fat else pot.balance,
                 pieces=(*pot.pieces[:-1], sweated),
                 temperature_c=K.BOIL_C,
                 minutes=pot.minutes + minutes,

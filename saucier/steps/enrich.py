@@ -15,7 +15,7 @@ from saucier.heat import (
 )
 from saucier.larder import Ingredient
 from saucier.pot import EMPTY, Balance, Piece, Pot
-from saucier.steps.put_in import put_in
+from saucier.steps.put_in import put_in, splits_when_boiled
 from saucier.steps.step import (
     Knobs,
     Measured,
@@ -261,8 +261,3 @@ class Mend(OneIngredient):
 def whisked_in(row: Ingredient) -> Ingredient:
     """``row`` as it is when it is whisked in: none of its fat swims."""
     return replace(row, per_gram=row.per_gram.whisked())
-
-
-def splits_when_boiled(row: Ingredient) -> bool:
-    """Soured cream, yogurt and thin creams: under about 30 % fat they split at the boil."""
-    return row.role in ("soft-cream", "cream") and row.per_gram.fat < K.STABLE_CREAM_FAT

@@ -16,7 +16,7 @@ from saucier.heat import (
     pot_heat_j_per_k,
 )
 from saucier.larder import Ingredient
-from saucier.pot import EMPTY, Balance, Piece, Pot, cook_all
+from saucier.pot import EMPTY, Balance, Piece, Pot, cook_all, rendered
 from saucier.steps.put_in import put_in
 from saucier.steps.step import (
     Knobs,
@@ -132,7 +132,7 @@ class Sear(OneIngredient):
                 pot = put_in(pot, fat_row, fat_g * knobs.scale, None)
             if pot.wetted:
                 pot = pot.saying(wet)
-            elif pot.balance.fat <= 0.0:
+            elif pot.balance.fat <= 0.0 and not row.renders_share:
                 pot = pot.saying(dry)
             raw = EMPTY.plus(row.per_gram, grams * knobs.scale)
             fond = EMPTY.plus(raw, K.SEAR_FOND_SHARE)._replace(water=0.0, alcohol=0.0)
@@ -141,9 +141,16 @@ class Sear(OneIngredient):
             content = raw.plus(fond, -1.0).plus(fat)
             steam = min(K.SEAR_STEAM_SHARE * raw.mass_g, 0.9 * content.water)
             content = content.with_liquids(content.water - steam, content.alcohol)
-            piece = Piece(row.key, row.name, content, food=True)
+            piece = Piece(
+                row.key,
+                row.name,
+                content,
+                food=True,
+                to_render_g=row.renders_share * raw.mass_g,
+            )
+            piece, ran_out = rendered(piece, minutes)
             return pot._replace(
-                balance=pot.balance.plus(fat, -1.0).plus(fond),
+                balance=pot.balance.plus(fat, -1.0).plus(fond).plus(ran_out),
                 lifted=(*pot.lifted, piece),
                 temperature_c=pot.temperature_c if pot.wetted else K.SEAR_C,
                 allergens=pot.allergens | row.allergens,

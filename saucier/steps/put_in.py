@@ -42,6 +42,8 @@ def put_in(
             to_fall_g=falls * grams,
             ahead_g=0.0,
             food=food,
+            # What comes back to finish has given its fat in the pan it was coloured in.
+            to_render_g=0.0 if food else row.renders_share * grams,
         )
         pieces = (*pieces, piece)
     else:
@@ -88,3 +90,8 @@ def _curdles(pot: Pot, row: Ingredient) -> bool:
         return False
     mass = pot.balance.mass_g
     return mass > 0.0 and pot.balance.acid / mass > K.CURDLING_ACID
+
+
+def splits_when_boiled(row: Ingredient) -> bool:
+    """Soured cream, yogurt and thin creams: under about 30 % fat they split at the boil."""
+    return row.role in ("soft-cream", "cream") and row.per_gram.fat < K.STABLE_CREAM_FAT

@@ -185,7 +185,7 @@ class Reduce(StepBase):
         return self.model_copy(update={"to": Stop.model_validate({name: share})})
 
     def prepare(self, setting: Setting) -> Move:
-        stove, heat, free = setting.stove, self.heat, setting.free_reduction
+        stove, heat, free = setting.stove, self.heat, setting.free
         said = self.minutes
         wanted = self._wanted_loss(setting)
         grade = self.stop.grade if self.stop else None
@@ -267,7 +267,7 @@ class Reduce(StepBase):
         return to_volume
 
     def turned(self, knobs: Knobs, setting: Setting) -> Self:
-        if setting.free_reduction and knobs.share is not None:
+        if setting.free and knobs.share is not None:
             return self.model_copy(update={"to": Stop(share=knobs.share)})
         stop = self.stop
         if stop is None:

@@ -6,7 +6,7 @@ A new step is one class beside these, listed in ``saucier.steps``.
 from abc import ABC, abstractmethod
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from typing import Annotated, NamedTuple, Self
+from typing import TYPE_CHECKING, Annotated, NamedTuple, Self
 
 from pydantic import Field
 
@@ -18,6 +18,9 @@ from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
 from saucier.pot import Pot
 from saucier.units import Amount
+
+if TYPE_CHECKING:
+    from saucier.steps.making import Making
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,16 +50,18 @@ def advance(pot: Pot, move: Move, knobs: Knobs = AS_WRITTEN) -> Pot:
 
 
 class Setting(NamedTuple):
-    """Where a step happens: the kitchen, the sheet's own stove, whether this step is the
-    reduction a solve is free to move, the school by which liquid meets roux, how many sauces deep
-    it stands in others, and the temperature it is served at, °C."""
+    """Where a step happens: the kitchen, the sheet's own stove, whether a solve is ``free`` to turn
+    what this step holds, the school by which liquid meets roux, how many sauces ``depth`` it stands
+    in others, the temperature it is served at, °C, and how many ``times`` the batch as written is
+    about to be made: what pans inside are chosen for."""
 
     kitchen: Kitchen
     stove: Stove
-    free_reduction: bool = False
+    free: bool = False
     liquid_in: str = "cold-gradual"
     depth: int = 0
     serving_c: float = K.REFERENCE_C
+    times: float = 1.0
 
     def ingredient(self, key: str, field: str = "") -> Ingredient:
         """The larder's row for ``key``; problems come back under ``field``."""
@@ -155,6 +160,15 @@ class StepBase(Part, ABC):
         keys = {key for _, key, _ in amounts_in(self) if key}
         return frozenset(keys | {own} if own else keys)
 
+    @property
+    def inside(self) -> "Making | None":
+        """The sauce that is made for this step in a pot of its own; None for nearly all."""
+        return None
+
+    def poured_ml(self, kitchen: Kitchen) -> float:
+        """About how much it pours in beside its amounts, mL."""
+        return 0.0
+
     @abstractmethod
     def prepare(self, setting: Setting) -> Move:
         """This step with names and units resolved. Raises :class:`BadInput` by field."""
@@ -166,6 +180,10 @@ class StepBase(Part, ABC):
     def to_weigh(self, setting: Setting) -> list[Weighed]:
         """What has to be ready for it."""
         return []
+
+    def gathered(self, setting: Setting) -> list[tuple[str, float]]:
+        """Keys and grams of all it takes from the larder, that of a sauce made for it included."""
+        return [(one.ingredient, one.grams) for one in self.to_weigh(setting) if one.ingredient]
 
     def weighed_after(self, setting: Setting, before: Pot, after: Pot) -> list[Weighed]:
         """As :meth:`to_weigh`, with what only playing the step tells (salt up to a target)."""

@@ -15,7 +15,7 @@ from saucier.starts import STARTS
 # Grade, minutes at the stove, and codes of the remarks its steps make ("" for none).
 EXPECTED: dict[str, tuple[str | None, float, str]] = {
     "White sauce": ("nappe", 17.0, ""),
-    "Infused white sauce": ("nappe", 38.3, ""),
+    "Infused white sauce": ("nappe", 37.4, ""),
     "Soft onion white sauce": ("nappe", 37.2, ""),
     "Velouté": ("nappe", 26.0, ""),
     "Velouté on poaching liquor": ("nappe", 29.7, ""),
@@ -40,7 +40,7 @@ EXPECTED: dict[str, tuple[str | None, float, str]] = {
     "Crème fraîche and mustard sauce": ("light-coat", 16.8, ""),
     "Panade for croquettes": ("panade", 104.4, "keeping"),
     "Soufflé base": ("spreading", 18.3, ""),
-    "Onion purée bound with white sauce": ("binding", 20.8, ""),
+    "Onion purée bound with white sauce": ("binding", 20.2, ""),
     "Soft fennel in velouté": ("nappe", 68.3, "keeping"),
     "Herb butter": (None, 2.0, ""),
     "Watercress purée": ("light-coat", 5.3, ""),

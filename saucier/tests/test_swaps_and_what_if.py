@@ -2,20 +2,52 @@
 
 import unittest
 
-from saucier.check import check
+from saucier.check import check, larder_of
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.sheet import read_sheet
 from saucier.starts import STARTS
 from saucier.steps.step import amounts_in
 from saucier.swaps import swaps_for
-from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, reduce_to, sheet
+from saucier.testing import (
+    CHEESE_SAUCE,
+    CREAM_REDUCTION,
+    add,
+    grams,
+    reduce_to,
+    roux,
+    sheet,
+    simmer,
+)
 from saucier.what_if import levers, pulled, thickness_curve
 
 KITCHEN = Kitchen()
 
 
 class Swaps(unittest.TestCase):
+    def test_no_more_of_a_herb_than_a_cook_would_take(self) -> None:
+        """Kin alone stands in, by its strength: spring onion for chives, never grams of cloves."""
+        base = (roux(60, 60), add("milk-whole", 1, "L"), simmer(5))
+        for key in ("chives", "thyme-leaves", "nutmeg", "paprika-sweet", "garlic", "basil"):
+            case = sheet(*base, {"op": "finish", "ingredient": key, "amount": grams(8)})
+            offered = {s.ingredient: s for s in swaps_for(case, key, KITCHEN) if s.sheet}
+            with self.subTest(key):
+                self.assertTrue(offered)
+                for swap in offered.values():
+                    row = KITCHEN.larder[swap.ingredient]
+                    much = larder_of(swap.sheet)[row.key] * row.strength
+                    self.assertLess(much, 1.4 * 8 * KITCHEN.larder[key].strength, row.key)
+                    self.assertTrue(set(row.kin) & set(KITCHEN.larder[key].kin))
+        chives = sheet(*base, {"op": "finish", "ingredient": "chives", "amount": grams(8)})
+        offered = {s.ingredient for s in swaps_for(chives, "chives", KITCHEN)}
+        self.assertIn("spring-onion", offered)
+        self.assertFalse(offered & {"clove", "bay-leaf", "rosemary", "cayenne"})
+
+    def test_a_stock_may_give_way_to_milk(self) -> None:
+        case = sheet(roux(60, 60), add("stock-light", 1, "L"), simmer(5))
+        roles = {KITCHEN.larder[s.ingredient].role for s in swaps_for(case, "stock-light", KITCHEN)}
+        self.assertEqual(roles, {"stock", "milk"})
+
     def test_every_ingredient_of_every_start_keeps_grade_yield_and_salt(self) -> None:
         taken = 0
         for start in STARTS[::2]:

@@ -70,8 +70,16 @@ def split_amount(text: str) -> tuple[float, str]:
     return value, (match["unit"] or "").strip()
 
 
+_IN_WORDS = (
+    (re.compile(r"^\s*half an? ", re.IGNORECASE), "1/2 "),
+    (re.compile(r"^\s*(?:an?|one) ", re.IGNORECASE), "1 "),
+)
+
+
 def _spelled_out(text: str) -> str:
-    """Fraction signs as plain fractions: "1½" becomes "1 1/2"."""
+    """Fraction signs as plain fractions: "1½" becomes "1 1/2"; "a knob" is one."""
+    for words, number in _IN_WORDS:
+        text = words.sub(number, text)
     return "".join(
         f" {unicodedata.normalize('NFKC', sign)} "
         if unicodedata.decomposition(sign).startswith("<fraction>")

@@ -127,6 +127,40 @@ class OwnRows(KitchenTest):
             self.assertIn(field, self.fields(refused))
 
 
+class FromAPacket(KitchenTest):
+    PACKET = {
+        "name": "Ridge cheese",
+        "role": "cheese",
+        "fat": "31",
+        "carbohydrate": "0",
+        "sugars": "0",
+        "protein": "27",
+        "salt": "1.5",
+    }
+
+    def test_it_is_worked_out_looked_over_and_kept(self) -> None:
+        found = self.client.call("POST", "/larder/from-label", self.PACKET).body
+        self.assertEqual(
+            (found["row"]["key"], found["row"]["thickening_protein"]), ("ridge-cheese", "27")
+        )
+        self.assertTrue(any("water" in one for one in found["assumed"]))
+        kept = self.client.call("PUT", "/larder/ingredients", {"row": found["row"], "revision": 0})
+        self.assertEqual(kept.status_code, 200)
+        again = self.client.call("POST", "/larder/from-label", self.PACKET).body
+        self.assertEqual(again["row"]["key"], "ridge-cheese-2")
+
+    def test_nonsense_names_the_field(self) -> None:
+        for change, field in (
+            ({"fat": "lots"}, "fat"),
+            ({"protein": ""}, "protein"),
+            ({"sugars": "5"}, "sugars"),
+            ({"role": "gravel"}, "role"),
+            ({"name": " "}, "name"),
+        ):
+            refused = self.client.call("POST", "/larder/from-label", {**self.PACKET, **change})
+            self.assertEqual(self.fields(refused), [field])
+
+
 class HabitsOfTheKitchen(KitchenTest):
     def habit(self, what: str, value: object):
         return self.client.call("PUT", "/larder/habits", {"what": what, "value": value})

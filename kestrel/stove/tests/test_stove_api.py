@@ -3,12 +3,14 @@ from django.db.migrations.executor import MigrationExecutor
 from django.test import TransactionTestCase
 
 from kestrel.accounts.actions import open_kitchen
+from kestrel.larder.models import Pan
 from kestrel.sauces.actions import save_again, save_new
 from kestrel.service.actions import save_dish, save_service
+from kestrel.service.models import Service
 from kestrel.stove.models import Batch
 from kestrel.tests.clients import PASSWORD, KitchenTest
 from saucier.sheet import read_sheet
-from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, roux, simmer
+from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, roux, simmer, use
 
 WHITE_STEPS = [roux(60, 60), add("milk-whole", 1, "L"), simmer(5)]
 
@@ -198,6 +200,63 @@ class PotsOfAService(KitchenTest):
             self.assertEqual(response.status_code, 404)
 
 
+class SaucesInside(KitchenTest):
+    """A sauce made for another is a pot of its own on the stove and on the production sheet."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        steps = [add("onion-puree", 500), use(WHITE_STEPS, {"value": 500, "unit": "g"})]
+        target = {"grade": "binding", "volume": "1 L"}
+        self.sauce = self.saved(name="onions", family=None, method={}, steps=steps, target=target)
+
+    def test_it_comes_on_beside_and_first(self) -> None:
+        batch = self.client.call("POST", "/stove", {"sauce_id": self.sauce.pk}).body
+        [first] = batch["beside"]
+        self.assertEqual((first["name"], first["status"], first["into"]), ("inside", "on", False))
+        inside = self.client.call("GET", f"/stove/{first['id']}").body
+        self.assertEqual(inside["plan"]["cards"][0]["title"], "White roux")
+        self.assertEqual(inside["beside"][0]["name"], "onions")
+        self.assertTrue(inside["beside"][0]["into"])
+        self.assertAlmostEqual(inside["plan"]["final"]["total_g"], 500, delta=5)
+        self.assertEqual(len(self.client.call("GET", "/stove").body), 2)
+
+    def test_a_service_buys_weighs_and_cooks_it(self) -> None:
+        document = {"name": "toasts", "sauces": [{"sauce": str(self.sauce.pk), "use": "nap"}]}
+        dish = save_dish(self.kitchen, document)
+        lines = [{"dish": str(dish.pk), "portions": 40}]
+        service = save_service(self.kitchen, {"name": "Lunch", "lines": lines})
+        body = {"document": service.document, "pinned": service.pinned}
+        worked = self.client.call("POST", "/services/work", body).body
+        [first] = worked["plan"]["first"]
+        [pot] = worked["plan"]["pots"]
+        self.assertEqual((first["of"], first["name"]), (pot["key"], "inside"))
+        weigh = {one["key"]: one for one in worked["production"]["weigh"]}
+        self.assertEqual(list(weigh), [first["key"], pot["key"]])
+        milk = sum(
+            w["grams"] for w in weigh[first["key"]]["weighed"] if w["ingredient"] == "milk-whole"
+        )
+        buy = {row["ingredient"]: row["used_g"] for row in worked["production"]["buy"]}
+        self.assertGreater(milk, 500)
+        self.assertAlmostEqual(buy["milk-whole"], milk, places=6)
+        self.assertIn(first["name"], " ".join(worked["production"]["prepare"]))
+
+        path = f"/stove/of-service/{service.pk}"
+        self.client.call("POST", path, {"pot": first["key"]})
+        own = self.client.call("POST", path, {"pot": pot["key"]}).body
+        self.assertEqual(own["beside"], [], "it is on already")
+        self.assertEqual(
+            [row["pot"] for row in self.client.call("GET", path).body], [first["key"], pot["key"]]
+        )
+
+        kept = {**service.document, "pans": {first["key"]: "Sauteuse 24"}}
+        Pan.objects.create(
+            kitchen=self.kitchen, name="Sauteuse 24", shape="sloped", diameter_cm=24, depth_cm=8
+        )
+        again = self.client.call("POST", "/services/work", {**body, "document": kept}).body
+        self.assertEqual(again["plan"]["first"][0]["pan"]["name"], "Sauteuse 24")
+        self.assertEqual(again["plan"]["branches"][0]["final"]["grade"], "binding")
+
+
 class KeepsItsSheet(TransactionTestCase):
     """Batches from before pots of a service take the sheet of their version along."""
 
@@ -215,4 +274,30 @@ class KeepsItsSheet(TransactionTestCase):
         )
         executor = MigrationExecutor(connection)
         executor.migrate(after)
-        self.assertEqual(Batch.objects.get(pk=made.pk).sheet, version.sheet)
+        now = executor.loader.project_state(after).apps.get_model("stove", "Batch")
+        self.assertEqual(now.objects.get(pk=made.pk).sheet, version.sheet)
+
+    def test_what_was_poured_from_a_mother_is_not_made_again(self) -> None:
+        before, after = [("stove", "0005_made_first")], [("stove", "0006_poured_from_a_mother")]
+        executor = MigrationExecutor(connection)
+        executor.migrate(before)
+        user = open_kitchen("Lower kitchen", "ada", PASSWORD)
+        kitchen = user.kitchens.get()
+        service = Service.objects.create(kitchen=kitchen, name="Day", document={"name": "Day"})
+        old = executor.loader.project_state(before).apps.get_model("stove", "Batch")
+        keys = {}
+        for pot in ("7~nappe", "own-7~nappe"):
+            steps = [{"op": "use", "sauce": {}, "amount": {"value": 3, "unit": "g"}}]
+            keys[pot] = old.objects.create(
+                kitchen_id=kitchen.pk,
+                service_id=service.pk,
+                pot=pot,
+                plan={},
+                sheet={"name": "poured", "steps": steps},
+            ).pk
+        executor = MigrationExecutor(connection)
+        executor.migrate(after)
+        ready = {
+            pot: Batch.objects.get(pk=pk).sheet["steps"][0].get("ready") for pot, pk in keys.items()
+        }
+        self.assertEqual(ready, {"7~nappe": True, "own-7~nappe": None})

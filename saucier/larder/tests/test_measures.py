@@ -8,7 +8,7 @@ from saucier.kitchen import Kitchen
 from saucier.larder import Measures, measure_from_row, shipped_larder, shipped_measures
 from saucier.sheet import read_sheet, with_measures, write_sheet
 from saucier.solve import Goal, rounded_for_kitchen, solve
-from saucier.testing import CHEESE_SAUCE, roux, sheet, simmer
+from saucier.testing import CHEESE_SAUCE, add, roux, sheet, simmer
 from saucier.thickness import grade_named
 from saucier.units import Amount, kitchen_round
 
@@ -181,3 +181,40 @@ class TwoRules(unittest.TestCase):
 
 if __name__ == "__main__":
     unittest.main()
+
+
+class Words(unittest.TestCase):
+    """The words of a kitchen are read by the core itself, with how far hands differ."""
+
+    def test_a_sheet_may_be_written_in_them(self) -> None:
+        for amount, key, in_grams, spread in (
+            ("2 knobs", "butter-unsalted", 30, 0.35),
+            ({"value": 1, "unit": "glass"}, "wine-white-dry", 148.5, 0.2),
+            ({"value": 1, "unit": "stick"}, "butter-unsalted", 113, 0.02),
+            ("a splash", "anise-spirit", 14.4, 0.5),
+            ("3 rashers", "bacon-streaky", 66, 0.25),
+            ("2 cloves", "garlic", 10, 0.3),
+            ("1 tub", "cream-35", 250, 0.1),
+        ):
+            step = {"op": "add", "ingredient": key, "amount": amount}
+            with self.subTest(amount):
+                read = sheet(step).steps[0].amount
+                self.assertAlmostEqual(shipped_larder()[key].grams(read), in_grams, places=6)
+                self.assertAlmostEqual(read.measure.spread, spread)
+
+    def test_a_pinch_of_salt_need_not_name_it(self) -> None:
+        read = sheet({"op": "season", "amount": "2 pinches"}).steps[0]
+        self.assertAlmostEqual(read.amount.base, 0.8)
+        self.assertEqual(read.amount.measure.count, 2)
+
+    def test_they_widen_what_is_said_of_the_sauce(self) -> None:
+        def edge(flour: str) -> float:
+            roux = {
+                "op": "roux",
+                "fat": {"ingredient": "butter-unsalted", "amount": "60 g"},
+                "flour": {"ingredient": "wheat-flour", "amount": flour},
+            }
+            found = check(sheet(roux, add("milk-whole", 1, "L"), simmer(5))).final.thickness
+            return found.high_pa_s / found.viscosity_pa_s
+
+        self.assertGreater(edge("5 heaped tablespoons"), 1.2 * edge("63.6 g"))

@@ -277,7 +277,7 @@ class Shares(unittest.TestCase):
 
     def test_use_takes_a_share_with_all_that_is_in_it(self) -> None:
         whole = made(*self.WHITE["steps"]).final.pot
-        used = made(step("use", sauce=self.WHITE, amount=grams(whole.total_g / 2))).final.pot
+        used = made(step("use", sauce=self.WHITE, amount={"share": 0.5})).final.pot
         self.assertAlmostEqual(used.balance.flour, whole.balance.flour / 2, places=6)
         self.assertAlmostEqual(used.cost, whole.cost / 2, places=6)
         self.assertEqual(used.allergens, whole.allergens)

@@ -121,6 +121,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/larder/from-label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * From Label
+         * @description A row from what a packet says, to look over and keep; nothing is kept here.
+         */
+        post: operations["kestrel_larder_api_from_label"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/larder/ingredients/{key}": {
         parameters: {
             query?: never;
@@ -1446,11 +1466,26 @@ export interface components {
         };
         /**
          * InnerSauce
-         * @description Another sheet, as much of it as is cooked: its name and its steps.
+         * @description Another sheet, as much of it as is cooked: its name, its steps, how and in what it is made.
          */
         InnerSauce: {
             /** Name */
             name: string;
+            /**
+             * @default {
+             *       "fat_to_flour": null,
+             *       "liquid_in": "cold-gradual",
+             *       "simmer_minutes": null
+             *     }
+             */
+            method: components["schemas"]["Method"];
+            pan?: components["schemas"]["SheetPan"] | null;
+            burner?: components["schemas"]["SheetBurner"] | null;
+            /**
+             * Lid
+             * @default false
+             */
+            lid: boolean;
             /** Steps */
             steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Correct"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
         };
@@ -1867,6 +1902,14 @@ export interface components {
             margin_pct: number;
         };
         /**
+         * ShareOfIt
+         * @description A ``share`` of the other sauce as it is written; 1 is all of it.
+         */
+        ShareOfIt: {
+            /** Share */
+            share: number;
+        };
+        /**
          * Sheet
          * @description One sauce, as the open format has it.
          */
@@ -2147,7 +2190,9 @@ export interface components {
         };
         /**
          * Use
-         * @description So much of another sauce stirred in: the open format carries its sheet along.
+         * @description Another sauce stirred in: an ``amount`` of it (so much is made), or a share of it as it is
+         *     written, all of it being 1. Where it is ``ready`` it is taken from a pot that stands already.
+         *     The open format carries its sheet along.
          */
         Use: {
             /** Note */
@@ -2169,7 +2214,12 @@ export interface components {
                     count: number;
                     spread_pct: number;
                 };
-            };
+            } | components["schemas"]["ShareOfIt"];
+            /**
+             * Ready
+             * @default false
+             */
+            ready: boolean;
             /** Temperature C */
             temperature_c?: number | null;
         };
@@ -2413,6 +2463,63 @@ export interface components {
             what: string;
             /** Value */
             value?: unknown;
+        };
+        /**
+         * FromLabel
+         * @description The ``row`` as text, and what had to be taken for granted (``assumed``).
+         */
+        FromLabel: {
+            /** Row */
+            row: {
+                [key: string]: string;
+            };
+            /** Assumed */
+            assumed: string[];
+        };
+        /**
+         * LabelIn
+         * @description What is printed on a packet, g per 100 g (``alcohol_vol``: percent by volume), as typed.
+         */
+        LabelIn: {
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /**
+             * Fat
+             * @default
+             */
+            fat: string;
+            /**
+             * Carbohydrate
+             * @default
+             */
+            carbohydrate: string;
+            /**
+             * Sugars
+             * @default
+             */
+            sugars: string;
+            /**
+             * Protein
+             * @default
+             */
+            protein: string;
+            /**
+             * Salt
+             * @default
+             */
+            salt: string;
+            /**
+             * Fibre
+             * @default
+             */
+            fibre: string;
+            /**
+             * Alcohol Vol
+             * @default
+             */
+            alcohol_vol: string;
         };
         /**
          * RowOut
@@ -2781,6 +2888,30 @@ export interface components {
             remarks: string[];
         };
         /**
+         * CardsInside
+         * @description A sauce made for ``step`` of another, before it: by its ``cards``, in the pan called ``pan``,
+         *     to its ``final`` figures. ``key`` tells it apart, ``of`` is that of the pot it is made for ('':
+         *     the sauce itself). ``made_g`` of it are made, ``used_g`` go in.
+         */
+        CardsInside: {
+            /** Key */
+            key: string;
+            /** Of */
+            of: string;
+            /** Step */
+            step: number;
+            sheet: components["schemas"]["Sheet"];
+            /** Pan */
+            pan: string;
+            /** Cards */
+            cards: components["schemas"]["Card"][];
+            final: components["schemas"]["Figures"];
+            /** Made G */
+            made_g: number;
+            /** Used G */
+            used_g: number;
+        };
+        /**
          * Choice
          * @description One answer, and why cooks give it.
          */
@@ -3105,7 +3236,8 @@ export interface components {
         };
         /**
          * Worked
-         * @description A sheet with all its consequences: the pot at its end and after every step, the cards, what
+         * @description A sheet with all its consequences: the pot at its end and after every step, the cards, those
+         *     of the pots made for it (``inside``), what
          *     its reductions pass on the way down, the need behind its yield, what a solve may turn (``free``),
          *     the schools it follows, what mends its salt. ``changes``: what a switch of school moved.
          */
@@ -3116,6 +3248,8 @@ export interface components {
             steps: components["schemas"]["Figures"][];
             /** Cards */
             cards: components["schemas"]["Card"][];
+            /** Inside */
+            inside: components["schemas"]["CardsInside"][];
             /** Along */
             along: components["schemas"]["Along"][];
             pan: components["schemas"]["SideView"];
@@ -4206,6 +4340,28 @@ export interface components {
             deleted: boolean;
         };
         /**
+         * FirstPot
+         * @description A sauce made before the pot or branch ``of``, for it, in a pot of its own: one of ``batches``,
+         *     ``made_g`` in ``pan``, of which ``used_g`` go in.
+         */
+        FirstPot: {
+            /** Key */
+            key: string;
+            /** Of */
+            of: string;
+            /** Name */
+            name: string;
+            pan: components["schemas"]["Pan"];
+            /** Made G */
+            made_g: number;
+            /** Used G */
+            used_g: number;
+            /** Minutes */
+            minutes: number;
+            /** Batches */
+            batches: number;
+        };
+        /**
          * InRounds
          * @description ``pieces`` in ``rounds`` of at most ``a_round``, ``minutes`` in all with the waits between;
          *     ``line`` tells the arithmetic.
@@ -4364,7 +4520,7 @@ export interface components {
         };
         /**
          * Plan
-         * @description The whole service. ``used`` is sauce on hand used first, ``roux`` ready roux, ``there`` grams
+         * @description The whole service. ``first`` are the pots made for others; ``used`` is sauce on hand used first, ``roux`` ready roux, ``there`` grams
          *     of ingredients on hand; ``warnings`` what to mind; ``needs_ml`` what is asked for, ``left_ml`` what
          *     is made beyond that and what clings; ``by_recipe_ml`` what would be left over had
          *     each dish made its sauces apart, by halves of their recipes.
@@ -4377,6 +4533,8 @@ export interface components {
             branches: components["schemas"]["BranchPlan"][];
             /** Pots */
             pots: components["schemas"]["PotPlan"][];
+            /** First */
+            first: components["schemas"]["FirstPot"][];
             /** Used */
             used: components["schemas"]["Used"][];
             /** Roux */
@@ -4813,6 +4971,8 @@ export interface components {
             sheet: components["schemas"]["Sheet"];
             /** Mends */
             mends: components["schemas"]["MendTaken"][];
+            /** Beside */
+            beside: components["schemas"]["Beside"][];
         };
         /**
          * BatchPlan
@@ -4835,6 +4995,20 @@ export interface components {
              * @default []
              */
             along: components["schemas"]["Along"][];
+        };
+        /**
+         * Beside
+         * @description A pot that belongs to another: made first for it, or the one it is made for (``into``).
+         */
+        Beside: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Status */
+            status: string;
+            /** Into */
+            into: boolean;
         };
         /**
          * MendTaken
@@ -5166,6 +5340,39 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_from_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FromLabel"];
+                };
             };
             /** @description Unprocessable Entity */
             422: {

@@ -2,7 +2,7 @@
 /** An amount edited in place: "80", "1 1/2 cups" and "½ l" are all read, by the core. */
 import { computed } from 'vue'
 import type { Problem } from '@/api/client'
-import { amount as spoken } from './format'
+import { amount as spoken, isShare, share } from './format'
 import ProblemLine from './ProblemLine.vue'
 import { useTyped } from './typed'
 
@@ -13,8 +13,8 @@ export interface TypedAmount {
 }
 
 const props = defineProps<{
-  /** What was refused is still as it was typed. */
-  amount: TypedAmount | string
+  /** What was refused is still as it was typed; of another sauce it may be a share. */
+  amount: TypedAmount | { share: number } | string
   label: string
   problem?: Problem | null
   big?: boolean
@@ -22,8 +22,9 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [amount: TypedAmount | string] }>()
 
-function written(amount: TypedAmount | string): string {
+function written(amount: TypedAmount | { share: number } | string): string {
   if (typeof amount === 'string') return amount
+  if (isShare(amount)) return share(amount)
   const { value, unit, measure } = amount
   if (measure) return spoken({ value: measure.count, unit: measure.name })
   return typeof value === 'number' ? spoken({ value, unit }) : `${value} ${unit}`
@@ -35,7 +36,7 @@ const size = computed(() => Math.max(7, text.value.length + 1))
 function read(): void {
   typing.value = true
   const bare = /^[\d\s.,/¼½¾⅓⅔⅛⅜⅝⅞]+$/.test(text.value)
-  const before = typeof props.amount === 'string' ? null : props.amount
+  const before = typeof props.amount === 'string' || isShare(props.amount) ? null : props.amount
   const unit = before?.measure?.name ?? before?.unit
   emit('change', bare && unit ? { value: text.value.trim(), unit } : text.value)
 }

@@ -17,6 +17,16 @@ export function number(value: number): string {
   return String(Number(value.toPrecision(4)))
 }
 
+/** Whether it is so much of another sauce as it is written. */
+export function isShare(of: unknown): of is { share: number } {
+  return typeof of === 'object' && of !== null && 'share' in of
+}
+
+/** "all", "40 %". */
+export function share(of: { share: number }): string {
+  return of.share === 1 ? 'all' : `${number(100 * of.share)} %`
+}
+
 interface Amount {
   value: number
   unit: string

@@ -1,19 +1,13 @@
 <script setup lang="ts">
 /** Along the foot of every place: one tile for each pot that is on. */
-import { useNow } from '@vueuse/core'
 import { onMounted } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { useHob } from './hob'
-import { clock, secondsLeft } from './timer'
+import { clock } from './timer'
 
 const hob = useHob()
 const route = useRoute()
-const now = useNow({ interval: 500 })
 onMounted(() => void hob.look().catch(() => undefined))
-
-function left(pot: (typeof hob.pots)[number]): number | null {
-  return secondsLeft(pot.timer_started_at, pot.timer_s, now.value.getTime() + hob.skewMs)
-}
 </script>
 
 <template>
@@ -25,8 +19,8 @@ function left(pot: (typeof hob.pots)[number]): number | null {
       class="tile"
       :class="{
         here: route.path === `/stove/${pot.id}`,
-        over: (left(pot) ?? 1) <= 0,
-        timed: left(pot) !== null,
+        over: (hob.left(pot) ?? 1) <= 0,
+        timed: hob.left(pot) !== null,
       }"
       :to="`/stove/${pot.id}`"
     >
@@ -34,8 +28,8 @@ function left(pot: (typeof hob.pots)[number]): number | null {
         <b>{{ pot.name }}</b>
         <span>{{ pot.step < pot.steps ? `${pot.step + 1}/${pot.steps} ` : '' }}{{ pot.title }}</span>
       </span>
-      <span v-if="left(pot) !== null" class="time">
-        {{ clock(left(pot)!) }}<small v-if="left(pot)! <= 0">over</small>
+      <span v-if="hob.left(pot) !== null" class="time">
+        {{ clock(hob.left(pot)!) }}<small v-if="hob.left(pot)! <= 0">over</small>
       </span>
     </RouterLink>
   </footer>

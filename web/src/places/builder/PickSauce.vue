@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Another saved sauce, to use a share of. */
+/** Another saved sauce, made for this one in a pot of its own: all of it, until a cook says less. */
 import { NModal } from 'naive-ui'
 import { ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
@@ -22,8 +22,9 @@ watch(show, async (open) => {
 async function pick(id: number): Promise<void> {
   try {
     const found = await ask(api.GET('/api/sauces/{sauce_id}', { params: { path: { sauce_id: id } } }))
-    const sauce = { name: found.sheet.name, steps: found.sheet.steps }
-    emit('pick', { op: 'use', sauce, amount: { value: 300, unit: 'g' } })
+    const { name, method, pan, burner, lid, steps } = found.sheet
+    const sauce = { name, method, pan, burner, lid, steps }
+    emit('pick', { op: 'use', sauce, amount: { share: 1 } })
     show.value = false
   } catch (error) {
     trouble.value = (error as Error).message
@@ -32,7 +33,7 @@ async function pick(id: number): Promise<void> {
 </script>
 
 <template>
-  <NModal v-model:show="show" preset="card" title="A share of which sauce?" style="width: min(520px, 96vw)">
+  <NModal v-model:show="show" preset="card" title="Which sauce goes in?" style="width: min(520px, 96vw)">
     <p v-if="trouble" class="problem">{{ trouble }}</p>
     <p v-if="!sauces.length" class="quiet">Save the other sauce first; then it can go into this one.</p>
     <button v-for="sauce in sauces" :key="sauce.id" class="plain" @click="pick(sauce.id)">{{ sauce.name }}</button>

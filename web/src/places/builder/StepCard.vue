@@ -6,6 +6,7 @@ import type { Schemas } from '@/api/client'
 import { grams } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import type { Draft, LooseSheet } from './draft'
+import InsidePot from './InsidePot.vue'
 import ReduceStop from './ReduceStop.vue'
 import { rowsOf } from './rows'
 import StepAmounts from './StepAmounts.vue'
@@ -20,6 +21,7 @@ const props = defineProps<{
   card?: Schemas['Card']
   state?: Schemas['Figures']
   along?: Schemas['Along']
+  inside?: Schemas['CardsInside']
   chosen: boolean
   last: boolean
 }>()
@@ -45,6 +47,7 @@ const ownProblem = computed(() => {
     ...rows.value.map((row) => row.field),
     ...knobs.value.map((knob) => knob.key),
     ...(isToSalt(props.step.amount) ? ['amount'] : []),
+    ...(props.inside && props.chosen ? ['sauce.steps'] : []),
     ...(reduces.value && props.step.to !== 'nearly-dry' ? ['to'] : []),
   ]
   return shown.some((field) => found.field.startsWith(`${at.value}.${field}`)) ? null : found
@@ -87,6 +90,7 @@ function chooseUnlessEditing(event: MouseEvent): void {
         @change="change"
         @missing="emit('missing', $event)"
       />
+      <InsidePot v-if="inside" :pot="inside" :open="chosen" :problem-of="problemOf" @change="change" />
       <ReduceStop
         v-if="reduces"
         :step="step"

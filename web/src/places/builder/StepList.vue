@@ -81,6 +81,7 @@ onKey((key) => {
         :card="worked.cards[i]"
         :state="worked.steps[i]"
         :along="worked.along.find((one) => one.step === i)"
+        :inside="worked.inside.find((one) => one.of === '' && one.step === i)"
         :chosen="chosen === i"
         :last="i === steps.length - 1"
         @choose="chosen = i"

@@ -1,6 +1,6 @@
 /** The amounts of a step as lines: whose, called what, and how else it can be measured. */
 import type { Schemas } from '@/api/client'
-import { amount, grams } from '@/parts/format'
+import { amount, grams, isShare } from '@/parts/format'
 import type { LooseSheet } from './draft'
 import { formOf, isToSalt } from './steps'
 
@@ -32,6 +32,10 @@ export function rowsOf(
       // All there is of something: what was lifted out, or every piece.
       if (!all && !named) return []
       return [{ part, field, holder, name: named ? `${named}, all of it` : all!, roles, all }]
+    }
+    if (isShare(holder.amount)) {
+      const grammes = card?.weighed[0]?.grams
+      return [{ part, field, holder, name: holder.sauce.name, spoons: grammes ? grams(grammes) : undefined, roles }]
     }
     const weighed = card?.weighed.find((w) => w.field === field)
     const byHand = Boolean(holder.amount.measure)

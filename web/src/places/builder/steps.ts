@@ -326,7 +326,7 @@ const useForm: StepForm = {
   name: 'Another sauce',
   group: 'Liquid',
   rows: [{ part: '', roles: [] }],
-  knobs: [celsius('temperature_c', 'goes in at')],
+  knobs: [celsius('temperature_c', 'goes in at'), { key: 'ready', label: 'stands ready', kind: 'switch' }],
   fresh: () => ({ op: 'use' }),
 }
 export const formOf = (op: string): StepForm => byOp.get(op) ?? useForm
@@ -341,7 +341,7 @@ export const menu = [...new Set(forms.map((form) => form.group))].map((group) =>
   label: group,
   children: [
     ...forms.filter((form) => form.group === group).map((form) => ({ key: form.op, label: form.name })),
-    ...(group === 'Liquid' ? [{ key: 'use', label: 'A share of another sauce…' }] : []),
+    ...(group === 'Liquid' ? [{ key: 'use', label: 'Another sauce…' }] : []),
     ...(group === 'Season' ? [{ key: 'salt', label: 'Salt to taste' }] : []),
   ],
 }))

@@ -8,6 +8,7 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import TextField from '@/parts/TextField.vue'
 import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
+import FromPacket from './FromPacket.vue'
 import { blank, groups } from './row'
 
 /** The key of a row to edit, '' for a new one, null: closed. */
@@ -44,6 +45,9 @@ watch(
 /** What does not add up is told at the last figure, which takes the rest. */
 const wrong = (key: string) => problemAt(key) ?? (key === 'insoluble' ? problemAt('composition') : null)
 const set = (key: string, text: string) => (row.value = { ...row.value, [key]: text })
+/** What is bought is no figure of the packet: a price typed already stays. */
+const fromPacket = (found: Record<string, string>) =>
+  (row.value = { ...found, price_per_kg: row.value.price_per_kg ?? '', pack_g: row.value.pack_g ?? '' })
 const allergens = computed<string[]>({
   get: () => (row.value.allergens ?? '').split(' ').filter(Boolean),
   set: (list) => (row.value = { ...row.value, allergens: list.join(' ') }),
@@ -163,31 +167,35 @@ const differs = (key: string) => loaded.value && (loaded.value.row[key] ?? '') !
           @change="set('spread_pct', $event)"
         />
       </div>
-      <fieldset v-for="group in groups" :key="group.name">
-        <legend>{{ group.name }}</legend>
-        <TextField
-          v-for="f in group.fields"
-          :key="f.key"
-          :class="{ differs: differs(f.key) }"
-          :value="row[f.key]"
-          :label="f.label"
-          :unit="f.unit"
-          numeric
-          :problem="wrong(f.key)"
-          @change="set(f.key, $event)"
-        >
-          <span v-if="differs(f.key)" class="quiet was">was {{ loaded!.row[f.key] || 'none' }}</span>
-        </TextField>
-        <ChoiceField
-          v-if="group.fields.some((f) => f.key === 'body')"
-          class="wide"
-          :value="row.body_origin ?? ''"
-          label="Where that comes from"
-          name="Where the body comes from"
-          :options="options(session.catalogue?.body_origins)"
-          @change="set('body_origin', $event)"
-        />
-      </fieldset>
+      <FromPacket v-if="editing === ''" :name="row.name ?? ''" :role="row.role ?? ''" @row="fromPacket" />
+      <details :open="editing !== ''">
+        <summary>{{ editing === '' ? 'All figures, to look over or to give by hand' : 'All figures' }}</summary>
+        <fieldset v-for="group in groups" :key="group.name">
+          <legend>{{ group.name }}</legend>
+          <TextField
+            v-for="f in group.fields"
+            :key="f.key"
+            :class="{ differs: differs(f.key) }"
+            :value="row[f.key]"
+            :label="f.label"
+            :unit="f.unit"
+            numeric
+            :problem="wrong(f.key)"
+            @change="set(f.key, $event)"
+          >
+            <span v-if="differs(f.key)" class="quiet was">was {{ loaded!.row[f.key] || 'none' }}</span>
+          </TextField>
+          <ChoiceField
+            v-if="group.fields.some((f) => f.key === 'body')"
+            class="wide"
+            :value="row.body_origin ?? ''"
+            label="Where that comes from"
+            name="Where the body comes from"
+            :options="options(session.catalogue?.body_origins)"
+            @change="set('body_origin', $event)"
+          />
+        </fieldset>
+      </details>
       <label>
         <span class="label">Allergens</span>
         <NSelect
@@ -246,6 +254,12 @@ fieldset {
   grid-template-columns: repeat(auto-fill, minmax(136px, 1fr));
   align-items: end;
   gap: 4px 14px;
+}
+summary {
+  min-height: 44px;
+  padding: 10px 0;
+  font-weight: 700;
+  cursor: pointer;
 }
 .wide {
   grid-column: span 3;

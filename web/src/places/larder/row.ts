@@ -30,6 +30,8 @@ export const groups: { name: string; fields: Figure[] }[] = [
       { key: 'piece_g', label: 'One piece', unit: 'g' },
       { key: 'leak_pct', label: 'Juice it gives', unit: '%' },
       { key: 'falls_pct', label: 'Falls apart', unit: '%' },
+      { key: 'renders_pct', label: 'Fat that runs out', unit: '%' },
+      { key: 'strength', label: 'Strength beside its kin', unit: '×' },
       { key: 'keeps_days', label: 'Once made, keeps', unit: 'days' },
     ],
   },

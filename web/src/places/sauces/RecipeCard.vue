@@ -23,6 +23,15 @@ onMounted(async () => {
     trouble.value = (error as Error).message
   }
 })
+/** The sauces made for it first, each in its own pan, then itself. */
+const pots = computed(() => [
+  ...(worked.value?.inside ?? []).map((pot) => ({
+    key: pot.key,
+    title: `First, in ${pot.pan}: ${pot.sheet.name}, ${grams(pot.made_g)}`,
+    cards: pot.cards,
+  })),
+  { key: 'own', title: `Then: ${worked.value?.sheet.name}`, cards: worked.value?.cards ?? [] },
+])
 const paper = computed(() => (props.size === 'A4' ? 'A4' : 'A5'))
 // The page's size cannot be set from a scoped rule.
 const rule = document.createElement('style')
@@ -58,20 +67,23 @@ const print = () => window.print()
           :target="worked.sheet.target?.grade"
         />
       </header>
-      <ol>
-        <li v-for="(card, i) in worked.cards" :key="i">
-          <div class="weigh">
-            <p v-for="w in card.weighed" :key="w.field">
-              <b>{{ amount(w.amount) }}</b> {{ w.name }}
-            </p>
-          </div>
-          <div>
-            <b>{{ card.title }}.</b> {{ card.do }}
-            <span v-for="line in card.lines" :key="line" class="line">{{ line }}</span>
-            <em>{{ card.cue }}</em>
-          </div>
-        </li>
-      </ol>
+      <template v-for="pot in pots" :key="pot.key">
+        <h2 v-if="pots.length > 1">{{ pot.title }}</h2>
+        <ol>
+          <li v-for="(card, i) in pot.cards" :key="i">
+            <div class="weigh">
+              <p v-for="w in card.weighed" :key="w.field">
+                <b>{{ amount(w.amount) }}</b> {{ w.name }}
+              </p>
+            </div>
+            <div>
+              <b>{{ card.title }}.</b> {{ card.do }}
+              <span v-for="line in card.lines" :key="line" class="line">{{ line }}</span>
+              <em>{{ card.cue }}</em>
+            </div>
+          </li>
+        </ol>
+      </template>
       <footer>
         <p v-if="worked.final.allergens.length">
           Allergens: <b>{{ worked.final.allergens.join(', ') }}</b>
@@ -108,6 +120,10 @@ article {
 }
 h1 {
   font-size: 2em;
+}
+h2 {
+  margin: 8px 0 2px;
+  font-size: 1.3em;
 }
 header .ribbon {
   margin: 6px 0;

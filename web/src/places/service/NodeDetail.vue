@@ -6,6 +6,7 @@ import { millilitres } from '@/parts/format'
 import ProblemLine from '@/parts/ProblemLine.vue'
 import { useSession } from '@/shell/session'
 import BranchDetail from './BranchDetail.vue'
+import FirstPots from './FirstPots.vue'
 import LineDetail from './LineDetail.vue'
 import PotDetail from './PotDetail.vue'
 import { lineKey, type ServiceDraft } from './service'
@@ -32,11 +33,11 @@ const pans = computed(() => [
     .map((p) => ({ value: p.name, label: `${p.name}, ${millilitres(p.capacity_ml)}` })),
 ])
 const chosenPan = computed(() => plan.value.service.pans?.[props.chosen] ?? '')
-function setPan(name: string): void {
+function setPan(pot: string, name: string): void {
   void props.service.edit((doc) => {
     doc.pans = { ...doc.pans }
-    if (name) doc.pans[props.chosen] = name
-    else delete doc.pans[props.chosen]
+    if (name) doc.pans[pot] = name
+    else delete doc.pans[pot]
   })
 }
 const litres = ref('')
@@ -58,6 +59,13 @@ const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
     <BranchDetail v-else-if="branch" :plan="plan" :branch="branch" :shared="shared" @force="setForce" />
     <LineDetail v-else-if="line" :line="line" />
 
+    <FirstPots
+      :plan="plan"
+      :of="branch && !shared ? branch.pot : chosen"
+      :pans="pans"
+      @pan="setPan"
+      @cook="$emit('cook', $event)"
+    />
     <label v-if="pot || (branch && shared)" class="pan">
       <span class="label">{{ pot ? 'In which pan' : 'Finished in which pan' }}</span>
       <NSelect
@@ -65,7 +73,7 @@ const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
         :options="pans"
         :virtual-scroll="false"
         :aria-label="pot ? 'In which pan' : 'Finished in which pan'"
-        @update:value="setPan"
+        @update:value="setPan(chosen, $event)"
       />
     </label>
     <form v-if="pot || branch" class="resize" @submit.prevent="resize">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Cooking along: one step at a time, big enough for an elbow and an arm's length. */
-import { useNow, useTitle } from '@vueuse/core'
+import { useTitle } from '@vueuse/core'
 import { NButton, NModal, useMessage } from 'naive-ui'
 import { computed, h, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
@@ -8,7 +8,6 @@ import { api, ask, Taken, type Schemas } from '@/api/client'
 import FixIt from '@/parts/FixIt.vue'
 import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
-import { secondsLeft } from '@/shell/timer'
 import AfterStep from './AfterStep.vue'
 import StepNow from './StepNow.vue'
 import Weighing from './Weighing.vue'
@@ -41,10 +40,7 @@ const atEnd = computed(() => Boolean(batch.value && batch.value.step >= batch.va
 const card = computed(() => plan.value?.cards[batch.value?.step ?? 0])
 const next = computed(() => plan.value?.cards[(batch.value?.step ?? 0) + 1])
 
-const now = useNow({ interval: 250 })
-const left = computed(() =>
-  secondsLeft(batch.value?.timer_started_at, batch.value?.timer_s ?? 0, now.value.getTime() + hob.skewMs),
-)
+const left = computed(() => (batch.value ? hob.left(batch.value) : null))
 const running = computed(() => left.value !== null)
 
 let working = false
@@ -124,6 +120,10 @@ onKey((key) => {
       <RouterLink v-if="batch.service_id" class="for" :to="`/service/${batch.service_id}?part=sheet`"
         >to its service</RouterLink
       >
+      <RouterLink v-for="pot in batch.beside" :key="pot.id" class="for" :to="`/stove/${pot.id}`">
+        {{ pot.into ? 'goes into' : pot.status === 'on' ? 'make first' : 'made' }} {{ pot.name
+        }}{{ pot.status === 'done' ? ' ✓' : '' }}
+      </RouterLink>
       <ol class="progress" :aria-label="`Step ${batch.step + 1} of ${batch.steps}`">
         <li
           v-for="(c, i) in plan.cards"
