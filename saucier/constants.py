@@ -378,3 +378,21 @@ SPOON_DRAINS_S = 3.0
 SPOON_DENSITY_KG_M3 = 1030.0
 GRAVITY_M_S2 = 9.81
 """The spoon held up: how long a film drains over what length (Jeffreys 1930)."""
+MODERATE_OVEN_C, FAN_IS_WORTH_C, FOOD_IN_OVEN_C = 180.0, 20.0, 74.0
+"""A moderate oven; what a fan is worth beside a still one (usual kitchen conversion); and the middle
+the food has to reach, above which the oven drives it (estimate: minutes go with the difference)."""
+
+ABOUT_AS_QUICK_MIN = 5.0
+"""Remedies within so many minutes of one another are as quick to a cook."""
+REMEDY_ADDS_MOST, REMEDY_COSTS_LITTLE = 1.5, 2.0
+"""A remedy that more than doubles the pot and takes so many times what another would, or costs more
+than the pot did and than so much money, is no cook's first thought."""
+TOO_MUCH_DOWN_TO = 2.0 / 3.0
+"""What is too hot or too sweet is brought down by a third at a time: as far as a tongue tells."""
+TRIAL_CUP_G, TRIAL_SPOON_G = 100.0, 15.0
+"""A cup of the sauce to try on, and the spoon of plain base that goes in at a time, g."""
+SPOON_OF_WATER_G = 15.0
+EMULSION_COLD_SHARE, EMULSION_HOT_SHARE = 0.06, 0.05
+"""Water that brings a warm emulsion back, as a share of it: a spoon or two for a sauceboat."""
+SWEET_FROM = 0.05
+"""g sugar in a gram from which a wine, juice or spirit is a sweet one."""

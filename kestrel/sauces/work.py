@@ -26,10 +26,12 @@ from saucier.words import Sentence, say
 
 @dataclass(frozen=True, slots=True)
 class NeedForEach:
-    """What is to be made, how that comes about, and energy and cost for each one served."""
+    """What is to be made, how that comes about, and energy and cost of what each (or each hundred)
+    served takes, called ``told_for``."""
 
     volume_ml: float
     lines: tuple[Sentence, ...]
+    told_for: str
     each_kcal: float
     each_cost: float
 
@@ -71,7 +73,7 @@ def worked(sheet: Sheet, kitchen: Kitchen, changes: tuple[Sentence, ...] = ()) -
         assumed=checked.assumed,
         need=_need(serves, final, kitchen) if serves else None,
         free=thickening_by(sheet),
-        schools=followed_in(sheet),
+        schools=followed_in(sheet, kitchen),
         salt_remedies=salt_remedies(checked, kitchen),
         changes=changes,
     )
@@ -79,8 +81,9 @@ def worked(sheet: Sheet, kitchen: Kitchen, changes: tuple[Sentence, ...] = ()) -
 
 def _need(serves: Serves, final: FinalFigures, kitchen: Kitchen) -> NeedForEach:
     need = need_for(serves, kitchen)
+    share = need.use.told_times / serves.count
     return NeedForEach(
-        need.volume_ml, need.lines, final.kcal / serves.count, final.cost / serves.count
+        need.volume_ml, need.lines, need.use.told_for, final.kcal * share, final.cost * share
     )
 
 

@@ -19,6 +19,7 @@ from saucier.heat import Stove
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.service import Plan, Production, Service, plan_service, production_of, read_service
 from saucier.sheet import Sheet, SheetBurner, read_sheet, with_measures
+from saucier.units import Amount
 from saucier.words import say
 
 
@@ -123,6 +124,8 @@ def production_csv(plan: Plan, production: Production) -> str:
     writer.writerow(["part", "of", "what", "grams", "measure", "packs", "cost"])
     for buy in production.buy:
         spoons = str(buy.spoons) if buy.spoons else ""
+        if buy.bought_ml:
+            spoons = str(Amount(buy.bought_ml, "mL"))
         writer.writerow(
             [
                 "buy",

@@ -15,7 +15,8 @@ class SauceUse:
     begin with, ``per_ml`` mL for each (usual range ``low_ml`` to
     ``high_ml``), with the grade, salt and serving temperature that go with it. ``basis`` is what a
     dish counts them by: ``portion``, ``piece``, ``solids-g``, ``pasta-100g``, ``filling-100g`` of
-    each portion, or ``vessel-cm2`` of each vessel."""
+    each portion, or ``vessel-cm2`` of each vessel. Cost and energy are told for ``told_times`` of
+    them, called ``told_for``: a gram of solids is nothing to speak of."""
 
     key: str
     name: str
@@ -29,10 +30,12 @@ class SauceUse:
     serving_c: float
     why: str
     basis: str
+    told_for: str
+    told_times: float
 
 
 def _read() -> dict[str, SauceUse]:
-    numbers = ("start_count", "per_ml", "low_ml", "high_ml", "salt_pct", "serving_c")
+    numbers = ("start_count", "per_ml", "low_ml", "high_ml", "salt_pct", "serving_c", "told_times")
     with Path(__file__).with_name("uses.csv").open(encoding="utf-8", newline="") as file:
         return {
             row["key"]: SauceUse(**{k: float(v) if k in numbers else v for k, v in row.items()})  # type: ignore[arg-type]

@@ -106,7 +106,8 @@ class Rounds(Part):
 
 
 class Dish(Part):
-    """One dish. ``plate_c`` is the plate's temperature, ``plate_g`` its weight, ``food_c`` what the
+    """One dish. ``oven_c`` is what its oven stands at (None: a moderate one), ``oven`` its kind.
+    ``plate_c`` is the plate's temperature, ``plate_g`` its weight, ``food_c`` what the
     solids are served at; ``finish`` what colours it, ``filled``
     whether it is finished hot from the pot or cold from the fridge."""
 
@@ -121,6 +122,8 @@ class Dish(Part):
     finish: Literal["none", "grill", "oven", "torch", "lid"] = "none"
     filled: Literal["hot", "cold"] = "hot"
     finish_minutes: Minutes = 0.0
+    oven: Literal["still", "fan"] = "still"
+    oven_c: Annotated[float, Field(ge=100, le=300)] | None = None
     plate_c: Celsius = 60.0
     plate_g: Annotated[float, Field(ge=0, le=5000)] = 400.0
     food_c: Celsius = 65.0

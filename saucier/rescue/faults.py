@@ -1,13 +1,16 @@
 """What mends everything but thickness and salt: lumps, splits, grains, a dull green, a flat taste."""
 
+from collections.abc import Callable
+
 from saucier import constants as K
 from saucier.heat import evaporation_g_per_min
+from saucier.larder import Ingredient
 from saucier.rescue.case import Case
 from saucier.rescue.dose import after
 from saucier.rescue.remedy import Remedy, refused, remedy_of
 from saucier.rescue.thickness import thicken, yolks_of
 from saucier.seasoning import salt_pct
-from saucier.steps import Add, AnyStep, Finish, Mend, Season, Simmer
+from saucier.steps import Add, AnyStep, Finish, InnerSauce, Mend, Season, Simmer, Use
 from saucier.units import Amount, kitchen_round
 from saucier.words import Sentence, say
 
@@ -311,8 +314,104 @@ def weeps(case: Case) -> list[Remedy]:
     return ways
 
 
+def _spoons(case: Case, share: float) -> Amount:
+    """Water by the spoon: whole tablespoons, one at least."""
+    spoons = max(1, round(share * case.pot.total_g / K.SPOON_OF_WATER_G))
+    return Amount(spoons * K.SPOON_OF_WATER_G, "mL")
+
+
+def too_hot(case: Case) -> list[Remedy]:
+    """Pepper, chilli, ginger: plain base, or the fat of cream, which carries the heat away."""
+    cream = case.kitchen.larder["cream-35"]
+    return [_plain_base(case, _is_kin("hot-spice", "mustard")), _thinned(case, cream)]
+
+
+def too_mustardy(case: Case) -> list[Remedy]:
+    """A boil takes the bite of mustard; plain base the rest of it."""
+    ways = [_plain_base(case, _is_kin("mustard"))]
+    if not case.pot.delicate - {"cheese"}:
+        minutes = K.MENDING_BOIL_MIN
+        step = Simmer(minutes=minutes, heat="bare-simmer", lid=True)
+        do = (say("boil-off-bite.do", minutes=minutes),)
+        ways.append(remedy_of(case, "boil-off-bite", say("boil-off-bite.title"), do, (step,)))
+    return ways
+
+
+def too_sweet(case: Case) -> list[Remedy]:
+    """Plain base, or lemon by small steps against it."""
+    lemon = _g(0.006 * case.pot.total_g)
+    step = Season(ingredient="lemon-juice", amount=lemon)
+    do = (say("lemon.do", amount=lemon), say("lemon.not-into-milk"))
+    title = say("lemon.title", amount=lemon)
+    sharper = remedy_of(case, "lemon", title, do, (step,), minutes=1.0)
+    return [_plain_base(case, _is_sweet), sharper]
+
+
+TooMuch = Callable[[Ingredient], bool]
+
+
+def _is_kin(*kin: str) -> TooMuch:
+    return lambda row: bool(set(row.kin) & set(kin))
+
+
+def _is_sweet(row: Ingredient) -> bool:
+    return "sweet" in row.kin or (
+        row.role in ("wine", "juice", "spirit") and row.per_gram.sugar >= K.SWEET_FROM
+    )
+
+
+def _more_g(case: Case) -> float:
+    """Grams of plain base that bring what there is too much of down by a third."""
+    return case.pot.balance.mass_g * (1.0 / K.TOO_MUCH_DOWN_TO - 1.0)
+
+
+def _plain_base(case: Case, is_it: TooMuch) -> Remedy:
+    """The same sauce made again without what there is too much of: a trial cup first, then the
+    pot by what the cup took. Without a sheet that says so, its own liquid bound as thick."""
+    larder, title = case.kitchen.larder, say("plain-base.name")
+    if case.pot.balance.mass_g <= 0.0:
+        return refused("plain-base", title, say("plain-base.no-sauce"))
+    plain = tuple(
+        step
+        for step in case.sheet.steps
+        if not (one := getattr(step, "ingredient", None)) or not is_it(larder[one])
+    )
+    if not plain or len(plain) > 60 or plain == case.sheet.steps:
+        return _thinned(case, case.liquid)
+    grams = _g(_more_g(case))
+    name = str(say("plain-base.called", name=case.sheet.name[:100]))
+    step = Use(sauce=InnerSauce(name=name, steps=plain), amount=grams)
+    title = say("plain-base.title", grams=grams)
+    return remedy_of(case, "plain-base", title, (*_trial(case), _for_all(grams)), (step,))
+
+
+def _thinned(case: Case, row: Ingredient) -> Remedy:
+    """``row`` by itself against it."""
+    way, title = f"calm-{row.key}", say("calm.name", name=row.spoken_name)
+    if case.pot.balance.mass_g <= 0.0:
+        return refused(way, title, say("plain-base.no-sauce"))
+    grams = _g(_more_g(case))
+    step = Add(ingredient=row.key, amount=grams, temperature_c=K.MENDING_HOT_C)
+    title = say("calm.title", grams=grams, name=row.spoken_name)
+    do = (*_trial(case), _for_all(grams), say("calm.thinner"))
+    return remedy_of(case, way, title, do, (step,), minutes=2.0)
+
+
+def _trial(case: Case) -> tuple[Sentence, ...]:
+    """On a cup first: what each spoon in it comes to for the pot."""
+    per_spoon = K.TRIAL_SPOON_G * case.pot.total_g / K.TRIAL_CUP_G
+    return (
+        say("trial.cup", cup_g=K.TRIAL_CUP_G, spoon_g=K.TRIAL_SPOON_G),
+        say("trial.pot", per_spoon=_g(per_spoon)),
+    )
+
+
+def _for_all(grams: Amount) -> Sentence:
+    return say("trial.a-third", grams=grams)
+
+
 def emulsion_split(case: Case) -> list[Remedy]:
-    drops = _g(0.01 * case.pot.total_g)
+    drops = _spoons(case, K.EMULSION_COLD_SHARE)
     yolks = max(1, round(case.pot.total_g / 300.0))
     return [
         remedy_of(
@@ -340,7 +439,7 @@ def emulsion_split(case: Case) -> list[Remedy]:
 
 
 def emulsion_tight(case: Case) -> list[Remedy]:
-    drops = _g(0.015 * case.pot.total_g)
+    drops = _spoons(case, K.EMULSION_HOT_SHARE)
     do = (
         say("hot-drops.do", amount=drops),
         say("hot-drops.keep"),

@@ -54,6 +54,9 @@ SIGNS: tuple[Sign, ...] = (
     _sign("grey", faults.grey),
     _sign("too-salty", too_salty),
     _sign("too-sharp", faults.too_sharp),
+    _sign("too-hot", faults.too_hot),
+    _sign("too-mustardy", faults.too_mustardy),
+    _sign("too-sweet", faults.too_sweet),
     _sign("flat", faults.flat),
     _sign("weeps", faults.weeps),
     _sign("emulsion-split", faults.emulsion_split),
@@ -70,11 +73,31 @@ def sign_named(key: str) -> Sign:
 
 
 def remedies(case: Case, sign_key: str) -> list[Remedy]:
-    """Every way to mend ``sign_key`` in ``case``: those that can be done first, the quickest of
-    them on top; of two as quick the one that changes the taste least, as its sign lists them.
-    Raises :class:`BadInput` (field ``sign``)."""
+    """Every way to mend ``sign_key`` in ``case``, as a cook would reach for them: what cannot be done
+    last, before it what costs more or adds more than the sauce is worth, the quicker of the others
+    on top; of those about as quick the one that changes the taste least, as its sign lists them (its
+    own liquid first). Raises :class:`BadInput` (field ``sign``)."""
     ways = sign_named(sign_key).ways(case)
-    return sorted(ways, key=lambda one: (one.refused is not None, round(one.minutes)))
+    adds = [one.after.pot.total_g - case.pot.total_g for one in ways if one.after is not None]
+    least_g = min((grams for grams in adds if grams > 0.0), default=0.0)
+    return sorted(
+        ways,
+        key=lambda one: (
+            one.refused is not None,
+            _drastic(case, one, least_g),
+            int(one.minutes / K.ABOUT_AS_QUICK_MIN),
+        ),
+    )
+
+
+def _drastic(case: Case, one: Remedy, least_g: float) -> bool:
+    """Whether it adds more than there is and far more than another way would (``least_g``), or costs
+    more than the sauce and than is worth a thought."""
+    if one.after is None:
+        return False
+    adds = one.after.pot.total_g - case.pot.total_g
+    floods = adds > max(case.pot.total_g, K.REMEDY_ADDS_MOST * least_g)
+    return floods or one.cost > max(case.pot.cost, K.REMEDY_COSTS_LITTLE)
 
 
 def likely(case: Case) -> list[str]:

@@ -9,7 +9,7 @@ from saucier.steps import (
 
 
 # --- cheese ----------------------------------------------------------------------------
-def _cheese_heat_followed(sheet: Sheet) -> str | None:
+def _cheese_heat_followed(sheet: Sheet, kitchen: Kitchen) -> str | None:
     at = index_of(sheet, Melt)
     return None if at is None else getattr(sheet.steps[at], "heat", "off")
 
@@ -27,7 +27,7 @@ def _cheese_heat_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
 _TASTE_CHEESE = "parmesan-style-hard"
 
 
-def _cheeses_followed(sheet: Sheet) -> str | None:
+def _cheeses_followed(sheet: Sheet, kitchen: Kitchen) -> str | None:
     count = sum(isinstance(step, Melt) for step in sheet.steps)
     return None if not count else "one" if count == 1 else "two"
 

@@ -10,7 +10,7 @@ _LAST = (Season, Reserve, Cool, Hold)
 """What still comes after the sauce is judged."""
 
 
-def _followed(sheet: Sheet) -> str | None:
+def _followed(sheet: Sheet, kitchen: Kitchen) -> str | None:
     at = index_of(sheet, Correct)
     if at is not None:
         step = sheet.steps[at]

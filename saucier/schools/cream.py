@@ -14,19 +14,19 @@ from saucier.steps.step import Measured
 
 
 # --- thickener for cream ---------------------------------------------------------------
-def _cream_at(sheet: Sheet) -> int | None:
+def _cream_at(sheet: Sheet, kitchen: Kitchen) -> int | None:
     return next(
         (
             n
             for n, s in enumerate(sheet.steps)
-            if isinstance(s, Add) and s.ingredient.startswith("cream")
+            if isinstance(s, Add) and kitchen.larder[s.ingredient].role == "cream"
         ),
         None,
     )
 
 
-def _thickener_followed(sheet: Sheet) -> str | None:
-    cream = _cream_at(sheet)
+def _thickener_followed(sheet: Sheet, kitchen: Kitchen) -> str | None:
+    cream = _cream_at(sheet, kitchen)
     if cream is None or sheet.family not in ("cream-reduction", "cream-with-roux"):
         return None
     at = index_of(sheet, Roux)
@@ -39,7 +39,7 @@ def _thickener_followed(sheet: Sheet) -> str | None:
 
 
 def _thickener_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
-    cream = _cream_at(sheet)
+    cream = _cream_at(sheet, kitchen)
     assert cream is not None
     steps = list(sheet.steps)
     kind = (

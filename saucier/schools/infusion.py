@@ -44,7 +44,7 @@ def _herb_wine(step: AnyStep) -> bool:
     )
 
 
-def _main_liquid(sheet: Sheet) -> int | None:
+def _main_liquid(sheet: Sheet, kitchen: Kitchen) -> int | None:
     """The liquid a roux sauce is made with: its largest plain addition."""
     if index_of(sheet, Roux) is None:
         return None
@@ -53,12 +53,12 @@ def _main_liquid(sheet: Sheet) -> int | None:
         for n, step in enumerate(sheet.steps)
         if isinstance(step, Add)
         and not isinstance(step, Melt)
-        and (step.ingredient.startswith(("milk", "stock")))
+        and kitchen.larder[step.ingredient].role in ("milk", "stock")
     ]
     return max(liquids)[1] if liquids else None
 
 
-def _infusion_followed(sheet: Sheet) -> str | None:
+def _infusion_followed(sheet: Sheet, kitchen: Kitchen) -> str | None:
     for step in sheet.steps:
         if _steeped(step):
             return "steeped"
@@ -68,13 +68,13 @@ def _infusion_followed(sheet: Sheet) -> str | None:
     after = sheet.steps[at + 1] if at is not None and at + 1 < len(sheet.steps) else None
     if isinstance(after, Sweat):
         return "sweated"
-    return "plain" if _main_liquid(sheet) is not None else None
+    return "plain" if _main_liquid(sheet, kitchen) is not None else None
 
 
-def _plain(sheet: Sheet) -> Sheet:
+def _plain(sheet: Sheet, kitchen: Kitchen) -> Sheet:
     """``sheet`` without any of the infusions below."""
     steps: list[AnyStep] = []
-    sweated = _infusion_followed(sheet) == "sweated"
+    sweated = _infusion_followed(sheet, kitchen) == "sweated"
     for number, step in enumerate(sheet.steps):
         if _steeped(step):
             assert isinstance(step, Use)
@@ -99,10 +99,10 @@ def _plain(sheet: Sheet) -> Sheet:
 
 
 def _infusion_rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
-    sheet = _plain(sheet)
+    sheet = _plain(sheet, kitchen)
     if choice == "plain":
         return sheet
-    at = _main_liquid(sheet)
+    at = _main_liquid(sheet, kitchen)
     assert at is not None
     liquid = sheet.steps[at]
     assert isinstance(liquid, Add)

@@ -21,7 +21,7 @@ def _measured_parts(step: AnyStep) -> list[str]:
     return [""] if isinstance(step, (*FLOURED, Add)) else []
 
 
-def _measuring_followed(sheet: Sheet) -> str | None:
+def _measuring_followed(sheet: Sheet, kitchen: Kitchen) -> str | None:
     at = index_of(sheet, FLOURED)
     if at is None:
         return None

@@ -17,7 +17,7 @@ from saucier.steps import (
 # --- fat to flour ----------------------------------------------------------------------
 
 
-def _fat_followed(sheet: Sheet) -> str | None:
+def _fat_followed(sheet: Sheet, kitchen: Kitchen) -> str | None:
     at = index_of(sheet, Roux)
     if at is None:
         return None
@@ -52,7 +52,7 @@ def _liquids_after_roux(sheet: Sheet) -> tuple[int, int, int] | None:
     return (at, first, at) if first < at else None
 
 
-def _liquid_followed(sheet: Sheet) -> str | None:
+def _liquid_followed(sheet: Sheet, kitchen: Kitchen) -> str | None:
     return sheet.method.liquid_in if _liquids_after_roux(sheet) else None
 
 
@@ -88,7 +88,7 @@ def _floured_simmer(sheet: Sheet) -> int | None:
     )
 
 
-def _simmer_followed(sheet: Sheet) -> str | None:
+def _simmer_followed(sheet: Sheet, kitchen: Kitchen) -> str | None:
     at = _floured_simmer(sheet)
     if at is None:
         return None

@@ -29,7 +29,7 @@ class School:
 
     key: str
     choices: tuple[str, ...]
-    followed: Callable[[Sheet], str | None]
+    followed: Callable[[Sheet, Kitchen], str | None]
     rewrite: Callable[[Sheet, str, Kitchen], Sheet]
 
     @property

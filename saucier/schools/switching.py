@@ -39,7 +39,7 @@ class Switched:
     changes: tuple[Sentence, ...]
 
 
-def followed_in(sheet: Sheet) -> tuple[Followed, ...]:
+def followed_in(sheet: Sheet, kitchen: Kitchen) -> tuple[Followed, ...]:
     """The questions that arise in ``sheet``, and what it follows."""
     return tuple(
         Followed(
@@ -49,7 +49,7 @@ def followed_in(sheet: Sheet) -> tuple[Followed, ...]:
             tuple(school.choice(key) for key in school.choices),
         )
         for school in SCHOOLS
-        if (followed := school.followed(sheet)) is not None
+        if (followed := school.followed(sheet, kitchen)) is not None
     )
 
 
@@ -75,7 +75,7 @@ def switch(sheet: Sheet, school_key: str, choice: str, kitchen: Kitchen) -> Swit
             choice=choice[:40],
             choices=school.choices,
         )
-    if school.followed(sheet) is None:
+    if school.followed(sheet, kitchen) is None:
         raise BadInput.at(
             "school",
             "does-not-arise-in-this-sauce",
@@ -86,7 +86,7 @@ def switch(sheet: Sheet, school_key: str, choice: str, kitchen: Kitchen) -> Swit
     if goal.volume is None:
         # No yield asked for: the batch stays as large as it is.
         goal = goal_of(sheet, volume=Amount(before.final.pot.yield_ml, "mL"))
-    followed = school.followed(sheet) == choice
+    followed = school.followed(sheet, kitchen) == choice
     rewritten = sheet if followed else school.rewrite(sheet, choice, kitchen)
     turned = solve(rewritten, goal, kitchen).sheet
     turned = rounded_for_kitchen(turned, goal, kitchen).sheet

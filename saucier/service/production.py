@@ -19,7 +19,7 @@ from saucier.words import Sentence, say
 @dataclass(frozen=True, slots=True)
 class Buy:
     """One ingredient of the whole service: ``used_g`` as it goes in, ``bought_g`` with trim and
-    drain, less ``on_hand_g``; ``volume_ml`` of what pours (None for the rest); ``packs`` of ``pack_g`` (0: sold loose) and what it ``cost``s."""
+    drain, less ``on_hand_g``; ``volume_ml`` of what pours (None for the rest), which is bought by volume too: ``bought_ml``, in packs of ``pack_ml``; ``packs`` of ``pack_g`` (0: sold loose) and what it ``cost``s."""
 
     ingredient: str
     name: str
@@ -32,6 +32,8 @@ class Buy:
     cost: float
     spoons: Amount | None
     volume_ml: float | None
+    bought_ml: float | None
+    pack_ml: float | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -223,6 +225,8 @@ def _bought(row: Ingredient, used_g: float, raw_g: float, there_g: float) -> Buy
     to_buy = raw_g - there
     packs = math.ceil(to_buy / row.pack_g - 1e-6) if row.pack_g and to_buy > 0.0 else 0
     rounded = kitchen_round(Amount(to_buy, "g")).value if to_buy >= 0.5 else 0.0
+    pours = row.wet and row.role in _POURS
+    ml = kitchen_round(Amount(to_buy / row.density, "mL")).value if rounded else 0.0
     return Buy(
         ingredient=row.key,
         name=row.name,
@@ -234,7 +238,9 @@ def _bought(row: Ingredient, used_g: float, raw_g: float, there_g: float) -> Buy
         pack_g=row.pack_g,
         cost=raw_g / 1000.0 * row.price_per_kg,
         spoons=row.in_spoons(used_g),
-        volume_ml=used_g / row.density if row.wet and row.role in _POURS else None,
+        volume_ml=used_g / row.density if pours else None,
+        bought_ml=ml if pours else None,
+        pack_ml=row.pack_g / row.density if pours and row.pack_g else None,
     )
 
 

@@ -1,14 +1,15 @@
 import unittest
+from dataclasses import replace
 
-from saucier.check import check
+from saucier.check import check, larder_of
 from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.pans import which_pan
-from saucier.schools import SCHOOLS, switch
+from saucier.schools import SCHOOLS, followed_in, switch
 from saucier.sheet import read_sheet
 from saucier.starts import STARTS
-from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION
+from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, reduce_to, roux, sheet, simmer
 
 KITCHEN = Kitchen()
 
@@ -21,7 +22,7 @@ class Switching(unittest.TestCase):
         for start in STARTS:
             was = check(start).final
             for school in SCHOOLS:
-                followed = school.followed(start)
+                followed = school.followed(start, KITCHEN)
                 for choice in school.choices if followed else ():
                     if choice == followed:
                         continue
@@ -37,7 +38,7 @@ class Switching(unittest.TestCase):
                         ml = wanted.base if wanted else was.pot.yield_ml
                         self.assertAlmostEqual(now.pot.yield_ml / ml, 1, delta=near)
                         self.assertGreaterEqual(len(switched.changes), 2)
-                        self.assertEqual(school.followed(switched.sheet), choice)
+                        self.assertEqual(school.followed(switched.sheet, KITCHEN), choice)
                         made += 1
         self.assertGreater(made, 150)
 
@@ -51,7 +52,7 @@ class Switching(unittest.TestCase):
             ("liquid-in", "cold-roux-into-boiling"),
         ):
             with self.subTest(there):
-                back = next(s for s in SCHOOLS if s.key == school).followed(case)
+                back = next(s for s in SCHOOLS if s.key == school).followed(case, KITCHEN)
                 away = switch(case, school, there, KITCHEN).sheet
                 again = switch(away, school, back, KITCHEN).sheet
                 self.assertEqual([s.op for s in again.steps], [s.op for s in case.steps])
@@ -132,3 +133,21 @@ class Pans(unittest.TestCase):
     def test_bare_metal_and_wine(self) -> None:
         bare = {**CREAM_REDUCTION, "pan": {"diameter_cm": 24, "reactive": True}}
         self.assertTrue(any("grey" in str(w) for w in check(read_sheet(bare)).figures.warnings))
+
+
+class OwnRows(unittest.TestCase):
+    def test_a_kitchens_own_milk_and_cream_are_seen_by_what_they_are(self) -> None:
+        larder = KITCHEN.larder
+        own = [
+            replace(larder[like], key=f"ridge-{like}", name=f"Ridge {like}")
+            for like in ("milk-whole", "cream-35")
+        ]
+        kitchen = replace(KITCHEN, larder=larder.with_rows(own))
+        white = sheet(roux(60, 60), add("ridge-milk-whole", 1, "L"), simmer(5))
+        keys = {one.key: one.followed for one in followed_in(white, kitchen)}
+        self.assertEqual(keys["infusion"], "plain")
+        steeped = switch(white, "infusion", "steeped", kitchen).sheet
+        self.assertIn("ridge-milk-whole", larder_of(steeped, kitchen))
+        cream = sheet(add("ridge-cream-35", 500), reduce_to(share=0.7), family="cream-reduction")
+        keys = {one.key: one.followed for one in followed_in(cream, kitchen)}
+        self.assertEqual(keys["thickener"], "reduction")

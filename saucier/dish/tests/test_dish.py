@@ -164,6 +164,18 @@ class Finish(unittest.TestCase):
         for depth_mm, low, high in ((25, 24, 26), (40, 40, 50), (50, 57, 63)):
             self.assertTrue(low <= through_minutes(depth_mm) <= high, depth_mm)
 
+    def test_its_temperature_and_kind_are_part_of_its_minutes(self) -> None:
+        minutes = [through_minutes(40, to_c) for to_c in (140, 160, 180, 200, 220)]
+        self.assertEqual(minutes, sorted(minutes, reverse=True))
+        self.assertAlmostEqual(through_minutes(40, 160, "fan"), through_minutes(40, 180))
+        hotter = self.finish(filled="cold", finish="oven", oven_c=200, oven="fan")
+        self.assertIn("in the fan oven at 200 °C", hotter)
+        self.assertIn("in the oven at 200 °C; out at once", self.finish(finish="oven", oven_c=200))
+        self.assertIn("moderate fan oven (160 °C)", self.finish(filled="cold", oven="fan"))
+        with self.assertRaises(BadInput) as caught:
+            dish("cap", oven_c=20)
+        self.assertEqual(caught.exception.problems[0].field, "oven_c")
+
     def test_from_the_fridge_by_its_depth_colour_last(self) -> None:
         flat = self.finish(filled="cold", finish="grill", finish_minutes=3)
         deep = self.finish(

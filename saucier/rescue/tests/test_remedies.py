@@ -1,6 +1,8 @@
 """Remedies: every sign has one, each tells the truth, from any point of a sauce."""
 
+import re
 import unittest
+from typing import Any
 
 from saucier.check import check
 from saucier.errors import BadInput
@@ -18,7 +20,17 @@ from saucier.rescue import (
 )
 from saucier.sheet import read_sheet
 from saucier.starts import STARTS
-from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, melt, reduce_to, roux, sheet, simmer
+from saucier.testing import (
+    CHEESE_SAUCE,
+    CREAM_REDUCTION,
+    add,
+    grams,
+    melt,
+    reduce_to,
+    roux,
+    sheet,
+    simmer,
+)
 from saucier.thickness import grade_named
 from saucier.units import Amount
 
@@ -224,3 +236,80 @@ class Others(unittest.TestCase):
 
 if __name__ == "__main__":
     unittest.main()
+
+
+class RankedAsACookWould(unittest.TestCase):
+    def test_its_own_liquid_first_and_no_flood_of_cream(self) -> None:
+        thick = sheet(
+            roux(130, 130),
+            add("milk-whole", 1, "L"),
+            simmer(5),
+            target={"grade": "light-coat", "salt_pct": 0.8},
+        )
+        found = remedies(case_of(thick, KITCHEN), "too-thick")
+        self.assertEqual(found[0].way, "let-down-milk-whole")
+        able = [one for one in found if one.refused is None]
+        adds = [one.after.pot.total_g - found[0].after.pot.total_g for one in able]
+        dear = [one.cost > 5 for one in able]
+        drastic = [more > 1000 or costs for more, costs in zip(adds, dear, strict=True)]
+        self.assertIn(True, drastic)
+        self.assertEqual(drastic, sorted(drastic), "what floods the pot or the purse comes last")
+
+    def test_salty_with_its_own_liquid_first(self) -> None:
+        salty = sheet(
+            roux(60, 60),
+            add("stock-light", 1, "L"),
+            {"op": "season", "ingredient": "salt", "amount": grams(14)},
+            target={"grade": "nappe", "salt_pct": 0.8},
+        )
+        found = remedies(case_of(salty, KITCHEN), "too-salty")
+        self.assertEqual(found[0].way, "salt-stock-light")
+
+    def test_a_warm_emulsion_wants_spoons(self) -> None:
+        small = sheet(add("butter-clarified", 150), add("egg-yolk", 54), add("water", 40))
+        for sign in ("emulsion-split", "emulsion-tight"):
+            water = remedies(case_of(small, KITCHEN), sign)[0].steps[0].amount
+            self.assertEqual((water.unit, water.value % 15), ("mL", 0))
+            self.assertGreaterEqual(water.value, 15)
+
+
+class TooMuchOfIt(unittest.TestCase):
+    BASE = (roux(60, 60), add("milk-whole", 1, "L"), simmer(5))
+
+    def case(self, *more: dict[str, Any]):
+        return case_of(sheet(*self.BASE, *more, target={"grade": "nappe"}), KITCHEN)
+
+    def test_plain_base_after_a_trial_cup(self) -> None:
+        for sign, key in (
+            ("too-hot", "cayenne"),
+            ("too-mustardy", "mustard-hot"),
+            ("too-sweet", "honey"),
+        ):
+            case = self.case({"op": "season", "ingredient": key, "amount": grams(20)})
+            way = next(one for one in remedies(case, sign) if one.way == "plain-base")
+            with self.subTest(sign):
+                self.assertIn("In a cup first", str(way.do[0]))
+                self.assertEqual(way.after.thickness.grade, "nappe")
+                # By a third, in what it is all about.
+                left = 20 / way.after.pot.total_g / (20 / case.pot.total_g)
+                self.assertAlmostEqual(left, 2 / 3, delta=0.01)
+                added = way.after.pot.total_g - case.pot.total_g
+                self.assertAlmostEqual(added, way.steps[0].amount.base, delta=0.5)
+
+    def test_what_a_spoon_in_the_cup_is_for_the_pot(self) -> None:
+        case = self.case({"op": "season", "ingredient": "cayenne", "amount": grams(2)})
+        [way] = [one for one in remedies(case, "too-hot") if one.way == "plain-base"]
+        words = str(way.do[1])
+        grams_told = float(re.search(r"is (\d+) g", words)[1])
+        self.assertAlmostEqual(grams_told, 0.15 * case.pot.total_g, delta=5)
+
+    def test_where_the_sheet_does_not_say_what_its_own_liquid_does(self) -> None:
+        for sign in ("too-hot", "too-mustardy", "too-sweet"):
+            ways = remedies(self.case(), sign)
+            self.assertTrue(any(one.way.startswith("calm-milk") for one in ways), sign)
+            self.assertTrue(all(one.after for one in ways if one.refused is None))
+
+    def test_an_empty_pot_is_refused_with_a_reason(self) -> None:
+        empty = case_of(sheet(), KITCHEN)
+        for sign in ("too-hot", "too-sweet", "too-mustardy"):
+            self.assertTrue(any(one.refused for one in remedies(empty, sign)))

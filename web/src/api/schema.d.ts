@@ -3150,13 +3150,16 @@ export interface components {
         };
         /**
          * NeedForEach
-         * @description What is to be made, how that comes about, and energy and cost for each one served.
+         * @description What is to be made, how that comes about, and energy and cost of what each (or each hundred)
+         *     served takes, called ``told_for``.
          */
         NeedForEach: {
             /** Volume Ml */
             volume_ml: number;
             /** Lines */
             lines: string[];
+            /** Told For */
+            told_for: string;
             /** Each Kcal */
             each_kcal: number;
             /** Each Cost */
@@ -3805,7 +3808,8 @@ export interface components {
         };
         /**
          * Dish
-         * @description One dish. ``plate_c`` is the plate's temperature, ``plate_g`` its weight, ``food_c`` what the
+         * @description One dish. ``oven_c`` is what its oven stands at (None: a moderate one), ``oven`` its kind.
+         *     ``plate_c`` is the plate's temperature, ``plate_g`` its weight, ``food_c`` what the
          *     solids are served at; ``finish`` what colours it, ``filled``
          *     whether it is finished hot from the pot or cold from the fridge.
          */
@@ -3862,6 +3866,14 @@ export interface components {
              * @default 0
              */
             finish_minutes: number;
+            /**
+             * Oven
+             * @default still
+             * @enum {string}
+             */
+            oven: "still" | "fan";
+            /** Oven C */
+            oven_c?: number | null;
             /**
              * Plate C
              * @default 60
@@ -4298,7 +4310,7 @@ export interface components {
         /**
          * Buy
          * @description One ingredient of the whole service: ``used_g`` as it goes in, ``bought_g`` with trim and
-         *     drain, less ``on_hand_g``; ``volume_ml`` of what pours (None for the rest); ``packs`` of ``pack_g`` (0: sold loose) and what it ``cost``s.
+         *     drain, less ``on_hand_g``; ``volume_ml`` of what pours (None for the rest), which is bought by volume too: ``bought_ml``, in packs of ``pack_ml``; ``packs`` of ``pack_g`` (0: sold loose) and what it ``cost``s.
          */
         Buy: {
             /** Ingredient */
@@ -4322,6 +4334,10 @@ export interface components {
             spoons: components["schemas"]["Amount"] | null;
             /** Volume Ml */
             volume_ml: number | null;
+            /** Bought Ml */
+            bought_ml: number | null;
+            /** Pack Ml */
+            pack_ml: number | null;
         };
         /**
          * Changed
@@ -4646,7 +4662,8 @@ export interface components {
          *     begin with, ``per_ml`` mL for each (usual range ``low_ml`` to
          *     ``high_ml``), with the grade, salt and serving temperature that go with it. ``basis`` is what a
          *     dish counts them by: ``portion``, ``piece``, ``solids-g``, ``pasta-100g``, ``filling-100g`` of
-         *     each portion, or ``vessel-cm2`` of each vessel.
+         *     each portion, or ``vessel-cm2`` of each vessel. Cost and energy are told for ``told_times`` of
+         *     them, called ``told_for``: a gram of solids is nothing to speak of.
          */
         SauceUse: {
             /** Key */
@@ -4673,6 +4690,10 @@ export interface components {
             why: string;
             /** Basis */
             basis: string;
+            /** Told For */
+            told_for: string;
+            /** Told Times */
+            told_times: number;
         };
         /**
          * ServeOut

@@ -79,6 +79,11 @@ export function pack(value: number): string {
   return value >= 1000 ? `${number(value / 1000)} kg` : `${number(value)} g`
 }
 
+/** "500 mL", "1 L": a pack of what pours. */
+export function packOf(ml: number): string {
+  return ml >= 995 ? `${number(Math.round(ml / 10) / 100)} L` : `${Math.round(ml)} mL`
+}
+
 /** "840 mL", "2.39 L". */
 export function millilitres(value: number): string {
   return value >= 1000 ? `${(value / 1000).toFixed(2)} L` : `${Math.round(value)} mL`

@@ -143,7 +143,8 @@ const emulsionWords: Record<string, string> = {
       </div>
     </dl>
     <p v-if="worked.need && chosen === null" class="quiet">
-      Each: {{ Math.round(worked.need.each_kcal) }} kcal, {{ session.money(worked.need.each_cost) }}
+      For {{ worked.need.told_for }}: {{ Math.round(worked.need.each_kcal) }} kcal,
+      {{ session.money(worked.need.each_cost) }}
     </p>
     <div v-if="creamy" class="cream" :class="state.emulsion">
       <span

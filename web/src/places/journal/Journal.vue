@@ -33,7 +33,9 @@ onMounted(load)
 
 function apart(entry: Schemas['EntryOut']): string {
   const off = entry.mass_off_pct
-  return off === null ? '' : `${off >= 0 ? '+' : '−'}${Math.abs(off).toFixed(1)} %`
+  if (off === null) return ''
+  const shown = Math.abs(off).toFixed(1)
+  return shown === '0.0' ? 'as planned' : `${off > 0 ? '+' : '−'}${shown} %`
 }
 </script>
 

@@ -4,7 +4,7 @@ import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Schemas } from '@/api/client'
-import { amount, bulk, grams, millilitres, minutes, pack } from '@/parts/format'
+import { amount, bulk, grams, millilitres, minutes, pack, packOf } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import type { Plan, Production } from './service'
 
@@ -50,8 +50,12 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
               <td class="quiet">
                 {{ row.volume_ml ? millilitres(row.volume_ml) : row.spoons ? amount(row.spoons) : '' }}
               </td>
-              <td class="n">{{ row.bought_g ? grams(row.bought_g) : 'none' }}</td>
-              <td class="n">{{ row.packs ? `${row.packs} × ${pack(row.pack_g)}` : '' }}</td>
+              <td class="n">
+                {{ !row.bought_g ? 'none' : row.bought_ml != null ? millilitres(row.bought_ml) : grams(row.bought_g) }}
+              </td>
+              <td class="n">
+                {{ row.packs ? `${row.packs} × ${row.pack_ml != null ? packOf(row.pack_ml) : pack(row.pack_g)}` : '' }}
+              </td>
               <td class="n">{{ row.cost.toFixed(2) }}</td>
               <td v-if="!paper">
                 <NButton quaternary size="small" :aria-label="`Short of ${row.name}`" @click="$emit('short', row)"

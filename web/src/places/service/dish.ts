@@ -127,6 +127,14 @@ export const plateFields: RowField[] = [
     usual: 'none',
   },
   { key: 'finish_minutes', label: 'min', name: 'Finish minutes' },
+  { key: 'oven_c', label: 'oven, °C', name: 'Oven at', usual: '180' },
+  {
+    key: 'oven',
+    label: 'oven',
+    name: 'Kind of oven',
+    options: only({ still: 'still', fan: 'with a fan' }),
+    usual: 'still',
+  },
   {
     key: 'filled',
     label: 'filled',
