@@ -59,7 +59,10 @@ def _parser() -> argparse.ArgumentParser:
     solving.add_argument("--round", action="store_true", help="round to what a kitchen weighs")
     solving.set_defaults(run=_solve)
 
-    for command in (checking, solving):
+    sure = commands.add_parser("sure", help="the chance of its grade, and what mends the doubt")
+    sure.set_defaults(run=_sure)
+
+    for command in (checking, solving, sure):
         command.add_argument("sheet", help="a sheet in JSON, or - for standard input")
         command.add_argument("--json", action="store_true", help="print JSON instead of words")
 
@@ -92,6 +95,26 @@ def _read(name: str) -> bytes:
 def _check(options: argparse.Namespace) -> int:
     checked = check(_sheet(options.sheet))
     _print(checked, {}, options.json)
+    return 0
+
+
+def _sure(options: argparse.Namespace) -> int:
+    from saucier.sure import how_sure
+
+    found = how_sure(_sheet(options.sheet))
+    if found is None:
+        raise BadInput.at("target.grade", "has-no-grade-to-be-sure-of")
+    if options.json:
+        told = plain(found)
+        for mend in (*told["mends"], *([told["surest"]] if told["surest"] else [])):
+            mend.pop("sheet")
+        print(json.dumps(told, indent=2, ensure_ascii=False))
+        return 0
+    print(f"{100 * found.chance:.0f} % {found.grade}")
+    for one in found.doubts:
+        print(f"  {100 * one.share:3.0f} % of the doubt: {one.name}")
+    for mend in (*found.mends, *([found.surest] if found.surest else [])):
+        print(f"  -> {100 * mend.chance:.0f} %: {mend.do}")
     return 0
 
 

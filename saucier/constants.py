@@ -396,3 +396,22 @@ EMULSION_COLD_SHARE, EMULSION_HOT_SHARE = 0.06, 0.05
 """Water that brings a warm emulsion back, as a share of it: a spoon or two for a sauceboat."""
 SWEET_FROM = 0.05
 """g sugar in a gram from which a wine, juice or spirit is a sweet one."""
+
+# --- how sure (docs/model.md 9) ----------------------------------------------------------
+SCALE_OFF_G, SCALE_OFF_SHARE = 0.5, 0.003
+"""How far a kitchen scale is off: half a gram, and a little of the whole."""
+JUG_SPREAD, PIECE_SPREAD = 0.02, 0.10
+"""Standard shares by which a jug's mark and the weight of a piece (a yolk, an onion) differ."""
+BOIL_SPREAD_NAMED, BOIL_SPREAD_ASSUMED = 0.15, 0.35
+"""Standard share by which what boils off in a minute differs: in a pan that is named (the ring, the
+draught, how wide it is turned), and in one that had to be assumed (16 to 28 cm is three times the
+area). Estimates."""
+EYE_THICKNESS_SPREAD = 0.22
+"""Standard share (logarithm of η) by which a cook misses a thickness judged by the spoon: a fifth of a
+grade's width. Estimate."""
+STOP_BY_SCALE_SPREAD = 0.01
+"""The same for a stop weighed with the pan on the scale: a percent of the pot."""
+AFTER_THE_EYE = 0.5
+"""Share of the model's doubt left in what goes in after a stop the eye decided."""
+STILL_THE_SAME = 0.15
+"""What goes in after that stop counts as little up to this share of the pot."""

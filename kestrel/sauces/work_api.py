@@ -38,6 +38,7 @@ from saucier.rescue import KINDS, SIGNS, Seen, case_at, seen_pot
 from saucier.sheet import Sheet, with_measures
 from saucier.sheet.salting import with_salt_target
 from saucier.starts import STARTS
+from saucier.sure import Sure, how_sure
 from saucier.swaps import Swap, swaps_for
 from saucier.units import Amount
 
@@ -83,6 +84,14 @@ def correct(request: HttpRequest, given: CorrectIn):
     """How much of what was held back goes into a pot that looks so."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
     return correction(read_typed(given.sheet, kitchen), given.at, given.seen_pa_s, kitchen)
+
+
+@router.post("/sure", response={200: Sure | None, 422: Problems})
+def sure(request: HttpRequest, given: SheetIn):
+    """How surely the sheet lands in its grade, what makes the doubt and what mends it; null where it
+    has no grade. It plays some thousand pots: asked for beside the live edit, not with it."""
+    kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
+    return how_sure(read_typed(given.sheet, kitchen), kitchen)
 
 
 @router.get("/starts", response=list[Sheet])

@@ -14,6 +14,8 @@ from saucier.constants import (
     KCAL_PER_G,
 )
 
+_new = tuple.__new__
+
 
 class Balance(NamedTuple):
     """Grams of each part of what is in a pot (or in one gram of an ingredient).
@@ -115,14 +117,36 @@ class Balance(NamedTuple):
         )
 
     def plus(self, other: "Balance", times: float = 1.0) -> "Balance":
-        """This with ``times`` the other added."""
-        return Balance._make(
-            [mine + theirs * times for mine, theirs in zip(self, other, strict=False)]
+        """This with ``times`` the other added. Written out: a check and its variants live on it."""
+        w, f, fl, tp, yp, so, sa, al, ins, th, ac, su, bo, ge, do, bu, lo = self
+        W, F, FL, TP, YP, SO, SA, AL, INS, TH, AC, SU, BO, GE, DO, BU, LO = other  # noqa: N806
+        return _new(
+            Balance,
+            (
+                w + W * times,
+                f + F * times,
+                fl + FL * times,
+                tp + TP * times,
+                yp + YP * times,
+                so + SO * times,
+                sa + SA * times,
+                al + AL * times,
+                ins + INS * times,
+                th + TH * times,
+                ac + AC * times,
+                su + SU * times,
+                bo + BO * times,
+                ge + GE * times,
+                do + DO * times,
+                bu + BU * times,
+                lo + LO * times,
+            ),
         )
 
     def with_liquids(self, water: float, alcohol: float) -> "Balance":
         """This with ``water`` and ``alcohol`` grams in place of its own: what boiling does."""
-        return self._replace(water=water, alcohol=alcohol)
+        _, f, fl, tp, yp, so, sa, _, *rest = self
+        return _new(Balance, (water, f, fl, tp, yp, so, sa, alcohol, *rest))
 
     def boiled(self) -> "Balance":
         """This once it has been at the boil: gels of soured milk let go."""

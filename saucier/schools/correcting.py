@@ -3,7 +3,18 @@
 from saucier.kitchen import Kitchen
 from saucier.schools.school import School, index_of, with_steps
 from saucier.sheet import Sheet
-from saucier.steps import Add, AnyStep, Cool, Correct, Deglaze, Hold, Reserve, Roux, Season
+from saucier.steps import (
+    Add,
+    AnyStep,
+    Cool,
+    Correct,
+    Deglaze,
+    Hold,
+    Reserve,
+    Roux,
+    Season,
+    thickening_by,
+)
 
 _LIQUIDS = ("milk", "stock", "water", "juice")
 _LAST = (Season, Reserve, Cool, Hold)
@@ -21,7 +32,7 @@ def _followed(sheet: Sheet, kitchen: Kitchen) -> str | None:
 
 def _thickened(sheet: Sheet) -> bool:
     """Whether flour can be solved so that what is held back brings it right."""
-    return any(step.op in ("roux", "dust") for step in sheet.steps)
+    return thickening_by(sheet) == "flour"
 
 
 def _rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:

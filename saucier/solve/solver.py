@@ -460,7 +460,7 @@ class _Search:
 
     def _graded(self, scale: float) -> Knobs:
         """The knobs at ``scale`` with the free variable solved for the grade."""
-        base = replace(self._base, scale=scale)
+        base = self._base._replace(scale=scale)
         if self._free == "nothing":
             return base
         if self._free == "flour":
@@ -476,11 +476,11 @@ class _Search:
 
     def _by_flour(self, base: Knobs) -> Knobs:
         """Flour that meets the grade; its logarithm is what is searched."""
-        return self._by(lambda log_flour: replace(base, flour=math.exp(log_flour)), 0.0, -12.0)
+        return self._by(lambda log_flour: base._replace(flour=math.exp(log_flour)), 0.0, -12.0)
 
     def _by_reduction(self, base: Knobs) -> Knobs:
         """The share left that meets the grade; minus its logarithm is what is searched."""
-        return self._by(lambda log_loss: replace(base, share=math.exp(-log_loss)), 0.7, 0.0)
+        return self._by(lambda log_loss: base._replace(share=math.exp(-log_loss)), 0.7, 0.0)
 
     def _by(self, knobs_at: Callable[[float], Knobs], start: float, least: float) -> Knobs:
         """The knobs where the excess is nil, searched along one variable in which the sauce
@@ -524,16 +524,16 @@ class _Search:
         pot on the way has turned."""
         flour = self._free == "flour"
         low, high = (1e-6, beyond.flour) if flour else (1.0, beyond.share or 0.0)
-        if flour and self._sound(replace(beyond, flour=1.0)):
+        if flour and self._sound(beyond._replace(flour=1.0)):
             low = 1.0  # as it is written; what is asked for may be less flour as well as more
         for _ in range(50):
             middle = 0.5 * (low + high)
-            trial = replace(beyond, flour=middle) if flour else replace(beyond, share=middle)
+            trial = beyond._replace(flour=middle) if flour else beyond._replace(share=middle)
             low, high = (middle, high) if self._sound(trial) else (low, middle)
         # A little short of the very edge, so that it still holds once it is sized and weighed.
         short = -_SHORT_OF_IT if flour and high > low else _SHORT_OF_IT
         back = (1.0 + short) * low if flour else min(1.0, (1.0 + short) * low)
-        return replace(beyond, flour=back) if flour else replace(beyond, share=back)
+        return beyond._replace(flour=back) if flour else beyond._replace(share=back)
 
     def _play(self, knobs: Knobs) -> Pot:
         pot = self._played.get(knobs)

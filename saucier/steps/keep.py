@@ -55,7 +55,7 @@ class Hold(StepBase):
             pieces, balance = cook_all(pot.pieces, pot.balance, minutes)
             if not covered and pot.wetted:
                 per_min = K.HOLD_KG_M2_H * open_surface_m2(pot.total_ml, stove) * 1000.0 / 60.0
-                loss, there = per_min * minutes, balance.water + balance.alcohol
+                loss, there = per_min * minutes * knobs.boil, balance.water + balance.alcohol
                 if loss >= there:
                     raise BadInput.at(
                         "minutes",

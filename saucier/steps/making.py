@@ -185,10 +185,10 @@ class PreparedSteps:
 
     def walk(self, knobs: Knobs = AS_WRITTEN) -> Iterator[Pot]:
         """The pot after each step. Raises :class:`BadInput` under ``steps[i]``."""
-        pot = Pot()
+        pot, alike = Pot(), knobs.each is None
         for number, move in enumerate(self.moves):
             try:
-                pot = advance(pot, move, knobs)
+                pot = advance(pot, move, knobs if alike else knobs.at(number))
             except BadInput as bad:
                 raise bad.under(f"steps[{number}]") from None
             yield pot

@@ -52,18 +52,21 @@ def put_in(
         balance = balance.plus(row.per_gram, grams)
     if _spits(pot, row):
         remarks = (*remarks, _SPITS)
-    return pot._replace(
-        balance=balance,
-        temperature_c=temperature,
+    allergens = pot.allergens
+    # By place, not by name: put_in is most of what a check does.
+    return Pot(
+        balance,
+        temperature,
         # Flour that comes in later has not boiled yet, whatever the pot has been through.
-        boiled_min=0.0 if row.per_gram.thickener else pot.boiled_min,
-        wetted=pot.wetted or (row.wet and not row.piece),
-        hottest_c=max(pot.hottest_c, temperature) if balance.yolk_protein else 0.0,
-        allergens=pot.allergens | row.allergens,
-        cost=pot.cost + row.cost(grams),
-        minutes=pot.minutes + minutes,
-        remarks=remarks,
-        pieces=pieces,
+        0.0 if row.per_gram.thickener else pot.boiled_min,
+        pot.wetted or (not row.piece and row.wet),
+        max(pot.hottest_c, temperature) if balance.yolk_protein else 0.0,
+        allergens if row.allergens <= allergens else allergens | row.allergens,
+        pot.cost + row.cost(grams),
+        pot.minutes + minutes,
+        remarks,
+        pieces,
+        *pot[10:],
     )
 
 

@@ -26,6 +26,8 @@ from saucier.thickness import (
 from saucier.units import Dimension
 from saucier.words import Sentence, say
 
+Loss = Callable[[Pot, Knobs], float]
+"""Grams a pot is to lose, its juice out, at a setting of the knobs."""
 _STOPS = ("share", "mass", "volume", "grade", "minutes", "taste")
 
 
@@ -89,10 +91,12 @@ def _driest_loss(balance: Balance) -> tuple[float, Balance]:
     return balance.mass_g - driest.mass_g, driest
 
 
-def loss_to_grade_g(pot: Pot, grade: str, serving_c: float, most_g: float) -> float:
+def loss_to_grade_g(
+    pot: Pot, grade: str, serving_c: float, most_g: float, eye: float = 1.0
+) -> float:
     """Grams to boil off until ``pot`` has the middle of ``grade`` at ``serving_c``: 0 where it
-    is as thick already, ``most_g`` where it never gets there."""
-    wanted = grade_named(grade).target
+    is as thick already, ``most_g`` where it never gets there; ``eye`` times that where the eye is off."""
+    wanted = grade_named(grade).target * eye
     boiling = _at_the_boil(pot)
 
     def excess(loss: float) -> float:
@@ -198,12 +202,12 @@ class Reduce(StepBase):
             loss_of = _to_share(knobs.share) if turned and knobs.share is not None else wanted
             full_ml, came_up = pot.total_ml, minutes_to_boil(pot, stove)
             if pot.pieces:  # their juice comes while it boils, and is boiled down with the rest
-                guess = max(0.0, loss_of(pot, knobs.scale))
+                guess = max(0.0, loss_of(pot, knobs))
                 minutes = guess / evaporation_g_per_min(full_ml, heat, stove)
                 pieces, balance = cook_all(pot.pieces, pot.balance, minutes)
                 pot = pot._replace(pieces=pieces, balance=balance)
             balance = pot.balance
-            loss = loss_of(pot, knobs.scale)
+            loss = loss_of(pot, knobs)
             most, driest = _driest_loss(balance)
             if loss < 0.0:
                 if loss < -1e-6 * pot.total_g:
@@ -229,8 +233,8 @@ class Reduce(StepBase):
 
         return move
 
-    def _wanted_loss(self, setting: Setting) -> Callable[[Pot, float], float]:
-        """Grams the pot is to lose, from the pot (its juice out) and the batch's scale."""
+    def _wanted_loss(self, setting: Setting) -> Loss:
+        """What the stop asks to lose."""
         stop = self.stop
         if stop is None:
             return _to_share(K.NEARLY_DRY_SHARE)
@@ -238,23 +242,23 @@ class Reduce(StepBase):
             return _to_share(stop.share or stop.taste or 1.0)
         if stop.mass is not None:
             mass = stop.mass.base
-            return lambda pot, scale: pot.total_g - mass * scale
+            return lambda pot, knobs: pot.total_g - mass * knobs.scale
         if stop.grade is not None:
             grade, serving_c = stop.grade, setting.serving_c
-            return lambda pot, scale: loss_to_grade_g(
-                pot, grade, serving_c, loss_before_oily_g(pot.balance)
+            return lambda pot, knobs: loss_to_grade_g(
+                pot, grade, serving_c, loss_before_oily_g(pot.balance), knobs.eye
             )
         if stop.minutes is not None:
             minutes, heat, stove = stop.minutes, self.heat, setting.stove
-            return lambda pot, scale: _boiled_off_g(pot, minutes, heat, stove)
+            return lambda pot, knobs: _boiled_off_g(pot, minutes, heat, stove) * knobs.boil
         assert stop.volume is not None
         volume = stop.volume.base
 
-        def to_volume(pot: Pot, scale: float) -> float:
+        def to_volume(pot: Pot, knobs: Knobs) -> float:
             # Loss is nearly proportional to the fall in volume; a few secant steps settle the
             # little that alcohol bends it.
             balance = pot.balance
-            fall = pot.total_ml - volume * scale
+            fall = pot.total_ml - volume * knobs.scale
             loss = fall * K.DENSITY_WATER
             there = balance.water + balance.alcohol
             for _ in range(4):
@@ -288,8 +292,8 @@ def spoken_share(share: float) -> str | None:
     return next((said for one, said in _SPOKEN.items() if abs(share - one) < K.AS_SAID), None)
 
 
-def _to_share(share: float) -> Callable[[Pot, float], float]:
-    return lambda pot, scale: pot.balance.liquid_g * (1.0 - share)
+def _to_share(share: float) -> Loss:
+    return lambda pot, knobs: pot.balance.liquid_g * (1.0 - min(1.0, share * knobs.eye))
 
 
 def _boiled_off_g(pot: Pot, minutes: float, heat: Heat, stove: Stove) -> float:

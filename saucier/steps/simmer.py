@@ -35,7 +35,7 @@ class Simmer(StepBase):
                     minutes=pot.minutes + minutes, remarks=(*pot.remarks, NOTHING_TO_BOIL)
                 )
             pieces, balance = cook_all(pot.pieces, pot.balance, minutes)
-            loss = evaporation_g_per_min(pot.total_ml, heat, stove, lid) * minutes
+            loss = evaporation_g_per_min(pot.total_ml, heat, stove, lid) * minutes * knobs.boil
             there = balance.water + balance.alcohol
             if loss >= there:
                 raise BadInput.at(

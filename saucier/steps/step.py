@@ -23,19 +23,38 @@ if TYPE_CHECKING:
     from saucier.steps.making import Making
 
 
-@dataclass(frozen=True, slots=True)
-class Knobs:
-    """What a solve may turn while the steps stay as they are.
+class Knobs(NamedTuple):
+    """What may be turned while the steps stay as they are.
 
     ``scale`` multiplies every amount, ``flour`` the flour of the roux on top of that,
     ``fat_to_flour`` (None: as written) ties its fat, ``share`` (None: as written) is where the
-    sheet's free reduction stops, as a share of the mass before it.
+    sheet's free reduction stops, as a share of the mass before it. So far a solve turns them; the
+    rest is how a cook's hands and a kitchen's pans are off: ``boil`` times what boils off in a
+    minute, ``eye`` times where the eye stops a reduction, ``each`` what is so of each step by itself.
     """
 
     scale: float = 1.0
     flour: float = 1.0
     fat_to_flour: float | None = None
     share: float | None = None
+    boil: float = 1.0
+    eye: float = 1.0
+    each: "tuple[Knobs, ...] | None" = None
+
+    def at(self, step: int) -> "Knobs":
+        """These at one step, with what is so of that step alone."""
+        if self.each is None:
+            return self
+        own = self.each[step]
+        return Knobs(
+            self.scale * own.scale,
+            self.flour * own.flour,
+            self.fat_to_flour,
+            self.share,
+            self.boil * own.boil,
+            own.eye,
+            own.each,
+        )
 
 
 AS_WRITTEN = Knobs()

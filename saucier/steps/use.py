@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Iterator
-from typing import TYPE_CHECKING, Annotated, Any, Literal, Self
+from typing import TYPE_CHECKING, Annotated, Any, Literal, NamedTuple, Self
 
 from pydantic import ConfigDict, Discriminator, Field, Tag, model_validator
 
@@ -18,6 +18,7 @@ from saucier.steps.method import Method
 from saucier.steps.step import AS_WRITTEN, Knobs, Move, Setting, StepBase, Weighed
 from saucier.steps.vessel import SheetBurner, SheetPan
 from saucier.units import Amount, Dimension
+from saucier.words import Sentence
 
 if TYPE_CHECKING:
     from saucier.steps import AnyStep
@@ -187,6 +188,13 @@ def _has_text(data: object) -> bool:
     return isinstance(data, dict) and isinstance(data.get("amount"), str)
 
 
+class _Made(NamedTuple):
+    """The other sauce as it is made, and what is to be said of its making, each once."""
+
+    pot: Pot
+    said: tuple[Sentence, ...]
+
+
 class Pouring:
     """The move of a `use`: the other sauce made at the scale it is needed, its share stirred in.
     What is asked of it is kept for the last setting of the knobs: a solve asks again and again."""
@@ -198,6 +206,7 @@ class Pouring:
         "_ratio",
         "_step",
         "_temperature_c",
+        "_times",
         "_working",
         "inside",
     )
@@ -207,13 +216,12 @@ class Pouring:
         self._ratio = free_ratio(step.sauce)
         self._temperature_c = step.temperature_c
         self._working = K.LIQUID_IN_MINUTES[setting.liquid_in]
-        self._kept: tuple[Knobs, Knobs, Pot] | None = None
-        if inside.play().total_g <= 0.0:
-            raise BadInput.at("sauce.steps", "steps-make-nothing")
+        self._kept: tuple[Knobs, Knobs, _Made] | None = None
+        self._times = 1.0
 
     def made(self, knobs: Knobs) -> Pot:
         """The other sauce, all that is made of it."""
-        return self._at(knobs)[1]
+        return self._at(knobs)[1].pot
 
     def knobs_inside(self, knobs: Knobs) -> Knobs:
         """At what setting of its own knobs the other sauce is made."""
@@ -240,33 +248,47 @@ class Pouring:
         times = self.knobs_inside(AS_WRITTEN).scale
         return self._step.sauce if abs(times - 1.0) < _AS_WRITTEN else self.sauce_at(AS_WRITTEN)
 
-    def _at(self, knobs: Knobs) -> tuple[Knobs, Pot]:
+    def _at(self, knobs: Knobs) -> tuple[Knobs, "_Made"]:
         if self._kept is None or self._kept[0] != knobs:
             self._kept = (knobs, *self._found(knobs))
         return self._kept[1:]
 
-    def _found(self, knobs: Knobs) -> tuple[Knobs, Pot]:
+    def _play(self, at: Knobs) -> "_Made":
+        """The other sauce played, with what is to be said of its making. Raises :class:`BadInput`
+        (field ``sauce.steps``) where it makes nothing."""
+        told: dict[str, Sentence] = {}
+        pot = Pot()
+        for pot in self.inside.walk(at):
+            for remark in pot.remarks:
+                told[str(remark)] = remark
+        if pot.total_g <= 0.0:
+            raise BadInput.at("sauce.steps", "steps-make-nothing")
+        return _Made(pot, tuple(told.values()))
+
+    def _found(self, knobs: Knobs) -> tuple[Knobs, "_Made"]:
         step = self._step
         if step.ready:
-            return AS_WRITTEN, self.inside.play()
+            return AS_WRITTEN, self._play(AS_WRITTEN)
         at = self._turned(knobs, knobs.scale)
         if not isinstance(step.amount, Amount):
-            return at, self.inside.play(at)
+            return at, self._play(at)
         wanted = step.amount.base * knobs.scale
         by_weight = step.amount.dimension is Dimension.WEIGHT
 
-        def made(times: float) -> tuple[Pot, float]:
-            pot = self.inside.play(self._turned(knobs, times))
-            return pot, (pot.total_g if by_weight else pot.total_ml)
+        def made(times: float) -> tuple[_Made, float]:
+            one = self._play(self._turned(knobs, times))
+            return one, (one.pot.total_g if by_weight else one.pot.total_ml)
 
-        times, start = 1.0, made(1.0)[1]
-        times = min(_MOST_TIMES, max(_LEAST_TIMES, wanted / start))
+        # From where it was last: a solve, or a variant, asks for nearly the same again.
+        before = self._times * knobs.scale
+        start = made_before = made(before)[1]
+        times = min(_MOST_TIMES, max(_LEAST_TIMES, before * wanted / start))
         # What a pan boils off does not grow with the batch: a few secants settle it.
-        before, made_before = 1.0, start
         for _ in range(12):
-            pot, size = made(times)
+            one, size = made(times)
             if abs(size - wanted) <= _SETTLED * wanted:
-                return self._turned(knobs, times), pot
+                self._times = times / knobs.scale
+                return self._turned(knobs, times), one
             slope = (size - made_before) / (times - before) if times != before else start
             before, made_before = times, size
             if not slope > 0.0:
@@ -290,13 +312,14 @@ class Pouring:
             raise BadInput.at("amount", "so-much-of-it-cannot-be-made") from None
 
     def _turned(self, knobs: Knobs, times: float) -> Knobs:
+        off = Knobs(scale=times, boil=knobs.boil, each=knobs.each)
         if not self._free:
-            return Knobs(scale=times)
+            return off
         ratio = None if knobs.fat_to_flour is None else self._ratio
-        return Knobs(scale=times, flour=knobs.flour, fat_to_flour=ratio, share=knobs.share)
+        return off._replace(flour=knobs.flour, fat_to_flour=ratio, share=knobs.share)
 
     def __call__(self, pot: Pot, knobs: Knobs) -> Pot:
-        step, inner = self._step, self.made(knobs)
+        step, (inner, said) = self._step, self._at(knobs)[1]
         share = step._grams(inner) / inner.total_g
         if isinstance(step.amount, Amount):
             share *= knobs.scale
@@ -322,7 +345,7 @@ class Pouring:
             minutes=pot.minutes
             + (0.0 if step.ready else inner.minutes)
             + (self._working if pot.balance.flour and not pot.wetted else 0.0),
-            remarks=(*pot.remarks, *self._remarks(knobs)),
+            remarks=pot.remarks if step.ready else (*pot.remarks, *said),
             set_aside=(
                 *pot.set_aside,
                 *(SetAside(one.purpose, share * one.mass_g) for one in inner.set_aside),
@@ -332,10 +355,3 @@ class Pouring:
             sour_min=max(pot.sour_min, inner.sour_min),
             split=pot.split or inner.split,
         )
-
-    def _remarks(self, knobs: Knobs) -> tuple[Any, ...]:
-        """What is to be said of its making: each once."""
-        if self._step.ready:
-            return ()
-        told = {str(remark): remark for pot in self.pots(knobs) for remark in pot.remarks}
-        return tuple(told.values())

@@ -21,7 +21,7 @@ from saucier.constants import (
     SETS_BELOW_C,
 )
 from saucier.pot import Balance, Pot, boil_off
-from saucier.thickness.formula import at_temperature, log_by_temperature, paste_of
+from saucier.thickness.formula import Paste, at_temperature, log_by_temperature, paste_of
 from saucier.thickness.grades import grade_of
 from saucier.words import Sentence, say
 
@@ -178,13 +178,41 @@ def assess(
     drier = log_eta - paste.with_water(-slip).log_eta()
     base = _LOG_FACTOR_SQUARED + spread * spread
     if balance.doubt > 0.0:
-        # η goes with the 3.7th power of what thickens, as far as that is what makes it thick.
-        purees = FLOUR_EXPONENT * balance.doubt / paste.thickening * paste.starch_share()
-        base += purees * purees
+        base += _body_spread(balance, paste) ** 2
     eta = math.exp(log_eta + log_by_temperature(temperature_c))
     low = eta * math.exp(-math.sqrt(base + wetter * wetter))
     high = eta * math.exp(math.sqrt(base + drier * drier))
     return Thickness(eta, grade_of(eta), low, high, None, temperature_c, phi, c, emulsion)
+
+
+def _body_spread(balance: Balance, paste: Paste) -> float:
+    """What purées and gels differ by, as a standard share of the logarithm of η, which goes with the
+    3.7th power of what thickens, as far as that is what makes it thick."""
+    return FLOUR_EXPONENT * balance.doubt / paste.thickening * paste.starch_share()
+
+
+def log_viscosity_of(pot: Pot, serving_c: float) -> tuple[float, float] | None:
+    """log(η) of ``pot`` at ``serving_c`` °C, η in Pa·s, and how far its purées differ, a standard
+    share of that; None where it has turned or has no number. As :func:`thickness_of` and nothing else.
+
+    >>> paste = Pot(Balance(water=870, solids=90, fat=85, thickener=50), wetted=True, boiled_min=5)
+    >>> log_eta, spread = log_viscosity_of(paste, 60)
+    >>> round(math.exp(log_eta), 2), spread
+    (0.33, 0.0)
+    """
+    balance = pot.balance
+    paste = paste_of(balance, pot.flour_given, pot.yolk_set)
+    phi = paste.fat_ml / paste.volume_ml if paste.volume_ml > 0.0 else 0.0
+    if phi >= EMULSION_CAUTION and balance.creamy and emulsion_state(phi) in TURNED:
+        return None
+    c = 100.0 * paste.thickening / paste.liquid if paste.liquid > 0.0 else math.inf
+    if _why_not(balance, balance.mass_g, pot.wetted, pot.split, phi, c, serving_c) is not None:
+        return None
+    log_eta = paste.log_eta()
+    if log_eta > _LOG_MOST:
+        return None
+    spread = _body_spread(balance, paste) if balance.doubt > 0.0 else 0.0
+    return log_eta + log_by_temperature(serving_c), spread
 
 
 _LOG_FACTOR_SQUARED = math.log(PREDICTION_FACTOR) ** 2

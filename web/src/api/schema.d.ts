@@ -537,6 +537,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/work/sure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sure
+         * @description How surely the sheet lands in its grade, what makes the doubt and what mends it; null where it
+         *     has no grade. It plays some thousand pots: asked for beside the live edit, not with it.
+         */
+        post: operations["kestrel_sauces_work_api_sure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/work/starts": {
         parameters: {
             query?: never;
@@ -3411,6 +3432,89 @@ export interface components {
             seen_pa_s?: number | null;
         };
         /**
+         * DoubtShare
+         * @description What one thing makes of the whole doubt.
+         */
+        DoubtShare: {
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
+        };
+        /**
+         * GradeChance
+         * @description The chance that it lands in ``grade`` (``liquid`` and ``turned`` included).
+         */
+        GradeChance: {
+            /** Grade */
+            grade: string;
+            /** Chance */
+            chance: number;
+        };
+        /**
+         * Sure
+         * @description How surely the pot lands in ``grade``: the ``chance``, that of every grade, what makes most of
+         *     the doubt, what mends it, and the amounts that land most surely where those are others
+         *     (``surest``).
+         */
+        Sure: {
+            /** Grade */
+            grade: string;
+            /** Chance */
+            chance: number;
+            /** By Grade */
+            by_grade: components["schemas"]["GradeChance"][];
+            /** Doubts */
+            doubts: components["schemas"]["DoubtShare"][];
+            /** Mends */
+            mends: components["schemas"]["saucier__sure__panel__Mend"][];
+            surest: components["schemas"]["saucier__sure__panel__Mend"] | null;
+        };
+        /**
+         * Mend
+         * @description A sauce that split, brought together again: a spoon of fresh cream or water in a clean pan,
+         *     the split sauce whisked in by drops, then in a thread.
+         */
+        saucier__steps__enrich__Mend: {
+            /** Note */
+            note?: string | null;
+            /**
+             * Ingredient
+             * @default cream-35
+             */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * Op
+             * @default mend
+             * @constant
+             */
+            op: "mend";
+        };
+        /**
+         * Mend
+         * @description What a cook can ``do`` about the doubt, and the ``chance`` then; ``sheet`` is the sauce with it
+         *     done, where that is a matter of the sheet.
+         */
+        saucier__sure__panel__Mend: {
+            /** Do */
+            do: string;
+            /** Chance */
+            chance: number;
+            sheet?: components["schemas"]["Sheet"] | null;
+        };
+        /**
          * AfterStep
          * @description The pot after a step, for a plot along the steps.
          */
@@ -6130,6 +6234,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Correction"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_sauces_work_api_sure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sure"] | null;
                 };
             };
             /** @description Unprocessable Entity */

@@ -13,6 +13,7 @@ import BuilderHead from './BuilderHead.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import { useDraft } from './draft'
 import ForWhat from './ForWhat.vue'
+import HowSure from './HowSure.vue'
 import PotNow from './PotNow.vue'
 import StepList from './StepList.vue'
 import SwapDialog from './SwapDialog.vue'
@@ -136,7 +137,9 @@ onBeforeRouteLeave(() => {
         :stale="problems.length > 0"
         @whole="chosen = null"
         @to-target="draft.aim()"
-      />
+      >
+        <template #sure><HowSure :sheet="worked.sheet" @take="take" /></template>
+      </PotNow>
     </div>
 
     <ConflictDialog

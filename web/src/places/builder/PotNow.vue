@@ -8,6 +8,7 @@ import PotView from '@/parts/PotView.vue'
 import SpoonBack from '@/parts/SpoonBack.vue'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
 import { useSession } from '@/shell/session'
+import { asideWords, emulsionWords } from './words'
 
 const props = defineProps<{ worked: Worked; chosen: number | null; stale: boolean }>()
 defineEmits<{ whole: []; 'to-target': [] }>()
@@ -36,19 +37,6 @@ const edges = computed(() => session.catalogue?.emulsion_edges ?? [])
 const whole = (share = 0) => Math.round(100 * share)
 /** Where a fat share lies along the bar, which runs from 40 to 90 %. */
 const risk = (share: number) => Math.min(100, Math.max(0, (share - 0.4) * 200))
-const asideWords: Record<string, string> = {
-  top: 'for the top',
-  correcting: 'to correct with',
-  garnish: 'as garnish',
-  pass: 'for the pass',
-  lifted: 'to go back in',
-}
-const emulsionWords: Record<string, string> = {
-  stable: 'holds',
-  caution: 'getting rich',
-  oily: 'likely to turn oily',
-  split: 'split',
-}
 </script>
 
 <template>
@@ -71,6 +59,7 @@ const emulsionWords: Record<string, string> = {
       :high="state.viscosity_high_pa_s"
       :target="target"
     />
+    <slot v-if="chosen === null" name="sure" />
     <p v-if="state.viscosity_pa_s" class="quiet small">
       An estimate: {{ pascalSeconds(state.viscosity_pa_s) }} at {{ number(state.serving_c) }} °C, likely
       {{ number(Number(state.viscosity_low_pa_s!.toPrecision(2))) }} to
