@@ -406,9 +406,9 @@ BOIL_SPREAD_NAMED, BOIL_SPREAD_ASSUMED = 0.15, 0.35
 """Standard share by which what boils off in a minute differs: in a pan that is named (the ring, the
 draught, how wide it is turned), and in one that had to be assumed (16 to 28 cm is three times the
 area). Estimates."""
-EYE_THICKNESS_SPREAD = 0.22
-"""Standard share (logarithm of η) by which a cook misses a thickness judged by the spoon: a fifth of a
-grade's width. Estimate."""
+EYE_THICKNESS_SPREAD = 0.3
+"""Standard share (logarithm of η) by which a cook misses a thickness judged by the spoon: a quarter of
+a grade's width. Estimate."""
 STOP_BY_SCALE_SPREAD = 0.01
 """The same for a stop weighed with the pan on the scale: a percent of the pot."""
 AFTER_THE_EYE = 0.5

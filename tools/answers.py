@@ -44,6 +44,28 @@ def answers() -> dict[str, Any]:
     sheet = {"sheet": sauce["sheet"]}
     ask("POST", "/api/work/check", sheet)
     ask("POST", "/api/work/pans", sheet)
+    ask("POST", "/api/work/sure", sheet)
+    ask(
+        "POST",
+        "/api/larder/from-label",
+        {
+            "name": "Ridge cheese",
+            "role": "cheese",
+            "fat": "31",
+            "carbohydrate": "0",
+            "sugars": "0",
+            "protein": "27",
+            "salt": "1.5",
+        },
+    )
+    onion = next(row for row in told["GET /api/sauces"] if "Onion" in row["name"])
+    path = f"/api/sauces/{onion['id']}"
+    inside = {"sheet": json.loads(client.get(path).content)["sheet"]}
+    # A second answer of a path is told by what is so of it.
+    sent = client.generic(
+        "POST", "/api/work/check", json.dumps(inside), content_type="application/json"
+    )
+    told["a sauce inside"] = json.loads(sent.content)
     ask("GET", "/api/sauces/{sauce_id}/versions", sauce_id=line["id"])
     ask("GET", "/api/work/signs")
     ask("POST", "/api/work/fix", {**sheet, "at": 2, "sign": "caught"})

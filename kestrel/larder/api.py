@@ -81,6 +81,7 @@ def _ingredient(row: Ingredient, own: bool) -> dict[str, Any]:
         "usable_pct": round(100 * row.usable_share, 2),
         "drained_pct": round(100 * row.drained_share, 2),
         "pack_g": row.pack_g,
+        "aliases": row.aliases,
         "own": own,
     }
 

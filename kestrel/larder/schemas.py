@@ -30,6 +30,7 @@ class IngredientOut(Schema):
     usable_pct: float
     drained_pct: float
     pack_g: float
+    aliases: list[str]
     own: bool
 
 

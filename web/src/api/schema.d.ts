@@ -2392,6 +2392,8 @@ export interface components {
             drained_pct: number;
             /** Pack G */
             pack_g: number;
+            /** Aliases */
+            aliases: string[];
             /** Own */
             own: boolean;
         };

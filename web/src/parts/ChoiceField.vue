@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** One of several under its label. */
 import { NSelect, type SelectOption } from 'naive-ui'
+import { found } from './options'
 
 defineProps<{
   value: string | null | undefined
@@ -20,6 +21,7 @@ defineEmits<{ change: [value: string] }>()
       :value="value"
       :options="options"
       :filterable="filterable"
+      :filter="found"
       :virtual-scroll="filterable"
       :aria-label="name ?? label"
       @update:value="$emit('change', $event)"

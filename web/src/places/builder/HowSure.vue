@@ -39,10 +39,12 @@ watch(
 
 const percent = (chance: number) => (chance > 0.99 ? 'over 99 %' : `${Math.round(100 * chance)} %`)
 const width = 360
+const tallest = computed(() => Math.max(0.01, ...(sure.value?.by_grade ?? []).map((one) => one.chance)))
 const bars = computed(() =>
   bands(session.grades).map((band) => {
     const chance = sure.value?.by_grade.find((one) => one.grade === (band.key || 'liquid'))?.chance ?? 0
-    return { ...band, chance, x: band.from * width, width: Math.max(0, (band.to - band.from) * width - 1.5) }
+    const tall = (26 * chance) / tallest.value
+    return { ...band, chance, tall, x: band.from * width, width: Math.max(0, (band.to - band.from) * width - 1.5) }
   }),
 )
 const turned = computed(() => sure.value?.by_grade.find((one) => one.grade === 'turned')?.chance ?? 0)
@@ -63,9 +65,9 @@ const mends = computed(() =>
       <g v-for="bar in bars" :key="bar.key">
         <rect
           :x="bar.x"
-          :y="28 - 26 * bar.chance"
+          :y="28 - bar.tall"
           :width="bar.width"
-          :height="26 * bar.chance"
+          :height="bar.tall"
           :fill="bar.key === sure.grade ? 'var(--russet)' : 'var(--fog3)'"
         />
         <rect :x="bar.x" y="28" :width="bar.width" height="1.5" fill="var(--fog3)" />
@@ -97,7 +99,7 @@ const mends = computed(() =>
           <span>{{ percent(doubt.share) }} {{ doubt.name }}</span>
         </li>
       </ul>
-      <p class="quiet small">Played over and over, everything a little off each time. An estimate, as the model is.</p>
+      <p class="quiet small">Played over and over, everything a little off each time.</p>
     </template>
   </section>
 </template>

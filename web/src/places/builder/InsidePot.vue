@@ -76,4 +76,7 @@ ol {
 .quiet {
   font-size: 15px;
 }
+li > .quiet {
+  display: block;
+}
 </style>

@@ -6,6 +6,7 @@ import type { Problem, Schemas } from '@/api/client'
 import AmountField from '@/parts/AmountField.vue'
 import { amount } from '@/parts/format'
 import NumberField from '@/parts/NumberField.vue'
+import { found, ingredientOption } from '@/parts/options'
 import { useSession } from '@/shell/session'
 import type { LooseSheet } from './draft'
 import type { Row } from './rows'
@@ -33,11 +34,13 @@ const setAmount = ({ part }: Row, value: unknown) =>
   emit('change', (step) => (holderIn(step, part).amount = value), `${part}.amount`)
 const setIngredient = ({ part }: Row, key: string) =>
   emit('change', (step) => (holderIn(step, part).ingredient = key || null), '')
+/** Whether the ingredient is a choice just now: what a step is about may be changed while it is chosen. */
+const choosing = (row: Row) => props.chosen && Boolean(row.holder.ingredient || row.all)
 const choices = ({ roles, all }: Row) => [
   ...(all ? [{ value: '', label: all }] : []),
   ...[...session.ingredients.values()]
     .sort((a, b) => Number(roles.includes(b.role)) - Number(roles.includes(a.role)))
-    .map((row) => ({ value: row.key, label: row.name })),
+    .map(ingredientOption),
 ]
 </script>
 
@@ -52,15 +55,16 @@ const choices = ({ roles, all }: Row) => [
     />
     <span class="name">
       <NSelect
-        v-if="chosen && (row.holder.ingredient || row.all)"
+        v-if="choosing(row)"
         :value="row.holder.ingredient ?? ''"
         :options="choices(row)"
         filterable
+        :filter="found"
         :aria-label="`${row.name}, ingredient`"
         @update:value="setIngredient(row, $event)"
       />
       <template v-else>{{ row.name }}</template>
-      <span v-if="row.spoons" class="quiet"><template v-if="!chosen"> · </template>{{ row.spoons }}</span>
+      <span v-if="row.spoons" class="quiet"><template v-if="!choosing(row)"> · </template>{{ row.spoons }}</span>
     </span>
     <NButton
       v-if="chosen && row.holder.ingredient && row.holder.amount"

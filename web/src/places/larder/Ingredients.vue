@@ -16,7 +16,7 @@ const rows = computed(() => {
   const roles = session.catalogue?.roles ?? {}
   return [...session.ingredients.values()].filter((row) =>
     wanted.every((word) =>
-      `${row.name} ${row.role} ${roles[row.role] ?? ''} ${row.allergens.join(' ')} ${row.own ? 'own' : ''}`
+      `${row.name} ${row.aliases.join(' ')} ${row.role} ${roles[row.role] ?? ''} ${row.allergens.join(' ')} ${row.own ? 'own' : ''}`
         .toLowerCase()
         .includes(word),
     ),

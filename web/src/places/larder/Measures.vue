@@ -4,6 +4,7 @@ import { NButton, useMessage } from 'naive-ui'
 import { computed, reactive } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { number } from '@/parts/format'
+import { ingredientOption } from '@/parts/options'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
 import TextField from '@/parts/TextField.vue'
@@ -33,7 +34,7 @@ const kinds = [
 const forWhat = computed(() => [
   { value: '', label: 'anything' },
   ...Object.entries(session.catalogue?.roles ?? {}).map(([value, label]) => ({ value, label })),
-  ...[...session.ingredients.values()].map((row) => ({ value: row.key, label: row.name })),
+  ...[...session.ingredients.values()].map(ingredientOption),
 ])
 const ofName = (of: string) => session.ingredients.get(of)?.name ?? session.catalogue?.roles[of] ?? 'anything'
 const rows = computed(() =>

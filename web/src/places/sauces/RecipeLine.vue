@@ -4,6 +4,7 @@ import { NButton, NSelect } from 'naive-ui'
 import { computed, ref } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
 import { amount } from '@/parts/format'
+import { found, ingredientOption } from '@/parts/options'
 import ProblemLine from '@/parts/ProblemLine.vue'
 import { useSession } from '@/shell/session'
 
@@ -25,7 +26,7 @@ const entry = computed<Said>(
     },
 )
 const type = (change: Partial<Said>) => (typed.value = { ...entry.value, ...change })
-const options = computed(() => [...session.ingredients.values()].map((row) => ({ value: row.key, label: row.name })))
+const options = computed(() => [...session.ingredients.values()].map(ingredientOption))
 const nameOf = (key: string) => session.ingredients.get(key)?.name ?? key
 const statusWords: Record<string, string> = { read: 'read', settle: 'please settle', unread: 'could not be read' }
 const status = computed(() =>
@@ -57,6 +58,7 @@ const status = computed(() =>
         <NSelect
           :value="entry.ingredient"
           filterable
+          :filter="found"
           :options="options"
           placeholder="which ingredient"
           :aria-label="`Ingredient for: ${line.text}`"

@@ -3,6 +3,7 @@
 import { NButton, NSelect, useMessage } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import { ingredientOption } from '@/parts/options'
 import ProblemLine from '@/parts/ProblemLine.vue'
 import RowFields from '@/parts/RowFields.vue'
 import TextField from '@/parts/TextField.vue'
@@ -38,11 +39,9 @@ const useOptions = computed(() => named(session.uses))
 const gradeOptions = computed(() => named(session.grades))
 const solidsFirst = ['solid', 'vegetable', 'aromatic', 'meat', 'fish', 'seafood']
 const ingredientOptions = computed(() =>
-  named(
-    [...session.ingredients.values()].sort(
-      (a, b) => Number(solidsFirst.includes(b.role)) - Number(solidsFirst.includes(a.role)),
-    ),
-  ),
+  [...session.ingredients.values()]
+    .sort((a, b) => Number(solidsFirst.includes(b.role)) - Number(solidsFirst.includes(a.role)))
+    .map(ingredientOption),
 )
 const rowsOf = (list: string) => (typed.value[list] ?? []) as Loose[]
 const useOf = (row: Loose) => session.uses.find((u) => u.key === row.use)

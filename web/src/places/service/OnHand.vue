@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import AmountField from '@/parts/AmountField.vue'
 import { grams, millilitres } from '@/parts/format'
 import NumberField from '@/parts/NumberField.vue'
+import { found } from '@/parts/options'
 import { useSession } from '@/shell/session'
 import type { Loose, ServiceDraft } from './service'
 
@@ -20,7 +21,10 @@ const things = computed(() => {
   const sauces = new Map((plan.value?.branches ?? []).map((b) => [`sauce:${b.sauce}`, b.name] as const).reverse())
   const rest = (props.service.production.value?.buy ?? []).map((b) => [`ingredient:${b.ingredient}`, b.name])
   const roux = ['white', 'blond', 'brown'].map((colour) => [`roux:${colour}`, `Ready ${colour} roux`])
-  return [...sauces, ...roux, ...rest].map(([value, label]) => ({ value: value!, label: label! }))
+  return [...sauces, ...roux, ...rest].map(([value, label]) => {
+    const aliases = session.ingredients.get(value!.replace('ingredient:', ''))?.aliases.join(' ') ?? ''
+    return { value: value!, label: label!, aliases }
+  })
 })
 function nameOf(one: Loose): string {
   if (one.roux) return `Ready ${one.roux} roux`
@@ -76,6 +80,7 @@ const problem = (i: number, field: string) => props.service.problemAt(`on_hand[$
     <NSelect
       :value="null"
       filterable
+      :filter="found"
       :options="things"
       placeholder="Something in the fridge…"
       aria-label="On hand"

@@ -120,8 +120,8 @@ onKey((key) => {
       <RouterLink v-if="batch.service_id" class="for" :to="`/service/${batch.service_id}?part=sheet`"
         >to its service</RouterLink
       >
-      <RouterLink v-for="pot in batch.beside" :key="pot.id" class="for" :to="`/stove/${pot.id}`">
-        {{ pot.into ? 'goes into' : pot.status === 'on' ? 'make first' : 'made' }} {{ pot.name
+      <RouterLink v-for="pot in batch.beside" :key="pot.id" class="beside" :to="`/stove/${pot.id}`">
+        {{ pot.into ? 'Goes into' : pot.status === 'on' ? 'Make first:' : 'Made:' }} {{ pot.name
         }}{{ pot.status === 'done' ? ' ✓' : '' }}
       </RouterLink>
       <ol class="progress" :aria-label="`Step ${batch.step + 1} of ${batch.steps}`">
@@ -196,7 +196,15 @@ header {
 h1 {
   font-size: 22px;
 }
-.for {
+.beside {
+  padding: 0 12px;
+  border: 2px solid var(--russet);
+  border-radius: 8px;
+  text-decoration: none;
+  font-weight: 700;
+}
+.for,
+.beside {
   display: inline-flex;
   align-items: center;
   min-height: 44px;
