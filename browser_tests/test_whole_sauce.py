@@ -56,7 +56,7 @@ class Families(BrowserTest):
                 self.wait(lambda n=before: len(self.all(".step")) == n + 1, name)
                 self.see("changed since version 1")
         self.press("Other steps…")
-        self.menu("A share of another sauce…").click()
+        self.menu("Another sauce…").click()
         self.press("another sauce")
         self.see("another sauce in")
         self.press("Save")

@@ -2,7 +2,7 @@
 
 from saucier.sure.chance import Chances, chances_of
 from saucier.sure.doubts import Doubt, doubts_of
-from saucier.sure.panel import DoubtShare, GradeChance, Mend, Sure, how_sure
+from saucier.sure.panel import DoubtShare, GradeChance, Sure, SurerBy, how_sure
 from saucier.sure.surest import Surest, surest
 from saucier.sure.variants import Variants
 
@@ -11,8 +11,8 @@ __all__ = [
     "Doubt",
     "DoubtShare",
     "GradeChance",
-    "Mend",
     "Sure",
+    "SurerBy",
     "Surest",
     "Variants",
     "chances_of",

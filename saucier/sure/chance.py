@@ -2,12 +2,12 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from saucier import constants as K
 from saucier.check import Prepared
 from saucier.pot import Pot
-from saucier.steps import Correct, Reduce
+from saucier.steps import Correct, Move, Reduce, StepBase
 from saucier.sure.doubts import Doubt
 from saucier.sure.variants import Variants, stratified
 from saucier.thickness import GRADES, LIQUID, log_viscosity_of, thickness_of
@@ -29,42 +29,77 @@ class Chances:
         return self.by_grade.get(grade or "", 0.0)
 
 
-def chances_of(
-    prepared: Prepared,
-    doubts: Sequence[Doubt],
-    many: int = MANY,
-    model_spread: float | None = None,
-) -> Chances:
-    """Chances of ``prepared`` where each of ``doubts`` is off as far as such things are.
+@dataclass(frozen=True, slots=True)
+class Played:
+    """Variants played: for each (None: it turned, or boiled dry) how far the logarithm of η is off
+    what is meant, and what its purées differ by; ``base`` is what is meant (None: no number), ``over``
+    what the spoon misses where it decided last, ``unseen`` the share of the model's doubt that is left,
+    ``reach`` how far off is brought right (None: nothing is held back)."""
 
-    Each variant is played; the doubt of the model itself (``model_spread``, a standard share of the
-    logarithm of η; None: the usual) is laid over each as a normal, so that it costs no
-    plays. A `correct` step brings right what lies within what is held back, as far as the eye tells.
-    """
+    off: tuple[tuple[float, float] | None, ...]
+    base: float | None
+    over: float
+    unseen: float
+    reach: float | None
+
+
+def played(prepared: Prepared, doubts: Sequence[Doubt], many: int = MANY) -> Played:
+    """``many`` variants of ``prepared`` where each of ``doubts`` is off as far as such things are."""
     serving_c = prepared.sheet.target.serving_c
     looked = [doubt for doubt in doubts if doubt.kind == "look"]
     unseen = unseen_of(prepared)
     # What the spoon decided last is laid over each variant as the model's doubt is.
     over = looked[-1].spread if looked and unseen < 1.0 else 0.0
     doubts = [doubt for doubt in doubts if not over or doubt.key != looked[-1].key]
-    variants = Variants(prepared, doubts)
-    draws = stratified(len(doubts), many)
-    base = log_viscosity_of(variants.play([0.0] * len(doubts)), serving_c)
+    # What is held back goes in at the end by as much as the pot is off: it is no part of a variant.
+    plain = replace(prepared, moves=tuple(map(_but_correct, prepared.steps, prepared.moves)))
+    variants = Variants(plain, doubts)
+    middle = log_viscosity_of(variants.play([0.0] * len(doubts)), serving_c)
+    meant = log_viscosity_of(prepared.play(), serving_c)
+    found = []
+    for pot in variants.plays(stratified(len(doubts), many)):
+        there = None if pot is None or middle is None else log_viscosity_of(pot, serving_c)
+        found.append((there[0] - middle[0], there[1]) if there and middle else None)
+    return Played(
+        off=tuple(found),
+        base=meant[0] if meant else None,
+        over=over,
+        unseen=unseen,
+        reach=_corrected_within(prepared, serving_c),
+    )
+
+
+def _but_correct(step: StepBase, move: Move) -> Move:
+    return (lambda pot, knobs: pot) if isinstance(step, Correct) else move
+
+
+def chances_in(played: Played, model_spread: float | None = None) -> Chances:
+    """Chances by variants ``played``: the doubt of the model itself (``model_spread``, a standard share
+    of the logarithm of η; None: the usual) is laid over each as a normal, so that it costs no plays.
+    A `correct` step brings right what lies within what is held back, as far as the eye tells."""
     model = MODEL_SPREAD if model_spread is None else model_spread
-    reach = _corrected_within(prepared, serving_c)
     tally: dict[str, float] = dict.fromkeys((LIQUID, *(g.key for g in GRADES), SPOILT), 0.0)
-    for pot in variants.plays(draws):
-        found = None if pot is None else log_viscosity_of(pot, serving_c)
-        if found is None:
+    for one in played.off:
+        if one is None or played.base is None:
             tally[SPOILT] += 1.0
             continue
-        log_eta = found[0]
-        doubt = math.hypot(over, unseen * math.hypot(model, found[1]))
-        if reach is not None and base is not None:
-            _tally_corrected(tally, log_eta - base[0], base[0], doubt, reach)
+        off, body = one
+        doubt = math.hypot(played.over, played.unseen * math.hypot(model, body))
+        if played.reach is not None:
+            _tally_corrected(tally, off, played.base, doubt, played.reach)
         else:
-            _tally(tally, log_eta, doubt, 1.0)
-    return Chances({grade: count / len(draws) for grade, count in tally.items()})
+            _tally(tally, played.base + off, doubt, 1.0)
+    return Chances({grade: count / len(played.off) for grade, count in tally.items()})
+
+
+def chances_of(
+    prepared: Prepared,
+    doubts: Sequence[Doubt],
+    many: int = MANY,
+    model_spread: float | None = None,
+) -> Chances:
+    """Chances of ``prepared``, as :func:`played` and :func:`chances_in`."""
+    return chances_in(played(prepared, doubts, many), model_spread)
 
 
 MODEL_SPREAD = math.log(K.PREDICTION_FACTOR)

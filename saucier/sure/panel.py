@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from saucier import constants as K
 from saucier.check import DEFAULT_KITCHEN, Prepared, prepare
@@ -13,11 +13,19 @@ from saucier.schools import switch
 from saucier.sheet import Sheet, SheetPan
 from saucier.steps import Correct, Reduce, thickening_by
 from saucier.steps.reduce import Stop
-from saucier.sure.chance import MODEL_SPREAD, Chances, chances_of, unseen_of
+from saucier.sure.chance import (
+    MODEL_SPREAD,
+    Chances,
+    Played,
+    chances_in,
+    chances_of,
+    played,
+    unseen_of,
+)
 from saucier.sure.doubts import Doubt, doubts_of, weighing_spread, with_spread
 from saucier.sure.surest import surest
 from saucier.sure.variants import Variants
-from saucier.thickness import grade_named, log_viscosity_of, thickness_of
+from saucier.thickness import LIQUID, grade_named, log_viscosity_of, spoken_grade, thickness_of
 from saucier.units import Amount, kitchen_round
 from saucier.words import Sentence, say
 
@@ -44,7 +52,7 @@ class DoubtShare:
 
 
 @dataclass(frozen=True, slots=True)
-class Mend:
+class SurerBy:
     """What a cook can ``do`` about the doubt, and the ``chance`` then; ``sheet`` is the sauce with it
     done, where that is a matter of the sheet."""
 
@@ -63,8 +71,8 @@ class Sure:
     chance: float
     by_grade: tuple[GradeChance, ...]
     doubts: tuple[DoubtShare, ...]
-    mends: tuple[Mend, ...]
-    surest: Mend | None
+    mends: tuple[SurerBy, ...]
+    surest: SurerBy | None
 
 
 def how_sure(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> Sure | None:
@@ -83,27 +91,51 @@ def how_sure(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> Sure | None:
     grade = sheet.target.grade or _present_grade(prepared)
     if grade is None:
         return None
-    chances = chances_of(prepared, doubts)
+    variants = played(prepared, doubts)
+    chances = chances_in(variants)
+    squares = _squares(prepared, doubts)
+    whole = sum(squares.values()) or 1.0
+    large = {key: square / whole for key, square in squares.items() if square >= _NOTICED * whole}
+    named = {doubt.key: _told(doubt) for doubt in doubts} | _UNSEEN
+    told = sorted(large, key=large.__getitem__, reverse=True)
+    noticed = tuple(doubt for doubt in doubts if doubt.key in large)
     return Sure(
         grade=grade,
         chance=chances.of(grade),
         by_grade=tuple(GradeChance(key, chance) for key, chance in chances.by_grade.items()),
-        doubts=_shares(prepared, doubts),
-        mends=_mends(prepared, doubts, grade, chances, kitchen),
-        surest=_surest(sheet, grade, chances, kitchen),
+        doubts=tuple(DoubtShare(named[key], large[key]) for key in told),
+        mends=_mends(_Asked(prepared, doubts, noticed, grade, kitchen), variants, chances),
+        # Where the spoon decides there is nothing to aim beside.
+        surest=None if variants.unseen < 1.0 else _surest(sheet, grade, chances, kitchen),
     )
+
+
+_MODEL, _BODY = "model", "body"
+_UNSEEN = {key: say(f"doubt.{key}") for key in (_MODEL, _BODY)}
+
+
+@dataclass(frozen=True, slots=True)
+class _Asked:
+    """What is asked about: a sheet prepared, what is doubtful of it and what of that is ``noticed``,
+    the grade it is to land in."""
+
+    prepared: Prepared
+    doubts: tuple[Doubt, ...]
+    noticed: tuple[Doubt, ...]
+    grade: str
+    kitchen: Kitchen
 
 
 def _present_grade(prepared: Prepared) -> str | None:
     return thickness_of(prepared.play(), prepared.sheet.target.serving_c).grade
 
 
-def _shares(prepared: Prepared, doubts: tuple[Doubt, ...]) -> tuple[DoubtShare, ...]:
-    """The doubts by what each makes of the whole, the largest first: each played by itself, one
-    spread either way."""
+def _squares(prepared: Prepared, doubts: tuple[Doubt, ...]) -> dict[str, float]:
+    """What each doubt adds to the square of the whole, by its key: each played by itself, one spread
+    either way."""
     serving_c = prepared.sheet.target.serving_c
     variants = Variants(prepared, doubts)
-    squares: list[tuple[float, Sentence]] = []
+    squares: dict[str, float] = {}
     middle = [0.0] * len(doubts)
     for number, doubt in enumerate(doubts):
         ends = []
@@ -114,15 +146,12 @@ def _shares(prepared: Prepared, doubts: tuple[Doubt, ...]) -> tuple[DoubtShare, 
             except BadInput:
                 found = None
             ends.append(found[0] if found else None)
-        squares.append((_square(*ends), _told(doubt)))
+        squares[doubt.key] = _square(*ends)
     base = log_viscosity_of(variants.play(middle), serving_c)
     unseen = unseen_of(prepared)
-    squares.append(((unseen * MODEL_SPREAD) ** 2, say("doubt.model")))
-    if base is not None and base[1]:
-        squares.append(((unseen * base[1]) ** 2, say("doubt.body")))
-    whole = sum(square for square, _ in squares) or 1.0
-    told = [DoubtShare(name, square / whole) for square, name in squares]
-    return tuple(sorted((one for one in told if one.share >= _NOTICED), key=lambda one: -one.share))
+    squares[_MODEL] = (unseen * MODEL_SPREAD) ** 2
+    squares[_BODY] = (unseen * base[1]) ** 2 if base is not None else 0.0
+    return squares
 
 
 _CLIFF = 1.0
@@ -147,24 +176,18 @@ def _told(doubt: Doubt) -> Sentence:
     return say("doubt.pan", pan=doubt.name)
 
 
-def _mends(
-    prepared: Prepared,
-    doubts: tuple[Doubt, ...],
-    grade: str,
-    chances: Chances,
-    kitchen: Kitchen,
-) -> tuple[Mend, ...]:
+def _mends(asked: _Asked, variants: Played, chances: Chances) -> tuple[SurerBy, ...]:
     """What raises the chance, the most first."""
+    grade = asked.grade
     mends = [
-        Mend(do, chances_of(prepared, with_spread(doubts, spreads)).of(grade), sheet)
-        for do, spreads, sheet in _by_spread(prepared, doubts, kitchen)
+        SurerBy(
+            do,
+            chances_of(asked.prepared, with_spread(asked.doubts, spreads)).of(grade),
+            sheet,
+        )
+        for do, spreads, sheet in _by_spread(asked)
     ]
-    for do, sheet in _by_the_spoon(prepared, grade, kitchen):
-        try:
-            there = prepare(sheet, kitchen)
-            mends.append(Mend(do, chances_of(there, doubts_of(there)).of(grade), sheet))
-        except BadInput:
-            continue
+    mends += [*_by_holding_back(asked, variants), *_by_the_look(asked)]
     worth = [one for one in mends if one.chance >= chances.of(grade) + _WORTH_TELLING]
     return tuple(sorted(worth, key=lambda one: -one.chance)[:MOST_MENDS])
 
@@ -172,13 +195,11 @@ def _mends(
 Spreads = dict[str, float]
 
 
-def _by_spread(
-    prepared: Prepared, doubts: tuple[Doubt, ...], kitchen: Kitchen
-) -> Iterator[tuple[Sentence, Spreads, Sheet | None]]:
+def _by_spread(asked: _Asked) -> Iterator[tuple[Sentence, Spreads, Sheet | None]]:
     """What makes one doubt smaller: what to do, the spreads then, the sheet with it done."""
-    sheet = prepared.sheet
+    prepared, sheet = asked.prepared, asked.prepared.sheet
     pots = list(prepared.walk())
-    for doubt in doubts:
+    for doubt in asked.noticed:
         if doubt.kind == "measure" and doubt.by_hand and doubt.step is not None:
             grams = _grams(prepared, doubt)
             if grams is not None:
@@ -211,7 +232,7 @@ def _by_spread(
                 None,
             )
         elif doubt.kind == "row" and 100 * doubt.spread > _LABEL_SPREAD_PCT:
-            row: Ingredient = kitchen.larder[doubt.ingredient]
+            row: Ingredient = asked.kitchen.larder[doubt.ingredient]
             if row.per_gram.thickener:  # how strong a flour is stands on no packet
                 continue
             yield (
@@ -246,35 +267,54 @@ def _with_step(sheet: Sheet, at: int, step: object) -> Sheet:
     return sheet.model_copy(update={"steps": steps})
 
 
-def _by_the_spoon(
-    prepared: Prepared, grade: str, kitchen: Kitchen
-) -> Iterator[tuple[Sentence, Sheet]]:
-    """What lets the spoon decide instead of the model: something held back, or a stop by the look."""
-    sheet = prepared.sheet
-    if any(isinstance(step, Correct) for step in sheet.steps):
+def _by_holding_back(asked: _Asked, variants: Played) -> Iterator[SurerBy]:
+    """Something held back, and the spoon in the end: the variants are those played already."""
+    prepared, sheet = asked.prepared, asked.prepared.sheet
+    held = any(isinstance(step, Correct) for step in sheet.steps)
+    if held or thickening_by(sheet) != "flour" or not sheet.target.grade:
         return
-    if thickening_by(sheet) == "flour" and sheet.target.grade:
-        try:
-            yield say("mend.hold-back"), switch(sheet, "correcting", "liquid", kitchen).sheet
-        except BadInput:
-            return
+    found = thickness_of(prepared.play(), sheet.target.serving_c)
+    if not found.viscosity_pa_s or not found.low_pa_s:
+        return
+    reach = math.log(found.viscosity_pa_s / found.low_pa_s)
+    chance = chances_in(replace(variants, reach=reach)).of(asked.grade)
+    try:
+        made = switch(sheet, "correcting", "liquid", asked.kitchen).sheet
+    except BadInput:
+        return
+    yield SurerBy(say("mend.hold-back"), chance, made)
+
+
+def _by_the_look(asked: _Asked) -> Iterator[SurerBy]:
+    """The last reduction stopped by the spoon instead of at a share."""
+    sheet, grade = asked.prepared.sheet, asked.grade
     last = max((n for n, step in enumerate(sheet.steps) if isinstance(step, Reduce)), default=None)
-    if last is None or thickening_by(sheet) != "reduction":
+    if last is None or thickening_by(sheet) != "reduction" or grade == LIQUID:
         return
     step = sheet.steps[last]
     assert isinstance(step, Reduce)
-    if step.stop and step.stop.grade is None:
-        stopped = step.model_copy(update={"to": Stop(grade=grade)})
-        yield say("mend.stop-by-look", step=last + 1, grade=grade), _with_step(sheet, last, stopped)
+    if not step.stop or step.stop.grade is not None:
+        return
+    stopped = _with_step(sheet, last, step.model_copy(update={"to": Stop(grade=grade)}))
+    try:
+        there = prepare(stopped, asked.kitchen)
+        chance = chances_of(there, doubts_of(there)).of(grade)
+    except BadInput:
+        return
+    yield SurerBy(
+        say("mend.stop-by-look", step=last + 1, grade=spoken_grade(grade)), chance, stopped
+    )
 
 
-def _surest(sheet: Sheet, grade: str, chances: Chances, kitchen: Kitchen) -> Mend | None:
+def _surest(sheet: Sheet, grade: str, chances: Chances, kitchen: Kitchen) -> SurerBy | None:
     """The amounts that land most surely, where that is worth it beside those of the sheet."""
-    found = surest(sheet, grade, kitchen)
+    found = None if grade == LIQUID else surest(sheet, grade, kitchen)
     if found is None or found.chance < chances.of(grade) + _WORTH_TELLING:
         return None
     thinner = math.log(found.viscosity_pa_s) < _log_middle(grade)
-    return Mend(say("surest.thinner" if thinner else "surest.thicker"), found.chance, found.sheet)
+    return SurerBy(
+        say("surest.thinner" if thinner else "surest.thicker"), found.chance, found.sheet
+    )
 
 
 def _log_middle(grade: str) -> float:

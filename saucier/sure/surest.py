@@ -36,9 +36,12 @@ def surest(sheet: Sheet, grade: str, kitchen: Kitchen = DEFAULT_KITCHEN) -> Sure
     A roux sauce is as likely off to either side, and the middle is best. At the end of a cream the
     thick side runs away, and a little thinner lands more often.
     """
-    if thickening_by(sheet) == "nothing":
-        return None
     band = grade_named(grade)
+    # A roux sauce has no cliff, and the middle is as good; but a grade open to one side has.
+    if thickening_by(sheet) == "nothing" or (
+        thickening_by(sheet) == "flour" and math.isfinite(band.high)
+    ):
+        return None
     middle = _landing(sheet, grade, 0.0, kitchen)
     if middle is None:
         return None

@@ -120,7 +120,9 @@ def random_step(dice: random.Random, depth: int = 0) -> dict[str, Any]:
         step["fat"] = _of(dice, FATS, 1, 80)
     elif op == "use":
         inner = [random_step(dice, depth + 1) for _ in range(dice.randint(1, 4))]
-        step |= {"sauce": {"name": "inner", "steps": inner}, "amount": _mass(dice, 5, 900)}
+        much = dice.choice([_mass(dice, 5, 900), {"share": dice.uniform(0.05, 1)}, "all", "half"])
+        step |= {"sauce": {"name": "inner", "steps": inner}, "amount": much}
+        step["ready"] = dice.random() < 0.2
         if depth > 1:
             return {"op": "flame"}
     elif op in ("lift", "blend") and dice.random() < 0.5:

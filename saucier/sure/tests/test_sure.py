@@ -19,6 +19,7 @@ from saucier.sure import Variants, chances_of, doubts_of, how_sure, surest
 from saucier.sure.chance import MODEL_SPREAD
 from saucier.sure.variants import stratified
 from saucier.testing import add, grams, melt, reduce_to, roux, sheet, simmer, use
+from saucier.tests.random_sheets import a_sauce, any_sheet
 from saucier.thickness import TURNED, grade_of, log_viscosity_of
 from saucier.units import Amount
 
@@ -266,3 +267,23 @@ def _truly_row(row: Ingredient, chosen: random.Random) -> Ingredient:
         return row
     told = {name: f"{value:.6f}" for name, value in parts.items()}
     return ingredient_from_row({**text, **told, "water": f"{water:.6f}"})
+
+
+class AnySheet(unittest.TestCase):
+    def test_nothing_but_a_named_bad_input_is_raised(self) -> None:
+        dice, answered = random.Random(20261126), 0
+        for number in range(240):
+            case = any_sheet(dice) if number % 2 else a_sauce(dice)
+            try:
+                found = how_sure(case)
+            except BadInput as bad:
+                self.assertTrue(all(problem.field for problem in bad.problems))
+                continue
+            if found is None:
+                continue
+            answered += 1
+            self.assertAlmostEqual(sum(one.chance for one in found.by_grade), 1.0, places=9)
+            for mend in (*found.mends, *([found.surest] if found.surest else [])):
+                self.assertTrue(found.chance < mend.chance <= 1.0 + 1e-9)
+                self.assertTrue(str(mend.do))
+        self.assertGreater(answered, 100)

@@ -3469,47 +3469,15 @@ export interface components {
             /** Doubts */
             doubts: components["schemas"]["DoubtShare"][];
             /** Mends */
-            mends: components["schemas"]["saucier__sure__panel__Mend"][];
-            surest: components["schemas"]["saucier__sure__panel__Mend"] | null;
+            mends: components["schemas"]["SurerBy"][];
+            surest: components["schemas"]["SurerBy"] | null;
         };
         /**
-         * Mend
-         * @description A sauce that split, brought together again: a spoon of fresh cream or water in a clean pan,
-         *     the split sauce whisked in by drops, then in a thread.
-         */
-        saucier__steps__enrich__Mend: {
-            /** Note */
-            note?: string | null;
-            /**
-             * Ingredient
-             * @default cream-35
-             */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * Op
-             * @default mend
-             * @constant
-             */
-            op: "mend";
-        };
-        /**
-         * Mend
+         * SurerBy
          * @description What a cook can ``do`` about the doubt, and the ``chance`` then; ``sheet`` is the sauce with it
          *     done, where that is a matter of the sheet.
          */
-        saucier__sure__panel__Mend: {
+        SurerBy: {
             /** Do */
             do: string;
             /** Chance */
