@@ -39,6 +39,7 @@ types: setup ## regenerate the JSON Schema and the API types
 
 bench: setup var/.static ## the figures to hold, measured
 	@tools/need browser
+	@tools/need spreadsheet
 	@$(PY) -m tools.bench
 
 screenshots: setup var/.static ## docs/screenshots from the demo kitchen

@@ -397,7 +397,7 @@ EMULSION_COLD_SHARE, EMULSION_HOT_SHARE = 0.06, 0.05
 SWEET_FROM = 0.05
 """g sugar in a gram from which a wine, juice or spirit is a sweet one."""
 
-# --- how sure (docs/model.md 9) ----------------------------------------------------------
+# --- how sure (docs/model.md 13) ---------------------------------------------------------
 SCALE_OFF_G, SCALE_OFF_SHARE = 0.5, 0.003
 """How far a kitchen scale is off: half a gram, and a little of the whole."""
 JUG_SPREAD, PIECE_SPREAD = 0.02, 0.10

@@ -17,15 +17,18 @@ from pathlib import Path
 from selenium.webdriver.common.by import By
 
 from browser_tests.browser import chromium
-from saucier.check import check
+from saucier.check import check, prepare
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.service import plan_service, production_of, read_service
 from saucier.service.tests.random_services import random_service
 from saucier.sheet import Sheet, read_sheet, write_sheet
 from saucier.solve import goal_of, solve
+from saucier.sure import Variants, doubts_of, how_sure
+from saucier.sure.variants import stratified
 from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, melt, roux, sheet, simmer
 from tools.live import PASSWORD, ROOT, USERNAME, demo_server
+from tools.race import AGREES_TO, MANY, race
 from tools.screenshots import sign_in, wait_for
 
 PORT = 8438
@@ -38,6 +41,14 @@ def say(what: str, value: float, unit: str, bound: float | None = None) -> None:
     )
     print(f"{what:58} {value:9.3f} {unit:5} {verdict}", flush=True)
     if bound is not None and value > bound:
+        missed.append(what)
+
+
+def say_times(what: str, value: float, least: float) -> None:
+    """As :func:`say` for what should be so many times at least."""
+    verdict = "ok" if value >= least else "MISSED"
+    print(f"{what:58} {value:9.1f} times bound {least:g} at least  {verdict}", flush=True)
+    if value < least:
         missed.append(what)
 
 
@@ -250,8 +261,28 @@ def interface(address: str) -> None:
         say("interface: edit to new picture, worst of twelve", max(times), "ms")
 
 
+def sureness() -> None:
+    """A variant beside a whole check, and a thousand of them against a spreadsheet."""
+    ten = sheet_of(10)
+    prepared = prepare(ten)
+    doubts = doubts_of(prepared)
+    variants, draws = Variants(prepared, doubts), stratified(len(doubts), 400)
+    started = time.perf_counter()
+    played = sum(1 for _ in variants.plays(draws))
+    say(
+        "core: one variant of the same sheet", 1000 * (time.perf_counter() - started) / played, "ms"
+    )
+    say("core: how sure it is of it, all told, median", median_ms(lambda: how_sure(ten), 10), "ms")
+    theirs, ours, apart = race()
+    say(f"core: {MANY} variants of a cheese sauce", ours, "s")
+    say("spreadsheet: the same, one headless run", theirs, "s")
+    say_times("the core against the spreadsheet", theirs / ours, 20)
+    say("largest difference between the two", 1e12 * apart, "e-12", 1e12 * AGREES_TO)
+
+
 def main() -> int:
     core()
+    sureness()
     services()
     command_line()
     with demo_server(PORT) as (address, env):

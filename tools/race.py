@@ -176,7 +176,10 @@ def race() -> tuple[float, float, float]:
 
 def main() -> int:
     if shutil.which("soffice") is None:
-        print("LibreOffice Calc is missing. Run: tools/need spreadsheet", file=sys.stderr)
+        print(
+            "LibreOffice Calc is missing. Run: sudo apt-get install libreoffice-calc",
+            file=sys.stderr,
+        )
         return 1
     theirs, ours, apart = race()
     print(

@@ -226,8 +226,11 @@ def _told(value: float) -> str:
 
 
 def _number(column: str, row: Mapping[str, str], problems: list[Problem]) -> float:
-    text = (row.get(column) or "").strip().replace(",", ".")
     low, high, given_in = _LIMITS[column]
+    text = row.get(column) or ""
+    if not text and low <= 0.0:  # most of a row: what it has none of
+        return _WHEN_EMPTY.get(column, 0.0)
+    text = text.strip().replace(",", ".")
     if not text:
         if low > 0.0 and column not in _WHEN_EMPTY:
             problems.append(

@@ -65,7 +65,8 @@ def load_of(making: Making, kitchen: Kitchen) -> Load:
                 sears = max(sears, ml * row.density)
             else:
                 pieces += ml
-        sauce += step.poured_ml(kitchen)
+        if step.op == "use":
+            sauce += step.poured_ml(kitchen)
         if isinstance(step, Return) and step.amount is None:
             pieces, lifted = pieces + lifted, 0.0
         if sauce + pieces > fullest:
@@ -216,18 +217,16 @@ def prepare_steps(
     Raises :class:`BadInput` under ``steps[i]``, all there are."""
     stove = stove_of(making, kitchen, pan)
     turned = free_in(making)[1] if free else frozenset[int]()
-    settings = tuple(
-        Setting(
-            kitchen=kitchen,
-            stove=stove,
-            free=number in turned,
-            liquid_in=making.method.liquid_in,
-            depth=depth,
-            serving_c=serving_c,
-            times=times,
-        )
-        for number in range(len(making.steps))
+    here = Setting(
+        kitchen=kitchen,
+        stove=stove,
+        liquid_in=making.method.liquid_in,
+        depth=depth,
+        serving_c=serving_c,
+        times=times,
     )
+    at_turned = here._replace(free=True) if turned else here
+    settings = tuple(at_turned if n in turned else here for n in range(len(making.steps)))
     moves: list[Move] = []
     problems: list[BadInput] = []
     for number, (step, setting) in enumerate(zip(making.steps, settings, strict=True)):
