@@ -34,7 +34,7 @@ def core_kitchen(kitchen: Kitchen) -> CoreKitchen:
     own = OwnMeasure.objects.filter(kitchen=kitchen).values_list("row", flat=True)
     larder, measures = shipped_larder(), shipped_measures()
     if rows:
-        larder = larder.with_rows(ingredient_from_row(row) for row in rows)
+        larder = larder.with_rows(ingredient_from_row(whole_row(row)) for row in rows)
     if own:
         measures = measures.with_rows(measure_from_row(row) for row in own)
     pots = tuple(pan.core() for pan in Pan.objects.filter(kitchen=kitchen, shape__in=POT_SHAPES))
@@ -49,6 +49,13 @@ def core_kitchen(kitchen: Kitchen) -> CoreKitchen:
         film_ml=K.FILM_ML if habits.film_ml is None else habits.film_ml,
         whisk_ml=K.WHISK_ML if habits.whisk_ml is None else habits.whisk_ml,
     )
+
+
+def whole_row(row: Mapping[str, str]) -> dict[str, str]:
+    """A kitchen's own ``row``; what columns have come since it was kept are as in the shipped one."""
+    shipped = shipped_larder()
+    usual = row_of(shipped[row["key"]]) if row.get("key") in shipped else {}
+    return {**usual, **row}
 
 
 def proposed(kitchen: Kitchen, rows: Iterable[Mapping[str, str]]) -> CoreKitchen:

@@ -188,7 +188,7 @@ def _row(kitchen: Kitchen, key: str) -> dict[str, Any]:
     own = OwnIngredient.objects.filter(kitchen=kitchen, key=key).first()
     shipped = shipped_larder()
     return {
-        "row": own.row if own else row_of(shipped[key]),
+        "row": actions.whole_row(own.row) if own else row_of(shipped[key]),
         "shipped": row_of(shipped[key]) if key in shipped else None,
         "revision": own.revision if own else 0,
     }

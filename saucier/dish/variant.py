@@ -1,5 +1,6 @@
 """A guest's variant of a dish: without cheese, without shellfish, from the same documents."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from saucier.dish.document import Dish
@@ -68,32 +69,38 @@ def without(
         changes[name] = kept
     plain: dict[str, Sheet] = {}
     for key in {used.sauce for used in dish.sauces}:
-        steps = []
-        for step in sheets[key].steps:
-            if not _touched(step, hit):
-                steps.append(step)
-            elif isinstance(step, Roux | Use | Liaison):
-                raise BadInput.at(
-                    "without",
-                    "sauce-stands-on-it",
-                    sauce=sheets[key].name,
-                    op=step.op,
-                )
-            else:
-                told.append(
-                    say("sauce-without", sauce=sheets[key].name, names=_names(step, hit, larder))
-                )
+        name = sheets[key].name
+        steps = _plain(sheets[key].steps, hit, larder, name, told)
         if not steps:
-            raise BadInput.at("without", "nothing-of-it-is-left", sauce=sheets[key].name)
-        plain[key] = sheets[key].model_copy(update={"steps": tuple(steps)})
+            raise BadInput.at("without", "nothing-of-it-is-left", sauce=name)
+        plain[key] = sheets[key].model_copy(update={"steps": steps})
     return dish.model_copy(update=changes), plain, tuple(dict.fromkeys(told))
 
 
-def _touched(step: AnyStep, hit: object) -> bool:
-    assert callable(hit)
-    return any(hit(key) for key in step.names())
+Hit = Callable[[str], bool]
 
 
-def _names(step: AnyStep, hit: object, larder: Larder) -> tuple[str, ...]:
-    assert callable(hit)
+def _plain(
+    steps: tuple[AnyStep, ...], hit: Hit, larder: Larder, name: str, told: list[Sentence]
+) -> tuple[AnyStep, ...]:
+    """``steps`` of the sauce ``name`` without what is ``hit``, in the sauces made for it too; what was
+    left out joins what is ``told``. Raises :class:`BadInput` (field ``without``)."""
+    kept: list[AnyStep] = []
+    for step in steps:
+        if not any(hit(key) for key in step.names()):
+            kept.append(step)
+        elif isinstance(step, Use) and step.inside:
+            inside = _plain(step.sauce.steps, hit, larder, step.sauce.name, told)
+            if not inside:
+                raise BadInput.at("without", "nothing-of-it-is-left", sauce=step.sauce.name)
+            sauce = step.sauce.model_copy(update={"steps": inside})
+            kept.append(step.model_copy(update={"sauce": sauce}))
+        elif isinstance(step, Roux | Use | Liaison):
+            raise BadInput.at("without", "sauce-stands-on-it", sauce=name, op=step.op)
+        else:
+            told.append(say("sauce-without", sauce=name, names=_names(step, hit, larder)))
+    return tuple(kept)
+
+
+def _names(step: AnyStep, hit: Hit, larder: Larder) -> tuple[str, ...]:
     return tuple(larder[key].spoken_name for key in sorted(step.names()) if hit(key))

@@ -17,7 +17,7 @@ from saucier.steps.making import PreparedSteps, free_ratio, load_of, pan_of, pre
 from saucier.steps.method import Method
 from saucier.steps.step import AS_WRITTEN, Knobs, Move, Setting, StepBase, Weighed
 from saucier.steps.vessel import SheetBurner, SheetPan
-from saucier.units import Amount, Dimension, kitchen_round
+from saucier.units import Amount, Dimension
 from saucier.words import Sentence
 
 if TYPE_CHECKING:
@@ -163,7 +163,7 @@ class Use(StepBase):
                 role="sauce",
                 amount=self.amount
                 if isinstance(self.amount, Amount)
-                else kitchen_round(Amount(grams, "g")),
+                else Amount(float(f"{grams:.4g}") if grams < 10.0 else round(grams), "g"),
                 grams=grams,
                 spoons=None,
                 field="amount" if whole else "",

@@ -60,6 +60,20 @@ class CommandLine(unittest.TestCase):
         self.assertEqual(found["sheet"]["format"], "kestrel-fog/sauce")
         self.assertAlmostEqual(found["salt_pct"], 0.7, places=3)
 
+    def test_how_sure(self) -> None:
+        sauce = json.dumps(CHEESE_SAUCE)
+        told = json.loads(run("sure", "-", "--json", stdin=sauce).stdout)
+        self.assertEqual(told["grade"], "binding")
+        self.assertTrue(0.5 < told["chance"] < 1 and told["doubts"] and told["mends"])
+        self.assertIn("% of the doubt", run("sure", "-", stdin=sauce).stdout)
+        butter = {
+            "name": "b",
+            "steps": [{"op": "add", "ingredient": "butter-unsalted", "amount": "9 g"}],
+        }
+        none = run("sure", "-", stdin=json.dumps(butter))
+        self.assertEqual(none.returncode, 2)
+        self.assertIn("target.grade", none.stderr)
+
     def test_words_for_people(self) -> None:
         ran = run("check", "-", stdin=json.dumps(CHEESE_SAUCE))
         self.assertIn("binding", ran.stdout)

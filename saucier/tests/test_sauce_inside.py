@@ -6,6 +6,8 @@ from typing import Any
 
 from saucier.cards import cards_inside
 from saucier.check import check, larder_of, pots_inside, prepare
+from saucier.dish import read_dish
+from saucier.dish.variant import without
 from saucier.errors import BadInput
 from saucier.exchange import to_json_ld, to_markdown
 from saucier.heat import Pan
@@ -216,3 +218,19 @@ class Solving(unittest.TestCase):
         assert swap.sheet is not None
         self.assertNotIn("milk-whole", larder_of(swap.sheet))
         self.assertEqual(check(swap.sheet).final.thickness.grade, "binding")
+
+
+class Guests(unittest.TestCase):
+    def test_what_a_guest_goes_without_is_looked_for_inside(self) -> None:
+        """Left out of the sauce made first where it can be; refused where that stands on it."""
+        spiced = [*WHITE, {"op": "season", "ingredient": "nutmeg", "amount": grams(1)}]
+        case = sheet(*ONIONS, use(spiced, {"share": 1.0}), name="filling")
+        dish = read_dish({"name": "Buns", "sauces": [{"sauce": "s", "use": "filling"}]})
+        _, plain, told = without(dish, {"s": case}, ("nutmeg",), KITCHEN)
+        self.assertNotIn("nutmeg", larder_of(plain["s"]))
+        self.assertIn("milk-whole", larder_of(plain["s"]))
+        self.assertIn("inside without nutmeg", str(told[0]))
+        for word in ("gluten", "fat"):
+            with self.assertRaises(BadInput) as caught:
+                without(dish, {"s": case}, (word,), KITCHEN)
+            self.assertEqual(caught.exception.problems[0].field, "without")

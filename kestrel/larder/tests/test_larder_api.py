@@ -1,4 +1,5 @@
-from kestrel.larder.models import Pan
+from kestrel.larder.actions import core_kitchen
+from kestrel.larder.models import OwnIngredient, Pan
 from kestrel.tests.clients import KitchenTest
 from saucier.testing import CHEESE_SAUCE
 
@@ -125,6 +126,19 @@ class OwnRows(KitchenTest):
         for change, field in (({"of": "clouds"}, "of"), ({"size": ""}, "size")):
             refused = self.client.call("PUT", "/larder/measures", {**body, **change})
             self.assertIn(field, self.fields(refused))
+
+
+class KeptBefore(KitchenTest):
+    def test_a_row_kept_before_a_column_came_takes_that_of_the_shipped_one(self) -> None:
+        row = self.client.call("GET", "/larder/ingredients/chives").body["row"]
+        old = {name: text for name, text in row.items() if name not in ("kin", "strength")}
+        OwnIngredient.objects.create(
+            kitchen=self.kitchen, key="chives", row={**old, "price_per_kg": "44"}
+        )
+        core = core_kitchen(self.kitchen).larder["chives"]
+        self.assertEqual((core.price_per_kg, core.kin), (44.0, ("soft-herb", "onion")))
+        read = self.client.call("GET", "/larder/ingredients/chives").body["row"]
+        self.assertEqual((read["price_per_kg"], read["kin"]), ("44", "soft-herb onion"))
 
 
 class FromAPacket(KitchenTest):

@@ -12,8 +12,9 @@ const haveKey = ref<string | null>(null)
 const haveAmount = ref('')
 const inSheet = computed(() => {
   const keys = new Map<string, string>()
-  for (const card of props.draft.worked.value?.cards ?? []) {
-    for (const w of card.weighed) keys.set(w.ingredient, w.name)
+  const worked = props.draft.worked.value
+  for (const card of [...(worked?.inside ?? []).flatMap((pot) => pot.cards), ...(worked?.cards ?? [])]) {
+    for (const w of card.weighed) if (w.ingredient) keys.set(w.ingredient, w.name)
   }
   return [...keys].map(([value, label]) => ({ value, label }))
 })

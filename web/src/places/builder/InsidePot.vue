@@ -13,7 +13,10 @@ const props = defineProps<{
   open: boolean
   problemOf: (field: string) => Problem | null
 }>()
-const emit = defineEmits<{ change: [write: (step: LooseSheet) => void, tag: string] }>()
+const emit = defineEmits<{
+  change: [write: (step: LooseSheet) => void, tag: string]
+  missing: [what: { key: string; name: string }]
+}>()
 const session = useSession()
 
 const made = computed(() => props.pot.sheet.steps as LooseSheet[])
@@ -49,9 +52,10 @@ function change(at: number, write: (step: LooseSheet) => void, tag: string): voi
           :step="made[at]!"
           :rows="rowsAt(at)"
           :card="card"
-          :chosen="false"
+          chosen
           :problem-of="(field) => problemOf(`sauce.steps[${at}].${field}`)"
           @change="(write, tag) => change(at, write, tag)"
+          @missing="emit('missing', $event)"
         />
         <span class="quiet">{{ card.do }}</span>
       </li>

@@ -90,7 +90,14 @@ function chooseUnlessEditing(event: MouseEvent): void {
         @change="change"
         @missing="emit('missing', $event)"
       />
-      <InsidePot v-if="inside" :pot="inside" :open="chosen" :problem-of="problemOf" @change="change" />
+      <InsidePot
+        v-if="inside"
+        :pot="inside"
+        :open="chosen"
+        :problem-of="problemOf"
+        @change="change"
+        @missing="emit('missing', $event)"
+      />
       <ReduceStop
         v-if="reduces"
         :step="step"
