@@ -1,13 +1,14 @@
 """What is measured by hand or judged by eye in a sheet, and what that does to its thickness."""
 
 import math
+from collections.abc import Iterator
 from dataclasses import replace
 
 from saucier import constants as K
 from saucier.check.prepared import Prepared
 from saucier.errors import BadInput
 from saucier.pot import Pot
-from saucier.steps import Reduce, Setting, StepBase
+from saucier.steps import Reduce, Setting, StepBase, Use
 from saucier.steps.step import amounts_in
 from saucier.thickness import raw_viscosity_of
 from saucier.units import SPOONS, Amount
@@ -24,12 +25,7 @@ def vagueness(prepared: Prepared, final: Pot) -> float:
     sheet, settings = prepared.sheet, prepared.settings
     vague: list[tuple[int, StepBase]] = []
     for number, step in enumerate(sheet.steps):
-        if isinstance(step, Reduce) and (spread := step.eye_spread):
-            vague.append((number, step.missed(1.0 + spread)))
-        for name, key, amount in amounts_in(step):
-            if spread := _spread_of(amount, key, settings[number]):
-                more = _amount_at(step, name).times(1.0 + spread)
-                vague.append((number, step.with_amount(name, more)))
+        vague += [(number, more) for more in _vaguely(step, settings[number])]
     if not vague or not final.wetted:
         return 0.0
     here = raw_viscosity_of(final)
@@ -45,6 +41,22 @@ def vagueness(prepared: Prepared, final: Pot) -> float:
         if 0.0 < here < math.inf and 0.0 < there < math.inf:
             square += math.log(there / here) ** 2
     return math.sqrt(square)
+
+
+def _vaguely(step: StepBase, setting: Setting) -> Iterator[StepBase]:
+    """``step`` with each thing that is vague in it at its standard spread, one at a time; what is vague
+    in a sauce made for it too."""
+    if isinstance(step, Reduce) and (spread := step.eye_spread):
+        yield step.missed(1.0 + spread)
+    for name, key, amount in amounts_in(step):
+        if spread := _spread_of(amount, key, setting):
+            yield step.with_amount(name, _amount_at(step, name).times(1.0 + spread))
+    if isinstance(step, Use) and step.inside:
+        for at, inner in enumerate(step.sauce.steps):
+            for more in _vaguely(inner, setting):
+                steps = (*step.sauce.steps[:at], more, *step.sauce.steps[at + 1 :])
+                sauce = step.sauce.model_copy(update={"steps": steps})
+                yield step.model_copy(update={"sauce": sauce})
 
 
 def _amount_at(step: StepBase, name: str) -> Amount:

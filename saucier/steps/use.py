@@ -1,7 +1,7 @@
 """`use`: another sauce stirred in, made for it in a pot of its own or taken from one that stands."""
 
 import re
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from typing import TYPE_CHECKING, Annotated, Any, Literal, NamedTuple, Self
 
 from pydantic import ConfigDict, Discriminator, Field, Tag, model_validator
@@ -204,7 +204,6 @@ class Pouring:
     __slots__ = (
         "_free",
         "_kept",
-        "_measure",
         "_ratio",
         "_step",
         "_temperature_c",
@@ -257,12 +256,15 @@ class Pouring:
 
     def _play(self, at: Knobs) -> "_Made":
         """The other sauce played, with what is to be said of its making. Raises :class:`BadInput`
-        (field ``sauce.steps``) where it makes nothing."""
+        under ``sauce``: where it boils dry, or makes nothing."""
         told: dict[str, Sentence] = {}
         pot = Pot()
-        for pot in self.inside.walk(at):
-            for remark in pot.remarks:
-                told[str(remark)] = remark
+        try:
+            for pot in self.inside.walk(at):
+                for remark in pot.remarks:
+                    told[str(remark)] = remark
+        except BadInput as bad:
+            raise bad.under("sauce") from None
         if pot.total_g <= 0.0:
             raise BadInput.at("sauce.steps", "steps-make-nothing")
         return _Made(pot, tuple(told.values()))
@@ -300,7 +302,7 @@ class Pouring:
         return self._turned(knobs, times), made(times)[0]
 
     @staticmethod
-    def _bracketed(short: Any, about: float) -> float:
+    def _bracketed(short: Callable[[float], float], about: float) -> float:
         """Where a sauce makes what is wanted of it, though it does not grow evenly. Raises
         :class:`BadInput` (field ``amount``) where so little cannot be made."""
         low = high = about

@@ -69,6 +69,12 @@ class HowMuch(unittest.TestCase):
                 check(onions_with(amount))
             self.assertEqual(caught.exception.problems[0].field, field)
 
+    def test_so_little_that_it_boils_dry_is_told_where(self) -> None:
+        with self.assertRaises(BadInput) as caught:
+            check(onions_with(grams(2)))
+        self.assertEqual(caught.exception.problems[0].field, "steps[1].sauce.steps[2].minutes")
+        self.assertTrue(caught.exception.problems[0].remedy)
+
     def test_two_shares_of_one_sauce_come_from_one_pot(self) -> None:
         both = sheet(
             use(WHITE, {"share": 0.5}), add("onion-puree", 200), use(WHITE, {"share": 0.3})
@@ -136,6 +142,16 @@ class Through(unittest.TestCase):
         ]
         outer = check(sheet(add("onion-puree", 300), use(boiled, grams(200))))
         self.assertIn("soft-cream-boiled", [w.code for w in outer.steps[1].warnings])
+
+    def test_what_is_vague_inside_widens_the_edge(self) -> None:
+        def edge(flour: str) -> float:
+            by_hand = [{**roux(60, 60)}, *WHITE[1:]]
+            by_hand[0]["flour"] = {"ingredient": "wheat-flour", "amount": flour}
+            found = check(sheet(*ONIONS, use(by_hand, {"share": 0.8}))).final.thickness
+            assert found.high_pa_s and found.viscosity_pa_s
+            return found.high_pa_s / found.viscosity_pa_s
+
+        self.assertGreater(edge("5 heaped tablespoons"), 1.05 * edge("60 g"))
 
     def test_its_cards_and_both_exports_tell_it(self) -> None:
         outer = onions_with(grams(300))

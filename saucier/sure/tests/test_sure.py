@@ -143,7 +143,15 @@ class WhatHelps(unittest.TestCase):
 
     def test_holding_back_lets_the_spoon_decide(self) -> None:
         case = by_hand("66 g", target={"grade": "nappe", "volume": "1 L"})
-        self.assertGreater(self.mends(case)["mend.hold-back"], 0.85)
+        found = how_sure(case)
+        assert found is not None
+        mend = next(one for one in found.mends if one.do.code == "mend.hold-back")
+        self.assertGreater(mend.chance, 0.8)
+        assert mend.sheet is not None
+        held = how_sure(mend.sheet)
+        assert held is not None
+        self.assertAlmostEqual(held.chance, mend.chance, delta=0.04)
+        self.assertFalse(any(one.do.code == "mend.hold-back" for one in held.mends))
 
     def test_flour_is_on_no_packet(self) -> None:
         found = how_sure(by_hand("66 g"))
