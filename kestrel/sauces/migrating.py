@@ -7,6 +7,8 @@ gave its full juice. :func:`same_pot` writes such a sheet so that it makes the s
 
 from typing import Any
 
+from django.utils import timezone
+
 from saucier.check import check, prepare
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
@@ -17,10 +19,12 @@ from saucier.steps import Reduce, advance
 from saucier.steps.reduce import Stop, share_left
 from saucier.thickness import TURNED
 from saucier.units import Amount
+from saucier.words import plain
 
 NOTE = (
     "Proportioned anew for the model of November 2026, which tells purées, cheese and cream better"
 )
+NOTE_INSIDE = "Proportioned anew: the sauce inside is made in a pan of its own now"
 _SAME, _YIELD = 5e-4, 0.02
 
 
@@ -82,3 +86,31 @@ def as_meant(sheet: Sheet, kitchen: Kitchen) -> Sheet | None:
 
 
 _WEIGHTS = ("g", "kg", "oz", "lb")
+
+
+_OUTCOME = (
+    "grade", "reason", "viscosity_pa_s", "volume_ml", "mass_g", "salt_pct", "minutes", "allergens",
+)  # fmt: skip
+
+
+def further_version(sauces: Any, versions: Any, sauce: Any, kitchen: Kitchen, note: str) -> None:
+    """A further version of ``sauce`` proportioned anew, with a ``note``, where its newest no longer has
+    the grade it was saved for; the one before it stays. What cannot be brought there stays as it is.
+    ``sauces`` and ``versions`` are the models as they stood."""
+    newest = versions.objects.filter(sauce=sauce, number=sauce.version).first()
+    try:
+        anew = as_meant(read_sheet(newest.sheet), kitchen) if newest else None
+        found = plain(check(anew, kitchen).figures) if anew else {}
+    except BadInput:
+        return
+    if anew is None or not found:
+        return
+    sauces.objects.filter(pk=sauce.pk).update(version=sauce.version + 1)
+    versions.objects.create(
+        sauce=sauce,
+        number=sauce.version + 1,
+        sheet=write_sheet(anew),
+        outcome={name: found[name] for name in _OUTCOME},
+        note=note,
+        made_at=timezone.now(),
+    )

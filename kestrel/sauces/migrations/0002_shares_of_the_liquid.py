@@ -6,20 +6,13 @@ it stays. What cannot be brought there stays as it is: the app shows what it com
 """
 
 from django.db import migrations, models
-from django.utils import timezone
 
-from kestrel.sauces.migrating import NOTE, as_meant, same_pot
-from saucier.check import check
+from kestrel.sauces.migrating import NOTE, further_version, same_pot
 from saucier.errors import BadInput
 from saucier.heat import POT_SHAPES, Pan
 from saucier.kitchen import Kitchen
 from saucier.larder import ingredient_from_row, shipped_larder
-from saucier.sheet import read_sheet, write_sheet
-from saucier.words import plain
 
-_OUTCOME = (
-    "grade", "reason", "viscosity_pa_s", "volume_ml", "mass_g", "salt_pct", "minutes", "allergens",
-)  # fmt: skip
 _PAN = (
     "name", "shape", "diameter_cm", "depth_cm", "tare_g", "width_cm", "reactive", "heavy",
 )  # fmt: skip
@@ -56,24 +49,7 @@ def migrate(apps, schema_editor):
             now = same_pot(version.sheet, kitchen)
             if now != version.sheet:
                 versions.objects.filter(pk=version.pk).update(sheet=now)
-        newest = versions.objects.filter(sauce=sauce, number=sauce.version).first()
-        try:
-            sheet = read_sheet(newest.sheet) if newest else None
-            anew = as_meant(sheet, kitchen) if sheet else None
-            found = plain(check(anew, kitchen).figures) if anew else {}
-        except BadInput:
-            continue
-        if not found:
-            continue
-        sauces.objects.filter(pk=sauce.pk).update(version=sauce.version + 1)
-        versions.objects.create(
-            sauce=sauce,
-            number=sauce.version + 1,
-            sheet=write_sheet(anew),
-            outcome={name: found[name] for name in _OUTCOME},
-            note=NOTE,
-            made_at=timezone.now(),
-        )
+        further_version(sauces, versions, sauce, kitchen, NOTE)
 
 
 class Migration(migrations.Migration):

@@ -7,11 +7,11 @@ from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 from django.test import SimpleTestCase, TransactionTestCase
 
-from kestrel.sauces.migrating import NOTE, as_meant, same_pot
+from kestrel.sauces.migrating import NOTE, NOTE_INSIDE, as_meant, same_pot
 from saucier.check import check
 from saucier.kitchen import Kitchen
 from saucier.sheet import read_sheet
-from saucier.testing import CHEESE_SAUCE, add, grams
+from saucier.testing import CHEESE_SAUCE, add, grams, roux, sheet, simmer, use
 
 KITCHEN = Kitchen()
 WITH_PIECES: dict[str, Any] = {
@@ -86,9 +86,9 @@ class Migrating(TransactionTestCase):
             "Cheese sauce": {**CHEESE_SAUCE, "format": "kestrel-fog/sauce", "version": 1},
             "Of no grade": {"name": "Of no grade", "steps": [add("milk-whole", 500)]},
         }
-        for name, sheet in sheets.items():
+        for name, saved in sheets.items():
             sauce = sauces.objects.create(kitchen=kitchen, name=name)
-            versions.objects.create(sauce=sauce, number=1, sheet=sheet, outcome={"grade": "nappe"})
+            versions.objects.create(sauce=sauce, number=1, sheet=saved, outcome={"grade": "nappe"})
 
         executor = MigrationExecutor(connection)
         executor.migrate(executor.loader.graph.leaf_nodes())
@@ -100,12 +100,43 @@ class Migrating(TransactionTestCase):
         for name in ("Onion cream", "Cheese sauce"):
             newest = Sauce.objects.get(name=name).newest
             self.assertEqual((newest.number, newest.note), (2, NOTE))
-            sheet = read_sheet(newest.sheet)
-            final = check(sheet).final
-            self.assertEqual(final.thickness.grade, sheet.target.grade)
-            self.assertAlmostEqual(final.pot.yield_ml / sheet.target.volume.base, 1, delta=0.025)
-            self.assertEqual(newest.outcome["grade"], sheet.target.grade)
+            anew = read_sheet(newest.sheet)
+            final = check(anew).final
+            self.assertEqual(final.thickness.grade, anew.target.grade)
+            self.assertAlmostEqual(final.pot.yield_ml / anew.target.volume.base, 1, delta=0.025)
+            self.assertEqual(newest.outcome["grade"], anew.target.grade)
         self.assertEqual(Sauce.objects.get(name="Of no grade").version, 1)
         first = SauceVersion.objects.get(sauce__name="Onion cream", number=1)
         self.assertEqual(first.outcome, {"grade": "nappe"})  # what it came to then stays
         self.assertLess(first.sheet["steps"][3]["to"]["share"], 0.55)
+
+    def test_a_sauce_inside_that_cost_its_grade_is_proportioned_anew(self) -> None:
+        before = [("sauces", "0002_shares_of_the_liquid"), ("larder", "0006_body")]
+        executor = MigrationExecutor(connection)
+        executor.migrate([*before, ("stove", "0004_shares_of_the_liquid")])
+        apps = executor.loader.project_state(before).apps
+        kitchen = apps.get_model("accounts", "Kitchen").objects.create(name="Ridge")
+        sauces, versions = (apps.get_model("sauces", m) for m in ("Sauce", "SauceVersion"))
+        inside = [roux(30, 30), add("milk-whole", 1, "L"), simmer(5)]
+        steps = [add("milk-whole", 100), use(inside, grams(600))]
+        grade = check(sheet(*steps)).final.thickness.grade
+        for name, wanted, own in (
+            ("Off", "binding", steps),
+            ("Right", grade, steps),
+            ("Plain", "panade", inside),
+        ):
+            document = {"name": name, "target": {"grade": wanted}, "steps": own}
+            sauce = sauces.objects.create(kitchen=kitchen, name=name)
+            versions.objects.create(sauce=sauce, number=1, sheet=document, outcome={})
+
+        executor = MigrationExecutor(connection)
+        executor.migrate([("sauces", "0003_a_pan_of_its_own")])
+        now = executor.loader.project_state([("sauces", "0003_a_pan_of_its_own")]).apps
+        kept = now.get_model("sauces", "Sauce").objects
+        self.assertEqual(
+            [(one.name, one.version) for one in kept.order_by("pk")],
+            [("Off", 2), ("Right", 1), ("Plain", 1)],
+        )
+        newest = now.get_model("sauces", "SauceVersion").objects.get(sauce__name="Off", number=2)
+        self.assertEqual(newest.note, NOTE_INSIDE)
+        self.assertEqual(check(read_sheet(newest.sheet)).final.thickness.grade, "binding")
