@@ -44,7 +44,7 @@ def answers() -> dict[str, Any]:
     sheet = {"sheet": sauce["sheet"]}
     ask("POST", "/api/work/check", sheet)
     ask("POST", "/api/work/pans", sheet)
-    ask("POST", "/api/work/sure", sheet)
+    ask("POST", "/api/work/sure", {**sheet, "mends": True})
     ask(
         "POST",
         "/api/larder/from-label",

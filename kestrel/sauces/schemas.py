@@ -50,6 +50,12 @@ class SheetIn(Schema):
     sheet: dict[str, Any]
 
 
+class SureIn(SheetIn):
+    """``mends`` asks what would make it surer, too."""
+
+    mends: bool = False
+
+
 class CheckIn(SheetIn):
     """``resalt``: bring the step that salts to a target to the sheet's own target first."""
 

@@ -22,6 +22,7 @@ from kestrel.sauces.schemas import (
     SheetIn,
     Signs,
     SolveIn,
+    SureIn,
     SwapIn,
     SwitchIn,
     WhatIfIn,
@@ -87,11 +88,11 @@ def correct(request: HttpRequest, given: CorrectIn):
 
 
 @router.post("/sure", response={200: Sure | None, 422: Problems})
-def sure(request: HttpRequest, given: SheetIn):
+def sure(request: HttpRequest, given: SureIn):
     """How surely the sheet lands in its grade, what makes the doubt and what mends it; null where it
     has no grade. It plays some thousand pots: asked for beside the live edit, not with it."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
-    return how_sure(read_typed(given.sheet, kitchen), kitchen)
+    return how_sure(read_typed(given.sheet, kitchen), kitchen, mends=given.mends)
 
 
 @router.get("/starts", response=list[Sheet])

@@ -75,9 +75,12 @@ class Sure:
     surest: SurerBy | None
 
 
-def how_sure(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> Sure | None:
+def how_sure(
+    sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN, *, mends: bool = True
+) -> Sure | None:
     """How sure ``sheet`` is of its grade (the one it is meant for, else the one it has); None where
-    it has none. Raises :class:`BadInput` as a check does.
+    it has none. Without ``mends`` the chances and the doubts alone, which takes a third of the time.
+    Raises :class:`BadInput` as a check does.
 
     >>> from saucier.testing import add, roux, sheet, simmer
     >>> found = how_sure(sheet(roux(66, 66), add("milk-whole", 1, "L"), simmer(5)))
@@ -99,14 +102,17 @@ def how_sure(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> Sure | None:
     named = {doubt.key: _told(doubt) for doubt in doubts} | _UNSEEN
     told = sorted(large, key=large.__getitem__, reverse=True)
     noticed = tuple(doubt for doubt in doubts if doubt.key in large)
+    asked = _Asked(prepared, doubts, noticed, grade, kitchen)
     return Sure(
         grade=grade,
         chance=chances.of(grade),
         by_grade=tuple(GradeChance(key, chance) for key, chance in chances.by_grade.items()),
         doubts=tuple(DoubtShare(named[key], large[key]) for key in told),
-        mends=_mends(_Asked(prepared, doubts, noticed, grade, kitchen), variants, chances),
+        mends=_mends(asked, variants, chances) if mends else (),
         # Where the spoon decides there is nothing to aim beside.
-        surest=None if variants.unseen < 1.0 else _surest(sheet, grade, chances, kitchen),
+        surest=_surest(sheet, grade, chances, kitchen)
+        if mends and variants.unseen == 1.0
+        else None,
     )
 
 

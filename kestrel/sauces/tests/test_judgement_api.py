@@ -87,6 +87,36 @@ class WhatIfAndSwaps(KitchenTest):
         self.assertIn("steps[1].amount.unit", self.fields(refused))
 
 
+class HowSure(KitchenTest):
+    def ask(self, sheet: dict, **more):
+        return self.client.call("POST", "/work/sure", {"sheet": sheet, **more})
+
+    def test_the_chance_alone_and_with_what_would_help(self) -> None:
+        found = self.ask(CHEESE_SAUCE).body
+        self.assertEqual((found["grade"], found["mends"], found["surest"]), ("binding", [], None))
+        self.assertAlmostEqual(sum(one["chance"] for one in found["by_grade"]), 1.0, places=6)
+        helped = self.ask(CHEESE_SAUCE, mends=True).body
+        self.assertEqual(helped["chance"], found["chance"])
+        best = helped["mends"][0]
+        self.assertGreater(best["chance"], found["chance"])
+        self.assertEqual(
+            self.client.call("POST", "/work/check", {"sheet": best["sheet"]}).status_code, 200
+        )
+
+    def test_a_kitchen_with_pans_is_as_sure_as_it_is(self) -> None:
+        """In the words of the kitchen, too: its measures are read."""
+        by_hand = {**CHEESE_SAUCE, "steps": [dict(step) for step in CHEESE_SAUCE["steps"]]}
+        flour = {"ingredient": "wheat-flour", "amount": "1 scooped cup"}
+        by_hand["steps"][0] = {**by_hand["steps"][0], "flour": flour}
+        self.assertLess(self.ask(by_hand).body["chance"], self.ask(CHEESE_SAUCE).body["chance"])
+
+    def test_nothing_to_be_sure_of_and_nonsense(self) -> None:
+        self.assertIsNone(self.ask({"name": "x", "steps": []}).body)
+        self.assertEqual(
+            self.fields(self.ask({"name": "x", "steps": [{"op": "simmer"}]})), ["steps[0].minutes"]
+        )
+
+
 class Recipes(KitchenTest):
     TEXT = "Roux sauce\n60 g butter\n60 g flour\n1 L milk\n1-2 cloves garlic\nsalt\nMethod\nSimmer 5 minutes."
 

@@ -3485,6 +3485,21 @@ export interface components {
             sheet?: components["schemas"]["Sheet"] | null;
         };
         /**
+         * SureIn
+         * @description ``mends`` asks what would make it surer, too.
+         */
+        SureIn: {
+            /** Sheet */
+            sheet: {
+                [key: string]: unknown;
+            };
+            /**
+             * Mends
+             * @default false
+             */
+            mends: boolean;
+        };
+        /**
          * AfterStep
          * @description The pot after a step, for a plot along the steps.
          */
@@ -6226,7 +6241,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SheetIn"];
+                "application/json": components["schemas"]["SureIn"];
             };
         };
         responses: {

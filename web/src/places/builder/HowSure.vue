@@ -19,7 +19,8 @@ let asked = 0
 const look = useDebounceFn(async () => {
   const mine = ++asked
   try {
-    const found = await ask(api.POST('/api/work/sure', { body: { sheet: props.sheet as Record<string, unknown> } }))
+    const body = { sheet: props.sheet as Record<string, unknown>, mends: open.value }
+    const found = await ask(api.POST('/api/work/sure', { body }))
     if (mine !== asked) return
     sure.value = found
     behind.value = false
@@ -28,9 +29,11 @@ const look = useDebounceFn(async () => {
     if (mine === asked) sure.value = null
   }
 }, 500)
+// What would help is worked out for whoever asks.
 watch(
-  () => props.sheet,
-  () => {
+  [() => props.sheet, open],
+  ([, now], [, before]) => {
+    if (before && !now) return
     behind.value = true
     void look()
   },
@@ -75,7 +78,7 @@ const mends = computed(() =>
     </svg>
     <button class="plain" :aria-expanded="open" @click="open = !open">
       <b>{{ percent(sure.chance) }}</b> that it lands in {{ session.gradeName(sure.grade).toLowerCase() }}
-      <span class="quiet">{{ open ? 'Less' : mends.length ? 'What would help?' : 'Why?' }}</span>
+      <span class="quiet">{{ open ? 'Less' : 'What would help?' }}</span>
     </button>
     <p v-if="turned >= 0.01" class="warning">{{ percent(turned) }} that it turns: oily, split or boiled dry.</p>
     <template v-if="open">
