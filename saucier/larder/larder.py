@@ -23,9 +23,18 @@ class Larder(Mapping[str, Ingredient]):
         try:
             return self._rows[key]
         except KeyError:
-            near = get_close_matches(key, self._rows, n=3, cutoff=0.5)
+            near = self._called(key) or get_close_matches(key, self._rows, n=3, cutoff=0.5)
             code = "is-not-in-the-larder-but-near-one" if near else "is-not-in-the-larder"
             raise BadInput.at("ingredient", code, key=key[:60], near=one_of(near)) from None
+
+    def _called(self, name: str) -> list[str]:
+        """Keys of what shops or recipes call ``name``."""
+        plain = " ".join(name.lower().replace("-", " ").replace("_", " ").split())
+        return [
+            row.key
+            for row in self._rows.values()
+            if plain == row.name.lower() or plain in (alias.lower() for alias in row.aliases)
+        ]
 
     def __iter__(self) -> Iterator[str]:
         return iter(self._rows)

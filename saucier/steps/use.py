@@ -79,7 +79,7 @@ def _kind(value: object) -> str:
 
 class Use(StepBase):
     """Another sauce stirred in: an ``amount`` of it (so much is made), or a share of it as it is
-    written, all of it being 1. Where it is ``ready`` it is taken from a pot that stands already.
+    written, all of it being 1 and where nothing is said. Where it is ``ready`` it is taken from a pot that stands already.
     The open format carries its sheet along."""
 
     op: Literal["use"] = "use"
@@ -87,14 +87,21 @@ class Use(StepBase):
     amount: Annotated[
         Annotated[AmountField, Tag("amount")] | Annotated[ShareOfIt, Tag("share-of-it")],
         Discriminator(_kind),
-    ]
+    ] = ShareOfIt(share=1.0)
     ready: bool = False
     temperature_c: Celsius | None = None
 
     @model_validator(mode="before")
     @classmethod
     def _spoken(cls, data: Any) -> Any:
-        return {**data, "amount": _spoken_share(data.get("amount"))} if _has_text(data) else data
+        if not isinstance(data, dict):
+            return data
+        if "share" in data and "amount" not in data:  # said of the step itself
+            data = {**data, "amount": {"share": data["share"]}}
+            del data["share"]
+        if isinstance(data.get("amount"), str):
+            data = {**data, "amount": _spoken_share(data["amount"])}
+        return data
 
     @property
     def inside(self) -> InnerSauce | None:
@@ -184,10 +191,6 @@ class Use(StepBase):
         if amount.dimension is Dimension.WEIGHT:
             return amount.base
         return amount.base * made.total_g / made.total_ml
-
-
-def _has_text(data: object) -> bool:
-    return isinstance(data, dict) and isinstance(data.get("amount"), str)
 
 
 class _Made(NamedTuple):

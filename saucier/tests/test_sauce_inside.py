@@ -15,7 +15,7 @@ from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet, read_sheet, write_sheet
 from saucier.solve import goal_of, rounded_for_kitchen, solve
 from saucier.solve.goal import Goal, Have
-from saucier.steps import Use, thickening_by
+from saucier.steps import ShareOfIt, Use, thickening_by
 from saucier.swaps import swaps_for
 from saucier.testing import add, grams, melt, reduce_to, roux, sheet, simmer, use
 from saucier.units import Amount
@@ -55,6 +55,11 @@ class HowMuch(unittest.TestCase):
             step = onions_with(said).steps[1]
             assert isinstance(step, Use)
             self.assertEqual(step.amount, {"share": share} and type(step.amount)(share=share))
+        inside = {"name": "inside", "steps": WHITE}
+        for step, share in (({}, 1.0), ({"share": 0.25}, 0.25)):
+            read = sheet(*ONIONS, {"op": "use", "sauce": inside, **step}).steps[1]
+            assert isinstance(read, Use) and isinstance(read.amount, ShareOfIt)
+            self.assertEqual(read.amount.share, share)
         again = read_sheet(write_sheet(onions_with("all")))
         self.assertEqual(again, onions_with("all"))
 

@@ -131,6 +131,17 @@ class ShippedLarder(unittest.TestCase):
             shipped_larder()["milk-hole"]
         self.assertIn("milk-whole", str(caught.exception.problems[0].remedy))
 
+    def test_a_shop_name_for_a_key_is_answered_with_the_row_it_is(self) -> None:
+        for said, key in (
+            ("parmesan", "parmesan-style-hard"),
+            ("Cheddar", "cheese-firm-mature"),
+            ("double_cream", "cream-48"),
+            ("smoked-salmon", "salmon-smoked"),
+        ):
+            with self.assertRaises(BadInput) as caught:
+                shipped_larder()[said]
+            self.assertIn(f"Did you mean {key}?", str(caught.exception.problems[0].remedy))
+
     def test_bad_rows_are_refused_by_column(self) -> None:
         for change, field in (
             ({"water": "lots"}, "water"),

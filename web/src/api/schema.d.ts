@@ -2212,7 +2212,7 @@ export interface components {
         /**
          * Use
          * @description Another sauce stirred in: an ``amount`` of it (so much is made), or a share of it as it is
-         *     written, all of it being 1. Where it is ``ready`` it is taken from a pot that stands already.
+         *     written, all of it being 1 and where nothing is said. Where it is ``ready`` it is taken from a pot that stands already.
          *     The open format carries its sheet along.
          */
         Use: {
@@ -2224,7 +2224,12 @@ export interface components {
              */
             op: "use";
             sauce: components["schemas"]["InnerSauce"];
-            /** Amount */
+            /**
+             * Amount
+             * @default {
+             *       "share": 1
+             *     }
+             */
             amount: {
                 value: number;
                 /** @enum {unknown} */
