@@ -123,12 +123,15 @@ def solve(
         actual = prepare(solved.sheet, kitchen)
         if actual.pans == prepared.pans:
             return solved
-        if actual.pans in tried:  # each of two pans leads to the other: those at hand are named
+        tried.append(prepared.pans)
+        following = prepare(sheet, kitchen, actual.pan, solved.knobs.scale)
+        if actual.pans in tried or following.pans in tried:
+            # Each of two pans leads to the other, or what was turned inside asks for another pan
+            # than its scale alone does: those it was solved in are named.
             steps = _in_pans(solved.sheet.steps, prepared.moves)
             named = {"pan": SheetPan.of(prepared.pan), "steps": steps}
             return replace(solved, sheet=solved.sheet.model_copy(update=named))
-        tried.append(prepared.pans)
-        prepared = prepare(sheet, kitchen, actual.pan, solved.knobs.scale)
+        prepared = following
 
 
 def _in_pans(steps: tuple[AnyStep, ...], moves: tuple[Move, ...]) -> tuple[AnyStep, ...]:

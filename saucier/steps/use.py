@@ -27,6 +27,10 @@ MAX_DEPTH = 3
 """How deep a sauce may stand inside a sauce."""
 _SETTLED = 1e-10
 _AS_WRITTEN = 0.01
+_LOOKED_AT = 1.5
+"""Where more than this many times what is wanted goes in, it is looked at whether what is wanted
+would boil dry."""
+_DOUBLINGS = 12
 _LEAST_TIMES, _MOST_TIMES = 1e-4, 1e4
 """A sauce made for another is made between a ten-thousandth and ten thousand times as written."""
 
@@ -208,6 +212,7 @@ class Pouring:
         "_free",
         "_kept",
         "_ratio",
+        "_slope",
         "_step",
         "_temperature_c",
         "_times",
@@ -221,7 +226,8 @@ class Pouring:
         self._temperature_c = step.temperature_c
         self._working = K.LIQUID_IN_MINUTES[setting.liquid_in]
         self._kept: tuple[Knobs, Knobs, _Made] | None = None
-        self._times = 1.0
+        self._times = step._about_times(setting.kitchen)
+        self._slope: float | None = None
 
     def made(self, knobs: Knobs) -> Pot:
         """The other sauce, all that is made of it."""
@@ -282,27 +288,49 @@ class Pouring:
         wanted = step.amount.base * knobs.scale
         by_weight = step.amount.dimension is Dimension.WEIGHT
 
-        def made(times: float) -> tuple[_Made, float]:
-            one = self._play(self._turned(knobs, times))
+        def made(times: float) -> tuple[_Made | None, float]:
+            """What that many times as written makes; nothing where it boils dry."""
+            try:
+                one = self._play(self._turned(knobs, times))
+            except BadInput:
+                return None, 0.0
             return one, (one.pot.total_g if by_weight else one.pot.total_ml)
 
+        def settled(times: float, one: _Made) -> tuple[Knobs, _Made]:
+            """Told where so little is wanted that its minutes would boil it dry: that is not made
+            up for by making far more and boiling most of it away."""
+            if not self._slope or self._slope * times > _LOOKED_AT * wanted:
+                self._slope = (made(1.1 * times)[1] - wanted) / (0.1 * times)
+                if self._slope * times > _LOOKED_AT * wanted:
+                    self._play(self._turned(knobs, wanted / self._slope))
+            return self._turned(knobs, times), one
+
         # From where it was last: a solve, or a variant, asks for nearly the same again.
-        before = self._times * knobs.scale
-        start = made_before = made(before)[1]
+        last = before = self._times * knobs.scale
+        start = 0.0
+        for _ in range(_DOUBLINGS):
+            start = made(before)[1]
+            if start > 0.0:
+                break
+            before *= 2.0
+        else:
+            self._play(self._turned(knobs, last))
+        made_before, slope = start, start / before
         times = min(_MOST_TIMES, max(_LEAST_TIMES, before * wanted / start))
         # What a pan boils off does not grow with the batch: a few secants settle it.
         for _ in range(12):
             one, size = made(times)
-            if abs(size - wanted) <= _SETTLED * wanted:
+            if times != before:
+                slope = (size - made_before) / (times - before)
+            if one and abs(size - wanted) <= _SETTLED * wanted:
                 self._times = times / knobs.scale
-                return self._turned(knobs, times), one
-            slope = (size - made_before) / (times - before) if times != before else start
+                return settled(times, one)
             before, made_before = times, size
             if not slope > 0.0:
                 break
             times = min(_MOST_TIMES, max(_LEAST_TIMES, times + (wanted - size) / slope))
         times = self._bracketed(lambda x: made(x)[1] - wanted, before)
-        return self._turned(knobs, times), made(times)[0]
+        return settled(times, self._play(self._turned(knobs, times)))
 
     @staticmethod
     def _bracketed(short: Callable[[float], float], about: float) -> float:

@@ -15,7 +15,7 @@ from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet, read_sheet, write_sheet
 from saucier.solve import goal_of, rounded_for_kitchen, solve
 from saucier.solve.goal import Goal, Have
-from saucier.steps import ShareOfIt, Use, thickening_by
+from saucier.steps import Knobs, Pouring, ShareOfIt, Use, thickening_by
 from saucier.swaps import swaps_for
 from saucier.testing import add, grams, melt, reduce_to, roux, sheet, simmer, use
 from saucier.units import Amount
@@ -148,6 +148,35 @@ class Through(unittest.TestCase):
         outer = check(sheet(add("onion-puree", 300), use(boiled, grams(200))))
         self.assertIn("soft-cream-boiled", [w.code for w in outer.steps[1].warnings])
 
+    def test_what_cannot_stand_the_boil_is_remembered(self) -> None:
+        raw = [add("stock-light", 300), {**add("soured-cream-20", 100), "op": "finish"}]
+        for ready in (False, True):
+            poured = use(raw, grams(200), ready=ready)
+            codes = [w.code for w in check(sheet(*ONIONS, poured, simmer(2))).steps[2].warnings]
+            self.assertIn("soft-cream-boiled", codes)
+        still = check(sheet(*ONIONS, use(raw, grams(200)))).steps
+        self.assertNotIn("soft-cream-boiled", [w.code for step in still for w in step.warnings])
+
+    def test_a_split_one_stays_split(self) -> None:
+        """Cream boiled to the last: a hot liquid around it does not bring it together again."""
+        broken = [add("cream-35", 500), reduce_to(share=0.42)]
+        alone = check(sheet(*broken)).final
+        self.assertEqual(alone.emulsion, "split")
+        self.assertEqual(check(sheet(*ONIONS, use(broken, {"share": 1}))).final.emulsion, "split")
+
+    def test_the_pan_of_one_two_deep_is_for_what_is_made(self) -> None:
+        """As written it stands in the little pan: in a batch twenty times as large the
+        innermost stands in the large one."""
+        pans = (Pan("little", "straight", 14, 8), Pan("large", "straight", 28, 16))
+        kitchen = replace(KITCHEN, pans=pans)
+        middle = [add("onion-puree", 100), use(WHITE, grams(200))]
+
+        def innermost(amount: float) -> str:
+            pots = pots_inside(check(sheet(*ONIONS, use(middle, grams(amount))), kitchen), kitchen)
+            return next(pot.checked.pan.name for pot in pots if pot.of)
+
+        self.assertEqual((innermost(300), innermost(6000)), ("little", "large"))
+
     def test_what_is_vague_inside_widens_the_edge(self) -> None:
         def edge(flour: str) -> float:
             by_hand = [{**roux(60, 60)}, *WHITE[1:]]
@@ -230,6 +259,46 @@ class Solving(unittest.TestCase):
         self.assertAlmostEqual(final.yield_ml, 100_000, delta=100)
         made = pots_inside(check(large), KITCHEN)[0]
         self.assertAlmostEqual(made.used_g, 0.5 * made.made_g, places=3)
+
+    def test_what_is_turned_inside_may_ask_for_another_pan(self) -> None:
+        """Its reduction, turned, leaves more in it than its scale tells: the pan it is solved in is
+        named, where asking for the other again and again would never end."""
+        pans = (Pan("a", "straight", 15.84, 8.71), Pan("b", "straight", 26.71, 12.67))
+        kitchen = replace(KITCHEN, pans=(*pans, Pan("c", "straight", 40, 30)))
+        inside = use([add("cream-35", 500), reduce_to(share=0.7)], grams(193.42))
+        outer = sheet(add("onion-puree", 299.53), inside, simmer(3))
+        for litres in (2.0, 3.99, 4.5):
+            goal = goal_of(outer, "binding", Amount(litres, "L"))
+            solved = solve(outer, goal, kitchen).sheet
+            final = check(solved, kitchen).final
+            self.assertEqual(final.thickness.grade, "binding")
+            self.assertAlmostEqual(final.pot.total_ml / 1000, litres, delta=0.002)
+
+    def test_whether_so_little_boils_dry_does_not_hang_on_what_was_asked_before(self) -> None:
+        def scale(asked: tuple[float, ...]) -> float | str:
+            prepared = prepare(onions_with(grams(30)), KITCHEN)
+            move = next(m for m in prepared.moves if isinstance(m, Pouring))
+            found: float | str = "nothing"
+            for times in asked:
+                try:
+                    found = round(move.knobs_inside(Knobs(scale=times)).scale, 9)
+                except BadInput as bad:
+                    found = bad.problems[0].code
+            return found
+
+        for last in (0.05, 0.2, 1.0, 40.0):
+            cold = scale((last,))
+            for before in (0.05, 0.5, 3.0, 80.0):
+                self.assertEqual(scale((before, last)), cold, (before, last))
+        self.assertEqual(scale((0.05,)), "min-would-boil-away-all-g")
+
+    def test_far_more_of_it_than_is_written(self) -> None:
+        """In the pan for twenty kilos the fifth of a litre as written would boil dry: it is not
+        made in that."""
+        little = [roux(12, 12), add("milk-whole", 200), simmer(10)]
+        kitchen = replace(KITCHEN, pans=(Pan("kettle", "straight", 60, 40),))
+        made = pots_inside(check(sheet(use(little, grams(20000))), kitchen), kitchen)[0]
+        self.assertAlmostEqual(made.made_g, 20000, places=4)
 
     def test_swapping_reaches_in(self) -> None:
         outer = onions_with(grams(500))
