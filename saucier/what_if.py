@@ -1,5 +1,6 @@
 """What if: pull a lever of a sauce and see what follows, before anything is cooked."""
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
@@ -135,7 +136,7 @@ def _longest_that_goes(sheet: Sheet, number: int, most: float, kitchen: Kitchen)
         try:
             prepare(sheet.model_copy(update={"steps": tuple(steps)}), kitchen).play()
         except BadInput:
-            most = max(step.minutes, float(round(0.75 * most)))
+            most = max(step.minutes, math.floor(0.75 * most))
         else:
             break
     return most

@@ -120,6 +120,13 @@ class WhatIf(unittest.TestCase):
                 with self.subTest(start=start.name, lever=lever.key):
                     self.assertNotEqual(before, after)
 
+    def test_a_spoonful_that_boils_dry_at_once_has_a_lever_too(self) -> None:
+        for cream, minutes in ((12, 0.5), (20, 1), (25, 1.5), (40, 1)):
+            little = sheet(add("cream-35", cream), simmer(minutes, "lively"))
+            lever = next(one for one in levers(little, KITCHEN) if one.key == "simmer")
+            self.assertTrue(minutes <= lever.high < 4, (cream, lever.high))
+            check(pulled(little, {"simmer": lever.high}, KITCHEN))
+
     def test_at_rest_nothing_moves(self) -> None:
         case = read_sheet(CHEESE_SAUCE)
         rest = {lever.key: lever.value for lever in levers(case, KITCHEN)}
