@@ -176,6 +176,10 @@ class Through(unittest.TestCase):
             return next(pot.checked.pan.name for pot in pots if pot.of)
 
         self.assertEqual((innermost(300), innermost(6000)), ("little", "large"))
+        deep = sheet(*ONIONS, use(middle, grams(6000)))
+        outer = next(m for m in prepare(deep, kitchen).moves if isinstance(m, Pouring))
+        within = next(m for m in outer.inside.moves if isinstance(m, Pouring))
+        self.assertEqual(within.inside.pan.name, "large")
 
     def test_what_is_vague_inside_widens_the_edge(self) -> None:
         def edge(flour: str) -> float:
