@@ -49,6 +49,8 @@ less: G^0.72·(1 − f)^0.28, the homogenised bound of Chateau, Ovarlez and Trun
 YOLK_AS_FLOUR = 1.4
 """Grams of flour a gram of heated yolk protein thickens like."""
 YOLK_SETS_C = 75.0
+YOLK_COOKED_C = 80.0
+"""Where a liaison is warmed to for a guest who eats no raw yolk: past setting, and held to be sure."""
 TEMPERATURE_EXPONENT_K = 2000.0
 """Arrhenius-like slope of viscosity against 1/T (K)."""
 REFERENCE_C = 65.0
@@ -280,6 +282,8 @@ SEAR_ROUNDS = 2.0
 """Rounds in which a pan takes the food to be seared without being too small for it."""
 BASE_OF_SLOPED = 0.75
 """A sloped pan's base as a share of its rim."""
+PINCH_OF_QUARTERS_G, PINCH_SPREAD = 0.1, 0.5
+"""A quarter of a pinch, g (measures.csv has a pinch at 0.4 g), and how far pinches differ."""
 POT_FULLEST = 2.0 / 3.0
 """A pot is at most so full (docs/model.md 7)."""
 POT_HARDLY_FILLED = 0.12
@@ -289,7 +293,7 @@ PANS_ALIKE_MIN = 0.5
 POT_EMPTIEST = 0.25
 """A pot is at least so full (docs/model.md 7)."""
 MOST_BATCHES = 12
-"""More rounds than this in the largest pan are no plan."""
+"""More rounds than this in the largest pan are told as far too many."""
 POT_A_LITTLE_OVER = 1.003
 POT_WITHIN = 0.005
 """A pot aims this much over and is rounded within that share: a need is met, to a percent."""
@@ -415,3 +419,24 @@ AFTER_THE_EYE = 0.5
 """Share of the model's doubt left in what goes in after a stop the eye decided."""
 STILL_THE_SAME = 0.15
 """What goes in after that stop counts as little up to this share of the pot."""
+
+# --- around a service -------------------------------------------------------------------
+LEFT_TOLD_ML = 40.0
+"""Less than this left over is not worth a word."""
+ALCOHOL_TOLD_G = 0.2
+"""Grams of alcohol left in a portion from which on it is told."""
+SITTING_GAP_MIN = 45.0
+"""Minutes between two sittings from which on what does not wait is made again, and what does is covered
+(kitchen practice)."""
+STOCK_ML_PER_G = {
+    "shells": 1.5,
+    "fish": 1.2,
+    "poultry": 1.2,
+    "meat": 1.0,
+    "greens": 1.5,
+    "mushrooms": 1.5,
+}
+"""mL of stock a gram of trimmings makes, by kind (water just over them, simmered and strained: kitchen
+practice, ± a third)."""
+STOCK_WORTH_ML = 150.0
+"""Less than this is no stock worth a pot."""

@@ -8,7 +8,7 @@ from saucier.check import check, larder_of
 from saucier.consequences import consequences
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
-from saucier.larder import ROLES, Ingredient
+from saucier.larder import ROLES, Ingredient, Larder
 from saucier.sheet import Sheet
 from saucier.solve import goal_of, rounded_for_kitchen, solve
 from saucier.steps import AnyStep, Reduce, Simmer, Use
@@ -62,24 +62,30 @@ def swaps_for(sheet: Sheet, key: str, kitchen: Kitchen) -> list[Swap]:
     >>> swaps_for(white, 'milk-whole', Kitchen())[0].ingredient
     'milk-semi'
     """
-    larder = kitchen.larder
-    missing = larder[key]
+    missing = kitchen.larder[key]
     if not _grams(sheet, key, kitchen):
         raise BadInput.at("ingredient", "is-not-in-this-sauce", name=missing.name)
-    roles = (missing.role, *_BESIDE.get(missing.role, ()))
-    candidates = [row for row in larder.values() if row.key != key and _stands_in(missing, row)]
-    candidates.sort(
-        key=lambda row: (
-            -_kinship(missing, row),
-            roles.index(row.role) if row.role in roles else len(roles),
-            _distance(missing, row),
-        )
-    )
+    candidates = candidates_for(missing, kitchen.larder)
     by_role = {role: [row for row in candidates if row.role == role] for role in ROLES}
     shown = {row.key for rows in by_role.values() for row in rows[:MOST_OF_A_ROLE]}
     candidates = [row for row in candidates if row.key in shown][:MOST]
     swaps = [_swap(sheet, missing, row, kitchen) for row in candidates]
     return sorted(swaps, key=lambda swap: swap.refused is not None)
+
+
+def candidates_for(missing: Ingredient, larder: Larder) -> list[Ingredient]:
+    """Rows of ``larder`` that may stand in for ``missing``, the nearest first."""
+    roles = (missing.role, *_BESIDE.get(missing.role, ()))
+    may = [row for row in larder.values() if row.key != missing.key and _stands_in(missing, row)]
+    # Of its own role the nearest; of another as the larder has them, the usual first.
+    return sorted(
+        may,
+        key=lambda row: (
+            -_kinship(missing, row),
+            roles.index(row.role) if row.role in roles else len(roles),
+            _distance(missing, row) if row.role == missing.role else 0.0,
+        ),
+    )
 
 
 def _stands_in(missing: Ingredient, row: Ingredient) -> bool:
@@ -106,7 +112,7 @@ def _swap(sheet: Sheet, missing: Ingredient, row: Ingredient, kitchen: Kitchen) 
     name = row.name
     try:
         swapped = sheet.model_copy(
-            update={"steps": tuple(_put(step, missing, row) for step in sheet.steps)}
+            update={"steps": tuple(put_in_place(step, missing, row) for step in sheet.steps)}
         )
         before, there = check(sheet, kitchen), check(swapped, kitchen)
         goal = goal_of(sheet, volume=Amount(before.final.pot.yield_ml, "mL"))
@@ -140,7 +146,7 @@ def _swap(sheet: Sheet, missing: Ingredient, row: Ingredient, kitchen: Kitchen) 
     )
 
 
-def _put(step: AnyStep, missing: Ingredient, row: Ingredient) -> AnyStep:
+def put_in_place(step: AnyStep, missing: Ingredient, row: Ingredient) -> AnyStep:
     """``step`` with ``row`` wherever ``missing`` stood, so much of it as does the same."""
     changes: dict[str, Any] = {}
     for name, value in step.__dict__.items():
@@ -153,7 +159,7 @@ def _put(step: AnyStep, missing: Ingredient, row: Ingredient) -> AnyStep:
     if changes.get("ingredient") and isinstance(written, Amount):
         changes["amount"] = _as_much(written, missing, row)
     if isinstance(step, Use):
-        inside = tuple(_put(inner, missing, row) for inner in step.sauce.steps)
+        inside = tuple(put_in_place(inner, missing, row) for inner in step.sauce.steps)
         changes["sauce"] = step.sauce.model_copy(update={"steps": inside})
     return step.model_copy(update=changes) if changes else step
 

@@ -154,13 +154,19 @@ def set_habit(kitchen: Kitchen, what: str, value: float | None) -> Habits:
     return habits
 
 
+MOST_PANS = 50
+
+
 @transaction.atomic
-def add_pan(kitchen: Kitchen, **measures: object) -> Pan:
-    """A pan for ``kitchen``. Raises :class:`BadInput` by field."""
+def add_pan(kitchen: Kitchen, count: object = 1, **measures: object) -> Pan:
+    """A pan for ``kitchen``, ``count`` of it. Raises :class:`BadInput` by field."""
+    text = str(count).strip() or "1"
+    if not text.isascii() or not text.isdecimal() or not 1 <= int(text[:6]) <= MOST_PANS:
+        raise BadInput.at("count", "is-no-number-of-pans", shown=text[:20], most=MOST_PANS)
     pan = read_part(SheetPan, measures, "")
     if not pan.name.strip():
         raise BadInput.at("name", "pan-has-no-name")
-    core = pan.as_pan()
+    core = replace(pan.as_pan(), count=int(text))
     return Pan.objects.create(kitchen=kitchen, **{**asdict(core), "name": core.name.strip()})
 
 

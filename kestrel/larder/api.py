@@ -33,11 +33,14 @@ from saucier import constants as K
 from saucier.demand import USES, use_named
 from saucier.errors import BadInput
 from saucier.exchange import read_larder_csv, write_larder_csv
+from saucier.guests import DIETS, ROLES_GONE_WITHOUT
 from saucier.heat import POT_SHAPES
 from saucier.larder import (
     ALLERGENS,
+    ANIMALS,
     BODY_ORIGINS,
     ORIGINS,
+    PLANT,
     ROLES,
     FromLabel,
     Ingredient,
@@ -53,6 +56,7 @@ from saucier.larder import (
 )
 from saucier.thickness import EMULSION_EDGES, GRADES, film_mm
 from saucier.units import UNITS
+from saucier.words import said, say
 
 router = Router(tags=["larder"])
 
@@ -163,6 +167,12 @@ def catalogue(request: HttpRequest):
         "measures": _measures(kitchen, core.measures),
         "roles": {key: spoken_role(key) for key in ROLES},
         "allergens": ALLERGENS,
+        "animals": (PLANT, *ANIMALS),
+        "guests": [
+            *({"key": d, "name": say(f"diet.{d}"), "group": "diet"} for d in DIETS),
+            *({"key": a, "name": said(a), "group": "allergen"} for a in ALLERGENS),
+            *({"key": r, "name": spoken_role(r), "group": "kind"} for r in ROLES_GONE_WITHOUT),
+        ],
         "origins": {key: spoken_origin(key) for key in ORIGINS},
         "body_origins": {key: spoken_body_origin(key) for key in BODY_ORIGINS},
     }

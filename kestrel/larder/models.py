@@ -9,7 +9,7 @@ from saucier.heat import Pan as CorePan
 
 
 class Pan(OfKitchen):
-    """A pan by its inner measures, its weight empty and what it is made of."""
+    """A pan by its inner measures, its weight empty, what it is made of and how many such there are."""
 
     class Shape(models.TextChoices):
         STRAIGHT = "straight", "straight sides"
@@ -27,6 +27,7 @@ class Pan(OfKitchen):
     tare_g = models.FloatField(default=0)
     reactive = models.BooleanField(default=False)
     heavy = models.BooleanField(default=True)
+    count = models.PositiveSmallIntegerField(default=1)
 
     class Meta:
         ordering = ["diameter_cm", "name"]
@@ -45,6 +46,7 @@ class Pan(OfKitchen):
             width_cm=self.width_cm,
             reactive=self.reactive,
             heavy=self.heavy,
+            count=self.count,
         )
 
 

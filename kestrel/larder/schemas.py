@@ -134,6 +134,7 @@ class PanOut(Schema):
     width_cm: float | None
     reactive: bool
     heavy: bool
+    count: int
     capacity_ml: float
     for_pots: bool
 
@@ -147,6 +148,7 @@ class PanIn(Schema):
     width_cm: Any = None
     reactive: bool = False
     heavy: bool = True
+    count: Any = 1
 
 
 class BurnerOut(Schema):
@@ -192,6 +194,14 @@ class UseOut(Schema):
     own: bool
 
 
+class GuestWord(Schema):
+    """Something a guest may go without: its ``key``, what it is called, of which ``group``."""
+
+    key: str
+    name: Sentence
+    group: str
+
+
 class Catalogue(Schema):
     """What the interface offers to choose from."""
 
@@ -208,6 +218,8 @@ class Catalogue(Schema):
     measures: list[MeasureOut]
     roles: dict[str, Sentence]
     allergens: list[str]
+    animals: list[str]
+    guests: list[GuestWord]
     origins: dict[str, Sentence]
     body_origins: dict[str, Sentence]
     emulsion_edges: list[float]

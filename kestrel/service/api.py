@@ -1,24 +1,22 @@
 """Dishes, services, and what they come to."""
 
-import json
 import re
 from typing import Any, cast
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
-from pydantic import TypeAdapter
 
 from kestrel.accounts.auth import KitchenRequest
-from kestrel.accounts.models import Kitchen
+from kestrel.accounts.models import Kitchen, User
 from kestrel.problems import Message, Problems
-from kestrel.sauces.models import SauceVersion
-from kestrel.service import actions, work
+from kestrel.service import actions, file, work
 from kestrel.service.models import Dish, Service
 from kestrel.service.schemas import (
     CopyIn,
     DishIn,
     DishOut,
+    FileIn,
     FlowIn,
     KeptTaken,
     RenewIn,
@@ -160,6 +158,13 @@ def short(request: HttpRequest, given: ShortIn):
     return short_of(plan, given.ingredient, have, all_of_it.kitchen, all_of_it.plan)
 
 
+@services.post("/file", response={201: ServiceOut, 422: Problems})
+def read_file(request: HttpRequest, given: FileIn):
+    """A service from a file of another kitchen's, with its dishes, sauces and pans."""
+    user = cast(User, request.user)
+    return Status(201, file.read_in(_kitchen(request), user, given.text))
+
+
 @services.get("/{service_id}", response={200: ServiceOut, 404: Message})
 def one_service(request: HttpRequest, service_id: int):
     return _service(request, service_id)
@@ -216,24 +221,6 @@ def production_csv(request: HttpRequest, service_id: int):
 
 @services.get("/{service_id}/whole.json", include_in_schema=False)
 def whole_json(request: HttpRequest, service_id: int):
-    """The service with its dishes and sauces as open documents, and what it comes to."""
+    """The service with its dishes, sauces and pans as open documents, and what it comes to."""
     row = _service(request, service_id)
-    worked = work.worked(row.kitchen, row.document, row.pinned)
-    used = {line["dish"] for line in row.document.get("lines", [])}
-    sheets = SauceVersion.objects.filter(sauce__kitchen=row.kitchen, sauce_id__in=list(row.pinned))
-    document = {
-        "service": row.document,
-        "dishes": {
-            str(dish.pk): dish.document
-            for dish in Dish.objects.filter(kitchen=row.kitchen, pk__in=list(used))
-        },
-        "sauces": {
-            str(version.sauce_id): version.sheet
-            for version in sheets
-            if row.pinned[str(version.sauce_id)] == version.number
-        },
-        **TypeAdapter(ServiceWorked).dump_python(worked, mode="json"),
-    }
-    return _file(
-        row, json.dumps(document, indent=1, ensure_ascii=False), "json", "application/json"
-    )
+    return _file(row, file.written(row), "json", "application/json")

@@ -55,6 +55,12 @@ class KeptTaken(Schema):
     revision: int
 
 
+class FileIn(Schema):
+    """The text of a service's file."""
+
+    text: str
+
+
 class CopyIn(Schema):
     """``day`` None: a week on."""
 

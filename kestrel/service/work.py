@@ -118,60 +118,99 @@ def changed(kitchen: Kitchen, versions: Mapping[str, int]) -> tuple[Changed, ...
 
 
 def production_csv(plan: Plan, production: Production) -> str:
-    """The production sheet as CSV: one table, told apart by its first column."""
+    """The production sheet as CSV, all of what stands on the wall: one table, told apart by its first
+    column."""
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(["part", "of", "what", "grams", "measure", "packs", "cost"])
+    writer.writerow(
+        [
+            "part",
+            "of",
+            "what",
+            "grams",
+            "measure",
+            "in all",
+            "pan",
+            "batches",
+            "packs",
+            "cost",
+            "note",
+        ]
+    )
+
+    def row(
+        part: str, of: object, what: object, grams: str = "", measure: object = "", **more: object
+    ) -> None:
+        rest = [
+            more.get(name, "") for name in ("in_all", "pan", "batches", "packs", "cost", "note")
+        ]
+        writer.writerow([part, of, what, grams, measure or "", *rest])
+
+    for line in plan.lines:
+        note = "; ".join(str(text) for text in line.left_out)
+        cost = f"{line.cost:.2f}"
+        portions = f"{line.line.portions:g} portions"
+        if line.refused:
+            wrong = [a for a in plan.amiss if a.field.startswith(f"lines[{line.number}]")]
+            note = "; ".join(str(one.message) for one in wrong)
+        row("dish", line.called, portions, cost="" if line.refused else cost, note=note)
+    for text in production.cautions:
+        row("caution", "", text)
     for buy in production.buy:
-        spoons = str(buy.spoons) if buy.spoons else ""
+        measure = str(buy.spoons) if buy.spoons else ""
         if buy.bought_ml:
-            spoons = str(Amount(buy.bought_ml, "mL"))
-        writer.writerow(
-            [
-                "buy",
-                buy.role,
-                buy.name,
-                f"{buy.bought_g:.0f}",
-                spoons,
-                buy.packs or "",
-                f"{buy.cost:.2f}",
-            ]
+            measure = str(Amount(buy.bought_ml, "mL"))
+        row(
+            "buy",
+            buy.role,
+            buy.name,
+            f"{buy.bought_g:.0f}",
+            measure,
+            packs=buy.packs or "",
+            cost=f"{buy.cost:.2f}",
         )
+    for number, text in enumerate(production.prepare, 1):
+        row("order", number, text)
     for pot in production.weigh:
-        for weighed in pot.weighed:
-            writer.writerow(
-                [
-                    "weigh",
-                    pot.name,
-                    weighed.name,
-                    f"{weighed.grams:.1f}",
-                    str(weighed.amount),
-                    "",
-                    "",
-                ]
+        notes = [*pot.notes, *([pot.let_down] if pot.let_down else [])]
+        notes += [say("csv-guest", guest=guest) for guest in pot.guests]
+        row(
+            "pot",
+            pot.name,
+            ", ".join(pot.feeds),
+            f"{pot.makes_g:.0f}",
+            f"{pot.makes_ml:.0f} mL",
+            pan=pot.pan,
+            batches=pot.batches,
+            note="; ".join(str(text) for text in notes),
+        )
+        for sitting, ml in enumerate(pot.sittings_ml, 1):
+            row("sitting", pot.name, sitting, measure=f"{ml:.0f} mL")
+        for at, weighed in enumerate(pot.weighed):
+            in_all = str(pot.in_all[at]) if pot.in_all else str(weighed.amount)
+            grams = f"{weighed.grams:.1f}"
+            row("weigh", pot.name, weighed.name, grams, str(weighed.amount), in_all=in_all)
+    for line in plan.lines:
+        if line.layout:
+            filled = line.layout
+            row(
+                "vessel",
+                line.called,
+                filled.name,
+                f"{filled.each_g:.0f}",
+                f"{filled.fill_mm:.0f} mm",
+                in_all=filled.vessels,
+                note="; ".join(str(text) for text in filled.layers),
             )
     for one in production.serve:
-        writer.writerow(
-            [
-                "serve",
-                one.dish,
-                one.sauce,
-                f"{one.each_g:.0f}",
-                one.ladles or "",
-                say("each-of", what=one.each),
-                "",
-            ]
-        )
-    for line in plan.lines:
-        writer.writerow(
-            [
-                "dish",
-                line.dish.name,
-                f"{line.line.portions:g} portions",
-                "",
-                "",
-                "",
-                f"{line.cost:.2f}",
-            ]
-        )
+        kept = say("csv-kept-back", ml=one.kept_back_ml) if one.kept_back_ml else ""
+        each = say("each-of", what=one.each)
+        row("serve", one.dish, one.sauce, f"{one.each_g:.0f}", one.ladles, in_all=each, note=kept)
+    for trimmed in production.trimmings:
+        row("trimmings", trimmed.kind, trimmed.words, f"{trimmed.grams:.0f}")
+    for text in production.left:
+        row("left", "", text)
+    for allergen in production.matrix:
+        marks = [a for a, has in zip(production.allergens, allergen.marks, strict=True) if has]
+        row("allergens", allergen.dish, ", ".join(marks))
     return out.getvalue()

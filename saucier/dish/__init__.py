@@ -15,7 +15,6 @@ from saucier.dish.layout import Layout, layout_of, vessels_for
 from saucier.dish.needs import SauceNeed, needs_of
 from saucier.dish.plate import on_plate_c
 from saucier.dish.rounds import InRounds, in_rounds
-from saucier.dish.variant import without
 
 __all__ = [
     "Dish",
@@ -35,6 +34,5 @@ __all__ = [
     "read_dish",
     "through_minutes",
     "vessels_for",
-    "without",
     "write_dish",
 ]

@@ -28,6 +28,7 @@ class Pan:
     A sloped pan's base is taken as three quarters of its rim; a bowl or a shell as a part of a
     sphere; a dish has straight sides; a tray is ``diameter_cm`` long and ``width_cm`` wide.
     ``reactive``: bare aluminium or iron. ``heavy``: a thick bottom that does not catch easily.
+    ``count``: how many such there are.
     """
 
     name: str
@@ -38,6 +39,7 @@ class Pan:
     width_cm: float | None = None
     reactive: bool = False
     heavy: bool = True
+    count: int = 1
 
     @property
     def capacity_ml(self) -> float:

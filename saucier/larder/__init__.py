@@ -2,9 +2,12 @@
 
 from saucier.larder.ingredient import (
     ALLERGENS,
+    ANIMALS,
     BODY_ORIGINS,
     ORIGINS,
+    PLANT,
     ROLES,
+    UNSAID,
     Ingredient,
     spoken_body_origin,
     spoken_origin,
@@ -17,9 +20,12 @@ from saucier.larder.row import ingredient_from_row, row_of
 
 __all__ = [
     "ALLERGENS",
+    "ANIMALS",
     "BODY_ORIGINS",
     "ORIGINS",
+    "PLANT",
     "ROLES",
+    "UNSAID",
     "FromLabel",
     "Ingredient",
     "Larder",

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.pot import Balance
-from saucier.units import SPOONS, Amount, Dimension, kitchen_round
+from saucier.units import SPOONS, Amount, Dimension, MeasuredBy, kitchen_round
 from saucier.words import Sentence, say
 
 ALLERGENS = (
@@ -24,6 +24,25 @@ ALLERGENS = (
     "sesame",
     "lupin",
 )
+
+ANIMALS = (
+    "milk",
+    "egg",
+    "honey",
+    "fish",
+    "crustaceans",
+    "molluscs",
+    "pork",
+    "beef",
+    "lamb",
+    "poultry",
+    "rabbit",
+    "game",
+    "meat",
+)
+"""What of animals is in an ingredient; ``meat`` is meat of a kind the row does not say."""
+PLANT, UNSAID = "plant", "unsaid"
+"""Nothing of animals in it; and a row that does not say, which a guest is never given on trust."""
 
 ROLES = (
     "milk",
@@ -72,6 +91,8 @@ def spoken_body_origin(key: str) -> Sentence:
     return say(f"body-origin.{key or 'none'}")
 
 
+_BY_PINCHES = ("spice", "salt", "seasoning", "herb")
+"""Roles so little of which is taken between two fingers."""
 _NO_LIQUID = ("seasoning", "egg", "salt", "spice")
 """Roles that season or bind: wet as some are, a roux does not meet its liquid in them."""
 
@@ -84,6 +105,7 @@ class Ingredient:
     ``cup_density`` (g/mL) spoons and cups, where packing matters. ``piece_g`` is the weight
     of one piece, 0 where it is not counted. ``power`` is the thickening of a gram of it as
     flour against wheat. ``spread_pct`` says how far such products differ from the row.
+    ``animals`` are what of animals is in it (:data:`ANIMALS`, or :data:`UNSAID`).
     ``piece``: it stays a piece in the sauce, apart from it, and gives back ``leak_share`` of its
     weight as juice over a few minutes' heat; ``falls_share`` of it falls apart into the sauce as it
     cooks. ``body_origin`` tells where its body (flour it thickens like) comes from. ``heat_j_per_gk`` is its heat capacity, J/(g·K).
@@ -107,6 +129,7 @@ class Ingredient:
     price_per_kg: float
     origin: str
     spread_pct: float
+    animals: frozenset[str] = frozenset()
     piece: bool = False
     leak_share: float = 0.0
     falls_share: float = 0.0
@@ -177,6 +200,9 @@ class Ingredient:
         most_ml = K.CUPS_OF_LIQUID_ML if self.wet else K.CUPS_OF_DRY_ML
         if self.piece_g and grams >= 0.75 * self.piece_g:
             return kitchen_round(Amount(grams / self.piece_g, "piece"))
+        if ml < 1.0 and self.role in _BY_PINCHES and grams >= 0.5 * K.PINCH_OF_QUARTERS_G:
+            quarters = max(1, round(grams / K.PINCH_OF_QUARTERS_G))
+            return Amount(grams, "g", MeasuredBy("pinch", quarters / 4.0, K.PINCH_SPREAD))
         if ml < 1.0 or ml > most_ml:
             return None
         unit, size = ("tsp", 5.0) if ml < 15.0 else ("tbsp", 15.0) if ml < 60.0 else ("cup", 240.0)

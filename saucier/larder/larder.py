@@ -23,11 +23,11 @@ class Larder(Mapping[str, Ingredient]):
         try:
             return self._rows[key]
         except KeyError:
-            near = self._called(key) or get_close_matches(key, self._rows, n=3, cutoff=0.5)
+            near = self.called(key) or get_close_matches(key, self._rows, n=3, cutoff=0.5)
             code = "is-not-in-the-larder-but-near-one" if near else "is-not-in-the-larder"
             raise BadInput.at("ingredient", code, key=key[:60], near=one_of(near)) from None
 
-    def _called(self, name: str) -> list[str]:
+    def called(self, name: str) -> list[str]:
         """Keys of what shops or recipes call ``name``."""
         plain = " ".join(name.lower().replace("-", " ").replace("_", " ").split())
         return [

@@ -7,7 +7,16 @@ from collections.abc import Mapping
 from saucier import constants as K
 from saucier.errors import BadInput, Problem, problem
 from saucier.heat import heat_capacity_j_per_k
-from saucier.larder.ingredient import ALLERGENS, BODY_ORIGINS, ORIGINS, ROLES, Ingredient
+from saucier.larder.ingredient import (
+    ALLERGENS,
+    ANIMALS,
+    BODY_ORIGINS,
+    ORIGINS,
+    PLANT,
+    ROLES,
+    UNSAID,
+    Ingredient,
+)
 from saucier.pot import Balance
 from saucier.words import say
 
@@ -64,6 +73,7 @@ COLUMNS = (
     "piece_g",
     "power",
     "allergens",
+    "animals",
     "price_per_kg",
     "origin",
     "spread_pct",
@@ -125,6 +135,13 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
                 "allergens", "is-no-allergen", allergen=min(unknown), allergens=tuple(ALLERGENS)
             )
         )
+    animals = frozenset((row.get("animals") or "").replace(",", " ").split())
+    if odd := animals - {*ANIMALS, PLANT}:
+        problems.append(
+            problem("animals", "is-no-animal", word=min(odd), animals=(PLANT, *ANIMALS))
+        )
+    elif PLANT in animals and len(animals) > 1:
+        problems.append(problem("animals", "is-plant-and-animal"))
     total = closing_sum(numbers)
     if abs(total - 100.0) > CLOSES_WITHIN and not problems:
         problems.append(
@@ -167,6 +184,7 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         price_per_kg=numbers["price_per_kg"],
         origin=row["origin"],
         spread_pct=numbers["spread_pct"],
+        animals=_animals(animals, row["role"], allergens),
         piece=row.get("form") == "piece",
         leak_share=numbers["leak_pct"] / 100.0,
         falls_share=numbers["falls_pct"] / 100.0,
@@ -181,6 +199,31 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         strength=numbers["strength"],
         aliases=tuple(a.strip() for a in (row.get("aliases") or "").split(";") if a.strip()),
     )
+
+
+_PLANTS = (
+    "flour",
+    "water",
+    "wine",
+    "spirit",
+    "acid",
+    "salt",
+    "spice",
+    "herb",
+    "aromatic",
+    "vegetable",
+    "nut",
+)
+"""Roles that are of plants where nothing else is said."""
+
+
+def _animals(said: frozenset[str], role: str, allergens: frozenset[str]) -> frozenset[str]:
+    """What of animals is in a row: what it says, and what its allergens tell anyhow. Where neither
+    does, its role: meat is meat of some kind, and what may hold anything is not said."""
+    told = (said - {PLANT}) | (allergens & frozenset(ANIMALS))
+    if said or told or role in _PLANTS:
+        return told
+    return frozenset(["meat" if role == "meat" else UNSAID])
 
 
 def row_of(row: Ingredient) -> dict[str, str]:
@@ -210,6 +253,8 @@ def row_of(row: Ingredient) -> dict[str, str]:
         "name": row.name,
         "role": row.role,
         "allergens": " ".join(sorted(row.allergens)),
+        "animals": " ".join(sorted(row.animals - {UNSAID}))
+        or ("" if UNSAID in row.animals else PLANT),
         "origin": row.origin,
         "body_origin": row.body_origin,
         "form": "piece" if row.piece else "",

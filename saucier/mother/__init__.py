@@ -2,7 +2,7 @@
 
 from saucier.mother.base import Base, base_of, same_base
 from saucier.mother.branch import Branch, BranchGoal, Poured
-from saucier.mother.pot import CannotPour, Mother, Offer, mother_for
+from saucier.mother.pot import CannotPour, Mother, Offer, mother_for, too_far
 
 __all__ = [
     "Base",
@@ -15,4 +15,5 @@ __all__ = [
     "base_of",
     "mother_for",
     "same_base",
+    "too_far",
 ]

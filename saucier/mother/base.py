@@ -33,9 +33,13 @@ class Base:
     additions: tuple[AnyStep, ...]
 
     @property
+    def rows(self) -> tuple[Ingredient, ...]:
+        """All that is in it."""
+        return (self.fat, self.flour, *(row for row, _ in self.liquids))
+
+    @property
     def allergens(self) -> frozenset[str]:
-        rows = [self.fat, self.flour, *(row for row, _ in self.liquids)]
-        return frozenset().union(*(row.allergens for row in rows))
+        return frozenset().union(*(row.allergens for row in self.rows))
 
     @property
     def name(self) -> Sentence:

@@ -26,13 +26,19 @@ from saucier.units.rounding import coarsest
 @dataclass(frozen=True, slots=True)
 class BranchGoal:
     """What a branch is to become: the sauce of ``sheet``, ``volume_ml`` of it at
-    ``viscosity_pa_s`` and ``serving_c``."""
+    ``viscosity_pa_s`` and ``serving_c``, weighed out ``batches`` times."""
 
     key: str
     sheet: Sheet
     volume_ml: float
     viscosity_pa_s: float
     serving_c: float
+    batches: int = 1
+
+    @property
+    def whole_ml(self) -> float:
+        """All its batches, mL."""
+        return self.batches * self.volume_ml
 
     @property
     def grade(self) -> str:
@@ -57,7 +63,7 @@ class Poured:
 @dataclass(frozen=True, slots=True)
 class Branch:
     """A finished branch: its own ``sheet`` (which takes the mother in as another sauce) rounded to
-    what a kitchen weighs, the state it comes to, and how it was poured."""
+    what a kitchen weighs, the state it comes to, and how it was poured: one of its batches."""
 
     goal: BranchGoal
     sheet: Sheet

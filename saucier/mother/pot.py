@@ -1,7 +1,7 @@
 """The mother pot: as thick as its most demanding branch needs before that branch's own additions."""
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 
 from saucier import constants as K
@@ -189,7 +189,7 @@ def _rounded(settled: _Settled, mass_g: float, kitchen: Kitchen, thicken: frozen
     checked = check(sheet, kitchen)
     one = checked.final.pot
     branches = tuple(_branch(p, sheet, one, made, kitchen) for p in settled.pourings)
-    taken = sum(branch.poured.base_g for branch in branches)
+    taken = sum(branch.goal.batches * branch.poured.base_g for branch in branches)
     total = batches * one.total_g
     return Mother(
         base=made.base,
@@ -215,10 +215,10 @@ def _settled(
 ) -> _Settled:
     """Size and flour together: what boils off does not grow with the pot, so the size decides the
     flour, and the flour how much the branches take."""
-    base = bases[max(goals, key=lambda goal: goal.volume_ml).key]
+    base = bases[max(goals, key=lambda goal: goal.whole_ml).key]
     minutes = max(bases[goal.key].minutes for goal in goals)
     setters = {goal.key for goal in goals if goal.key not in thicken} or {g.key for g in goals}
-    size_ml = 1.03 * sum(goal.volume_ml for goal in goals)
+    size_ml = 1.03 * sum(goal.whole_ml for goal in goals)
     for _ in range(_SETTLES):
         pan, batches = pan_for(size_ml)
         made = _Base(base, minutes, pan, kitchen)
@@ -241,7 +241,7 @@ def _settled(
         pot = made.pot(flour, liquid)
         density = pot.total_g / pot.total_ml
         film = kitchen.film_ml * batches * density
-        mass = film + sum(_solved(pouring, pot).base_g for pouring in pourings)
+        mass = film + sum(p.goal.batches * _solved(p, pot).base_g for p in pourings)
         before, size_ml = size_ml, mass / density
         if abs(size_ml / before - 1.0) < _SETTLED and pan_for(size_ml) == (pan, batches):
             break
@@ -302,11 +302,12 @@ def _let_down_g(sheet: Sheet, base: Base, kitchen: Kitchen) -> float:
 def _offers(
     branches: tuple[Branch, ...], thickest: str, thicken: frozenset[str]
 ) -> tuple[Offer, ...]:
-    """Where a branch's let-down passes 40 %: bind the thickest by itself, or give it a pot."""
-    far = [branch for branch in branches if branch.poured.let_down_share > K.MOST_LET_DOWN]
+    """Where a branch's let-down passes 40 %: bind the thickest by itself, or give it a pot. Whether
+    that helps is for whoever asks to try (:func:`too_far`)."""
+    far = too_far(branches)
     if not far or len(branches) < 2 or thickest in thicken:
         return ()
-    whole = sum(branch.goal.volume_ml for branch in branches)
+    whole = sum(branch.goal.whole_ml for branch in branches)
     top = next(branch for branch in branches if branch.goal.key == thickest)
     first = say(
         "let-down-too-far",
@@ -317,5 +318,10 @@ def _offers(
         most_pct=100 * K.MOST_LET_DOWN,
     )
     facts = {"first": first, "name": top.goal.sheet.name}
-    ways = ["thicken"] if top.goal.volume_ml < K.SMALL_BRANCH * whole else []
+    ways = ["thicken"] if top.goal.whole_ml < K.SMALL_BRANCH * whole else []
     return tuple(Offer(thickest, do, say(f"offer.{do}", **facts)) for do in (*ways, "own"))
+
+
+def too_far(branches: Iterable[Branch]) -> list[Branch]:
+    """The branches that are let down too far."""
+    return [branch for branch in branches if branch.poured.let_down_share > K.MOST_LET_DOWN]

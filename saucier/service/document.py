@@ -7,6 +7,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, ValidationError, field_validator, model_validator
 
+from saucier.dish import Vessel
 from saucier.document import AmountField, IngredientKey, Part
 from saucier.errors import BadInput
 from saucier.sheet.reading import problems_of
@@ -18,12 +19,18 @@ MAX_LINES = 80
 
 class Line(Part):
     """So many portions of a dish (a key of the dishes given beside), at a ``sitting``, for guests who
-    go ``without`` an allergen, a kind of ingredient or one ingredient."""
+    go ``without`` an allergen, a kind of ingredient, one ingredient, or as a diet says (vegetarian,
+    vegan, alcohol, pork, raw yolk); ``swaps`` puts other ingredients in the place of those named. A
+    ``vessel`` of its own, where this line is not filled as the dish says."""
 
     dish: Key
     portions: Annotated[float, Field(gt=0, le=20_000)]
     sitting: Literal[1, 2] = 1
-    without: Annotated[tuple[str, ...], Field(max_length=8)] = ()
+    without: Annotated[tuple[Annotated[str, Field(max_length=80)], ...], Field(max_length=8)] = ()
+    swaps: Annotated[dict[IngredientKey, IngredientKey], Field(max_length=24)] = Field(
+        default_factory=dict
+    )
+    vessel: Vessel | None = None
 
 
 class OnHand(Part):

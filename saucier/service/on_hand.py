@@ -5,11 +5,12 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from saucier import constants as K
-from saucier.check import check
+from saucier.check import check, larder_of
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.rescue import applied, case_of
 from saucier.rescue.thickness import let_down
+from saucier.service.amiss import Amiss, amiss
 from saucier.service.document import OnHand, Service
 from saucier.sheet import Sheet
 from saucier.solve import goal_of, solve
@@ -24,7 +25,8 @@ ROUX_OF = ("butter-unsalted", "wheat-flour")
 @dataclass(frozen=True, slots=True)
 class Used:
     """Made-ahead sauce used first: ``taken_ml`` of it, ``let_down``, ``ready_ml`` after;
-    ``sheet`` is how it comes back, ``cost`` what it has cost."""
+    ``sheet`` is how the whole tub would come back, ``cost`` what was taken has cost; ``liquid_g`` of
+    ``liquid`` (a key) let down what is taken."""
 
     sauce: str
     name: str
@@ -33,6 +35,8 @@ class Used:
     let_down: Sentence
     sheet: Inside[Sheet]
     cost: float
+    liquid: str = ""
+    liquid_g: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -111,15 +115,23 @@ def _brought_back(
     )
     # It comes back near the thick edge of its grade: bring it to the middle, as it was made.
     case = case_of(back, kitchen)
-    told, whole = say("no-let-down"), back
+    told, whole, poured = say("no-let-down"), back, 0.0
     eta = thickness_of(case.pot, case.serving_c).viscosity_pa_s
     if case.wanted_pa_s and eta and eta > K.THICKER_AHEAD * case.wanted_pa_s:
         remedy = let_down(case, case.liquid)
         if remedy.refused is None:
-            told, whole = remedy.title, applied(back, remedy)
+            whole = applied(back, remedy)
+            poured = larder_of(whole, kitchen).get(case.liquid.key, 0.0) - larder_of(
+                back, kitchen
+            ).get(case.liquid.key, 0.0)
     final = check(whole, kitchen).final.pot
     ready = final.yield_ml
     share = min(1.0, need_ml / ready)
+    # Only as much as is taken is let down: the rest goes back cold, as it was.
+    poured *= share
+    if poured > 0.0:
+        liquid = case.liquid
+        told = say("tub-let-down", ml=poured / liquid.density, name=liquid.spoken_name)
     used = Used(
         sauce=one.sauce,
         name=sheet.name,
@@ -128,6 +140,8 @@ def _brought_back(
         let_down=told,
         sheet=whole,
         cost=final.cost * share,
+        liquid=case.liquid.key if poured > 0.0 else "",
+        liquid_g=poured,
     )
     return used, share
 
@@ -142,11 +156,12 @@ def _too_old(one: OnHand, chilled_days: float) -> Sentence | None:
 
 def ingredients_there(
     service: Service, kitchen: Kitchen
-) -> tuple[dict[str, float], list[Sentence]]:
-    """Grams of each ingredient on hand that may be used, and what was refused. Raises
-    :class:`BadInput` under ``on_hand[i]`` for one nobody knows or an amount that does not fit it."""
+) -> tuple[dict[str, float], list[Sentence], list[Amiss]]:
+    """Grams of each ingredient on hand that may be used, what was refused, and what is amiss under
+    ``on_hand[i]``: one nobody knows, an amount that does not fit it."""
     there: dict[str, float] = {}
     said: list[Sentence] = []
+    wrong: list[Amiss] = []
     for number, one in enumerate(service.on_hand):
         if not one.ingredient:
             continue
@@ -155,12 +170,13 @@ def ingredients_there(
             grams = row.grams(one.amount)
         except BadInput as bad:
             field = "" if bad.problems[0].field == "ingredient" else ".amount"
-            raise bad.under(f"on_hand[{number}]{field}") from None
+            wrong += amiss(bad, f"on_hand[{number}]{field}")
+            continue
         if too_old := _too_old(one, row.keeps_days):
             said.append(say("not-used", name=row.name, why=too_old))
         else:
             there[row.key] = there.get(row.key, 0.0) + grams
-    return there, said
+    return there, said, wrong
 
 
 def roux_first(

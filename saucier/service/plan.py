@@ -1,18 +1,21 @@
 """From lines to needs, from needs to branches, from branches to pots."""
 
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 
-from saucier.dish import Dish, finish_of, in_rounds, layout_of, needs_of, without
-from saucier.errors import BadInput
+from saucier.dish import Dish
+from saucier.guests import exclusions
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
+from saucier.service.amiss import Amiss, amiss, cannot_be_made
 from saucier.service.costing import costed, left_by_recipe, left_over_ml
 from saucier.service.document import Service
+from saucier.service.eaten import eaten_by
+from saucier.service.gather import gather
 from saucier.service.on_hand import ingredients_there, roux_first, used_first
-from saucier.service.planned import Asked, LinePlan, Plan, Wanted, called, going_without
+from saucier.service.planned import BranchPlan, LinePlan, Plan, PotPlan, Wanted
 from saucier.service.pots import PotPlanner
 from saucier.sheet import Sheet
-from saucier.steps import Reserve
 from saucier.words import Sentence, say
 
 
@@ -25,11 +28,14 @@ def plan_service(
 ) -> Plan:
     """``service`` worked out: every need met by a branch, every branch by a pot.
 
-    ``dishes`` and ``sheets`` hold what the lines and dishes name. Raises :class:`BadInput`
-    under ``lines[i]`` for what cannot be served, ``pans`` where no pan is large enough.
+    ``dishes`` and ``sheets`` hold what the lines and dishes name. A line that cannot be served is
+    ``refused``, an entry on hand that cannot be read is left out, and ``Plan.amiss`` says why, by
+    field; the rest is planned all the same.
     """
-    planned, wanted = _gather(service, dishes, sheets, kitchen)
-    there, warnings = ingredients_there(service, kitchen)
+    gathered = gather(service, dishes, sheets, kitchen)
+    wanted, wrong = gathered.wanted, list(gathered.amiss)
+    there, warnings, unread = ingredients_there(service, kitchen)
+    wrong += unread
     warnings += _taken_by_none(service, wanted)
     left = [1.0] * len(service.on_hand)
     for one in wanted.values():
@@ -40,30 +46,103 @@ def plan_service(
             warnings += said
     planner = PotPlanner(service, kitchen, pans, warnings)
     branches, pots = planner.cooked(list(wanted.values()))
+    lines = gathered.lines
+    for key, bad in planner.failed.items():
+        for number in dict.fromkeys(asked.line for asked in wanted[key].asked):
+            wrong += amiss(cannot_be_made(wanted[key].sheet.name, bad), f"lines[{number}]")
+            lines[number] = _cut(lines[number], key)
+    branches = tuple(_with_guests(branch, lines) for branch in branches)
+    pots = _guests_first(pots, branches)
     roux, said = roux_first(service, ((p.key, p.batches, p.sheet) for p in pots), kitchen)
     warnings += said
     by_key = {branch.key: branch for branch in branches}
-    lines = tuple(costed(one, by_key, kitchen) for one in planned)
-    for number, line in enumerate(lines):
-        if line.layout and line.layout.warning:
-            warnings.append(
-                say("in-line", line=number + 1, dish=line.dish.name, what=line.layout.warning)
-            )
-    used = tuple(one for want in wanted.values() for one in want.used)
-    return Plan(
+    lines = [one if one.refused else costed(one, by_key, kitchen) for one in lines]
+    plan = Plan(
         service=service,
-        lines=lines,
+        lines=tuple(lines),
         branches=branches,
         pots=pots,
         first=planner.first(branches, pots),
-        used=used,
+        used=tuple(one for want in wanted.values() for one in want.used),
         roux=tuple(roux),
         there=there,
-        warnings=tuple(dict.fromkeys(warnings)),
+        warnings=(),
         needs_ml=sum(branch.need_ml for branch in branches),
         left_ml=left_over_ml(branches, pots),
-        by_recipe_ml=left_by_recipe(wanted.values(), kitchen),
+        by_recipe_ml=left_by_recipe(
+            (one for one in wanted.values() if one.key not in planner.failed), kitchen
+        ),
     )
+    plan, brought = _kept_from_guests(plan, kitchen)
+    for line in plan.lines:
+        if line.layout and line.layout.warning:
+            warnings.append(
+                say("in-line", line=line.number + 1, dish=line.dish.name, what=line.layout.warning)
+            )
+    return replace(
+        plan, warnings=tuple(dict.fromkeys(warnings)), amiss=tuple(_sorted([*wrong, *brought]))
+    )
+
+
+def _sorted(wrong: list[Amiss]) -> list[Amiss]:
+    return sorted(dict.fromkeys(wrong), key=lambda one: one.field)
+
+
+def _cut(line: LinePlan, key: str) -> LinePlan:
+    """``line`` without the sauce that cannot be made for it."""
+    kept = [
+        (need, branch)
+        for need, branch in zip(line.needs, line.branches, strict=True)
+        if branch != key
+    ]
+    return replace(
+        line,
+        needs=tuple(need for need, _ in kept),
+        branches=tuple(branch for _, branch in kept),
+        refused=not kept,
+    )
+
+
+def _with_guests(branch: BranchPlan, lines: Sequence[LinePlan]) -> BranchPlan:
+    asking = dict.fromkeys(asked.line for asked in branch.asked)
+    return replace(branch, guests=tuple(lines[n].called for n in asking if lines[n].line.without))
+
+
+def _guests_first(pots: Sequence[PotPlan], branches: Sequence[BranchPlan]) -> tuple[PotPlan, ...]:
+    """``pots`` with whom of the guests they are made for, those first."""
+    told = [
+        replace(
+            pot,
+            guests=tuple(
+                dict.fromkeys(guest for b in branches if b.pot == pot.key for guest in b.guests)
+            ),
+        )
+        for pot in pots
+    ]
+    return tuple(sorted(told, key=lambda pot: not pot.guests))
+
+
+def _kept_from_guests(plan: Plan, kitchen: Kitchen) -> tuple[Plan, list[Amiss]]:
+    """The plan once more, every gram of every guest's dish looked through: whoever would be given what
+    was excluded is served nothing. It never should come to that."""
+    wrong: list[Amiss] = []
+    lines = list(plan.lines)
+    for number, line in enumerate(plan.lines):
+        if not line.line.without or line.refused:
+            continue
+        eaten = eaten_by(plan, line, kitchen)
+        held = eaten.held(exclusions(line.line.without, kitchen.larder), kitchen)
+        if held:
+            wrong.append(
+                Amiss(
+                    f"lines[{number}].without",
+                    "would-come-back",
+                    say("would-come-back", names=held),
+                    say("would-come-back:remedy", names=held),
+                )
+            )
+            lines[number] = replace(line, refused=True)
+    return replace(plan, lines=tuple(lines)), wrong
 
 
 def _taken_by_none(service: Service, wanted: Mapping[str, Wanted]) -> list[Sentence]:
@@ -73,68 +152,3 @@ def _taken_by_none(service: Service, wanted: Mapping[str, Wanted]) -> list[Sente
         for number, one in enumerate(service.on_hand)
         if one.sauce and one.sauce not in used
     ]
-
-
-def _gather(
-    service: Service, dishes: Mapping[str, Dish], sheets: Mapping[str, Sheet], kitchen: Kitchen
-) -> tuple[list[LinePlan], dict[str, Wanted]]:
-    planned: list[LinePlan] = []
-    wanted: dict[str, Wanted] = {}
-    for number, line in enumerate(service.lines):
-        at = f"lines[{number}]"
-        if line.dish not in dishes:
-            raise BadInput.at(f"{at}.dish", "is-not-among-the-dishes")
-        whole = dishes[line.dish]
-        own = {used.sauce: _sheet(used.sauce, sheets, at) for used in whole.sauces}
-        try:
-            dish, own, left_out = without(whole, own, line.without, kitchen)
-            needs = needs_of(dish, line.portions, kitchen)
-            layout = layout_of(dish, line.portions, needs, kitchen.larder)
-        except BadInput as bad:
-            raise bad.under(at) from None
-        keys = []
-        for need in needs:
-            sheet = own[need.sauce]
-            grade = need.grade or sheet.target.grade
-            changed = sheet.steps != sheets[need.sauce].steps
-            key = "~".join(
-                [need.sauce, grade or "as-is", *(sorted(line.without) if changed else ())]
-            )
-            if key not in wanted:
-                plain = tuple(step for step in sheet.steps if not isinstance(step, Reserve))
-                name = str(going_without(sheet.name, line.without)) if changed else sheet.name
-                sheet = sheet.model_copy(update={"steps": plain, "name": name[:120]})
-                wanted[key] = Wanted(
-                    key=key,
-                    sauce=need.sauce,
-                    sheet=sheet,
-                    grade=grade,
-                    film_ml=kitchen.film_ml,
-                    variant=changed,
-                )
-            wanted[key].asked.append(Asked(number, dish.name, key, need))
-            keys.append(key)
-        rounds = tuple(in_rounds(one, line.portions) for one in dish.rounds)
-        finish = finish_of(dish, layout)
-        planned.append(
-            LinePlan(
-                number=number,
-                line=line,
-                dish=dish,
-                name=dish.name,
-                called=called(dish.name, line),
-                needs=tuple(needs),
-                branches=tuple(keys),
-                left_out=left_out,
-                layout=layout,
-                rounds=rounds,
-                finish=finish,
-            )
-        )
-    return planned, wanted
-
-
-def _sheet(key: str, sheets: Mapping[str, Sheet], at: str) -> Sheet:
-    if key not in sheets:
-        raise BadInput.at(f"{at}.dish", "uses-a-sauce-not-there", key=key)
-    return sheets[key]

@@ -7,23 +7,27 @@ from typing import Any
 from saucier.check import CheckedSheet, PotInside, State
 from saucier.dish import Dish, InRounds, Layout, SauceNeed
 from saucier.errors import BadInput
+from saucier.guests import Exclusion, Instead, spoken_exclusion
 from saucier.heat import Pan
+from saucier.larder import Larder
 from saucier.mother import Offer
+from saucier.service.amiss import Amiss
 from saucier.service.document import Line, Service
 from saucier.service.on_hand import ReadyRoux, Used
 from saucier.sheet import Sheet
 from saucier.words import Inside, Sentence, one_of, said, say
 
 
-def called(dish: str, line: Line) -> Sentence:
+def called(dish: str, line: Line, larder: Larder) -> Sentence:
     """A dish as it is told apart on paper: for whom without what, at which sitting."""
-    name = going_without(dish, line.without)
+    name = going_without(dish, line.without, larder)
     return say("second-sitting", name=name) if line.sitting == 2 else name
 
 
-def going_without(name: str, words: tuple[str, ...]) -> Sentence:
+def going_without(name: str, words: tuple[str, ...], larder: Larder) -> Sentence:
     """A sauce or a dish, and what its guest goes without."""
-    return say("going-without", name=name, words=one_of(words)) if words else said(name)
+    spoken = tuple(spoken_exclusion(word, larder) for word in words)
+    return say("going-without", name=name, words=one_of(spoken)) if words else said(name)
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,8 +43,10 @@ class Asked:
 @dataclass(frozen=True, slots=True)
 class BranchPlan:
     """One finished sauce: what it is asked for, what is ``made_ml``, from which pot, and why it has
-    one of its own where it does. ``sheet`` cooks it (a mother's branch takes her in), ``final`` is
-    what it comes to. ``from_stock_ml`` was there already, and counts in its ``cost``."""
+    one of its own where it does; ``guests`` are the lines that go without something, served of it
+    first. ``sheet`` cooks it (a mother's branch takes her in), ``final`` is
+    what it comes to: one of ``batches``, while ``made_ml``, ``base_g``, ``let_down_g`` and ``bound_g``
+    are of all. ``in_pan`` is what its pan is called, with its number. ``from_stock_ml`` was there already, and counts in its ``cost``."""
 
     key: str
     sauce: str
@@ -61,14 +67,19 @@ class BranchPlan:
     bound_g: float = 0.0
     why: Sentence | None = None
     can_share: bool = False
+    batches: int = 1
     pan: str = ""
+    in_pan: Sentence | str = ""
+    notes: tuple[Sentence, ...] = ()
+    guests: tuple[Sentence, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class PotPlan:
     """One pot, a mother or a sauce of its own: one of ``batches`` as ``sheet`` in ``pan``, filled to
     ``fill_share``, ``minutes`` each. ``made_g`` of all batches, ``taken_g`` by the branches, ``film_g``
-    and ``left_g`` what is not."""
+    and ``left_g`` what is not. ``in_pan`` is what its pan is called, with its number; ``guests`` are the
+    lines it is made for that go without something: those pots come first, in clean things."""
 
     key: str
     name: Sentence | str
@@ -78,6 +89,7 @@ class PotPlan:
     final: State
     batches: int
     pan: Pan
+    in_pan: Sentence | str
     fill_share: float
     minutes: float
     made_g: float
@@ -88,6 +100,7 @@ class PotPlan:
     thickest: str
     notes: tuple[Sentence, ...]
     offers: tuple[Offer, ...]
+    guests: tuple[Sentence, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,6 +112,7 @@ class FirstPot:
     of: str
     name: str
     pan: Pan
+    in_pan: Sentence | str
     made_g: float
     used_g: float
     minutes: float
@@ -109,7 +123,8 @@ class FirstPot:
 @dataclass(frozen=True, slots=True)
 class LinePlan:
     """One line, the ``number`` it has: its dish, ``called`` as it is told apart on paper (after what it goes ``without``), needs, vessels, rounds, what it costs
-    and brings. ``finish`` is what is still done with it, ``on_plate`` tells the grade of each
+    and brings. ``remarks`` tell where its sauces differ from what their use asks for. ``refused``: it cannot be served as it is asked for (``Plan.amiss`` says why); ``offers``
+    are the swaps with which it can. ``finish`` is what is still done with it, ``on_plate`` tells the grade of each
     sauce at the plate's temperature."""
 
     number: int
@@ -123,6 +138,9 @@ class LinePlan:
     layout: Layout | None
     rounds: tuple[InRounds, ...]
     finish: Sentence | None = None
+    remarks: tuple[Sentence, ...] = ()
+    refused: bool = False
+    offers: tuple[Instead, ...] = ()
     on_plate: tuple[Sentence, ...] = ()
     allergens: tuple[str, ...] = ()
     cost: float = 0.0
@@ -134,7 +152,8 @@ class Plan:
     """The whole service. ``first`` are the pots made for others; ``used`` is sauce on hand used first, ``roux`` ready roux, ``there`` grams
     of ingredients on hand; ``warnings`` what to mind; ``needs_ml`` what is asked for, ``left_ml`` what
     is made beyond that and what clings; ``by_recipe_ml`` what would be left over had
-    each dish made its sauces apart, by halves of their recipes."""
+    each dish made its sauces apart, by halves of their recipes. ``amiss`` is what is wrong with single
+    entries, which are left out of it."""
 
     service: Service
     lines: tuple[LinePlan, ...]
@@ -148,6 +167,7 @@ class Plan:
     needs_ml: float
     left_ml: float
     by_recipe_ml: float
+    amiss: tuple[Amiss, ...] = ()
 
     def to_cook(self, key: str) -> tuple[str, str, Sheet]:
         """What is cooked under ``key``, a pot or a branch: the key it is weighed out under (a sauce
@@ -169,7 +189,8 @@ class Plan:
 @dataclass
 class Wanted:
     """A branch being gathered: what is asked of it so far, and what of that is there already. A
-    guest's ``variant`` is not the sauce that stands made in the fridge."""
+    guest's ``variant`` is not the sauce that stands made in the fridge; nothing ``excluded`` may come
+    into it with anything it shares."""
 
     key: str
     sauce: str
@@ -177,8 +198,14 @@ class Wanted:
     grade: str | None
     film_ml: float
     variant: bool = False
+    excluded: tuple[Exclusion, ...] = ()
     asked: list[Asked] = field(default_factory=list)
     used: list[Used] = field(default_factory=list)
+
+    @property
+    def guest(self) -> bool:
+        """Whether anybody who eats of it goes without something."""
+        return bool(self.excluded)
 
     @property
     def need_ml(self) -> float:

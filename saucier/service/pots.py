@@ -1,14 +1,12 @@
 """Which branches share a pot, which get their own and why, and in which pan each is cooked."""
 
-import math
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import replace
-from functools import reduce
 
 from saucier import constants as K
 from saucier.check import CheckedSheet, check, meets_metal, pots_inside
 from saucier.errors import BadInput
-from saucier.heat import BARE_PANS, POT_SHAPES, Load, Pan, pan_reached_for
+from saucier.heat import Load, Pan
 from saucier.kitchen import Kitchen
 from saucier.mother import (
     Base,
@@ -16,20 +14,25 @@ from saucier.mother import (
     BranchGoal,
     CannotPour,
     Mother,
+    Offer,
     base_of,
     mother_for,
     same_base,
+    too_far,
 )
 from saucier.service.document import Service
+from saucier.service.eaten import named_in
 from saucier.service.planned import BranchPlan, FirstPot, PotPlan, Wanted
+from saucier.service.shelf import Shelf
 from saucier.sheet import Sheet, SheetPan, Target
-from saucier.solve import Unreachable, goal_of, rounded_for_kitchen, solve
+from saucier.solve import Goal, Unreachable, goal_of, rounded_for_kitchen, solve
 from saucier.steps import AnyStep, Reduce, Use, load_of
 from saucier.thickness import grade_named, spoken_grade
 from saucier.units import Amount
-from saucier.words import Sentence, all_of, say
+from saucier.words import Sentence, say
 
 _OTHER_PAN = say("planned-in-another-pan")
+_FITTINGS = 3
 
 
 class PotPlanner:
@@ -39,35 +42,54 @@ class PotPlanner:
         self, service: Service, kitchen: Kitchen, pans: Sequence[Pan], warnings: list[Sentence]
     ) -> None:
         self._service, self._kitchen, self._warnings = service, kitchen, warnings
-        # Bare metal last: it turns wine, lemon and yolk grey.
-        there = (pan for pan in pans if pan.shape in POT_SHAPES)
-        self._pans = sorted(there, key=lambda pan: (pan.reactive, pan.capacity_ml))
-        self._by_name = {pan.name: pan for pan in pans}
-        self._taken: dict[str, object] = {}
+        self._shelf = Shelf(service, kitchen, pans, warnings)
+        self.failed: dict[str, BadInput] = {}
+        """By the key of a sauce, why it cannot be made at all."""
 
     def cooked(self, wanted: list[Wanted]) -> tuple[tuple[BranchPlan, ...], tuple[PotPlan, ...]]:
         made = [one for one in wanted if one.need_ml > one.from_stock_ml]
         groups, alone, bases = self._grouped(made)
         branches: list[BranchPlan] = []
         pots: list[PotPlan] = []
-        groups.sort(key=lambda group: -sum(one.to_make_ml for one in group))
+        # Guests' pots first: clean things are there then. Then what is large.
+        groups.sort(key=lambda group: (not _any_guest(group), -sum(o.to_make_ml for o in group)))
+        # A guest's own pot comes before any mother: no pan was anything else's yet.
+        self._each_alone([pair for pair in alone if pair[0].guest], bases, pots, branches)
+        alone = [pair for pair in alone if not pair[0].guest]
         for number, group in enumerate(groups):
             pot, poured = self._mother(number, group, bases, alone)
             if pot is not None:
                 pots.append(pot)
             branches += poured
-        # The smallest first: each takes the smallest pan it fits, and leaves the large ones.
-        for one, why in sorted(alone, key=lambda pair: pair[0].to_make_ml):
-            pot, branch = self._own(one, why, not isinstance(bases[one.key], Sentence))
-            pots.append(pot)
-            branches.append(branch)
+        self._each_alone(alone, bases, pots, branches)
         for one in wanted:
-            if one not in made:
+            if one not in made and one.key not in self.failed:
                 branches.append(self._all_there(one))
-        branches = [self._placed(branch) for branch in branches]
+        guest = {one.key for one in wanted if one.guest}
+        names = {pot.key: pot.name for pot in pots}
+        branches.sort(key=lambda branch: branch.key not in guest)
+        branches = [self._placed(branch, names.get(branch.pot)) for branch in branches]
         order = {one.key: number for number, one in enumerate(wanted)}
         branches.sort(key=lambda branch: order[branch.key])
         return tuple(branches), tuple(pots)
+
+    def _each_alone(
+        self,
+        alone: list[tuple[Wanted, Sentence]],
+        bases: dict[str, Base | Sentence],
+        pots: list[PotPlan],
+        branches: list[BranchPlan],
+    ) -> None:
+        """A pot of its own for each, guests first, then the smallest: each takes the smallest pan it
+        fits, and leaves the large ones."""
+        for one, why in sorted(alone, key=lambda pair: (not pair[0].guest, pair[0].to_make_ml)):
+            try:
+                pot, branch = self._own(one, why, not isinstance(bases[one.key], Sentence))
+            except BadInput as bad:
+                self.failed[one.key] = bad
+                continue
+            pots.append(pot)
+            branches.append(branch)
 
     def _grouped(
         self, wanted: list[Wanted]
@@ -90,10 +112,17 @@ class PotPlanner:
             else:
                 self._join(one, base, groups, bases)
         for one in waiting:
-            if groups:
-                groups[0].append(one)
+            barred: Sentence | None = None
+            for group in groups:
+                barred = self._barred([*group, one], one, bases)
+                if barred is None:
+                    group.append(one)
+                    break
             else:
                 groups.append([one])
+                if barred:
+                    alone.append((one, say("not-shared", why=barred)))
+                    groups.pop()
         shared = [group for group in groups if len(group) > 1]
         for group in groups:
             if len(group) == 1:
@@ -110,6 +139,25 @@ class PotPlanner:
                 group.append(one)
                 return
         groups.append([one])
+
+    def _barred(
+        self, group: list[Wanted], one: Wanted, bases: dict[str, Base | Sentence]
+    ) -> Sentence | None:
+        """Why ``one`` may not pour from the mother of ``group`` (``one`` among it): what she would
+        bring that its guests go without, or an allergen it has not of its own. Hers is the base of
+        whoever takes most."""
+        base = bases[max(group, key=lambda each: each.to_make_ml).key]
+        if not isinstance(base, Base):
+            return None
+        larder = self._kitchen.larder
+        held = [row for row in base.rows if any(e.hits(row) for e in one.excluded)]
+        if held:
+            names = tuple(row.spoken_name for row in held)
+            return say("mother-brings-excluded", names=names)
+        own = frozenset().union(*(larder[key].allergens for key in named_in(one.sheet)))
+        if more := base.allergens - own:
+            return say("mother-brings", names=tuple(sorted(more)))
+        return None
 
     @staticmethod
     def _why_alone(
@@ -134,35 +182,89 @@ class PotPlanner:
         """A mother for ``group``; who cannot be made from her goes to ``alone``."""
         thicken = {one.key for one in group if self._service.force.get(one.sauce) == "thicken"}
         while len(group) > 1:
-            goals = [_goal(one) for one in group]
+            if barred := [(one, why) for one in group if (why := self._barred(group, one, bases))]:
+                alone += [(one, say("not-from-the-mother", why=why)) for one, why in barred]
+                group = [one for one in group if all(one is not out for out, _ in barred)]
+                continue
+            finish = {one.key: self._finished(one) for one in group}
+            goals = [_goal(one, finish[one.key][1]) for one in group]
             own = {one.key: base for one in group if isinstance(base := bases[one.key], Base)}
             key = f"mother-{number + 1}"
             try:
-                mother = mother_for(
-                    goals,
-                    own,
-                    self._pan_for_mother(key),
-                    self._kitchen,
-                    frozenset(thicken),
-                    self._finish_in,
-                )
+                mother = self._made(goals, own, key, frozenset(thicken), finish)
                 break
             except CannotPour as bad:
                 out = next(one for one in group if one.key == bad.key)
                 alone.append((out, say("not-from-the-mother", why=bad.problems[0].message)))
                 group = [one for one in group if one is not out]
+            except BadInput as bad:  # no pan for so much of it: each by itself
+                why = say("not-from-the-mother", why=bad.problems[0].message)
+                alone += [(one, why) for one in group]
+                return None, []
         else:
             alone += [(one, say("only-one-of-its-base")) for one in group]
             return None, []
-        pot = self._pot_of(key, mother)
+        offers = self._that_help(mother, goals, own, key, thicken, finish)
+        pot = self._pot_of(key, mother, offers)
         names = {branch.goal.key: branch for branch in mother.branches}
         return pot, [self._branch(one, key, names[one.key], bases) for one in group]
 
-    def _pot_of(self, key: str, mother: Mother) -> PotPlan:
+    def _made(
+        self,
+        goals: list[BranchGoal],
+        bases: dict[str, Base],
+        key: str,
+        thicken: frozenset[str],
+        finish: dict[str, tuple[Pan | None, int]],
+    ) -> Mother:
+        return mother_for(
+            goals,
+            bases,
+            self._pan_for_mother(key),
+            self._kitchen,
+            thicken,
+            lambda goal: finish[goal.key][0],
+        )
+
+    def _that_help(
+        self,
+        mother: Mother,
+        goals: list[BranchGoal],
+        bases: dict[str, Base],
+        key: str,
+        thicken: set[str],
+        finish: dict[str, tuple[Pan | None, int]],
+    ) -> tuple[Offer, ...]:
+        """Of what is offered where a branch is let down too far, what was tried and helps."""
+        helps = []
+        far = len(too_far(mother.branches))
+        for offer in mother.offers:
+            rest = [goal for goal in goals if goal.key != offer.branch]
+            own = offer.do == "own"
+            try:
+                if own and len(rest) < 2:
+                    helps.append(offer)
+                    continue
+                bound = thicken if own else thicken | {offer.branch}
+                tried = self._made(rest if own else goals, bases, key, frozenset(bound), finish)
+            except BadInput:
+                continue
+            if len(too_far(tried.branches)) < far:
+                helps.append(offer)
+        return tuple(helps)
+
+    def _finished(self, one: Wanted) -> tuple[Pan | None, int]:
+        """The pan a branch is finished in, and in how many parts it is weighed out."""
+        made = check(one.sheet, self._kitchen).final.pot
+        fullest = load_of(one.sheet, self._kitchen).fullest * one.to_make_ml / made.yield_ml
+        need = max(one.to_make_ml, fullest)
+        return self._shelf.finished_in(one.key, need, sour=meets_metal(made.balance))
+
+    def _pot_of(self, key: str, mother: Mother, offers: tuple[Offer, ...]) -> PotPlan:
         one = mother.checked.final.pot
         pan = mother.checked.pan
-        shared = self._take(pan, mother.base.name)
-        fullest = max(state.pot.total_ml for state in mother.checked.steps) / pan.capacity_ml
+        given = self._shelf.take(pan, mother.base.name, mother.batches)
+        fullest = _fullest_ml(mother.checked) / pan.capacity_ml
         return PotPlan(
             key=key,
             name=mother.base.name,
@@ -172,6 +274,7 @@ class PotPlanner:
             final=mother.checked.final,
             batches=mother.batches,
             pan=pan,
+            in_pan=given.called,
             fill_share=fullest,
             minutes=one.minutes,
             made_g=mother.made_g,
@@ -180,14 +283,14 @@ class PotPlanner:
             film_g=mother.film_g,
             left_g=mother.left_g,
             thickest=mother.thickest,
-            notes=(*shared, *self._notes(mother.checked, mother.batches)),
-            offers=mother.offers,
+            notes=(*given.notes, *self._notes(mother.checked, mother.batches, given.at_once)),
+            offers=offers,
         )
 
     def _branch(
         self, one: Wanted, pot: str, branch: Branch, bases: dict[str, Base | Sentence]
     ) -> BranchPlan:
-        base, why = bases[one.key], None
+        base, why, times = bases[one.key], None, branch.goal.batches
         if self._service.force.get(one.sauce) == "share" and isinstance(base, Base):
             why = say("made-to-share", base=base.name)
         return BranchPlan(
@@ -196,51 +299,24 @@ class PotPlanner:
             sheet=branch.sheet,
             final=branch.final,
             film_ml=one.film_ml,
-            made_ml=branch.final.pot.yield_ml,
-            base_g=branch.poured.base_g,
-            let_down_g=branch.poured.let_down_g,
+            made_ml=times * branch.final.pot.yield_ml,
+            base_g=times * branch.poured.base_g,
+            let_down_g=times * branch.poured.let_down_g,
             let_down_share=branch.poured.let_down_share,
-            bound_g=branch.poured.bound_g,
+            bound_g=times * branch.poured.bound_g,
             why=why,
             can_share=True,
-            cost=branch.final.pot.cost + one.stock_cost,
+            batches=times,
+            cost=times * branch.final.pot.cost + one.stock_cost,
         )
 
     def _own(self, one: Wanted, why: Sentence, can_share: bool) -> tuple[PotPlan, BranchPlan]:
         """A pot of its own, solved for its grade and volume in a pan of the kitchen's."""
-        ml, key = one.to_make_ml, f"own-{one.key}"
-        pan, batches, said = self._pan_for(one, key)
-        placed = one.sheet.model_copy(update={"pan": SheetPan.of(pan)})
-        placed = placed.model_copy(update={"steps": self._first_in(placed.steps, key)})
-        goal = goal_of(placed, one.grade, Amount(K.POT_A_LITTLE_OVER * ml / batches, "mL"))
-        try:
-            sheet = solve(placed, goal, self._kitchen).sheet
-            sheet = rounded_for_kitchen(sheet, goal, self._kitchen, within=K.POT_WITHIN).sheet
-        except BadInput as bad:
-            goal = goal_of(placed.model_copy(update={"target": _open(placed)}), None, goal.volume)
-            if isinstance(bad, Unreachable) and bad.nearest:
-                sheet = rounded_for_kitchen(
-                    bad.nearest, goal, self._kitchen, within=K.POT_WITHIN
-                ).sheet
-            else:
-                try:
-                    # As it is written, turned or not: one sauce never takes the others' plan away.
-                    sheet = solve(placed, goal, self._kitchen, as_found=True).sheet
-                except BadInput:
-                    raise bad.under(one.sauce) from None
-            grade = spoken_grade(one.grade) if one.grade else say("its-volume")
-            self._warnings.append(
-                say(
-                    "cannot-be-brought-to",
-                    name=one.sheet.name,
-                    grade=grade,
-                    why=bad.problems[0].message,
-                )
-            )
-        checked = check(sheet, self._kitchen)
-        final = checked.final
-        shared = self._take(pan, one.sheet.name)
-        fullest = max(state.pot.total_ml for state in checked.steps) / pan.capacity_ml
+        key = f"own-{one.key}"
+        pan, batches, said, checked = self._fitted(one, key)
+        sheet, final = checked.sheet, checked.final
+        given = self._shelf.take(pan, one.sheet.name, batches)
+        fullest = _fullest_ml(checked) / pan.capacity_ml
         made_g, made_ml = batches * final.pot.yield_g, batches * final.pot.yield_ml
         film_g = one.film_ml * final.pot.yield_g / final.pot.yield_ml
         pot = PotPlan(
@@ -252,6 +328,7 @@ class PotPlanner:
             final=final,
             batches=batches,
             pan=pan,
+            in_pan=given.called,
             fill_share=fullest,
             minutes=final.pot.minutes,
             made_g=made_g,
@@ -260,7 +337,7 @@ class PotPlanner:
             film_g=film_g,
             left_g=0.0,
             thickest=one.key,
-            notes=(*said, *shared, *self._notes(checked, batches)),
+            notes=(*said, *given.notes, *self._notes(checked, batches, given.at_once)),
             offers=(),
         )
         branch = BranchPlan(
@@ -273,10 +350,76 @@ class PotPlanner:
             base_g=made_g,
             why=why,
             can_share=can_share,
+            batches=batches,
             pan=pan.name,
+            in_pan=given.called,
             cost=batches * final.pot.cost + one.stock_cost,
         )
         return pot, branch
+
+    def _fitted(self, one: Wanted, key: str) -> tuple[Pan, int, tuple[Sentence, ...], CheckedSheet]:
+        """A pan and batches for a sauce in a pot of its own, and the sauce solved in it: what it is
+        at its fullest is known only then, and where that is too much it is fitted anew. Raises
+        :class:`BadInput`."""
+        checked = check(one.sheet, self._kitchen)
+        # What goes in before a reduction is what the pan has to hold.
+        load = load_of(one.sheet, self._kitchen).times(one.to_make_ml / checked.final.pot.yield_ml)
+        sour = any(meets_metal(state.pot.balance) for state in checked.steps)
+        for _ in range(_FITTINGS):
+            pan, batches, said = self._pan_for(one, key, load, sour)
+            placed = one.sheet.model_copy(update={"pan": SheetPan.of(pan)})
+            placed = placed.model_copy(update={"steps": self._first_in(placed.steps, key)})
+            sheet = self._cooked_alone(placed, one, one.to_make_ml / batches)
+            fitted = check(sheet, self._kitchen)
+            fullest = batches * _fullest_ml(fitted)
+            if fullest <= 1.02 * load.fullest or fullest <= 1.02 * batches * K.POT_FULLEST * (
+                pan.capacity_ml
+            ):
+                break
+            load = load.times(fullest / load.fullest)
+        return pan, batches, said, fitted
+
+    def _cooked_alone(self, placed: Sheet, one: Wanted, ml: float) -> Sheet:
+        """``placed`` solved for ``ml`` of it in its grade, weighable; so little that it would boil dry
+        is made as much larger as it takes, and that is said. Raises :class:`BadInput`."""
+        written = check(placed, self._kitchen).final.pot.yield_ml
+        size = ml
+        while True:
+            try:
+                sheet = self._solved(placed, one, size)
+                break
+            except BadInput:
+                if size >= written:
+                    raise
+                size = min(2.0 * size, max(written, 1.001 * size))
+        if size > ml:
+            self._warnings.append(
+                say("so-little-boils-dry", name=one.sheet.name, made_ml=size, need_ml=ml)
+            )
+        return sheet
+
+    def _solved(self, placed: Sheet, one: Wanted, ml: float) -> Sheet:
+        """``ml`` of ``placed`` in its grade; the nearest where that cannot be had, and so it is said;
+        as it is written, turned or not, where nothing else can. Raises :class:`BadInput`."""
+        goal = goal_of(placed, one.grade, Amount(K.POT_A_LITTLE_OVER * ml, "mL"))
+        try:
+            return self._weighable(solve(placed, goal, self._kitchen).sheet, goal)
+        except BadInput as bad:
+            missed = bad
+        as_is = goal_of(placed.model_copy(update={"target": _open(placed)}), None, goal.volume)
+        if isinstance(missed, Unreachable) and missed.nearest:
+            sheet = self._weighable(missed.nearest, as_is)
+        else:  # one sauce never takes the others' plan away
+            sheet = solve(placed, as_is, self._kitchen, as_found=True).sheet
+        grade = spoken_grade(one.grade) if one.grade else say("its-volume")
+        why = missed.problems[0].message
+        self._warnings.append(
+            say("cannot-be-brought-to", name=one.sheet.name, grade=grade, why=why)
+        )
+        return sheet
+
+    def _weighable(self, sheet: Sheet, goal: Goal) -> Sheet:
+        return rounded_for_kitchen(sheet, goal, self._kitchen, within=K.POT_WITHIN).sheet
 
     def _first_in(self, steps: tuple[AnyStep, ...], key: str) -> tuple[AnyStep, ...]:
         """``steps`` with the pans the cook chose for the sauces made first for them."""
@@ -285,7 +428,7 @@ class PotPlanner:
             if isinstance(step, Use) and step.inside:
                 inside = first_key(key, number)
                 changes: dict[str, object] = {"steps": self._first_in(step.sauce.steps, inside)}
-                if chosen := self._chosen(inside):
+                if chosen := self._shelf.chosen(inside):
                     changes["pan"] = SheetPan.of(chosen)
                 step = step.model_copy(update={"sauce": step.sauce.model_copy(update=changes)})
             placed.append(step)
@@ -301,16 +444,17 @@ class PotPlanner:
             if not branch.pot:
                 continue
             pot = own.get(branch.pot)
-            key, batches = (pot.key, pot.batches) if pot else (branch.key, 1)
+            key, batches = (pot.key, pot.batches) if pot else (branch.key, branch.batches)
             checked = pot.checked if pot else check(branch.sheet, self._kitchen)
             for made in pots_inside(checked, self._kitchen):
-                self._take(made.checked.pan, made.sheet.name)
+                given = self._shelf.take(made.checked.pan, made.sheet.name)
                 told.append(
                     FirstPot(
                         key=first_key(key, made.key),
                         of=key,
                         name=made.sheet.name,
                         pan=made.checked.pan,
+                        in_pan=given.called,
                         made_g=made.made_g,
                         used_g=made.used_g,
                         minutes=made.checked.final.pot.minutes,
@@ -332,109 +476,53 @@ class PotPlanner:
             cost=one.stock_cost,
         )
 
-    def _take(self, pan: Pan, name: Sentence | str) -> tuple[Sentence, ...]:
-        """``pan`` given to the pot ``name``; what to say where another has it."""
-        other = self._taken.get(pan.name)
-        self._taken[pan.name] = all_of([other, name]) if other else name
-        if other and self._pans:
-            return (say("pan-wanted-twice", pan=pan.name, other=other),)
-        return ()
-
     def _pan_for_mother(self, key: str) -> Callable[[float], tuple[Pan, int]]:
         def pan_for(ml: float) -> tuple[Pan, int]:
-            chosen = self._chosen(key)
+            chosen = self._shelf.chosen(key)
             if chosen is not None:
-                return chosen, self._batches(ml, K.POT_HOLDS * chosen.capacity_ml)
-            return self._reached_for(Load(ml))
+                return chosen, self._shelf.batches(ml, K.POT_HOLDS * chosen.capacity_ml)
+            return self._shelf.reached_for(Load(ml))
 
         return pan_for
 
-    def _pan_for(self, one: Wanted, key: str) -> tuple[Pan, int, tuple[Sentence, ...]]:
+    def _pan_for(
+        self, one: Wanted, key: str, load: Load, sour: bool
+    ) -> tuple[Pan, int, tuple[Sentence, ...]]:
         """The pan for a sauce in a pot of its own, in how many batches, and what to say of it: the
         one the cook chose, else the sheet's own where it holds the batch, else one of the
-        kitchen's for its heaviest moment. Raises :class:`BadInput` (field ``pans``)."""
-        checked = check(one.sheet, self._kitchen)
-        # What goes in before a reduction is what the pan has to hold.
-        load = load_of(one.sheet, self._kitchen).times(one.to_make_ml / checked.final.pot.yield_ml)
-        chosen = self._chosen(key)
+        kitchen's for its heaviest moment."""
+        shelf = self._shelf
+        chosen = shelf.chosen(key)
         if chosen is not None:
-            return chosen, self._batches(load.fullest, K.POT_HOLDS * chosen.capacity_ml), ()
+            return chosen, shelf.batches(load.fullest, K.POT_HOLDS * chosen.capacity_ml), ()
         own = one.sheet.pan.as_pan() if one.sheet.pan else None
-        said: tuple[Sentence, ...] = ()
         if own is not None and load.fullest <= K.POT_HOLDS * own.capacity_ml:
-            return own, self._batches(load.fullest, own.capacity_ml), ()
-        sour = any(meets_metal(state.pot.balance) for state in checked.steps)
-        pan, batches = self._reached_for(load, sour=sour)
-        if own is not None:
-            said = (say("own-pan-too-small", own=own.name, pan=pan.name),)
-        return pan, batches, said
+            return own, shelf.batches(load.fullest, own.capacity_ml), ()
+        pan, batches = shelf.reached_for(load, sour=sour)
+        if own is None:
+            return pan, batches, ()
+        return pan, batches, (say("own-pan-too-small", own=own.name, pan=pan.name),)
 
-    def _chosen(self, key: str) -> Pan | None:
-        """The pan the cook chose for ``key``; one the kitchen no longer has is said and passed over."""
-        name = self._service.pans.get(key)
-        if name is None:
-            return None
-        if name not in self._by_name:
-            self._warnings.append(say("pan-gone", pan=name))
-        return self._by_name.get(name)
-
-    def _batches(self, ml: float, holds_ml: float) -> int:
-        return max(1, math.ceil(ml / min(holds_ml, self._kitchen.whisk_ml) - 1e-9))
-
-    def _reached_for(self, load: Load, *, sour: bool = False) -> tuple[Pan, int]:
-        """The pan for ``load``, and in how many equal batches: as few as the largest pan, filled to
-        two thirds, and the whisk allow; of the pans that hold one the one a cook would reach for,
-        free ones first, bare metal never for what is ``sour``. Raises :class:`BadInput` (field
-        ``pans``)."""
-        if not self._pans:
-            batches = self._batches(load.fullest, K.POT_FULLEST * BARE_PANS[-1].capacity_ml)
-            return pan_reached_for(load.times(1.0 / batches)), batches
-        pans = [pan for pan in self._pans if not (sour and pan.reactive)] or self._pans
-        largest = max(pans, key=lambda pan: (not pan.reactive, pan.capacity_ml))
-        batches = self._batches(load.fullest, K.POT_FULLEST * largest.capacity_ml)
-        if batches > K.MOST_BATCHES:
-            raise BadInput.at(
-                "pans",
-                "pans-are-too-small",
-                litres=load.fullest / 1000,
-                batches=batches,
-                pan=largest.name,
-            )
-        each = load.times(1.0 / batches)
-        fits = [p for p in pans if each.fullest <= K.POT_FULLEST * p.capacity_ml] or [largest]
-        free = [pan for pan in fits if pan.name not in self._taken] or fits
-        if each.goes_in > 0.0:
-            return pan_reached_for(each, free), batches
-        return free[0], batches
-
-    def _finish_in(self, goal: BranchGoal) -> Pan | None:
-        """The pan a branch of a mother is finished in: the one the cook chose, or the smallest free
-        one that its fullest moment leaves a fifth of."""
-        chosen = self._chosen(goal.key)
-        if chosen is not None:
-            return chosen
-        made = check(goal.sheet, self._kitchen).final.pot.yield_ml
-        fullest = load_of(goal.sheet, self._kitchen).fullest * goal.volume_ml / made
-        need = max(goal.volume_ml, fullest) / K.FINISHED_FULL
-        free = (pan for pan in self._pans if pan.name not in self._taken)
-        return next((pan for pan in free if need <= pan.capacity_ml), None)
-
-    def _placed(self, branch: BranchPlan) -> BranchPlan:
+    def _placed(self, branch: BranchPlan, mother: object) -> BranchPlan:
         """A mother's branch in its pan: the one it was planned in, where no pot before it took that
         pan, else the next free one; made in another than planned, it is weighed out anew for it."""
         if branch.pan or not branch.pot:
             return branch
+        shelf = self._shelf
         planned = branch.sheet.pan.as_pan() if branch.sheet.pan else None
-        chosen = self._service.pans.get(branch.key) in self._by_name
-        pan = planned if chosen or (planned and planned.name not in self._taken) else None
-        if pan is None or pan.name not in self._by_name:
-            fits = (p for p in self._pans if branch.made_ml <= K.FINISHED_FULL * p.capacity_ml)
-            pan = next((p for p in fits if p.name not in self._taken), None)
-        if pan is None:
+        chosen = shelf.chosen(branch.key)
+        pan = planned if chosen or (planned and shelf.is_free(planned)) else None
+        if pan is None or not shelf.knows(pan):
+            sour = meets_metal(branch.final.pot.balance)
+            pan = shelf.free_for(branch.made_ml / branch.batches, sour=sour)
+        if pan is None:  # none is free: the one it was planned in, after whoever has it
+            pan = planned
+        if pan is None or not shelf.knows(pan):
             return branch
-        said = _and_also([branch.why, *self._take(pan, branch.name)])
-        placed = replace(branch, pan=pan.name, why=said)
-        return placed if pan == planned else self._moved(placed, pan)
+        given = shelf.take(pan, branch.name, branch.batches, mother)
+        placed = replace(branch, pan=pan.name, in_pan=given.called, notes=given.notes)
+        same = planned is not None and pan.name == planned.name
+        return placed if same else self._moved(placed, pan)
 
     def _moved(self, branch: BranchPlan, pan: Pan) -> BranchPlan:
         """``branch`` finished in ``pan``, where that keeps what it was made for; as it was planned,
@@ -442,19 +530,22 @@ class PotPlanner:
         sheet = branch.sheet.model_copy(update={"pan": SheetPan.of(pan)})
         final = check(sheet, self._kitchen).final
         if final.thickness.grade == branch.final.thickness.grade:
-            made = final.pot.yield_ml
+            made = branch.batches * final.pot.yield_ml
             if abs(made / branch.made_ml - 1.0) <= K.POT_WITHIN:
                 return replace(branch, sheet=sheet, final=final, made_ml=made)
-        return replace(branch, why=_and_also([branch.why, _OTHER_PAN]))
+        return replace(branch, notes=(*branch.notes, _OTHER_PAN))
 
-    def _notes(self, checked: CheckedSheet, batches: int) -> tuple[Sentence, ...]:
+    def _notes(self, checked: CheckedSheet, batches: int, at_once: int) -> tuple[Sentence, ...]:
         notes = []
         pan, ml = checked.pan, checked.final.pot.total_ml
-        fullest = max(state.pot.total_ml for state in checked.steps) / pan.capacity_ml
-        if not self._pans:
+        fullest = _fullest_ml(checked) / pan.capacity_ml
+        if not self._shelf.pans:
             notes.append(say("no-pans-known"))
-        if batches > 1:
-            notes.append(say("in-batches", batches=batches))
+        if batches > K.MOST_BATCHES:
+            notes.append(say("in-far-too-many-batches", batches=batches, pan=pan.name))
+        elif batches > 1:
+            code = "in-batches-at-once" if at_once > 1 else "in-batches"
+            notes.append(say(code, batches=batches, pans=at_once))
         if batches * ml > self._kitchen.whisk_ml:
             most = self._kitchen.whisk_ml / 1000.0
             notes.append(say("whisk-limits", litres=most))
@@ -469,15 +560,18 @@ class PotPlanner:
         return tuple(notes)
 
 
-def _and_also(said: Iterable[Sentence | None]) -> Sentence | None:
-    """What is said of a branch, one thing after the other; None where nothing is."""
-    told = [one for one in said if one]
-    return reduce(lambda a, b: say("and-also", first=a, then=b), told) if told else None
-
-
 def first_key(pot: str, inside: int | str) -> str:
     """The key of a sauce made first for ``pot``, by the step it is for."""
     return f"{pot}/{inside}" if "/" not in pot else f"{pot}.{inside}"
+
+
+def _fullest_ml(checked: CheckedSheet) -> float:
+    """The most that is in its pot at any moment, mL."""
+    return max(state.pot.total_ml for state in checked.steps)
+
+
+def _any_guest(group: list[Wanted]) -> bool:
+    return any(one.guest for one in group)
 
 
 def _boils_down(checked: CheckedSheet) -> bool:
@@ -489,7 +583,14 @@ def _open(sheet: Sheet) -> Target:
     return sheet.target.model_copy(update={"grade": None})
 
 
-def _goal(one: Wanted) -> BranchGoal:
+def _goal(one: Wanted, batches: int) -> BranchGoal:
     assert one.grade is not None
     target = grade_named(one.grade).target
-    return BranchGoal(one.key, one.sheet, one.to_make_ml, target, one.sheet.target.serving_c)
+    return BranchGoal(
+        key=one.key,
+        sheet=one.sheet,
+        volume_ml=one.to_make_ml / batches,
+        viscosity_pa_s=target,
+        serving_c=one.sheet.target.serving_c,
+        batches=batches,
+    )

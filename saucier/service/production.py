@@ -8,10 +8,12 @@ from saucier.cards import cards
 from saucier.check import CheckedSheet, check
 from saucier.kitchen import Kitchen
 from saucier.larder import ALLERGENS, Ingredient
+from saucier.service.cautions import cautions_of, sitting_ml
 from saucier.service.costing import toppings_g, usable_g
 from saucier.service.on_hand import ROUX_OF
 from saucier.service.planned import BranchPlan, FirstPot, LinePlan, Plan, PotPlan
-from saucier.steps import Weighed
+from saucier.service.trimmings import Trimmings, trimmings_of
+from saucier.steps import Add, Weighed
 from saucier.units import Amount, kitchen_round
 from saucier.words import Sentence, say
 
@@ -38,8 +40,10 @@ class Buy:
 
 @dataclass(frozen=True, slots=True)
 class WeighOut:
-    """What to weigh out for one pot or branch (one of ``batches``), and its steps in short: how
-    thick it is then (``grade``), which dishes it ``feeds``."""
+    """What to weigh out for one pot or branch (one of ``batches``; ``in_all`` is the same for all of
+    them), and its steps in short: how thick it is then (``grade``), in which pan, which dishes it
+    ``feeds``, its ``let_down`` and whether it is hot or cold, which ``guests`` get of it first, how much each of two sittings takes (mL), what to
+    mind (``notes``)."""
 
     key: str
     name: Sentence | str
@@ -48,6 +52,12 @@ class WeighOut:
     feeds: tuple[str, ...]
     batches: int
     weighed: tuple[Weighed, ...]
+    in_all: tuple[Amount, ...]
+    pan: Sentence | str
+    guests: tuple[Sentence, ...]
+    sittings_ml: tuple[float, ...]
+    let_down: Sentence | None
+    notes: tuple[Sentence, ...]
     steps: tuple[Sentence, ...]
     makes_ml: float
     makes_g: float
@@ -91,7 +101,8 @@ class MatrixRow:
 
 @dataclass(frozen=True, slots=True)
 class Production:
-    """Everything the kitchen needs on paper. ``matrix`` is dish by allergen."""
+    """Everything the kitchen needs on paper. ``matrix`` is dish by allergen; ``left`` is what to do with
+    what is over."""
 
     buy: tuple[Buy, ...]
     weigh: tuple[WeighOut, ...]
@@ -100,13 +111,17 @@ class Production:
     allergens: tuple[str, ...]
     matrix: tuple[MatrixRow, ...]
     stretch: tuple[Stretch, ...]
+    cautions: tuple[Sentence, ...]
+    trimmings: tuple[Trimmings, ...]
+    left: tuple[Sentence, ...]
     cost: float
 
 
 def production_of(plan: Plan, kitchen: Kitchen) -> Production:
     """The production sheet of ``plan``."""
-    weigh = _weigh(plan, kitchen)
-    buy = _buy(plan, weigh, kitchen)
+    weigh = weighed_out(plan, kitchen)
+    counted = _counted_up(plan, weigh, kitchen)
+    buy = counted.buy(plan, kitchen)
     shown = tuple(a for a in ALLERGENS if any(a in line.allergens for line in plan.lines))
     return Production(
         buy=buy,
@@ -117,32 +132,90 @@ def production_of(plan: Plan, kitchen: Kitchen) -> Production:
         prepare=_prepare(plan, buy, kitchen),
         allergens=shown,
         matrix=tuple(
-            MatrixRow(line.called, tuple(a in line.allergens for a in shown)) for line in plan.lines
+            MatrixRow(line.called, tuple(a in line.allergens for a in shown))
+            for line in plan.lines
+            if not line.refused
         ),
         stretch=tuple(
             dict.fromkeys(one for line in plan.lines if (one := _stretch(line, kitchen)))
         ),
+        cautions=cautions_of(plan, kitchen),
+        trimmings=trimmings_of(counted.trimmed.items(), counted.used, kitchen),
+        left=_left(plan),
         cost=sum(line.cost for line in plan.lines),
     )
 
 
-def _weigh(plan: Plan, kitchen: Kitchen) -> tuple[WeighOut, ...]:
+def _left(plan: Plan) -> tuple[Sentence, ...]:
+    """What is over of each sauce and each mother, and whether it keeps."""
+    told = []
+    for branch in plan.branches:
+        over = branch.made_ml + branch.from_stock_ml - branch.need_ml - branch.film_ml
+        if over >= K.LEFT_TOLD_ML and branch.pot:
+            keeps = "does-not-keep" if branch.final.pot.delicate else "keeps"
+            days = plan.service.keep_days
+            told.append(say(f"left.{keeps}", name=branch.name, ml=over, days=days))
+    for pot in plan.pots:
+        over = pot.left_g * pot.made_ml / pot.made_g if pot.mother else 0.0
+        if over >= K.LEFT_TOLD_ML:
+            told.append(say("left.keeps", name=pot.name, ml=over, days=plan.service.keep_days))
+    return tuple(told)
+
+
+def weighed_out(plan: Plan, kitchen: Kitchen) -> tuple[WeighOut, ...]:
+    """Everything that is weighed for ``plan``, in the order of work: what guests eat of first, the
+    sauces made for others before them."""
     by_pot = {branch.pot: branch for branch in plan.branches}
+    mothers = {pot.key: pot for pot in plan.pots if pot.mother}
     names = _names(plan)
-    weighed_out = [
-        _weigh_out(one.key, one.name, "", one.batches, one.made.checked, (str(names[one.of]),))
+    guests = {branch.key: branch.guests for branch in plan.branches}
+    guests |= {pot.key: pot.guests for pot in plan.pots}
+    out = [
+        _weigh_out(
+            _Head(
+                one.key,
+                one.name,
+                "",
+                one.batches,
+                one.in_pan,
+                (str(names[one.of]),),
+                guests.get(one.of, ()),
+            ),
+            one.made.checked,
+            kitchen,
+        )
         for one in plan.first
     ]
     for pot in plan.pots:  # a mother feeds her branches, which say themselves what they feed
-        feeds = () if pot.mother else _feeds(by_pot[pot.key])
-        weighed_out.append(_weigh_out(pot.key, pot.name, "", pot.batches, pot.checked, feeds))
-    mothers = {pot.key for pot in plan.pots if pot.mother}
+        branch = None if pot.mother else by_pot[pot.key]
+        feeds = _feeds(branch) if branch else ()
+        sittings = _sittings(plan, branch) if branch else ()
+        head = _Head(
+            pot.key, pot.name, "", pot.batches, pot.in_pan, feeds, pot.guests, sittings, pot.notes
+        )
+        out.append(_weigh_out(head, pot.checked, kitchen))
     for branch in plan.branches:
         if branch.pot in mothers:
-            checked = check(branch.sheet, kitchen)
-            feeds = _feeds(branch)
-            weighed_out.append(_weigh_out(branch.key, branch.name, branch.pot, 1, checked, feeds))
-    return tuple(weighed_out)
+            head = _Head(
+                branch.key,
+                branch.name,
+                branch.pot,
+                branch.batches,
+                branch.in_pan,
+                _feeds(branch),
+                branch.guests,
+                _sittings(plan, branch),
+                branch.notes,
+                branch.let_down_g,
+            )
+            out.append(_weigh_out(head, check(branch.sheet, kitchen), kitchen))
+    return tuple(sorted(out, key=lambda one: not one.guests))
+
+
+def _sittings(plan: Plan, branch: BranchPlan) -> tuple[float, ...]:
+    """mL each sitting takes; nothing where there is one."""
+    each = tuple(sitting_ml(plan, branch, number) for number in (1, 2))
+    return each if all(each) else ()
 
 
 def _names(plan: Plan) -> dict[str, Sentence | str]:
@@ -155,24 +228,40 @@ def _feeds(branch: BranchPlan) -> tuple[str, ...]:
     return tuple(dict.fromkeys(asked.dish for asked in branch.asked))
 
 
-def _weigh_out(
-    key: str,
-    name: Sentence | str,
-    of: str,
-    batches: int,
-    checked: CheckedSheet,
-    feeds: tuple[str, ...],
-) -> WeighOut:
+@dataclass(frozen=True, slots=True)
+class _Head:
+    """What is said of a pot or a branch above its weights."""
+
+    key: str
+    name: Sentence | str
+    of: str
+    batches: int
+    pan: Sentence | str
+    feeds: tuple[str, ...]
+    guests: tuple[Sentence, ...]
+    sittings_ml: tuple[float, ...] = ()
+    notes: tuple[Sentence, ...] = ()
+    let_down_g: float = 0.0
+
+
+def _weigh_out(head: _Head, checked: CheckedSheet, kitchen: Kitchen) -> WeighOut:
     told = cards(checked)
-    final = checked.final.pot
+    final, batches = checked.final.pot, head.batches
+    weighed = tuple(weighed for card in told for weighed in card.weighed)
     return WeighOut(
-        key=key,
-        name=name,
-        of=of,
+        key=head.key,
+        name=head.name,
+        of=head.of,
         grade=checked.final.thickness.grade,
-        feeds=feeds,
+        feeds=head.feeds,
         batches=batches,
-        weighed=tuple(weighed for card in told for weighed in card.weighed),
+        weighed=weighed,
+        in_all=tuple(one.amount.times(batches) for one in weighed) if batches > 1 else (),
+        pan=head.pan or checked.pan.name,
+        guests=head.guests,
+        sittings_ml=head.sittings_ml,
+        let_down=_let_down(checked, head.let_down_g / batches, kitchen),
+        notes=head.notes,
         steps=tuple(say("title-and-do", title=card.title, do=card.do) for card in told),
         makes_ml=final.yield_ml * batches,
         makes_g=final.total_g * batches,
@@ -181,31 +270,63 @@ def _weigh_out(
     )
 
 
-def _buy(plan: Plan, weigh: tuple[WeighOut, ...], kitchen: Kitchen) -> tuple[Buy, ...]:
-    larder = kitchen.larder
-    used: dict[str, float] = {}
-    bought: dict[str, float] = {}
+def _let_down(checked: CheckedSheet, grams: float, kitchen: Kitchen) -> Sentence | None:
+    """What a branch is let down with: the liquid put in right after the mother, hot or cold."""
+    poured = next((step for step in checked.sheet.steps[1:2] if isinstance(step, Add)), None)
+    if grams <= 0.0 or poured is None:
+        return None
+    hot = (poured.temperature_c or 20.0) >= K.LET_DOWN_C
+    name = kitchen.larder[poured.ingredient].spoken_name
+    return say("let-down-hot" if hot else "let-down-cold", weight=_weight(grams), name=name)
 
-    def count(key: str, grams: float, raw: float) -> None:
-        used[key] = used.get(key, 0.0) + grams
-        bought[key] = bought.get(key, 0.0) + raw
+
+@dataclass(frozen=True, slots=True)
+class _CountedUp:
+    """Grams of each ingredient of a service: as ``used``, as ``bought``, and ``trimmed`` off, raw."""
+
+    used: dict[str, float]
+    bought: dict[str, float]
+    trimmed: dict[str, float]
+
+    def buy(self, plan: Plan, kitchen: Kitchen) -> tuple[Buy, ...]:
+        larder, there = kitchen.larder, _on_hand(plan)
+        rows = [
+            _bought(larder[key], self.used[key], self.bought[key], there.get(key, 0.0))
+            for key in self.used
+        ]
+        return tuple(sorted(rows, key=lambda row: (row.role, row.name)))
+
+
+def _counted_up(plan: Plan, weigh: tuple[WeighOut, ...], kitchen: Kitchen) -> _CountedUp:
+    larder = kitchen.larder
+    counted = _CountedUp({}, {}, {})
+
+    def count(key: str, grams: float, usable: float) -> None:
+        raw = larder[key].bought_g(usable)
+        for table, more in (
+            (counted.used, grams),
+            (counted.bought, raw),
+            (counted.trimmed, raw - usable),
+        ):
+            table[key] = table.get(key, 0.0) + more
 
     for one in weigh:
         for weighed in one.weighed:
             if weighed.ingredient:
-                row = larder[weighed.ingredient]
                 grams = weighed.grams * one.batches
-                count(row.key, grams, row.bought_g(grams))
+                count(weighed.ingredient, grams, grams)
+    for used in plan.used:
+        if used.liquid:
+            count(used.liquid, used.liquid_g, used.liquid_g)
     for line in plan.lines:
+        if line.refused:
+            continue
         for solid in line.dish.solids:
-            row = larder[solid.ingredient]
             grams = solid.grams * line.line.portions
-            count(row.key, grams, row.bought_g(usable_g(grams, solid.state, row)))
+            count(solid.ingredient, grams, usable_g(grams, solid.state, larder[solid.ingredient]))
         for key, grams in toppings_g(line).items():
-            count(key, grams, larder[key].bought_g(grams))
-    there = _on_hand(plan)
-    rows = [_bought(larder[key], used[key], bought[key], there.get(key, 0.0)) for key in used]
-    return tuple(sorted(rows, key=lambda row: (row.role, row.name)))
+            count(key, grams, grams)
+    return counted
 
 
 def _on_hand(plan: Plan) -> dict[str, float]:
@@ -248,12 +369,15 @@ def _serve(number: int, line: LinePlan, plan: Plan, kitchen: Kitchen) -> list[Se
     by_key = {branch.key: branch for branch in plan.branches}
     margin = 1.0 + line.dish.margin_pct / 100.0
     given_out = []
+    if line.refused:
+        return []
     for need, key in zip(line.needs, line.branches, strict=True):
         branch = by_key[key]
         vessels = line.layout.vessels if line.layout else 0
         by_vessel = need.use.basis == "vessel-cm2" and vessels
         count = vessels if by_vessel else line.line.portions
-        each_ml = need.volume_ml / margin / count
+        # What is kept back for the top or the pass is given out there, and not twice.
+        each_ml = (need.volume_ml - need.kept_back_ml) / margin / count
         pot = branch.final.pot
         each = line.layout.name if by_vessel and line.layout else say("each-portion")
         given_out.append(
@@ -279,6 +403,8 @@ def in_ladles(ml: float, kitchen: Kitchen) -> Sentence | None:
     """
     best: Sentence | None = None
     error = math.inf
+    if ml <= 0.0:  # all of it is kept back
+        return None
     for measure in kitchen.measures.ladles():
         quarters = max(1, round(4.0 * ml / measure.size))
         if quarters > 40 or (quarters < 2 and best):
@@ -326,6 +452,11 @@ def _made_ready(row: Ingredient) -> str:
 
 def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[Sentence, ...]:
     told = [
+        say("ready.guest-pot", name=pot.name, pan=pot.in_pan, guests=pot.guests)
+        for pot in plan.pots
+        if pot.guests
+    ]
+    told += [
         say("ready.sauce-on-hand", ml=used.taken_ml, name=used.name, let_down=used.let_down)
         for used in plan.used
     ]
@@ -343,8 +474,10 @@ def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[Senten
                     say("so-much-of", much=_counted(row), name=row.name)
                 )
         told += [say(f"ready.{task}", rows=tuple(rows)) for task, rows in by_task.items()]
-    for line in plan.lines:
-        dish = line.dish.name
+    for line in sorted(plan.lines, key=lambda line: not line.line.without):
+        if line.refused:
+            continue
+        dish = line.called
         if layout := line.layout:
             weight = _weight(layout.each_g)
             told.append(
@@ -364,14 +497,14 @@ def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[Senten
             "ready.first-pot-on",
             name=one.name,
             into=_names(plan)[one.of],
-            pan=one.pan.name,
+            pan=one.in_pan,
             batches=one.batches,
             minutes=one.minutes,
         )
         for one in plan.first
     ]
     told += [
-        say("ready.pot-on", name=p.name, batches=p.batches, pan=p.pan.name, minutes=p.minutes)
+        say("ready.pot-on", name=p.name, batches=p.batches, pan=p.in_pan, minutes=p.minutes)
         for p in plan.pots
     ]
     return tuple(told)

@@ -4,13 +4,12 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from saucier.check import larder_of
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.service.costing import toppings_g, usable_g
 from saucier.service.document import Service
 from saucier.service.planned import Plan
-from saucier.sheet import Sheet
+from saucier.service.production import weighed_out
 from saucier.units import Amount
 
 _TRIES = 5
@@ -118,31 +117,39 @@ def _all_alike(
 
 
 def _uses(plan: Plan, ingredient: str, kitchen: Kitchen) -> list[float]:
-    """Grams of ``ingredient`` that each line uses."""
+    """Grams of ``ingredient``, as bought, that each line uses: what is weighed for its pots (salt up to
+    a target too), what lets down a tub, what goes in and over beside."""
     row = kitchen.larder[ingredient]
     per_line = [0.0] * len(plan.lines)
-
-    def takes(sheet: Sheet) -> float:
-        return larder_of(sheet, kitchen).get(ingredient, 0.0)
-
+    weighed: dict[str, float] = {}
+    for one in weighed_out(plan, kitchen):
+        grams = sum(w.grams for w in one.weighed if w.ingredient == ingredient)
+        weighed[one.key] = one.batches * row.bought_g(grams)
+    for first in plan.first:
+        weighed[first.of] = weighed.get(first.of, 0.0) + weighed[first.key]
     mothers = {pot.key: pot for pot in plan.pots if pot.mother}
     for branch in plan.branches:
-        grams = takes(branch.sheet)
         pot = mothers.get(branch.pot)
         if pot is not None:
-            whole = takes(pot.sheet) * pot.batches
-            grams += whole * branch.base_g / max(pot.taken_g, 1e-9)
-        elif branch.pot:
-            own = next(p for p in plan.pots if p.key == branch.pot)
-            grams *= own.batches
+            share = branch.base_g / max(pot.taken_g, 1e-9)
+            grams = weighed[branch.key] + share * weighed[pot.key]
         else:
-            grams = 0.0
+            grams = weighed.get(branch.pot, 0.0)
         for asked in branch.asked:
             per_line[asked.line] += grams * asked.need.volume_ml / max(branch.need_ml, 1e-9)
+    for used in plan.used:
+        takers = [b for b in plan.branches if b.sauce == used.sauce and b.from_stock_ml]
+        for branch in takers if used.liquid == ingredient else ():
+            whole = sum(b.from_stock_ml for b in takers)
+            grams = used.liquid_g * branch.from_stock_ml / whole
+            for asked in branch.asked:
+                per_line[asked.line] += grams * asked.need.volume_ml / branch.need_ml
     for number, line in enumerate(plan.lines):
+        if line.refused:
+            continue
         for solid in line.dish.solids:
             if solid.ingredient == ingredient:
                 grams = solid.grams * line.line.portions
                 per_line[number] += row.bought_g(usable_g(grams, solid.state, row))
-        per_line[number] += toppings_g(line).get(ingredient, 0.0)
+        per_line[number] += row.bought_g(toppings_g(line).get(ingredient, 0.0))
     return per_line

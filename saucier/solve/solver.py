@@ -3,6 +3,7 @@
 import math
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 from saucier.check import DEFAULT_KITCHEN, Prepared, prepare
 from saucier.errors import BadInput, Problem
@@ -77,11 +78,16 @@ class Unreachable(BadInput):
 
 
 class _Missed(Exception):
-    """A grade that cannot be had at some scale: the knobs nearest to it, and why."""
+    """A grade that cannot be had at some scale: the knobs nearest to it, looked for only where somebody
+    asks (a search for a size misses many grades on its way), and why."""
 
-    def __init__(self, knobs: Knobs, because: Sentence) -> None:
+    def __init__(self, nearest: Callable[[], Knobs], because: Sentence) -> None:
         super().__init__(because)
-        self.knobs, self.because = knobs, because
+        self._nearest, self.because = nearest, because
+
+    @cached_property
+    def knobs(self) -> Knobs:
+        return self._nearest()
 
 
 def solve(
@@ -209,7 +215,9 @@ class _Solving:
     def solved(self) -> Solved:
         free, base = self._free, Knobs(fat_to_flour=self._ratio)
         viscosity = self._goal.viscosity_pa_s
-        if viscosity is None:
+        if (thin := self._wanted_thin()) is not None:
+            viscosity, free, base = thin, "nothing", AS_WRITTEN
+        elif viscosity is None:
             viscosity = _present_viscosity(self._prepared)
             # No grade asked for: the flour keeps it as thick as it is, a reduction stops where it says.
             if viscosity is None or free != "flour" or self._as_found:
@@ -227,6 +235,14 @@ class _Solving:
                 return within
             raise self._unreachable(missed, search) from None
         return Solved(self._turned_by(knobs), free, knobs)
+
+    def _wanted_thin(self) -> float | None:
+        """How thick a sauce is that is to be a liquid and is one: how thin, its sheet says."""
+        wanted = self._goal.viscosity_pa_s
+        if wanted is None or grade_of(wanted) != LIQUID:
+            return None
+        there = _present_viscosity(self._prepared)
+        return there if there is not None and grade_of(there) == LIQUID else None
 
     def _turned_by(self, knobs: Knobs) -> Sheet:
         steps = zip(self._sheet.steps, self._prepared.settings, strict=True)
@@ -370,9 +386,9 @@ class _Search:
         none do, or where they lead through an oily pot."""
         knobs = self._graded(self._scale_for(measure) if measure else 1.0)
         if self.first_turned(knobs) is not None:
-            raise _Missed(knobs, say("missed-turns-oily"))
+            raise _Missed(lambda: knobs, say("missed-turns-oily"))
         if spoiled := self._spoiled(knobs):
-            raise _Missed(self._most_that_holds(knobs), say("missed-spoiled", why=spoiled))
+            raise _Missed(lambda: self._most_that_holds(knobs), say("missed-spoiled", why=spoiled))
         return knobs
 
     def first_turned(self, knobs: Knobs) -> int | None:
@@ -407,12 +423,19 @@ class _Search:
         """The scale at which the batch, solved for its grade, has the size wanted."""
         amount, wanted, field = measure
 
+        known: dict[float, float] = {}
+
         def excess(log_scale: float) -> float:
-            try:
-                knobs = self._graded(math.exp(log_scale))
-                return math.log(max(amount(self._play(knobs), knobs), 1e-12) / wanted)
-            except (BadInput, _Missed):
-                return -math.inf  # so small that its simmering boils it too far
+            # Where a grade is just in reach it hangs on where its search began: asked twice, a size
+            # answers the same, or a bracket would be none.
+            if log_scale not in known:
+                try:
+                    knobs = self._graded(math.exp(log_scale))
+                    made = max(amount(self._play(knobs), knobs), 1e-12)
+                    known[log_scale] = math.log(made / wanted)
+                except (BadInput, _Missed):
+                    known[log_scale] = -math.inf  # so small that its simmering boils it too far
+            return known[log_scale]
 
         # Start where plain multiplication would land; what a pan boils off does not scale,
         # so the true scale lies a little off it.
@@ -493,17 +516,16 @@ class _Search:
             return self._excess(knobs_at(x))
 
         if self._guess is None and excess(least) > 0.0:
-            raise _Missed(knobs_at(least), say("missed-as-thin-as-it-goes"))
+            raise _Missed(lambda: knobs_at(least), say("missed-as-thin-as-it-goes"))
         where = (start, 0.05) if self._guess is None else (self._guess, 0.002)
         bracket = self._around(excess, *where, least)
         if bracket is None:
             most = knobs_at(_MOST_TURNED)
-            raise _Missed(self._most_that_holds(most), say("missed-as-far-as-it-goes"))
+            raise _Missed(lambda: self._most_that_holds(most), say("missed-as-far-as-it-goes"))
         self._guess = find_root(excess, *bracket, _GRADE_XTOL)
         knobs = knobs_at(self._guess)
         if not self._holds(knobs):
-            nearest = self._most_that_holds(knobs)
-            raise _Missed(nearest, say("missed-as-far-as-it-goes"))
+            raise _Missed(lambda: self._most_that_holds(knobs), say("missed-as-far-as-it-goes"))
         return knobs
 
     @staticmethod

@@ -68,7 +68,9 @@ class SheetPan(Part):
     @classmethod
     def of(cls, pan: Pan) -> "SheetPan":
         """A kitchen's pan as a sheet carries it."""
-        return cls(**asdict(pan))
+        told = asdict(pan)
+        del told["count"]  # a sheet is made in one
+        return cls(**told)
 
     def as_pan(self) -> Pan:
         depth = self.depth_cm or 0.5 * self.diameter_cm

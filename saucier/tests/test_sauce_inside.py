@@ -7,9 +7,9 @@ from typing import Any
 from saucier.cards import cards_inside
 from saucier.check import check, larder_of, pots_inside, prepare
 from saucier.dish import read_dish
-from saucier.dish.variant import without
 from saucier.errors import BadInput
 from saucier.exchange import to_json_ld, to_markdown
+from saucier.guests import exclusions, without
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet, read_sheet, write_sheet
@@ -320,11 +320,13 @@ class Guests(unittest.TestCase):
         spiced = [*WHITE, {"op": "season", "ingredient": "nutmeg", "amount": grams(1)}]
         case = sheet(*ONIONS, use(spiced, {"share": 1.0}), name="filling")
         dish = read_dish({"name": "Buns", "sauces": [{"sauce": "s", "use": "filling"}]})
-        _, plain, told = without(dish, {"s": case}, ("nutmeg",), KITCHEN)
+        nutmeg = exclusions(("nutmeg",), KITCHEN.larder)
+        made = without(dish, {"s": case}, nutmeg, KITCHEN)
+        plain, told = made.sheets, made.told
         self.assertNotIn("nutmeg", larder_of(plain["s"]))
         self.assertIn("milk-whole", larder_of(plain["s"]))
         self.assertIn("inside without nutmeg", str(told[0]))
         for word in ("gluten", "fat"):
             with self.assertRaises(BadInput) as caught:
-                without(dish, {"s": case}, (word,), KITCHEN)
+                without(dish, {"s": case}, exclusions((word,), KITCHEN.larder), KITCHEN)
             self.assertEqual(caught.exception.problems[0].field, "without")

@@ -45,9 +45,11 @@ GRADES: tuple[Grade, ...] = (
     _band("spreading", 4.0, 15.0),
     _band("panade", 15.0, math.inf),
 )
-_BY_KEY = {grade.key: grade for grade in GRADES}
 LIQUID = "liquid"
-"""Name for what runs thinner than the first grade."""
+"""What runs thinner than the first grade: a jus, a thin soured-cream sauce. Wanted as such, it is a grade
+like another; a sauce that is thinner still is left so."""
+THIN = Grade(LIQUID, 0.0, 0.03, 0.017)
+_BY_KEY = {grade.key: grade for grade in (THIN, *GRADES)}
 _LOWS = [grade.low for grade in GRADES]
 _UP_TO = [LIQUID, *(grade.key for grade in GRADES)]
 

@@ -1,4 +1,5 @@
-"""Amounts as a kitchen weighs them: 1 g under 100 g, 5 g to a kilo, 10 g above, whole pieces."""
+"""Amounts as a kitchen weighs them: 0.1 g under 3 g, 1 g under 100 g, 5 g to a kilo, 10 g above, whole
+pieces."""
 
 from collections.abc import Callable, Iterable
 from typing import TypeVar
@@ -11,6 +12,8 @@ FINENESS = (1.0, 0.5, 0.2, 0.1, 0.05, 0.01)
 T = TypeVar("T")
 _SPOONS = {"tsp": 0.25, "tbsp": 0.25, "cup": 0.125, "fl oz": 0.25}
 _BY_HAND = 0.25
+_SPICE = 3.0
+"""So few grams are spice: a whole one more would be a third too much."""
 
 
 def kitchen_step(amount: Amount, fineness: float = 1.0) -> float:
@@ -30,7 +33,7 @@ def kitchen_step(amount: Amount, fineness: float = 1.0) -> float:
         step = 0.05 if base < 120 else 0.25
         step_base = step * 28.349523125
     else:
-        step_base = 1.0 if base < 100 else 5.0 if base < 1000 else 10.0
+        step_base = 0.1 if base < _SPICE else 1.0 if base < 100 else 5.0 if base < 1000 else 10.0
     return step_base * fineness / amount.definition.size
 
 

@@ -78,13 +78,14 @@ class Kept(ServiceTest):
             for path, body, field in (
                 ("/dishes/read", dish, "sauces[0].sauce"),
                 ("/dishes", dish, "sauces[0].sauce"),
-                ("/services/work", line, "lines[0].dish"),
             ):
                 with self.subTest(path, key=key):
                     refused = self.client.call("POST", path, {"document": body})
                     self.assertEqual(refused.status_code, 422)
                     self.assertEqual(refused.body["problems"][0]["field"], field)
             # A service keeps a dish that is off the list; it is told when it is worked out.
+            worked = self.client.call("POST", "/services/work", {"document": line})
+            self.assertEqual(worked.body["plan"]["amiss"][0]["field"], "lines[0].dish")
             self.assertEqual(
                 self.client.call("POST", "/services", {"document": line}).status_code, 201
             )
@@ -115,7 +116,8 @@ class Kept(ServiceTest):
             self.assertEqual(self.other.call(method, path).status_code, 404)
         self.assertEqual(self.other.call("GET", "/dishes").body, [])
         refused = self.other.call("POST", "/services/work", {"document": self.document()})
-        self.assertIn("lines[0].dish", self.fields(refused))
+        self.assertEqual(refused.body["plan"]["amiss"][0]["field"], "lines[0].dish")
+        self.assertNotIn("Leeks", str(refused.body))
         theirs = self.other.call("POST", "/dishes", {"document": self.dish_document()})
         self.assertIn("sauces[0].sauce", self.fields(theirs))
 
@@ -252,7 +254,9 @@ class Worked(ServiceTest):
         made = self.new().body
         text = self.client.get(f"/api/services/{made['id']}/production.csv").content.decode()
         rows = list(csv.DictReader(io.StringIO(text)))
-        self.assertEqual({row["part"] for row in rows}, {"buy", "weigh", "serve", "dish"})
+        self.assertLessEqual(
+            {"buy", "pot", "weigh", "serve", "dish"}, {row["part"] for row in rows}
+        )
         whole = json.loads(self.client.get(f"/api/services/{made['id']}/whole.json").content)
         self.assertEqual(whole["service"]["name"], "Lunch")
         self.assertEqual(list(whole["sauces"]), [str(self.sauce.pk)])
@@ -266,7 +270,7 @@ class DemoServices(TestCase):
         user = User.objects.get(username="refectory")
         client.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
         rows = {row["name"]: row for row in client.call("GET", "/services").body}
-        self.assertEqual(rows["Visitors' Sunday"]["portions"], 120)
+        self.assertEqual(rows["Visitors' Sunday"]["portions"], 123)
         for row in rows.values():
             made = client.call("GET", f"/services/{row['id']}").body
             body = {"document": made["document"], "pinned": made["pinned"]}

@@ -917,6 +917,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/services/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read File
+         * @description A service from a file of another kitchen's, with its dishes, sauces and pans.
+         */
+        post: operations["kestrel_service_api_read_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/services/{service_id}": {
         parameters: {
             query?: never;
@@ -2317,6 +2337,10 @@ export interface components {
             };
             /** Allergens */
             allergens: string[];
+            /** Animals */
+            animals: string[];
+            /** Guests */
+            guests: components["schemas"]["GuestWord"][];
             /** Origins */
             origins: {
                 [key: string]: string;
@@ -2349,6 +2373,18 @@ export interface components {
             looks: string;
             /** Serves */
             serves: string;
+        };
+        /**
+         * GuestWord
+         * @description Something a guest may go without: its ``key``, what it is called, of which ``group``.
+         */
+        GuestWord: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Group */
+            group: string;
         };
         /**
          * IngredientOut
@@ -2446,6 +2482,8 @@ export interface components {
             reactive: boolean;
             /** Heavy */
             heavy: boolean;
+            /** Count */
+            count: number;
             /** Capacity Ml */
             capacity_ml: number;
             /** For Pots */
@@ -2704,6 +2742,11 @@ export interface components {
              * @default true
              */
             heavy: boolean;
+            /**
+             * Count
+             * @default 1
+             */
+            count: unknown;
         };
         /** BurnerIn */
         BurnerIn: {
@@ -4176,7 +4219,9 @@ export interface components {
         /**
          * Line
          * @description So many portions of a dish (a key of the dishes given beside), at a ``sitting``, for guests who
-         *     go ``without`` an allergen, a kind of ingredient or one ingredient.
+         *     go ``without`` an allergen, a kind of ingredient, one ingredient, or as a diet says (vegetarian,
+         *     vegan, alcohol, pork, raw yolk); ``swaps`` puts other ingredients in the place of those named. A
+         *     ``vessel`` of its own, where this line is not filled as the dish says.
          */
         Line: {
             /** Dish */
@@ -4194,6 +4239,11 @@ export interface components {
              * @default []
              */
             without: string[];
+            /** Swaps */
+            swaps?: {
+                [key: string]: string;
+            };
+            vessel?: components["schemas"]["Vessel"] | null;
         };
         /**
          * OnHand
@@ -4319,6 +4369,20 @@ export interface components {
             revision: number;
         };
         /**
+         * Amiss
+         * @description What is wrong with one entry of the service, at its ``field``; the rest is planned.
+         */
+        Amiss: {
+            /** Field */
+            field: string;
+            /** Code */
+            code: string;
+            /** Message */
+            message: string;
+            /** Remedy */
+            remedy: string;
+        };
+        /**
          * Asked
          * @description One need of one line: ``line`` is its number, ``branch`` the branch that meets it.
          */
@@ -4334,8 +4398,10 @@ export interface components {
         /**
          * BranchPlan
          * @description One finished sauce: what it is asked for, what is ``made_ml``, from which pot, and why it has
-         *     one of its own where it does. ``sheet`` cooks it (a mother's branch takes her in), ``final`` is
-         *     what it comes to. ``from_stock_ml`` was there already, and counts in its ``cost``.
+         *     one of its own where it does; ``guests`` are the lines that go without something, served of it
+         *     first. ``sheet`` cooks it (a mother's branch takes her in), ``final`` is
+         *     what it comes to: one of ``batches``, while ``made_ml``, ``base_g``, ``let_down_g`` and ``bound_g``
+         *     are of all. ``in_pan`` is what its pan is called, with its number. ``from_stock_ml`` was there already, and counts in its ``cost``.
          */
         BranchPlan: {
             /** Key */
@@ -4396,10 +4462,30 @@ export interface components {
              */
             can_share: boolean;
             /**
+             * Batches
+             * @default 1
+             */
+            batches: number;
+            /**
              * Pan
              * @default
              */
             pan: string;
+            /**
+             * In Pan
+             * @default
+             */
+            in_pan: string;
+            /**
+             * Notes
+             * @default []
+             */
+            notes: string[];
+            /**
+             * Guests
+             * @default []
+             */
+            guests: string[];
         };
         /**
          * Buy
@@ -4462,6 +4548,8 @@ export interface components {
             /** Name */
             name: string;
             pan: components["schemas"]["Pan"];
+            /** In Pan */
+            in_pan: string;
             /** Made G */
             made_g: number;
             /** Used G */
@@ -4489,6 +4577,21 @@ export interface components {
             minutes: number;
             /** Line */
             line: string;
+        };
+        /**
+         * Instead
+         * @description ``swaps`` (by key) with which every sauce of the dish comes to its grade, the ``words`` for it, and
+         *     the allergens that come in with them.
+         */
+        Instead: {
+            /** Swaps */
+            swaps: {
+                [key: string]: string;
+            };
+            /** Words */
+            words: string;
+            /** Gains */
+            gains: string[];
         };
         /**
          * Layout
@@ -4524,7 +4627,8 @@ export interface components {
         /**
          * LinePlan
          * @description One line, the ``number`` it has: its dish, ``called`` as it is told apart on paper (after what it goes ``without``), needs, vessels, rounds, what it costs
-         *     and brings. ``finish`` is what is still done with it, ``on_plate`` tells the grade of each
+         *     and brings. ``remarks`` tell where its sauces differ from what their use asks for. ``refused``: it cannot be served as it is asked for (``Plan.amiss`` says why); ``offers``
+         *     are the swaps with which it can. ``finish`` is what is still done with it, ``on_plate`` tells the grade of each
          *     sauce at the plate's temperature.
          */
         LinePlan: {
@@ -4546,6 +4650,21 @@ export interface components {
             rounds: components["schemas"]["InRounds"][];
             /** Finish */
             finish?: string | null;
+            /**
+             * Remarks
+             * @default []
+             */
+            remarks: string[];
+            /**
+             * Refused
+             * @default false
+             */
+            refused: boolean;
+            /**
+             * Offers
+             * @default []
+             */
+            offers: components["schemas"]["Instead"][];
             /**
              * On Plate
              * @default []
@@ -4597,6 +4716,7 @@ export interface components {
          *     A sloped pan's base is taken as three quarters of its rim; a bowl or a shell as a part of a
          *     sphere; a dish has straight sides; a tray is ``diameter_cm`` long and ``width_cm`` wide.
          *     ``reactive``: bare aluminium or iron. ``heavy``: a thick bottom that does not catch easily.
+         *     ``count``: how many such there are.
          */
         Pan: {
             /** Name */
@@ -4627,13 +4747,19 @@ export interface components {
              * @default true
              */
             heavy: boolean;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
         };
         /**
          * Plan
          * @description The whole service. ``first`` are the pots made for others; ``used`` is sauce on hand used first, ``roux`` ready roux, ``there`` grams
          *     of ingredients on hand; ``warnings`` what to mind; ``needs_ml`` what is asked for, ``left_ml`` what
          *     is made beyond that and what clings; ``by_recipe_ml`` what would be left over had
-         *     each dish made its sauces apart, by halves of their recipes.
+         *     each dish made its sauces apart, by halves of their recipes. ``amiss`` is what is wrong with single
+         *     entries, which are left out of it.
          */
         Plan: {
             service: components["schemas"]["Service"];
@@ -4657,12 +4783,18 @@ export interface components {
             left_ml: number;
             /** By Recipe Ml */
             by_recipe_ml: number;
+            /**
+             * Amiss
+             * @default []
+             */
+            amiss: components["schemas"]["Amiss"][];
         };
         /**
          * PotPlan
          * @description One pot, a mother or a sauce of its own: one of ``batches`` as ``sheet`` in ``pan``, filled to
          *     ``fill_share``, ``minutes`` each. ``made_g`` of all batches, ``taken_g`` by the branches, ``film_g``
-         *     and ``left_g`` what is not.
+         *     and ``left_g`` what is not. ``in_pan`` is what its pan is called, with its number; ``guests`` are the
+         *     lines it is made for that go without something: those pots come first, in clean things.
          */
         PotPlan: {
             /** Key */
@@ -4676,6 +4808,8 @@ export interface components {
             /** Batches */
             batches: number;
             pan: components["schemas"]["Pan"];
+            /** In Pan */
+            in_pan: string;
             /** Fill Share */
             fill_share: number;
             /** Minutes */
@@ -4696,10 +4830,16 @@ export interface components {
             notes: string[];
             /** Offers */
             offers: components["schemas"]["Offer"][];
+            /**
+             * Guests
+             * @default []
+             */
+            guests: string[];
         };
         /**
          * Production
-         * @description Everything the kitchen needs on paper. ``matrix`` is dish by allergen.
+         * @description Everything the kitchen needs on paper. ``matrix`` is dish by allergen; ``left`` is what to do with
+         *     what is over.
          */
         Production: {
             /** Buy */
@@ -4716,6 +4856,12 @@ export interface components {
             matrix: components["schemas"]["MatrixRow"][];
             /** Stretch */
             stretch: components["schemas"]["Stretch"][];
+            /** Cautions */
+            cautions: string[];
+            /** Trimmings */
+            trimmings: components["schemas"]["Trimmings"][];
+            /** Left */
+            left: string[];
             /** Cost */
             cost: number;
         };
@@ -4839,9 +4985,31 @@ export interface components {
             saves: number;
         };
         /**
+         * Trimmings
+         * @description ``grams`` of a ``kind`` left over, of ``names``; they make ``stock_ml`` of ``stock`` (a key, ''
+         *     for what is no good for one), of which ``here_ml`` goes into this service.
+         */
+        Trimmings: {
+            /** Kind */
+            kind: string;
+            /** Grams */
+            grams: number;
+            /** Names */
+            names: string[];
+            /** Stock */
+            stock: string;
+            /** Stock Ml */
+            stock_ml: number;
+            /** Here Ml */
+            here_ml: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * Used
          * @description Made-ahead sauce used first: ``taken_ml`` of it, ``let_down``, ``ready_ml`` after;
-         *     ``sheet`` is how it comes back, ``cost`` what it has cost.
+         *     ``sheet`` is how the whole tub would come back, ``cost`` what was taken has cost; ``liquid_g`` of
+         *     ``liquid`` (a key) let down what is taken.
          */
         Used: {
             /** Sauce */
@@ -4856,11 +5024,23 @@ export interface components {
             let_down: string;
             /** Cost */
             cost: number;
+            /**
+             * Liquid
+             * @default
+             */
+            liquid: string;
+            /**
+             * Liquid G
+             * @default 0
+             */
+            liquid_g: number;
         };
         /**
          * WeighOut
-         * @description What to weigh out for one pot or branch (one of ``batches``), and its steps in short: how
-         *     thick it is then (``grade``), which dishes it ``feeds``.
+         * @description What to weigh out for one pot or branch (one of ``batches``; ``in_all`` is the same for all of
+         *     them), and its steps in short: how thick it is then (``grade``), in which pan, which dishes it
+         *     ``feeds``, its ``let_down`` and whether it is hot or cold, which ``guests`` get of it first, how much each of two sittings takes (mL), what to
+         *     mind (``notes``).
          */
         WeighOut: {
             /** Key */
@@ -4877,6 +5057,18 @@ export interface components {
             batches: number;
             /** Weighed */
             weighed: components["schemas"]["Weighed"][];
+            /** In All */
+            in_all: components["schemas"]["Amount"][];
+            /** Pan */
+            pan: string;
+            /** Guests */
+            guests: string[];
+            /** Sittings Ml */
+            sittings_ml: number[];
+            /** Let Down */
+            let_down: string | null;
+            /** Notes */
+            notes: string[];
             /** Steps */
             steps: string[];
             /** Makes Ml */
@@ -4996,6 +5188,14 @@ export interface components {
             ingredient: string;
             /** Have */
             have: unknown;
+        };
+        /**
+         * FileIn
+         * @description The text of a service's file.
+         */
+        FileIn: {
+            /** Text */
+            text: string;
         };
         /** RenewIn */
         RenewIn: {
@@ -6928,6 +7128,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Short"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_read_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FileIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -52,6 +52,10 @@ const allergens = computed<string[]>({
   get: () => (row.value.allergens ?? '').split(' ').filter(Boolean),
   set: (list) => (row.value = { ...row.value, allergens: list.join(' ') }),
 })
+const animals = computed<string[]>({
+  get: () => (row.value.animals ?? '').split(' ').filter(Boolean),
+  set: (list) => (row.value = { ...row.value, animals: list.join(' ') }),
+})
 const options = (of: Record<string, string> | undefined) =>
   Object.entries(of ?? {}).map(([value, label]) => ({ value, label }))
 
@@ -205,6 +209,16 @@ const differs = (key: string) => loaded.value && (loaded.value.row[key] ?? '') !
           aria-label="Allergens"
         />
       </label>
+      <label>
+        <span class="label">What of animals is in it (nothing: plant). Unsaid, no vegetarian or vegan gets it</span>
+        <NSelect
+          v-model:value="animals"
+          multiple
+          :options="(session.catalogue?.animals ?? []).map((a) => ({ value: a, label: a }))"
+          aria-label="Of animals"
+        />
+      </label>
+      <ProblemLine :problem="wrong('animals')" />
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
       <section v-if="moved && changed" class="moved good-news" aria-live="polite">
         <p v-if="!moved.length"><b>No sauce of yours moves.</b></p>

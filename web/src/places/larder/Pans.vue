@@ -17,6 +17,7 @@ const emptyPan = () => ({
   width_cm: '',
   depth_cm: '',
   tare_g: '',
+  count: '1',
   reactive: false,
   heavy: true,
 })
@@ -41,7 +42,8 @@ const measures = computed(
         : ([{ key: 'diameter_cm', label: 'Across the rim, cm' }] as const)),
       { key: 'depth_cm', label: 'Deep inside, cm' },
       { key: 'tare_g', label: 'Empty weight, g' },
-    ] as { key: 'diameter_cm' | 'width_cm' | 'depth_cm' | 'tare_g'; label: string }[],
+      { key: 'count', label: 'How many such' },
+    ] as { key: 'diameter_cm' | 'width_cm' | 'depth_cm' | 'tare_g' | 'count'; label: string }[],
 )
 
 const addPan = () =>
@@ -71,6 +73,7 @@ async function removePan(id: number): Promise<void> {
         depth_cm: String(gone.depth_cm),
         width_cm: String(gone.width_cm ?? ''),
         tare_g: String(gone.tare_g),
+        count: String(gone.count),
       })
       message.info('Taken away; its measures are in the form if you want it back.')
     }
@@ -110,7 +113,7 @@ async function removeBurner(id: number): Promise<void> {
       <ul>
         <li v-for="p in session.pans" :key="p.id" class="sheet">
           <span
-            ><b>{{ p.name }}</b
+            ><b>{{ p.count > 1 ? `${p.count} × ` : '' }}{{ p.name }}</b
             ><br />{{ p.diameter_cm }} cm {{ p.width_cm ? `by ${p.width_cm}` : 'across' }}, {{ p.depth_cm }} deep,
             {{ p.shape }}<template v-if="p.reactive">, bare metal</template></span
           >

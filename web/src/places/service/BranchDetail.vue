@@ -25,13 +25,14 @@ const some = (amount: number, words: string) => (amount ? words : null)
 const facts = computed(() => {
   const { branch } = props
   return {
-    Make: `${millilitres(branch.made_ml)}, ${grams(branch.final.total_g ?? branch.final.mass_g)}`,
+    Make: `${millilitres(branch.made_ml)}, ${grams((branch.batches ?? 1) * (branch.final.total_g ?? branch.final.mass_g))}`,
     Grade: session.gradeName(branch.grade) || 'as it is',
     'Of the pot': some(branch.let_down_g || branch.base_g, grams(branch.base_g)),
     'Let down with': some(branch.let_down_g, grams(branch.let_down_g)),
     'Bound with flour': some(branch.bound_g, grams(branch.bound_g)),
     Salt: `${branch.final.salt_pct.toFixed(2)} %`,
-    'Finish in': branch.pan,
+    'Weighed out': branch.batches && branch.batches > 1 ? `${branch.batches} times alike` : null,
+    'Finish in': branch.in_pan || branch.pan,
     Cost: session.money(branch.cost),
     'Made ahead': some(branch.from_stock_ml, millilitres(branch.from_stock_ml)),
   }
@@ -48,6 +49,7 @@ const facts = computed(() => {
     slim
   />
   <FactList :facts="facts" />
+  <p v-if="branch.guests?.length" class="guests">Guests first: {{ branch.guests.join('; ') }}</p>
   <p v-if="branch.why" class="quiet">{{ shared ? '' : 'On its own: ' }}{{ branch.why }}.</p>
   <ul>
     <li v-for="one in branch.asked" :key="`${one.line}${one.need.volume_ml}`">
@@ -72,6 +74,10 @@ const facts = computed(() => {
 <style scoped>
 .ribbon {
   max-width: 420px;
+}
+.guests {
+  font-weight: 700;
+  color: var(--russet);
 }
 ul {
   margin: 0;

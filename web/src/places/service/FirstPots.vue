@@ -15,7 +15,7 @@ const pots = computed(() => props.plan.first.filter((pot) => pot.of === props.of
     <p>
       <b>First: {{ pot.name }}</b
       >, {{ pot.batches > 1 ? `${pot.batches} × ` : '' }}{{ grams(pot.made_g) }}, {{ minutes(pot.minutes) }}, in
-      {{ pot.pan.name }}
+      {{ pot.in_pan }}
     </p>
     <div>
       <NSelect

@@ -42,7 +42,7 @@ const made = computed(() => {
       key: pot.key,
       column: 0,
       name: pot.mother ? pot.name : 'a pot of its own',
-      more: `${times}${millilitres(pot.made_ml / pot.batches)} in ${pot.pan.name}`,
+      more: `${times}${millilitres(pot.made_ml / pot.batches)} in ${pot.in_pan}`,
       kind: 'pot',
     })
   }

@@ -11,6 +11,7 @@ const session = useSession()
 <template>
   <h3>{{ line.called }}</h3>
   <p>{{ line.line.portions }} portions</p>
+  <p v-for="text in line.remarks" :key="text" class="warning">{{ text }}</p>
   <div v-for="(need, i) in line.needs" :key="i" class="need">
     <b>{{ millilitres(need.volume_ml) }}</b> {{ need.use.name.toLowerCase() }}
     <p v-for="text in need.lines" :key="text" class="quiet">{{ text }}</p>

@@ -4,41 +4,24 @@ import { NButton, NInput, NSelect } from 'naive-ui'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import NumberField from '@/parts/NumberField.vue'
-import { useSession } from '@/shell/session'
+import LineMore from './LineMore.vue'
 import OnHand from './OnHand.vue'
 import { lineKey, type Loose, type ServiceDraft } from './service'
 import ProblemLine from '@/parts/ProblemLine.vue'
 
 const props = defineProps<{ service: ServiceDraft; dishes: Schemas['DishOut'][]; chosen: string | null }>()
 const emit = defineEmits<{ choose: [key: string]; dish: [] }>()
-const session = useSession()
 const lines = computed(() => (props.service.doc.value.lines ?? []) as Loose[])
 const total = computed(() => lines.value.reduce((sum, line) => sum + (Number(line.portions) || 0), 0))
 const options = computed(() => props.dishes.map((d) => ({ value: String(d.id), label: d.name })))
 const nameOf = (key: string) => props.dishes.find((d) => String(d.id) === key)?.name ?? 'a dish off the list'
-const withoutOptions = computed(() => [
-  {
-    type: 'group',
-    label: 'Allergens',
-    key: 'a',
-    children: (session.catalogue?.allergens ?? []).map((a) => ({ value: a, label: a })),
-  },
-  {
-    type: 'group',
-    label: 'Kinds',
-    key: 'k',
-    children: ['cheese', 'meat', 'fish', 'seafood', 'wine', 'spirit', 'nut'].map((k) => ({
-      value: k,
-      label: session.catalogue?.roles[k] ?? k,
-    })),
-  },
-])
 function set(i: number, change: (line: Loose) => void, tag = ''): void {
   void props.service.edit((doc) => change(doc.lines[i]), tag && `${i}.${tag}`)
 }
 function add(key: string): void {
   void props.service.edit((doc) => doc.lines.push({ dish: key, portions: 10 }))
 }
+const planned = (i: number) => props.service.plan.value?.lines[i]
 const covers = ref('')
 function scale(): void {
   void props.service.scale(Number(covers.value.trim().replace(',', '.')) || 0).then(() => (covers.value = ''))
@@ -67,29 +50,19 @@ const open = ref<number | null>(null)
             {{ nameOf(line.dish) }}
             <span v-if="line.sitting === 2" class="quiet">second sitting</span>
             <span v-if="line.without?.length" class="without">without {{ line.without.join(', ') }}</span>
+            <span v-if="planned(i)?.refused" class="refused">not served yet</span>
           </button>
           <NButton quaternary :aria-label="`More about line ${i + 1}`" @click="open = open === i ? null : i">…</NButton>
         </div>
         <ProblemLine v-if="!service.problemAt(`lines[${i}].portions`)" :problem="service.problemAt(`lines[${i}]`)" />
-        <div v-if="open === i" class="more">
-          <label
-            ><span class="label">Guests who go without</span
-            ><NSelect
-              multiple
-              filterable
-              :value="line.without ?? []"
-              :options="withoutOptions"
-              :aria-label="`Without, line ${i + 1}`"
-              @update:value="(v: string[]) => set(i, (l) => (l.without = v))"
-          /></label>
-          <div class="row">
-            <NButton @click="set(i, (l) => (l.sitting = line.sitting === 2 ? 1 : 2))">{{
-              line.sitting === 2 ? 'First sitting' : 'Second sitting'
-            }}</NButton>
-            <NButton @click="service.edit((doc) => doc.lines.splice(i + 1, 0, { ...line }))">Once more</NButton>
-            <NButton @click="(service.edit((doc) => doc.lines.splice(i, 1)), (open = null))">Take off</NButton>
-          </div>
+        <div v-for="offer in planned(i)?.offers ?? []" :key="offer.words" class="offer">
+          <span>{{ offer.words }}</span>
+          <NButton size="small" type="primary" @click="set(i, (l) => (l.swaps = { ...offer.swaps }))">Use it</NButton>
         </div>
+        <p v-if="planned(i)?.refused && !planned(i)?.offers?.length && line.without?.length" class="quiet">
+          Nothing in your larder takes its place.
+        </p>
+        <LineMore v-if="open === i" :service="service" :number="i" @gone="open = null" />
       </li>
     </ol>
     <NSelect
@@ -164,17 +137,20 @@ li {
   font-weight: 400;
   font-size: 14px;
 }
-.without {
+.without,
+.refused {
   color: var(--russet);
 }
-.more {
-  display: flex;
-  flex-direction: column;
-  gap: 8px;
-  padding: 6px 6px 8px 0;
+.name .refused {
+  font-weight: 800;
 }
-.more .row {
-  flex-wrap: wrap;
+.offer {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+  padding: 4px 4px 4px 0;
+  font-weight: 600;
 }
 .total {
   font-size: 22px;

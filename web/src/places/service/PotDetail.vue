@@ -17,7 +17,7 @@ const facts = computed(() => {
   return {
     Make: `${several ? `${pot.batches} × ` : ''}${millilitres(pot.made_ml / pot.batches)}`,
     Weighs: grams(pot.made_g / pot.batches),
-    In: `${pot.pan.name}, ${Math.round(100 * pot.fill_share)} % full`,
+    In: `${pot.in_pan}, ${Math.round(100 * pot.fill_share)} % full`,
     Takes: `${minutes(pot.minutes)}${several ? ' each' : ''}`,
     Thick: session.gradeName(pot.final.grade) || 'no grade',
     'To sauces': grams(pot.taken_g),
@@ -33,9 +33,17 @@ const facts = computed(() => {
   <p v-if="pot.mother" class="quiet">
     As thick as {{ branchOf(pot.thickest)?.name }} needs it before its own additions; the others are let down.
   </p>
+  <p v-if="pot.guests?.length" class="guests">Guests first, in clean things: {{ pot.guests.join('; ') }}</p>
   <p v-for="note in pot.notes" :key="note" class="warning">{{ note }}</p>
   <p v-for="offer in pot.offers" :key="offer.do" class="warning">
     {{ offer.words }}.
     <NButton size="small" @click="emit('force', branchOf(offer.branch)?.sauce ?? '', offer.do)">Do that</NButton>
   </p>
 </template>
+
+<style scoped>
+.guests {
+  font-weight: 700;
+  color: var(--russet);
+}
+</style>

@@ -123,12 +123,16 @@ const tabs = [
         @dish="newDish = true"
       />
     </div>
-    <main class="right" :class="{ stale: service.problems.value.length }">
+    <main class="right">
       <div role="tablist" aria-label="Parts of the service">
         <button v-for="t in tabs" :key="t.key" role="tab" :aria-selected="tab === t.key" @click="tab = t.key">
           {{ t.name }}
         </button>
       </div>
+      <p v-if="service.problems.value.length" class="warning" role="status">
+        Not planned again yet: {{ service.problems.value[0]!.field }} {{ service.problems.value[0]!.message }}. What
+        stands here is from before.
+      </p>
       <p v-for="one in changed" :key="one.sauce_id" class="warning">
         {{ one.name }} was {{ one.deleted ? 'deleted' : 'changed' }} since: this service keeps version {{ one.pinned }}.
         <NButton v-if="!one.deleted" size="small" @click="renew(one.sauce_id)">Take version {{ one.newest }}</NButton>
@@ -196,9 +200,6 @@ const tabs = [
   flex-direction: column;
   gap: 10px;
   background: var(--fog1);
-}
-.stale {
-  opacity: 0.75;
 }
 .left {
   background: var(--fog1);

@@ -2,6 +2,7 @@
 import { computed, ref, toRaw } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { useDocument, type Loose, type Stored } from '@/shell/document'
+import { firstAt } from '@/shell/form'
 
 export type { Loose }
 export type Plan = Schemas['Plan']
@@ -31,6 +32,8 @@ export function useService() {
     theirs: (body) => ({ base: body.revision, document: body.document }),
   })
   const { typed, found, stored, edit, send, moved } = document
+  /** What was refused at a field; else what is amiss with that entry while the rest is planned. */
+  const problemAt = (field: string) => document.problemAt(field) ?? firstAt(found.value?.plan.amiss ?? [], field)
 
   /** A pot or sauce made larger or smaller: the portions follow. */
   const flow = (node: string, ml: number) =>
@@ -57,6 +60,6 @@ export function useService() {
   const plan = computed(() => found.value?.plan ?? null)
   const production = computed(() => found.value?.production ?? null)
   const changed = computed(() => found.value?.changed ?? [])
-  return { ...document, doc: typed, plan, production, changed, pinned, flow, scale, renew }
+  return { ...document, problemAt, doc: typed, plan, production, changed, pinned, flow, scale, renew }
 }
 export type ServiceDraft = ReturnType<typeof useService>
