@@ -496,6 +496,8 @@ class PotPlanner:
         if chosen is not None:
             return chosen, shelf.batches(load.fullest, K.POT_HOLDS * chosen.capacity_ml), ()
         own = one.sheet.pan.as_pan() if one.sheet.pan else None
+        if own and one.variant and load.fullest < K.POT_EMPTIEST * own.capacity_ml:
+            own = None  # two portions for a guest are not made in the pan of the whole sauce
         if own is not None and load.fullest <= K.POT_HOLDS * own.capacity_ml:
             return own, shelf.batches(load.fullest, own.capacity_ml), ()
         pan, batches = shelf.reached_for(load, sour=sour)

@@ -96,9 +96,9 @@ const over = (layout: Schemas['Layout']) => [
               <td>{{ one.sauce }}</td>
               <td class="n">{{ one.each }}</td>
               <td class="n">
-                <b>{{ Math.round(one.each_ml) }}</b>
+                <b>{{ one.each_ml ? Math.round(one.each_ml) : '' }}</b>
               </td>
-              <td class="n">{{ Math.round(one.each_g) }}</td>
+              <td class="n">{{ one.each_g ? Math.round(one.each_g) : '' }}</td>
               <td>{{ one.ladles }}</td>
               <td class="n">{{ one.kept_back_ml ? millilitres(one.kept_back_ml) : '' }}</td>
             </tr>
@@ -114,6 +114,21 @@ const over = (layout: Schemas['Layout']) => [
   display: flex;
   flex-direction: column;
   gap: 18px;
+}
+td:first-child {
+  min-width: 150px;
+}
+tr {
+  break-inside: avoid;
+}
+@media print {
+  td {
+    white-space: normal;
+    font-size: 13px;
+  }
+  td:first-child {
+    min-width: 110px;
+  }
 }
 h3 {
   margin-bottom: 4px;

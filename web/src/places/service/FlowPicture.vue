@@ -4,7 +4,7 @@ import { sankey, sankeyLinkHorizontal } from 'd3-sankey'
 import { computed } from 'vue'
 import { millilitres } from '@/parts/format'
 import { useSession } from '@/shell/session'
-import { lineKey, type Plan } from './service'
+import { goesWithout, lineKey, type Plan } from './service'
 
 const props = defineProps<{ plan: Plan; chosen: string | null }>()
 const emit = defineEmits<{ choose: [key: string] }>()
@@ -60,7 +60,7 @@ const made = computed(() => {
       key: lineKey(i),
       column: 2,
       name: line.name,
-      more: `${line.line.portions} portions${line.line.without?.length ? `, without ${line.line.without.join(', ')}` : ''}`,
+      more: `${line.line.portions} portions${line.line.without?.length ? `, ${goesWithout(line.line.without)}` : ''}${line.refused ? ', not served yet' : ''}`,
       kind: 'dish',
     })
   })

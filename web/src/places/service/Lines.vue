@@ -6,7 +6,7 @@ import type { Schemas } from '@/api/client'
 import NumberField from '@/parts/NumberField.vue'
 import LineMore from './LineMore.vue'
 import OnHand from './OnHand.vue'
-import { lineKey, type Loose, type ServiceDraft } from './service'
+import { goesWithout, lineKey, type Loose, type ServiceDraft } from './service'
 import ProblemLine from '@/parts/ProblemLine.vue'
 
 const props = defineProps<{ service: ServiceDraft; dishes: Schemas['DishOut'][]; chosen: string | null }>()
@@ -49,7 +49,7 @@ const open = ref<number | null>(null)
           <button type="button" class="plain name" @click="emit('choose', lineKey(i))">
             {{ nameOf(line.dish) }}
             <span v-if="line.sitting === 2" class="quiet">second sitting</span>
-            <span v-if="line.without?.length" class="without">without {{ line.without.join(', ') }}</span>
+            <span v-if="line.without?.length" class="without">{{ goesWithout(line.without) }}</span>
             <span v-if="planned(i)?.refused" class="refused">not served yet</span>
           </button>
           <NButton quaternary :aria-label="`More about line ${i + 1}`" @click="open = open === i ? null : i">…</NButton>

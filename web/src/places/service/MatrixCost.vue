@@ -3,13 +3,14 @@
 import { useSession } from '@/shell/session'
 import type { Plan, Production } from './service'
 
-defineProps<{ plan: Plan; production: Production }>()
+/** `wall`: the allergens alone. */
+defineProps<{ plan: Plan; production: Production; wall?: boolean }>()
 const { money } = useSession()
 </script>
 
 <template>
   <div class="both">
-    <section>
+    <section class="matrix">
       <h3>Allergens</h3>
       <div class="scroll">
         <table class="grid">
@@ -33,7 +34,7 @@ const { money } = useSession()
         Followed from every ingredient. Traces, changed products and your kitchen's own plan come on top.
       </p>
     </section>
-    <section>
+    <section v-if="!wall">
       <h3>Cost</h3>
       <div class="scroll">
         <table class="grid">
@@ -94,6 +95,9 @@ const { money } = useSession()
 </template>
 
 <style scoped>
+.matrix {
+  break-inside: avoid;
+}
 .both {
   display: flex;
   flex-direction: column;

@@ -22,6 +22,12 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
 
 <template>
   <div class="sheets">
+    <section v-if="!paper && production.cautions.length" class="mind">
+      <h3>Mind</h3>
+      <ul>
+        <li v-for="text in production.cautions" :key="text">{{ text }}</li>
+      </ul>
+    </section>
     <section>
       <h3>To buy and have ready</h3>
       <div class="scroll">
@@ -82,8 +88,18 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
         <li v-for="text in production.prepare" :key="text">{{ text }}</li>
       </ol>
     </section>
+    <section v-if="production.trimmings.length || production.left.length">
+      <h3>Trimmings, and what is over</h3>
+      <p v-for="one in production.trimmings" :key="one.kind">{{ one.words }}</p>
+      <p v-for="text in production.left" :key="text">{{ text }}</p>
+    </section>
     <section class="pots">
-      <article v-for="one in production.weigh" :key="one.key" class="sheet" :class="{ branch: one.of }">
+      <article
+        v-for="one in production.weigh"
+        :key="one.key"
+        class="sheet"
+        :class="{ branch: one.of, guest: one.guests.length }"
+      >
         <h3>{{ one.name }}</h3>
         <p class="quiet">
           <template v-if="one.of">from {{ mothers.get(one.of) }} · </template>
@@ -91,10 +107,22 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
           {{ millilitres(one.makes_ml) }}, {{ grams(one.makes_g) }}, {{ session.gradeName(one.grade) }} ·
           {{ minutes(one.minutes) }} · {{ session.money(one.cost) }}
         </p>
-        <p v-if="one.feeds.length">For {{ one.feeds.join(', ') }}</p>
+        <p>
+          <b>{{ one.pan }}</b><template v-if="one.feeds.length">, for {{ one.feeds.join(', ') }}</template>
+        </p>
+        <p v-if="one.guests.length" class="first">First, in clean things: {{ one.guests.join('; ') }}</p>
+        <p v-if="one.sittings_ml.length">
+          First sitting {{ millilitres(one.sittings_ml[0]!) }}, second {{ millilitres(one.sittings_ml[1]!) }}
+        </p>
         <p v-for="(w, i) in one.weighed" :key="i" class="weigh">
           <b>{{ bulk(w.amount) }}</b> {{ w.name }}
-          <span v-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet">{{ amount(w.spoons) }}</span>
+          <span v-if="w.spoons && (w.spoons.measure || w.spoons.unit !== w.amount.unit)" class="quiet">{{
+            amount(w.spoons)
+          }}</span>
+          <span v-if="one.batches > 1" class="quiet">· {{ bulk(one.in_all[i]!) }} in all</span>
+        </p>
+        <p v-for="note in [...(one.let_down ? [one.let_down] : []), ...one.notes]" :key="note" class="quiet">
+          {{ note }}
         </p>
         <ol>
           <li v-for="(step, i) in one.steps" :key="i">{{ step }}</li>
@@ -137,6 +165,22 @@ article {
 }
 .branch {
   border-left: 6px solid var(--sauce);
+}
+.guest {
+  border-left: 6px solid var(--russet);
+}
+.first {
+  font-weight: 700;
+  color: var(--russet);
+}
+.mind {
+  padding: 8px 12px;
+  border: 2px solid var(--ink2);
+  border-radius: 10px;
+}
+.mind ul {
+  margin: 0;
+  padding-left: 20px;
 }
 .weigh b {
   display: inline-block;

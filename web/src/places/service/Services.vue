@@ -42,6 +42,15 @@ async function begin(): Promise<void> {
     await router.push(`/service/${made.id}`)
   })
 }
+/** A service of another kitchen's, with its dishes, sauces and pans. */
+async function fromFile(files: FileList | null): Promise<void> {
+  const text = await files?.[0]?.text()
+  if (text === undefined) return
+  await tell(async () => {
+    const made = await ask(api.POST('/api/services/file', { body: { text } }))
+    await router.push(`/service/${made.id}`)
+  })
+}
 const copy = (row: Schemas['ServiceLine'], to: 'tomorrow' | 'week') =>
   tell(async () => {
     const next = to === 'week' ? null : new Date(Date.now() + 86_400_000).toISOString().slice(0, 10)
@@ -104,6 +113,14 @@ onKey((key) => {
   <div class="place">
     <header>
       <h1>Service</h1>
+      <label class="file"
+        >From a file
+        <input
+          type="file"
+          accept="application/json,.json"
+          aria-label="A service from a file"
+          @change="fromFile(($event.target as HTMLInputElement).files)"
+      /></label>
       <NButton type="primary" @click="begin">New service</NButton>
     </header>
     <p v-if="trouble" class="problem" role="alert">
@@ -167,7 +184,27 @@ header {
   align-items: center;
 }
 h1 {
+  flex: 1;
   font-size: 30px;
+}
+.file {
+  display: flex;
+  align-items: center;
+  min-height: 44px;
+  margin-right: 12px;
+  padding: 0 14px;
+  border: 1px solid var(--fog3);
+  border-radius: 8px;
+  background: var(--white);
+  font-weight: 600;
+  cursor: pointer;
+}
+.file:focus-within {
+  outline: 3px solid var(--ink);
+}
+.file input {
+  width: 1px;
+  opacity: 0;
 }
 ul {
   display: flex;

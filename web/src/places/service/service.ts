@@ -11,6 +11,15 @@ export type Production = Schemas['Production']
 /** What a line is called where pots, sauces and dishes are chosen from. */
 export const lineKey = (index: number) => `line-${index}`
 
+const DIETS = ['vegetarian', 'vegan']
+/** "vegan", "without milk, celery": how a guest is told apart in few words. */
+export function goesWithout(words: string[]): string {
+  const rest = words.filter((word) => !DIETS.includes(word))
+  return [...words.filter((word) => DIETS.includes(word)), ...(rest.length ? [`without ${rest.join(', ')}`] : [])].join(
+    ', ',
+  )
+}
+
 export function useService() {
   const pinned = ref<Record<string, number>>({})
   const at = (id: number) => ({ params: { path: { service_id: id } } })
