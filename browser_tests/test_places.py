@@ -16,11 +16,12 @@ class Places(BrowserTest):
         self.go("/sauces")
         self.see("Start with a sauce")
         for digit, words in (
-            ("6", "Press a row to correct it"),
-            ("5", "Nothing written down"),
-            ("4", "Pick the spoon that looks like it"),
-            ("3", "No pot is on"),
-            ("2", "Nothing planned"),
+            ("7", "Press a row to correct it"),
+            ("6", "Nothing written down"),
+            ("5", "Pick the spoon that looks like it"),
+            ("4", "No pot is on"),
+            ("3", "Nothing planned"),
+            ("2", "No dishes yet"),
         ):
             self.key(digit)
             self.see(words)

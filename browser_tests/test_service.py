@@ -47,6 +47,16 @@ class Services(BrowserTest):
         xpath = f"//*[@role='button'][starts-with(@aria-label, {words!r})]"
         self.wait(lambda: self.driver.find_elements(By.XPATH, xpath)[0], words).click()
 
+    def follow(self, words: str) -> None:
+        """The link whose first words are ``words``."""
+        xpath = f"//a[b[normalize-space()={words!r}]]"
+        self.wait(lambda: self.driver.find_elements(By.XPATH, xpath)[0], words).click()
+
+    def part(self, number: int) -> None:
+        """Press a part of the dish in its list."""
+        css = 'nav[aria-label="Parts of the dish"] > button'
+        self.wait(lambda: self.all(css)[number], "a part").click()
+
     def portions(self, dish: str) -> str:
         return self.find(f'[aria-label="Portions of {dish}"]').get_attribute("value") or ""
 
@@ -56,17 +66,24 @@ class Services(BrowserTest):
         self.press("New service")
         self.see("Which dish first?")
         self.press("A dish that is not there yet")
-        self.press("A sauce")
+        self.see("No dishes yet")
+        self.follow("Something else")
+        self.press("+ sauce")
         self.choose("Sauce 1", "White sauce")
-        self.press("A solid")
-        self.enter("Grams 1", "none")
-        self.press("Keep the dish")
+        self.press("+ food")
+        self.enter("Dish name", " ")
         self.see("The name is empty")
+        self.enter("Grams 1", "none")
+        self.press("Keep and serve it")
         self.see("“none” is not a number")
+        self.see("Not kept: mend the entry marked first.")
         self.enter("Dish name", "Potatoes in white sauce")
-        self.enter("Grams 1", "180")
-        self.press("Keep the dish")
+        self.see("grams “none” is not a number")
+        self.enter("Grams 1", "180,5")
+        self.see("potato")
+        self.press("Keep and serve it")
         self.see("of sauce needed")
+        self.assertEqual(Dish.objects.get().document["solids"][0]["grams"], 180.5)
         self.node("White sauce")
         self.see("30 mL clings to pot and whisk")
         self.press("Filling")
@@ -81,7 +98,7 @@ class Services(BrowserTest):
         self.see("Saved.")
         self.assertEqual(Service.objects.get().name, "Thursday")
         self.go(f"/service/{Service.objects.get().pk}/sheet")
-        self.see("10 × Potatoes in white sauce")
+        self.see("Potatoes in white sauce")
 
     def test_both_ways_force_and_undo(self) -> None:
         self.go(f"/service/{self.planned().pk}")
@@ -158,19 +175,19 @@ class Services(BrowserTest):
         self.planned()
         dish = Dish.objects.order_by("pk")[0]
         name = '[aria-label="Dish name"]'
-        self.go("/service")
-        self.press("New dish")
+        self.go("/dishes")
+        self.see("Something else")
+        self.key("n")
         self.enter("Dish name", "Leeks again")
         self.wait(lambda: "Leeks again" in str(self.driver.execute_script(KEPT)))
         self.driver.refresh()
-        self.press("New dish")
         self.see("not kept was brought back")
         self.assertEqual(self.find(name).get_attribute("value"), "Leeks again")
-        self.press("Leave it")
-        self.press("New dish")
-        self.wait(lambda: self.find(name).get_attribute("value") == "")
-        self.press("Leave it")
+        self.press("Start over")
+        self.wait(lambda: self.find(name).get_attribute("value") == "New dish")
+        self.go("/dishes")
         self.press(f"Change {dish.name}")
+        self.part(0)
         self.enter("mL 1", "70")
         self.wait(lambda: '"per_ml":70' in str(self.driver.execute_script(KEPT)))
         self.key(Keys.CONTROL, "z")
@@ -182,6 +199,49 @@ class Services(BrowserTest):
         self.wait(lambda: Dish.objects.get(pk=dish.pk).revision == 3)
         kept = Dish.objects.get(pk=dish.pk)
         self.assertEqual((kept.name, kept.document["sauces"][0]["per_ml"]), (dish.name, 80))
+
+    def test_a_dish_is_seen_pressed_and_pulled(self) -> None:
+        self.go("/dishes")
+        self.follow("Layered bake")
+        self.see("Salt of the mouthful")
+        edge = '[role=slider][aria-label^="How thick"]'
+        before = float(self.find(edge).get_attribute("aria-valuenow"))
+        self.find(edge).send_keys(Keys.ARROW_UP)
+        self.wait(lambda: float(self.find(edge).get_attribute("aria-valuenow")) > before + 0.3)
+        self.key(Keys.CONTROL, "z")
+        self.wait(lambda: float(self.find(edge).get_attribute("aria-valuenow")) == before)
+        self.find('g.band[aria-label^="breadcrumbs"]').send_keys(Keys.ENTER)
+        self.enter("Topping by area 1", "0,1")
+        self.see("2.9 mm breadcrumbs")
+        self.press("Keep the dish")
+        self.see("is kept")
+        self.assertEqual(Dish.objects.get().document["toppings"][0]["g_per_cm2"], 0.1)
+        # On a plate a pool runs as wide as so much of it does.
+        self.go("/dishes")
+        self.follow("On a pool")
+        self.see("mL runs")
+        pool = '[role=slider][aria-label^="How much"]'
+        ml = float(self.find(pool).get_attribute("aria-valuenow"))
+        self.find(pool).send_keys(Keys.ARROW_DOWN, Keys.ARROW_DOWN)
+        self.wait(lambda: float(self.find(pool).get_attribute("aria-valuenow")) < ml - 2)
+
+    def test_a_guest_whose_sauce_stands_on_it_gets_what_stands_in(self) -> None:
+        self.go(f"/service/{self.planned().pk}")
+        self.press("More about line 1")
+        self.choose("Without, line 1", "vegan: anything of animals (vegan)", typed="vegan")
+        self.see("stands on butter")
+        self.see("not served yet")
+        self.see("of sauce needed")  # the other line is planned all the same
+        self.press("Use it")
+        self.wait(lambda: "not served yet" not in self.find(".lines").text)
+        self.press("Production sheet")
+        self.see("Guests first")
+        self.see("Plant spread")
+        self.press("Allergens, cost")
+        row = self.driver.find_element(By.XPATH, "//tr[contains(., 'vegan')]").text
+        self.assertNotIn("milk", row)
+        self.key(Keys.CONTROL, "z")
+        self.see("not served yet")
 
     def test_two_windows_and_a_reload_in_the_middle(self) -> None:
         service = self.planned()
@@ -212,6 +272,8 @@ class Services(BrowserTest):
                 "/service",
                 f"/service/{service.pk}",
                 f"/service/{service.pk}/sheet",
+                "/dishes",
+                f"/dishes/{Dish.objects.order_by('pk')[0].pk}",
                 "/larder?shelf=uses",
             ):
                 self.go(path)

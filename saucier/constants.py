@@ -440,3 +440,30 @@ STOCK_ML_PER_G = {
 practice, ± a third)."""
 STOCK_WORTH_ML = 150.0
 """Less than this is no stock worth a pot."""
+
+# --- the dish, seen -------------------------------------------------------------------
+POOL_SECONDS = 10.0
+"""When a pool is looked at, s after it was poured (docs/model.md 7)."""
+POOL_THINNEST_MM = 2.0
+"""A sauce stops running where it is so thin (docs/model.md 7)."""
+PATTERN_KEEPS = 1.5
+"""Two sauces keep a pattern while their viscosities differ by less than this factor."""
+PLATE_WELL_SHARE = 0.72
+"""Of a plate's width, what lies within its rim (common dinner plates)."""
+FOOD_HIGH_MM = 24.0
+"""How high a piece of food stands on a plate where nobody measures it, mm."""
+BROUGHT_TO_TABLE_C = 75.0
+"""What sauce is poured at where its plate is worked out, °C: off the boil, in a ladle."""
+MOUTHFUL_SALT_PCT = 0.8
+"""g salt per 100 g of a mouthful where no use says otherwise (docs/model.md 5)."""
+MOUTHFUL_CLOSE_PCT = 0.05
+"""A sauce is not salted anew for less than this."""
+PASTA_DRINKS_BAKED, PASTA_DRINKS_TOSSED = 0.30, 0.08
+"""g of a sauce's water that a gram of dry pasta still drinks, baked in it and tossed with it (kitchen
+figures; ± half)."""
+DRAINED_STILL_GIVES = 0.3
+"""Of the juice a vegetable gives raw, what it still gives in the oven though it was cooked and drained."""
+THROUGH_FROM_MM = 8.0
+"""Thinner than this a dish is hot as soon as it is coloured."""
+HOT_FINISH_MIN = {"grill": 3.0, "torch": 1.0, "oven": 12.0}
+"""Minutes that colour a dish filled hot, where it says none itself (domain notes: 1 to 3 under a grill)."""

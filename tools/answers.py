@@ -70,7 +70,9 @@ def answers() -> dict[str, Any]:
     ask("GET", "/api/work/signs")
     ask("POST", "/api/work/fix", {**sheet, "at": 2, "sign": "caught"})
     ask("POST", "/api/work/read", {"text": "Sauce\n50 g butter\n50 g flour\n600 ml milk"})
-    ask("GET", "/api/dishes/{dish_id}", dish_id=told["GET /api/dishes"][0]["id"])
+    dish = ask("GET", "/api/dishes/{dish_id}", dish_id=told["GET /api/dishes"][0]["id"])
+    ask("POST", "/api/dishes/read", {"document": dish["document"], "revision": 0})
+    ask("GET", "/api/dishes/starts")
     service = ask(
         "GET", "/api/services/{service_id}", service_id=told["GET /api/services"][0]["id"]
     )

@@ -10,12 +10,15 @@ from ninja import Router, Status
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.accounts.models import Kitchen, User
 from kestrel.problems import Message, Problems
+from kestrel.sauces.models import Sauce
 from kestrel.service import actions, file, work
 from kestrel.service.models import Dish, Service
 from kestrel.service.schemas import (
     CopyIn,
     DishIn,
     DishOut,
+    DishRead,
+    DishStartOut,
     FileIn,
     FlowIn,
     KeptTaken,
@@ -28,7 +31,7 @@ from kestrel.service.schemas import (
     WorkIn,
 )
 from kestrel.service.work import ServiceWorked
-from saucier.dish import Dish as DishDocument
+from saucier.dish import dish_starts
 from saucier.document import amount_field
 from saucier.errors import BadInput
 from saucier.service import Short, flowed, production_of, scaled, short_of, write_service
@@ -59,10 +62,23 @@ def new_dish(request: HttpRequest, given: DishIn):
     return Status(201, actions.save_dish(_kitchen(request), given.document))
 
 
-@dishes.post("/read", response={200: DishDocument, 422: Problems})
+@dishes.post("/read", response={200: DishRead, 422: Problems})
 def read_dish(request: HttpRequest, given: DishIn):
-    """A dish as it would be kept. Nothing is stored."""
-    return actions.checked_dish(_kitchen(request), given.document)
+    """A dish as it would be kept, with its picture and what a portion comes to. Nothing is stored."""
+    kitchen = _kitchen(request)
+    dish = actions.checked_dish(kitchen, given.document)
+    return {"dish": dish, "seen": work.dish_seen(kitchen, dish)}
+
+
+@dishes.get("/starts", response=list[DishStartOut])
+def list_starts(request: HttpRequest):
+    """Kinds of dish to start from."""
+    rows = Sauce.objects.filter(kitchen=_kitchen(request), deleted_at=None)
+    sauces = [(str(row.pk), row.family) for row in rows]
+    return [
+        {"key": s.key, "name": s.name, "why": s.why, "document": s.with_sauces(sauces)}
+        for s in dish_starts()
+    ]
 
 
 @dishes.get("/{dish_id}", response={200: DishOut, 404: Message})

@@ -3,7 +3,7 @@ from typing import Any
 
 from ninja import Schema
 
-from saucier.dish import Dish
+from saucier.dish import Dish, DishSeen
 from saucier.service import Service
 
 
@@ -19,6 +19,22 @@ class DishOut(Schema):
     name: str
     revision: int
     document: Dish
+
+
+class DishRead(Schema):
+    """A dish as it would be kept, and as it is seen."""
+
+    dish: Dish
+    seen: DishSeen
+
+
+class DishStartOut(Schema):
+    """A kind of dish to start from, with sauces of this kitchen in it."""
+
+    key: str
+    name: str
+    why: str
+    document: dict[str, Any]
 
 
 class ServiceIn(Schema):

@@ -13,7 +13,7 @@ from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.service.actions import pins, row_number
 from kestrel.service.models import Dish
 from saucier.dish import Dish as DishDocument
-from saucier.dish import read_dish
+from saucier.dish import DishSeen, read_dish, seen
 from saucier.heat import Pan as CorePan
 from saucier.heat import Stove
 from saucier.kitchen import Kitchen as CoreKitchen
@@ -69,6 +69,14 @@ def gathered(kitchen: Kitchen, document: Mapping[str, Any], pinned: Mapping[str,
         [pan.core() for pan in Pan.objects.filter(kitchen=kitchen)],
         versions,
     )
+
+
+def dish_seen(kitchen: Kitchen, dish: DishDocument) -> DishSeen:
+    """``dish`` as it is seen, with the newest version of its sauces. Raises :class:`BadInput`."""
+    keys = [key for used in dish.sauces if (key := row_number(used.sauce))]
+    rows = Sauce.objects.filter(kitchen=kitchen, pk__in=keys)
+    sheets = {str(row.pk): read_sheet(row.newest.sheet) for row in rows}
+    return seen(dish, sheets, core_kitchen(kitchen))
 
 
 def _lines(document: Mapping[str, Any]) -> list[Mapping[str, Any]]:

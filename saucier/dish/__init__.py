@@ -1,12 +1,14 @@
 """Dishes: which sauces, used how, over which solids, in which vessel; what they ask of the stove."""
 
 from saucier.dish.document import (
+    KINDS,
     Dish,
     DishSauce,
     Rounds,
     Solid,
     Topping,
     Vessel,
+    kind_of,
     read_dish,
     write_dish,
 )
@@ -15,10 +17,15 @@ from saucier.dish.layout import Layout, layout_of, vessels_for
 from saucier.dish.needs import SauceNeed, needs_of
 from saucier.dish.plate import on_plate_c
 from saucier.dish.rounds import InRounds, in_rounds
+from saucier.dish.seen import DishSeen, seen
+from saucier.dish.starts import DishStart, dish_starts
 
 __all__ = [
+    "KINDS",
     "Dish",
     "DishSauce",
+    "DishSeen",
+    "DishStart",
     "InRounds",
     "Layout",
     "Rounds",
@@ -26,12 +33,15 @@ __all__ = [
     "Solid",
     "Topping",
     "Vessel",
+    "dish_starts",
     "finish_of",
     "in_rounds",
+    "kind_of",
     "layout_of",
     "needs_of",
     "on_plate_c",
     "read_dish",
+    "seen",
     "through_minutes",
     "vessels_for",
     "write_dish",

@@ -1,38 +1,63 @@
 """The dish, as an open document: one for each dish, beside the sauce sheets it names."""
 
 from collections.abc import Mapping
-from typing import Annotated, Any, Literal, Self
+from dataclasses import replace
+from typing import Annotated, Any, Literal, Self, get_args
 
 from pydantic import Field, ValidationError, field_validator, model_validator
 
 from saucier.demand import use_named
-from saucier.document import Celsius, IngredientKey, Minutes, Part
+from saucier.document import Celsius, IngredientKey, Minutes, Part, with_points
 from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.heat.pan import PanShape
+from saucier.roots import find_root
 from saucier.sheet.reading import problems_of
 from saucier.thickness import grade_named
 
 Percentage = Annotated[float, Field(ge=0, le=100)]
 
 
+DishKind = Literal[
+    "gratin", "bake", "shells", "filled", "toast", "plate", "pasta", "croquettes", "pie"
+]
+KINDS: tuple[str, ...] = get_args(DishKind)
+
+
 class Solid(Part):
     """What the sauce goes over or into: ``grams`` for each portion as it goes into the dish, cooked
-    and drained; weighed dry where ``state`` says so (pasta, grain)."""
+    and drained; weighed dry where ``state`` says so (pasta, grain). Or counted, as cooks do:
+    ``pieces`` a portion of ``piece_g`` each, called ``counted`` (slice, fillet, bag)."""
 
     ingredient: IngredientKey
     grams: Annotated[float, Field(gt=0, le=5000)]
     state: Literal["drained", "dry"] = "drained"
+    pieces: Annotated[float, Field(gt=0, le=500)] | None = None
+    piece_g: Annotated[float, Field(gt=0, le=5000)] | None = None
+    counted: Annotated[str, Field(max_length=30)] | None = None
+
+    @model_validator(mode="before")
+    @classmethod
+    def _by_the_piece(cls, data: Any) -> Any:
+        """Grams of what is counted follow its pieces."""
+        if isinstance(data, dict) and data.get("pieces") and data.get("piece_g"):
+            try:
+                each = [float(data[name]) for name in ("pieces", "piece_g")]
+            except ValueError:
+                return data  # the fields themselves say what is wrong
+            return {**data, "grams": each[0] * each[1]}
+        return data
 
 
 class DishSauce(Part):
     """A sauce used one way. ``sauce`` names a sheet given beside the dish. ``each`` is how many of
     the use's units a portion has (slices, pieces, g of solids …; None: from the solids, or one),
-    ``per_ml`` mL for each of them, ``kept_back_pct`` of it for the top or the pass."""
+    ``salt_pct`` where this dish wants it salted otherwise than its sheet says, ``per_ml`` mL for each of them, ``kept_back_pct`` of it for the top or the pass."""
 
     sauce: Annotated[str, Field(min_length=1, max_length=60)]
     use: str
     each: Annotated[float, Field(gt=0, le=20_000)] | None = None
+    salt_pct: Annotated[float, Field(ge=0, le=5)] | None = None
     per_ml: Annotated[float, Field(gt=0, le=5000)] | None = None
     layers: Annotated[int, Field(ge=1, le=20)] = 1
     kept_back_pct: Percentage = 0.0
@@ -50,14 +75,39 @@ class DishSauce(Part):
 
 
 class Vessel(Part):
-    """What it is baked or served in, inner measures; ``portions`` in one of it."""
+    """What it is baked or served in, inner measures; ``portions`` in one of it. An odd shell is
+    measured by the water it ``holds_g``: its depth follows."""
 
     name: Annotated[str, Field(min_length=1, max_length=60)] = "dish"
     shape: PanShape = "dish"
     diameter_cm: Annotated[float, Field(ge=3, le=120)]
     width_cm: Annotated[float, Field(ge=3, le=120)] | None = None
     depth_cm: Annotated[float, Field(ge=0.5, le=60)]
+    holds_g: Annotated[float, Field(gt=0, le=50_000)] | None = None
     portions: Annotated[float, Field(gt=0, le=500)] = 1.0
+
+    @model_validator(mode="before")
+    @classmethod
+    def _by_its_water(cls, data: Any) -> Any:
+        """The depth of what is measured by the water it holds; so much that no such depth holds it is
+        told by the depth."""
+        if not isinstance(data, dict) or not data.get("holds_g"):
+            return data
+        try:
+            holds, across = (float(data[name]) for name in ("holds_g", "diameter_cm"))
+            if not (0.0 < holds < 5e4 and 3.0 <= across <= 120.0):
+                return data
+            shape = data.get("shape", "dish")
+            wide = data.get("width_cm")
+            like = Pan("", shape, across, 1.0, width_cm=float(wide) if wide else None)
+
+            def excess(depth_cm: float) -> float:
+                return replace(like, depth_cm=depth_cm).capacity_ml - holds
+
+            depth = find_root(excess, 0.05, 200.0, 1e-4)
+        except (KeyError, TypeError, ValueError):
+            return data  # the fields themselves say what is wrong
+        return {**data, "depth_cm": round(depth, 2)}
 
     def as_pan(self) -> Pan:
         return Pan(
@@ -78,9 +128,11 @@ class Vessel(Part):
 
 class Topping(Part):
     """Cheese, crumbs, butter over the top, by area: g for each cm² of the vessel; or ``grams`` for
-    each portion where there is no vessel."""
+    each portion where there is no vessel. A ``coating`` (flour, egg, crumbs) is all around the pieces
+    and cooked with them."""
 
     ingredient: IngredientKey
+    place: Literal["top", "coating"] = "top"
     g_per_cm2: Annotated[float, Field(gt=0, le=2)] | None = None
     grams: Annotated[float, Field(gt=0, le=500)] | None = None
 
@@ -106,7 +158,8 @@ class Rounds(Part):
 
 
 class Dish(Part):
-    """One dish. ``oven_c`` is what its oven stands at (None: a moderate one), ``oven`` its kind.
+    """One dish, of a ``kind`` (None: told from its uses). ``pasta_water_salt_pct`` is g of salt in
+    100 g of the water pasta and grain are cooked in; ``plate_cm`` how wide its plate is. ``oven_c`` is what its oven stands at (None: a moderate one), ``oven`` its kind.
     ``plate_c`` is the plate's temperature, ``plate_g`` its weight, ``food_c`` what the
     solids are served at; ``finish`` what colours it, ``filled``
     whether it is finished hot from the pot or cold from the fridge."""
@@ -114,6 +167,7 @@ class Dish(Part):
     format: Literal["kestrel-fog/dish"] = "kestrel-fog/dish"
     version: Literal[1] = 1
     name: Annotated[str, Field(min_length=1, max_length=120)]
+    kind: DishKind | None = None
     sauces: Annotated[tuple[DishSauce, ...], Field(max_length=12)] = ()
     solids: Annotated[tuple[Solid, ...], Field(max_length=24)] = ()
     vessel: Vessel | None = None
@@ -124,6 +178,8 @@ class Dish(Part):
     finish_minutes: Minutes = 0.0
     oven: Literal["still", "fan"] = "still"
     oven_c: Annotated[float, Field(ge=100, le=300)] | None = None
+    pasta_water_salt_pct: Annotated[float, Field(ge=0, le=5)] = 1.0
+    plate_cm: Annotated[float, Field(ge=8, le=60)] = 27.0
     plate_c: Celsius = 60.0
     plate_g: Annotated[float, Field(ge=0, le=5000)] = 400.0
     food_c: Celsius = 65.0
@@ -174,7 +230,7 @@ def read_dish(data: Mapping[str, Any]) -> Dish:
     if not isinstance(data, Mapping):
         raise BadInput.at("dish", "is-not-an-object")
     try:
-        return Dish.model_validate(data)
+        return Dish.model_validate(with_points(data))
     except ValidationError as invalid:
         raise problems_of(invalid) from None
 
@@ -182,3 +238,26 @@ def read_dish(data: Mapping[str, Any]) -> Dish:
 def write_dish(dish: Dish) -> dict[str, Any]:
     """The dish as plain data for JSON, leaving out what was never said."""
     return dish.model_dump(mode="json", exclude_none=True)
+
+
+def kind_of(dish: Dish) -> str:
+    """What kind of dish it is: as it says, else by how its sauces are used and what it is in."""
+    if dish.kind:
+        return dish.kind
+    uses = {used.use for used in dish.sauces}
+    for kind, telling in _TELLING.items():
+        if uses & telling:
+            return kind
+    if dish.vessel is None:
+        return "plate"
+    return "shells" if dish.vessel.shape == "shell" else "gratin"
+
+
+_TELLING = {
+    "croquettes": {"croquettes"},
+    "toast": {"toast", "inside"},
+    "bake": {"layers", "film", "layer-top"},
+    "filled": {"filling"},
+    "pasta": {"toss", "pasta-hob", "pasta-baked"},
+}
+"""Uses that tell a kind of dish, the most telling first."""

@@ -7,13 +7,14 @@ from saucier.check import DEFAULT_KITCHEN
 from saucier.demand import SauceUse, use_named
 from saucier.dish.document import Dish, DishSauce
 from saucier.kitchen import Kitchen
+from saucier.larder import Ingredient
 from saucier.words import Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
 class SauceNeed:
     """``volume_ml`` of a ``sauce`` for a dish, of it ``kept_back_ml`` for the top or the pass;
-    ``lines`` are the arithmetic. ``grade`` and ``serving_c`` as the table has them."""
+    ``lines`` are the arithmetic. ``grade`` and ``salt_pct`` where the dish wants them otherwise than the sauce's sheet."""
 
     sauce: str
     use: SauceUse
@@ -21,6 +22,7 @@ class SauceNeed:
     kept_back_ml: float
     grade: str | None
     lines: tuple[Sentence, ...]
+    salt_pct: float | None = None
 
 
 def needs_of(dish: Dish, portions: float, kitchen: Kitchen = DEFAULT_KITCHEN) -> list[SauceNeed]:
@@ -49,6 +51,11 @@ def vessels_for(dish: Dish, portions: float) -> int:
     return math.ceil(portions / dish.vessel.portions - 1e-9)
 
 
+def is_pasta(row: Ingredient) -> bool:
+    """Whether a row is pasta: what drinks water and sauce as pasta does."""
+    return "pasta" in (*row.kin, *row.key.split("-"))
+
+
 def _need(
     dish: Dish, used: DishSauce, portions: float, vessels: int, kitchen: Kitchen
 ) -> SauceNeed:
@@ -68,7 +75,7 @@ def _need(
             ml=volume,
         )
     else:
-        each, told = _each(dish, used, use)
+        each, told = _each(dish, used, use, kitchen)
         volume = portions * each * per
         line = say("need-by-portion", portions=portions, each=told, per_ml=per, ml=volume)
     lines = [line]
@@ -86,10 +93,13 @@ def _need(
         kept_back_ml=kept,
         grade=used.grade,
         lines=tuple(lines),
+        salt_pct=used.salt_pct,
     )
 
 
-def _each(dish: Dish, used: DishSauce, use: SauceUse) -> tuple[float, Sentence | str]:
+def _each(
+    dish: Dish, used: DishSauce, use: SauceUse, kitchen: Kitchen
+) -> tuple[float, Sentence | str]:
     """Units of the use in a portion, and how they are told."""
     if use.basis == "portion":
         each = used.each or 1.0
@@ -100,6 +110,15 @@ def _each(dish: Dish, used: DishSauce, use: SauceUse) -> tuple[float, Sentence |
     if use.basis == "solids-g":
         each = used.each or dish.solids_g
         return each, say("each-drained", grams=each)
-    dry = sum(solid.grams for solid in dish.solids if solid.state == "dry") or dish.solids_g
-    each = (used.each or dry or 100.0) / 100.0
+    if use.basis == "pasta-100g":
+        larder = kitchen.larder
+        pasta = [s for s in dish.solids if is_pasta(larder[s.ingredient])]
+        # Pasta that was cooked and drained is reckoned back to what it was dry.
+        own = sum(
+            s.grams / (1.0 if s.state == "dry" else larder[s.ingredient].drained_share)
+            for s in pasta
+        )
+    else:
+        own = dish.solids_g
+    each = (used.each or own or 100.0) / 100.0
     return each, say("each-weighed", grams=100 * each)

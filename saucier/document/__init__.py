@@ -2,6 +2,7 @@
 
 from saucier.document.amount import AmountField, amount_field, written_amount
 from saucier.document.part import Celsius, IngredientKey, Minutes, Part, Percent, no_bool
+from saucier.document.points import with_points
 
 __all__ = [
     "AmountField",
@@ -12,5 +13,6 @@ __all__ = [
     "Percent",
     "amount_field",
     "no_bool",
+    "with_points",
     "written_amount",
 ]

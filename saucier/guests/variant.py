@@ -7,7 +7,7 @@ from typing import Any
 
 from saucier import constants as K
 from saucier.check import check
-from saucier.dish import Dish
+from saucier.dish import Dish, Topping
 from saucier.errors import BadInput, problem
 from saucier.guests.exclusion import Exclusion, brings, raw_yolk_in, soft_yolk
 from saucier.kitchen import Kitchen
@@ -131,16 +131,18 @@ class _Leaving:
         for name in ("solids", "toppings"):
             kept = []
             for part in getattr(dish, name):
-                if self._on_the_plate(part.ingredient):
+                coats = isinstance(part, Topping) and part.place == "coating"
+                if self.hit(part.ingredient) or (not coats and self._soft(part.ingredient)):
                     self.told.append(say("left-out", name=self._name(part.ingredient)))
                 else:
                     kept.append(part)
             changes[name] = tuple(kept)
         return dish.model_copy(update=changes)
 
-    def _on_the_plate(self, key: str) -> bool:
-        soft = any(one.of_raw_yolk for one in self.excluded)
-        return self.hit(key) or (soft and soft_yolk(self.kitchen.larder[key]))
+    def _soft(self, key: str) -> bool:
+        """Whether it is egg that may be soft, for a guest who eats none; egg in a coating is fried."""
+        excluded = any(one.of_raw_yolk for one in self.excluded)
+        return excluded and soft_yolk(self.kitchen.larder[key])
 
     # The sauces.
 

@@ -8,7 +8,7 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Field, ValidationError, field_validator, model_validator
 
 from saucier.dish import Vessel
-from saucier.document import AmountField, IngredientKey, Part
+from saucier.document import AmountField, IngredientKey, Part, with_points
 from saucier.errors import BadInput
 from saucier.sheet.reading import problems_of
 from saucier.units import Dimension
@@ -106,7 +106,7 @@ def read_service(data: Mapping[str, Any]) -> Service:
     if not isinstance(data, Mapping):
         raise BadInput.at("service", "is-not-an-object-a-service")
     try:
-        return Service.model_validate(data)
+        return Service.model_validate(with_points(data))
     except ValidationError as invalid:
         raise problems_of(invalid) from None
 

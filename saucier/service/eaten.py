@@ -48,8 +48,13 @@ def eaten_by(plan: Plan, line: LinePlan, kitchen: Kitchen) -> Eaten:
         for key in named_in(mothers[branch.pot].sheet)
     }
     beside = frozenset(solid.ingredient for solid in line.dish.solids)
-    beside |= {topping.ingredient for topping in line.dish.toppings}
-    return Eaten(sauces | beside, beside, tuple(branch.final.pot for branch in branches))
+    over = frozenset(one.ingredient for one in line.dish.toppings if one.place == "top")
+    coats = frozenset(one.ingredient for one in line.dish.toppings if one.place == "coating")
+    return Eaten(
+        sauces | beside | over | coats,
+        beside | over,
+        tuple(branch.final.pot for branch in branches),
+    )
 
 
 def _of_branch(branch: BranchPlan, plan: Plan) -> Iterator[str]:

@@ -13,6 +13,7 @@ from saucier.service.amiss import Amiss, amiss, cannot_be_made
 from saucier.service.document import Line, Service
 from saucier.service.planned import Asked, LinePlan, Wanted, called, going_without
 from saucier.sheet import Sheet
+from saucier.sheet.salting import with_salt_target
 from saucier.steps import Reserve
 from saucier.thickness import spoken_grade
 from saucier.words import Sentence, say
@@ -97,11 +98,15 @@ def _line(
     asked: list[tuple[str, Wanted]] = []
     for need in needs:
         sheet = made.sheets[need.sauce]
+        if need.salt_pct is not None:
+            sheet = with_salt_target(sheet, need.salt_pct)
         grade = need.grade or sheet.target.grade
         changed = sheet.steps != sheets[need.sauce].steps
         # Nobody knows what a tub has met: a guest's is made fresh.
         apart = changed or (bool(made.excluded) and need.sauce in tubs)
         marks = [*sorted(one.word for one in made.excluded), *sorted(line.swaps.values())]
+        if need.salt_pct is not None:
+            marks.append(f"salt {need.salt_pct:g}")
         key = "~".join([need.sauce, grade or "as-is", *(marks if apart else ())])[:200]
         there = wanted.get(key)
         if there is None:

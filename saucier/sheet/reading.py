@@ -8,7 +8,7 @@ from typing import Any, NoReturn, TypeVar
 from pydantic import ValidationError
 from pydantic_core import ErrorDetails
 
-from saucier.document import Part
+from saucier.document import Part, with_points
 from saucier.errors import BadInput, Problem
 from saucier.kitchen import Kitchen
 from saucier.sheet.by_hand import with_measures
@@ -64,7 +64,9 @@ def read_sheet(data: str | bytes | Mapping[str, Any], kitchen: Kitchen | None = 
         raise BadInput.at("sheet", "sheet-is-no-object")
     kitchen = kitchen or Kitchen()
     try:
-        return Sheet.model_validate(with_measures(data, kitchen.measures, kitchen.larder))
+        return Sheet.model_validate(
+            with_measures(with_points(data), kitchen.measures, kitchen.larder)
+        )
     except ValidationError as invalid:
         raise problems_of(invalid) from None
 
@@ -72,7 +74,7 @@ def read_sheet(data: str | bytes | Mapping[str, Any], kitchen: Kitchen | None = 
 def read_part(kind: type[Piece], data: Mapping[str, Any], field: str) -> Piece:
     """A piece of a sheet by itself, such as what it serves; problems come back under ``field``."""
     try:
-        return kind.model_validate(data)
+        return kind.model_validate(with_points(data))
     except ValidationError as invalid:
         bad = problems_of(invalid)
         raise bad.under(field) if field else bad from None

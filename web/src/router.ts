@@ -4,6 +4,7 @@ import { useSession } from './shell/session'
 
 export const places = [
   { key: 'sauces', path: '/sauces', name: 'Sauces' },
+  { key: 'dishes', path: '/dishes', name: 'Dishes' },
   { key: 'service', path: '/service', name: 'Service' },
   { key: 'stove', path: '/stove', name: 'Stove' },
   { key: 'fix', path: '/fix', name: 'Fix it' },
@@ -31,6 +32,17 @@ export const router = createRouter({
       path: '/sauces/:id(\\d+)/card',
       component: () => import('./places/sauces/RecipeCard.vue'),
       props: (to) => ({ id: Number(to.params.id), size: String(to.query.size ?? 'A5') }),
+    },
+    { path: '/dishes', component: () => import('./places/dishes/Dishes.vue') },
+    {
+      path: '/dishes/new',
+      component: () => import('./places/dishes/Dish.vue'),
+      props: (to) => ({ id: null, start: String(to.query.start ?? '') }),
+    },
+    {
+      path: '/dishes/:id(\\d+)',
+      component: () => import('./places/dishes/Dish.vue'),
+      props: (to) => ({ id: Number(to.params.id), start: '' }),
     },
     { path: '/service', component: () => import('./places/service/Services.vue') },
     {

@@ -62,7 +62,8 @@ class Kept(ServiceTest):
     def test_a_dish_is_read_as_it_would_be_kept_and_nothing_is_stored(self) -> None:
         typed = {"document": self.dish_document(name="Leeks", margin_pct="7.5"), "revision": 0}
         read = self.client.call("POST", "/dishes/read", typed)
-        self.assertEqual((read.status_code, read.body["margin_pct"]), (200, 7.5))
+        self.assertEqual((read.status_code, read.body["dish"]["margin_pct"]), (200, 7.5))
+        self.assertGreater(read.body["seen"]["mouthful"]["salt_g"], 0)
         self.assertEqual(Dish.objects.get().name, "Leeks under cheese")
         kept = self.client.call("GET", f"/dishes/{self.dish['id']}").body
         self.assertEqual((kept["name"], kept["revision"]), ("Leeks under cheese", 1))

@@ -748,9 +748,29 @@ export interface paths {
         put?: never;
         /**
          * Read Dish
-         * @description A dish as it would be kept. Nothing is stored.
+         * @description A dish as it would be kept, with its picture and what a portion comes to. Nothing is stored.
          */
         post: operations["kestrel_service_api_read_dish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dishes/starts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Starts
+         * @description Kinds of dish to start from.
+         */
+        get: operations["kestrel_service_api_list_starts"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3945,7 +3965,8 @@ export interface components {
         };
         /**
          * Dish
-         * @description One dish. ``oven_c`` is what its oven stands at (None: a moderate one), ``oven`` its kind.
+         * @description One dish, of a ``kind`` (None: told from its uses). ``pasta_water_salt_pct`` is g of salt in
+         *     100 g of the water pasta and grain are cooked in; ``plate_cm`` how wide its plate is. ``oven_c`` is what its oven stands at (None: a moderate one), ``oven`` its kind.
          *     ``plate_c`` is the plate's temperature, ``plate_g`` its weight, ``food_c`` what the
          *     solids are served at; ``finish`` what colours it, ``filled``
          *     whether it is finished hot from the pot or cold from the fridge.
@@ -3965,6 +3986,8 @@ export interface components {
             version: 1;
             /** Name */
             name: string;
+            /** Kind */
+            kind?: ("gratin" | "bake" | "shells" | "filled" | "toast" | "plate" | "pasta" | "croquettes" | "pie") | null;
             /**
              * Sauces
              * @default []
@@ -4012,6 +4035,16 @@ export interface components {
             /** Oven C */
             oven_c?: number | null;
             /**
+             * Pasta Water Salt Pct
+             * @default 1
+             */
+            pasta_water_salt_pct: number;
+            /**
+             * Plate Cm
+             * @default 27
+             */
+            plate_cm: number;
+            /**
              * Plate C
              * @default 60
              */
@@ -4048,7 +4081,7 @@ export interface components {
          * DishSauce
          * @description A sauce used one way. ``sauce`` names a sheet given beside the dish. ``each`` is how many of
          *     the use's units a portion has (slices, pieces, g of solids …; None: from the solids, or one),
-         *     ``per_ml`` mL for each of them, ``kept_back_pct`` of it for the top or the pass.
+         *     ``salt_pct`` where this dish wants it salted otherwise than its sheet says, ``per_ml`` mL for each of them, ``kept_back_pct`` of it for the top or the pass.
          */
         DishSauce: {
             /** Sauce */
@@ -4057,6 +4090,8 @@ export interface components {
             use: string;
             /** Each */
             each?: number | null;
+            /** Salt Pct */
+            salt_pct?: number | null;
             /** Per Ml */
             per_ml?: number | null;
             /**
@@ -4109,7 +4144,8 @@ export interface components {
         /**
          * Solid
          * @description What the sauce goes over or into: ``grams`` for each portion as it goes into the dish, cooked
-         *     and drained; weighed dry where ``state`` says so (pasta, grain).
+         *     and drained; weighed dry where ``state`` says so (pasta, grain). Or counted, as cooks do:
+         *     ``pieces`` a portion of ``piece_g`` each, called ``counted`` (slice, fillet, bag).
          */
         Solid: {
             /** Ingredient */
@@ -4122,15 +4158,28 @@ export interface components {
              * @enum {string}
              */
             state: "drained" | "dry";
+            /** Pieces */
+            pieces?: number | null;
+            /** Piece G */
+            piece_g?: number | null;
+            /** Counted */
+            counted?: string | null;
         };
         /**
          * Topping
          * @description Cheese, crumbs, butter over the top, by area: g for each cm² of the vessel; or ``grams`` for
-         *     each portion where there is no vessel.
+         *     each portion where there is no vessel. A ``coating`` (flour, egg, crumbs) is all around the pieces
+         *     and cooked with them.
          */
         Topping: {
             /** Ingredient */
             ingredient: string;
+            /**
+             * Place
+             * @default top
+             * @enum {string}
+             */
+            place: "top" | "coating";
             /** G Per Cm2 */
             g_per_cm2?: number | null;
             /** Grams */
@@ -4138,7 +4187,8 @@ export interface components {
         };
         /**
          * Vessel
-         * @description What it is baked or served in, inner measures; ``portions`` in one of it.
+         * @description What it is baked or served in, inner measures; ``portions`` in one of it. An odd shell is
+         *     measured by the water it ``holds_g``: its depth follows.
          */
         Vessel: {
             /**
@@ -4158,6 +4208,8 @@ export interface components {
             width_cm?: number | null;
             /** Depth Cm */
             depth_cm: number;
+            /** Holds G */
+            holds_g?: number | null;
             /**
              * Portions
              * @default 1
@@ -4178,6 +4230,213 @@ export interface components {
              * @default 0
              */
             revision: number;
+        };
+        /**
+         * Band
+         * @description A layer of a filled dish from the bottom up: what it is (``sauce``, ``solids``, ``mixed``,
+         *     ``topping``), the ``part`` of the document it comes from, between which heights, mm.
+         */
+        Band: {
+            /** Part */
+            part: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Low Mm */
+            low_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * Brings
+         * @description So many grams of salt a portion from one thing.
+         */
+        Brings: {
+            /** Name */
+            name: string;
+            /** Salt G */
+            salt_g: number;
+        };
+        /**
+         * DishRead
+         * @description A dish as it would be kept, and as it is seen.
+         */
+        DishRead: {
+            dish: components["schemas"]["Dish"];
+            seen: components["schemas"]["DishSeen"];
+        };
+        /**
+         * DishSeen
+         * @description Everything a cook asks of a dish. ``picture`` is ``section`` (a vessel cut through), ``plate``
+         *     (from above), ``slices`` (a toast from the side) or ``rounds`` (croquettes cut through). Money,
+         *     energy and weight are of a portion; ``hot_minutes`` and ``cold_minutes`` finish it from the pot
+         *     and from the fridge (None: it is not finished in an oven).
+         */
+        DishSeen: {
+            /** Kind */
+            kind: string;
+            /** Picture */
+            picture: string;
+            /** Portions */
+            portions: number;
+            vessel: components["schemas"]["SideView"] | null;
+            /** Fill Mm */
+            fill_mm: number | null;
+            /** Fill Share */
+            fill_share: number | null;
+            /** Vessel G */
+            vessel_g: number | null;
+            /** Bands */
+            bands: components["schemas"]["Band"][];
+            /** Pools */
+            pools: components["schemas"]["Pool"][];
+            /** Food */
+            food: components["schemas"]["Food"][];
+            /** Plate Mm */
+            plate_mm: number;
+            /** Coating */
+            coating: string[];
+            /** Sauces */
+            sauces: components["schemas"]["SauceSeen"][];
+            mouthful: components["schemas"]["Mouthful"];
+            /** Portion G */
+            portion_g: number;
+            /** Kcal */
+            kcal: number;
+            /** Cost */
+            cost: number;
+            /** Allergens */
+            allergens: string[];
+            /** Plate C */
+            plate_c: number;
+            /** Hot Minutes */
+            hot_minutes: number | null;
+            /** Cold Minutes */
+            cold_minutes: number | null;
+            /** Gives G */
+            gives_g: number;
+            /** Drinks G */
+            drinks_g: number;
+            /** Remarks */
+            remarks: string[];
+        };
+        /**
+         * Food
+         * @description Something that lies on the plate, or stands in the dish: ``pieces`` of it a portion, ``grams`` in
+         *     all, each about ``across_mm`` by ``deep_mm`` seen from above and ``high_mm`` high.
+         */
+        Food: {
+            /** Part */
+            part: string;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+            /** Counted */
+            counted: string;
+            /** Grams */
+            grams: number;
+            /** Across Mm */
+            across_mm: number;
+            /** Deep Mm */
+            deep_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Colour */
+            colour: string;
+            /** Coated */
+            coated: boolean;
+        };
+        /**
+         * Mouthful
+         * @description A portion as it is eaten: its mass, its salt in g and g per 100 g, who brings it (most first). At
+         *     ``suited_pct`` in its sauces the whole would come to ``target_pct`` (None: they are right, or
+         *     there is no sauce); ``over_g`` where the rest alone is over that already.
+         */
+        Mouthful: {
+            /** Mass G */
+            mass_g: number;
+            /** Salt G */
+            salt_g: number;
+            /** Salt Pct */
+            salt_pct: number;
+            /** Brings */
+            brings: components["schemas"]["Brings"][];
+            /** Target Pct */
+            target_pct: number;
+            /** Sauce Pct */
+            sauce_pct: number | null;
+            /** Suited Pct */
+            suited_pct: number | null;
+            /** Over G */
+            over_g: number;
+        };
+        /**
+         * Pool
+         * @description A sauce lying on the plate: ``radius_mm`` wide and ``thick_mm`` high in the mean; it reached the
+         *     rim where ``at_rim``. ``part`` is the sauce's place in the dish, such as "sauces[0]".
+         */
+        Pool: {
+            /** Part */
+            part: string;
+            /** Name */
+            name: string;
+            /** Use */
+            use: string;
+            /** Ml */
+            ml: number;
+            /** Radius Mm */
+            radius_mm: number;
+            /** Thick Mm */
+            thick_mm: number;
+            /** At Rim */
+            at_rim: boolean;
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * SauceSeen
+         * @description A sauce of the dish: mL a portion and where that comes from, its ``grade`` in the dish and
+         *     ``on_plate`` where the guest meets it, its colour.
+         */
+        SauceSeen: {
+            /** Part */
+            part: string;
+            /** Name */
+            name: string;
+            /** Use */
+            use: string;
+            /** Portion Ml */
+            portion_ml: number;
+            /** Portion G */
+            portion_g: number;
+            /** Lines */
+            lines: string[];
+            /** Grade */
+            grade: string | null;
+            /** On Plate */
+            on_plate: string;
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * DishStartOut
+         * @description A kind of dish to start from, with sauces of this kitchen in it.
+         */
+        DishStartOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
         };
         /**
          * KeptTaken
@@ -4881,7 +5140,7 @@ export interface components {
         /**
          * SauceNeed
          * @description ``volume_ml`` of a ``sauce`` for a dish, of it ``kept_back_ml`` for the top or the pass;
-         *     ``lines`` are the arithmetic. ``grade`` and ``serving_c`` as the table has them.
+         *     ``lines`` are the arithmetic. ``grade`` and ``salt_pct`` where the dish wants them otherwise than the sauce's sheet.
          */
         SauceNeed: {
             /** Sauce */
@@ -4895,6 +5154,8 @@ export interface components {
             grade: string | null;
             /** Lines */
             lines: string[];
+            /** Salt Pct */
+            salt_pct?: number | null;
         };
         /**
          * SauceUse
@@ -6780,7 +7041,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Dish"];
+                    "application/json": components["schemas"]["DishRead"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -6790,6 +7051,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_service_api_list_starts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DishStartOut"][];
                 };
             };
         };

@@ -8,12 +8,13 @@ import Builder from './builder/Builder.vue'
 import Enter from './entry/Enter.vue'
 import Lost from './entry/Lost.vue'
 import Fix from './fix/Fix.vue'
+import Dish from './dishes/Dish.vue'
+import Dishes from './dishes/Dishes.vue'
 import Journal from './journal/Journal.vue'
 import Larder from './larder/Larder.vue'
 import ReadRecipe from './sauces/ReadRecipe.vue'
 import RecipeCard from './sauces/RecipeCard.vue'
 import Sauces from './sauces/Sauces.vue'
-import DishForm from './service/DishForm.vue'
 import PrintSheet from './service/PrintSheet.vue'
 import Service from './service/Service.vue'
 import Services from './service/Services.vue'
@@ -141,26 +142,42 @@ describe('service', () => {
     const { text } = await mounted(PrintSheet, { id: service().id })
     for (const line of plan().lines) expect(text()).toContain(line.called)
   })
-  it('shows a dish field by field and keeps what another window did not', async () => {
-    const dish = demo('GET /api/dishes/{dish_id}') as Schemas['DishOut']
+})
+
+describe('dishes', () => {
+  const dish = () => demo('GET /api/dishes/{dish_id}') as Schemas['DishOut']
+  it('lists them beside kinds to start from', async () => {
+    const { text } = await mounted(Dishes)
+    for (const one of demo('GET /api/dishes/starts') as unknown as Schemas['DishStartOut'][])
+      expect(text()).toContain(one.name)
+    expect(text()).toContain(dish().name)
+  })
+  it('shows what a portion comes to, and a part’s fields when it is pressed', async () => {
+    const { text, inside, field } = await mounted(Dish, { id: dish().id, start: '' })
+    const { seen } = demo('POST /api/dishes/read') as Schemas['DishRead']
+    expect(text()).toContain(`${seen.mouthful.salt_pct.toFixed(2)} %`)
+    for (const one of seen.sauces) expect(text()).toContain(`${Math.round(one.portion_ml)} mL`)
+    await inside.get('nav button').trigger('click')
+    expect(field('mL 1').element.value).toBe('')
+  })
+  it('keeps what another window did not', async () => {
+    const read = demo('POST /api/dishes/read') as Schemas['DishRead']
     wire.answer = (path, body, method) => {
-      if (path === '/api/dishes/read') return { status: 200, body: body.document }
+      if (path === '/api/dishes/read') return { status: 200, body: { ...read, dish: body.document } }
       if (method === 'PUT') {
-        const theirs = { message: 'Changed meanwhile.', document: dish.document, revision: dish.revision + 1 }
-        return body.revision === dish.revision ? { status: 409, body: theirs } : { status: 200, body: { ...dish } }
+        const theirs = { message: 'Changed meanwhile.', document: dish().document, revision: dish().revision + 1 }
+        return body.revision === dish().revision ? { status: 409, body: theirs } : { status: 200, body: { ...dish() } }
       }
       return demoServer(path, body, method)
     }
-    const { field, press, text, inside } = await mounted(DishForm, { id: dish.id })
+    const { field, press, text, inside } = await mounted(Dish, { id: dish().id, start: '' })
     await field('Dish name').setValue('Another name')
     await flushPromises()
-    await press('Keep the dish')
     await inside.get('form').trigger('submit')
     await flushPromises()
     expect(text()).toContain('Changed meanwhile.')
     await press('Put mine in its place')
-    expect(wire.asked.at(-1)!.body).toMatchObject({ document: { name: 'Another name' }, revision: dish.revision + 1 })
-    expect(inside.emitted('saved')).toEqual([[dish.id]])
+    expect(wire.asked.at(-1)!.body).toMatchObject({ document: { name: 'Another name' }, revision: dish().revision + 1 })
   })
 })
 

@@ -6,8 +6,9 @@ const show = defineModel<boolean>('show', { required: true })
 const keys = [
   ...places.map((place, i) => [String(i + 1), `go to ${place.name}`]),
   ['/', 'search, in Sauces'],
-  ['n', 'new sauce in Sauces, new service in Service'],
-  ['Ctrl S', 'save the sauce or the service'],
+  ['n', 'new sauce in Sauces, new dish in Dishes, new service in Service'],
+  ['Ctrl S', 'save the sauce, the dish or the service'],
+  ['↑ ↓', 'on an edge of a dish’s picture: more, less'],
   ['Ctrl Z', 'undo, Ctrl Shift Z redo, in a sauce'],
   ['↑ ↓', 'step before, step after, in a sauce'],
   ['space', 'move on, at the stove'],

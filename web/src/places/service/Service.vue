@@ -7,7 +7,6 @@ import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { useHob } from '@/shell/hob'
 import { onEditKeys, onKey } from '@/shell/keys'
-import DishDialog from './DishDialog.vue'
 import Filling from './Filling.vue'
 import Lines from './Lines.vue'
 import MatrixCost from './MatrixCost.vue'
@@ -32,7 +31,6 @@ const tab = computed({
   get: () => String(route.query.part ?? 'pots'),
   set: (part: string) => void router.replace({ query: part === 'pots' ? {} : { part } }),
 })
-const newDish = ref(false)
 const shortOf = ref<{ ingredient: string; name: string } | null>(null)
 const saving = ref(false)
 useTitle(computed(() => `${doc.value.name || 'Service'} · Kestrel Fog`))
@@ -43,10 +41,18 @@ async function loadDishes(): Promise<void> {
 onMounted(async () => {
   try {
     await Promise.all([loadDishes(), loadBatches(), service.open(props.id)])
+    await addMade()
   } catch (error) {
     lost.value = (error as Error).message
   }
 })
+/** A dish that was made for this service comes back with its number: it is served. */
+async function addMade(): Promise<void> {
+  const { add, ...rest } = route.query
+  if (!add) return
+  await router.replace({ query: rest })
+  await service.edit((d) => d.lines.push({ dish: String(add), portions: 10 }))
+}
 async function save(over = false): Promise<boolean> {
   saving.value = true
   const done = (await service.save(over)) !== null
@@ -88,11 +94,6 @@ onEditKeys({ save: () => void save(), undo: service.undo, redo: service.redo })
 onBeforeRouteLeave(() => {
   if (dirty.value && stored.value) message.info('Unsaved changes are kept here until you come back.')
 })
-async function dishMade(id: number): Promise<void> {
-  newDish.value = false
-  await loadDishes()
-  await service.edit((d) => d.lines.push({ dish: String(id), portions: 10 }))
-}
 onKey((key) => {
   if (key !== 'Escape' || !chosen.value) return false
   chosen.value = null
@@ -120,7 +121,7 @@ const tabs = [
         :dishes="dishes"
         :chosen="chosen"
         @choose="((chosen = $event), (tab = 'pots'))"
-        @dish="newDish = true"
+        @dish="router.push({ path: '/dishes', query: { service: String(id) } })"
       />
     </div>
     <main class="right">
@@ -154,7 +155,6 @@ const tabs = [
       />
       <MatrixCost v-else :plan="plan" :production="production!" />
     </main>
-    <DishDialog :dish="newDish ? 'new' : null" @close="newDish = false" @saved="dishMade" />
     <ShortDialog :service="service" :of="shortOf" @close="shortOf = null" />
     <NModal
       :show="conflict !== null"

@@ -6,14 +6,12 @@ import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { day } from '@/parts/format'
 import { onKey } from '@/shell/keys'
-import DishDialog from './DishDialog.vue'
 
 const router = useRouter()
 const message = useMessage()
 const services = ref<Schemas['ServiceLine'][] | null>(null)
 const dishes = ref<Schemas['DishOut'][]>([])
 const trouble = ref('')
-const editing = ref<number | 'new' | null>(null)
 
 async function load(): Promise<void> {
   try {
@@ -73,26 +71,6 @@ const remove = (row: Schemas['ServiceLine']) =>
       return tell(() => ask(api.POST('/api/services/{service_id}/restore', path(row.id))))
     }
   })
-const removeDish = (dish: Schemas['DishOut']) =>
-  tell(async () => {
-    const at = { params: { path: { dish_id: dish.id } } }
-    await ask(api.DELETE('/api/dishes/{dish_id}', at))
-    const said = message.info(
-      () =>
-        h('span', [
-          `“${dish.name}” is off the list. `,
-          h(
-            NButton,
-            {
-              size: 'small',
-              onClick: () => (said.destroy(), void tell(() => ask(api.POST('/api/dishes/{dish_id}/restore', at)))),
-            },
-            () => 'Bring it back',
-          ),
-        ]),
-      { duration: 12_000, closable: true },
-    )
-  })
 const acts = [
   { key: 'tomorrow', label: 'The same tomorrow' },
   { key: 'week', label: 'The same a week on' },
@@ -150,21 +128,17 @@ onKey((key) => {
       </ul>
     </section>
     <section>
-      <div class="head">
-        <h2>Your dishes</h2>
-        <NButton @click="editing = 'new'">New dish</NButton>
-      </div>
+      <h2>Your dishes</h2>
       <p v-if="services && !dishes.length" class="quiet">
         A dish says which sauces it takes, how, over what and in which vessel.
       </p>
       <ul class="dishes">
         <li v-for="dish in dishes" :key="dish.id">
-          <button class="plain" :aria-label="`Change ${dish.name}`" @click="editing = dish.id">{{ dish.name }}</button>
-          <NButton quaternary :aria-label="`Take ${dish.name} off`" @click="removeDish(dish)">×</NButton>
+          <RouterLink class="plain" :to="`/dishes/${dish.id}`">{{ dish.name }}</RouterLink>
         </li>
       </ul>
+      <p><RouterLink to="/dishes">All dishes, new ones</RouterLink></p>
     </section>
-    <DishDialog :dish="editing" @close="editing = null" @saved="((editing = null), load())" />
   </div>
 </template>
 
@@ -232,12 +206,6 @@ section > ul > li {
 .open b {
   font-size: 20px;
 }
-.head {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  margin-bottom: 8px;
-}
 .dishes {
   gap: 0;
 }
@@ -245,8 +213,12 @@ section > ul > li {
   border-top: 1px solid var(--fog2);
 }
 .dishes .plain {
+  display: flex;
   flex: 1;
+  align-items: center;
   min-height: 46px;
+  color: inherit;
+  text-decoration: none;
   font-size: 17px;
   font-weight: 600;
   text-align: left;

@@ -1,0 +1,228 @@
+<script setup lang="ts">
+/** The plate from above, to scale: each pool as wide as that much sauce runs, the food over or under it.
+ * Press a part to change it, pull a pool's edge to pour more. */
+import { computed, ref } from 'vue'
+import type { Seen } from './dish'
+import Tints from './Tints.vue'
+
+const props = defineProps<{ seen: Seen; chosen: string | null }>()
+const emit = defineEmits<{ choose: [part: string]; pull: [part: string, ratio: number] }>()
+const plate = computed(() => props.seen.plate_mm / 2)
+const well = computed(() => plate.value * 0.72)
+const letter = computed(() => plate.value / 12)
+/** Pieces laid out: one in the middle, more in a ring, sides farther out. */
+const food = computed(() => {
+  const all = props.seen.food.flatMap((one, kind) =>
+    Array.from({ length: Math.min(one.pieces, 12) }, (_, n) => ({ ...one, kind, n })),
+  )
+  return all.map((one, at) => {
+    const ring = one.kind === 0 && one.pieces === 1 ? 0 : one.kind === 0 ? 0.32 : 0.6
+    const same = all.filter((other) => other.kind === one.kind).length
+    const turn = one.kind === 0 ? -Math.PI / 2 : -Math.PI / 2 + one.kind * 2.1
+    const angle = turn + (one.n * (one.kind === 0 ? 2 * Math.PI : 1.5)) / same
+    const r = ring * well.value
+    return {
+      ...one,
+      at,
+      x: r * Math.cos(angle),
+      y: r * Math.sin(angle),
+      tilt: ring ? (angle * 180) / Math.PI + 90 : -18,
+    }
+  })
+})
+const under = computed(() => props.seen.pools.filter((pool) => !['nap', 'over', 'cordon'].includes(pool.use)))
+const over = computed(() => props.seen.pools.filter((pool) => ['nap', 'over'].includes(pool.use)))
+const round = computed(() => props.seen.pools.filter((pool) => pool.use === 'cordon'))
+const number = (part: string) => Number(part.slice(7, -1))
+/** A sauce round the plate lies as drops whose areas together are its own. */
+const DROPS = 9
+const drops = (radius: number) =>
+  Array.from({ length: DROPS }, (_, n) => {
+    const angle = (n / DROPS) * 2 * Math.PI - Math.PI / 2
+    return {
+      x: 0.84 * well.value * Math.cos(angle),
+      y: 0.84 * well.value * Math.sin(angle),
+      r: radius / Math.sqrt(DROPS),
+    }
+  })
+const svg = ref<SVGSVGElement | null>(null)
+let held: { part: string; radius: number; from: number } | null = null
+function reach(event: PointerEvent): number {
+  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.value!.getScreenCTM()!.inverse())
+  return Math.hypot(point.x, point.y)
+}
+function grab(event: PointerEvent, pool: Seen['pools'][number]): void {
+  ;(event.target as Element).setPointerCapture(event.pointerId)
+  held = { part: pool.part, radius: pool.radius_mm, from: reach(event) }
+  emit('choose', pool.part)
+}
+/** A pool is as wide as the three eighths power of what is poured. */
+const poured = (wider: number) => wider ** (8 / 3)
+function letGo(event: PointerEvent): void {
+  if (!held) return
+  const { part, radius, from } = held
+  held = null
+  const wider = Math.max(0.3, (radius + reach(event) - from) / radius)
+  if (Math.abs(wider - 1) > 0.01) emit('pull', part, poured(wider))
+}
+function byKey(event: KeyboardEvent, pool: Seen['pools'][number]): void {
+  const step = { ArrowUp: 2, ArrowRight: 2, ArrowDown: -2, ArrowLeft: -2 }[event.key]
+  if (!step) return
+  event.preventDefault()
+  emit('pull', pool.part, poured((pool.radius_mm + step) / pool.radius_mm))
+}
+</script>
+
+<template>
+  <svg
+    ref="svg"
+    :viewBox="`${-plate - 4} ${-plate - 4} ${2 * plate + 8} ${2 * plate + 8 + 2 * letter}`"
+    role="group"
+    aria-label="The plate from above"
+  >
+    <Tints :colours="[]" :size="letter" />
+    <circle :r="plate" class="plate" />
+    <circle :r="well" class="well" />
+    <g
+      v-for="pool in under"
+      :key="pool.part"
+      class="part"
+      :class="{ chosen: chosen === pool.part }"
+      role="button"
+      tabindex="0"
+      :aria-label="`${pool.name}, ${Math.round(2 * pool.radius_mm)} mm wide`"
+      @click="emit('choose', pool.part)"
+      @keydown.enter="emit('choose', pool.part)"
+    >
+      <circle :r="pool.radius_mm" :fill="pool.colour" />
+      <circle :r="pool.radius_mm" :fill="`url(#sauce-${number(pool.part)})`" />
+    </g>
+    <g
+      v-for="one in food"
+      :key="one.at"
+      class="part food"
+      :class="{ chosen: chosen === one.part }"
+      role="button"
+      :tabindex="one.n ? -1 : 0"
+      :aria-label="`${one.name}, ${Math.round(one.grams)} g`"
+      :transform="`translate(${one.x} ${one.y}) rotate(${one.tilt})`"
+      @click="emit('choose', one.part)"
+      @keydown.enter="emit('choose', one.part)"
+    >
+      <rect
+        :x="-one.across_mm / 2"
+        :y="-one.deep_mm / 2"
+        :width="one.across_mm"
+        :height="one.deep_mm"
+        :rx="one.deep_mm * 0.42"
+        :fill="one.colour"
+      />
+    </g>
+    <g
+      v-for="pool in over"
+      :key="pool.part"
+      class="part nap"
+      :class="{ chosen: chosen === pool.part }"
+      role="button"
+      tabindex="0"
+      :aria-label="`${pool.name} over it, ${Math.round(2 * pool.radius_mm)} mm wide`"
+      @click="emit('choose', pool.part)"
+      @keydown.enter="emit('choose', pool.part)"
+    >
+      <circle :r="pool.radius_mm" :fill="pool.colour" />
+      <circle :r="pool.radius_mm" :fill="`url(#sauce-${number(pool.part)})`" />
+    </g>
+    <g
+      v-for="pool in round"
+      :key="pool.part"
+      class="part"
+      :class="{ chosen: chosen === pool.part }"
+      role="button"
+      tabindex="0"
+      :aria-label="`${pool.name} round the plate`"
+      @click="emit('choose', pool.part)"
+      @keydown.enter="emit('choose', pool.part)"
+    >
+      <template v-for="(drop, n) in drops(pool.radius_mm)" :key="n">
+        <circle :cx="drop.x" :cy="drop.y" :r="drop.r" :fill="pool.colour" />
+        <circle :cx="drop.x" :cy="drop.y" :r="drop.r" :fill="`url(#sauce-${number(pool.part)})`" />
+      </template>
+    </g>
+    <circle
+      v-for="pool in [...under, ...over]"
+      :key="`edge-${pool.part}`"
+      class="edge"
+      :r="pool.radius_mm"
+      role="slider"
+      tabindex="0"
+      :aria-label="`How much: ${pool.name}`"
+      aria-valuemin="0"
+      :aria-valuenow="Math.round(pool.ml)"
+      :aria-valuetext="`${Math.round(pool.ml)} mL`"
+      @pointerdown="grab($event, pool)"
+      @pointerup="letGo"
+      @keydown="byKey($event, pool)"
+    />
+    <text :y="plate + 1.6 * letter" :font-size="letter" text-anchor="middle">
+      plate {{ Math.round(plate / 5) }} cm
+      <template v-for="pool in seen.pools" :key="pool.part">
+        {{ '' }} · {{ Math.round(pool.ml) }} mL runs {{ (pool.radius_mm / 5).toFixed(0) }} cm wide,
+        {{ pool.thick_mm.toFixed(1) }} mm high
+      </template>
+    </text>
+  </svg>
+</template>
+
+<style scoped>
+svg {
+  display: block;
+  width: 100%;
+  max-height: 52vh;
+  touch-action: none;
+}
+.plate {
+  fill: var(--white);
+  stroke: var(--fog3);
+  stroke-width: 1.5;
+}
+.well {
+  fill: none;
+  stroke: var(--fog2);
+  stroke-width: 1;
+}
+.part {
+  cursor: pointer;
+  outline: none;
+}
+.part > circle:first-child,
+.food rect {
+  stroke: var(--fog4);
+  stroke-width: 0.6;
+}
+.part.chosen > circle:first-child,
+.part:focus-visible > circle:first-child,
+.food.chosen rect,
+.food:focus-visible rect {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.nap {
+  fill-opacity: 0.86;
+}
+.edge {
+  fill: none;
+  stroke: transparent;
+  stroke-width: 12;
+  cursor: ew-resize;
+  outline: none;
+}
+.edge:hover,
+.edge:focus-visible {
+  stroke: var(--russet);
+  stroke-width: 3;
+}
+text {
+  font-family: var(--text);
+  fill: var(--ink);
+}
+</style>
