@@ -127,7 +127,7 @@ def seen(dish: Dish, sheets: Mapping[str, Sheet], kitchen: Kitchen) -> DishSeen:
     whole = mouthful(
         dish,
         [
-            SaucePart(one.name, one.portion_g, dish.sauces[n].salt_pct or _salt_pct(pots[n]))
+            SaucePart(one.name, one.portion_g, _salt_of(dish, n, pots[n]))
             for n, one in enumerate(sauces)
         ],
         toppings,
@@ -457,7 +457,11 @@ def _hot_minutes(dish: Dish) -> float | None:
     return dish.finish_minutes or K.HOT_FINISH_MIN[dish.finish]
 
 
-def _salt_pct(pot: Pot) -> float:
+def _salt_of(dish: Dish, number: int, pot: Pot) -> float:
+    """g of salt in 100 g of a sauce: as this dish wants it, else as its sheet makes it."""
+    own = dish.sauces[number].salt_pct
+    if own is not None:
+        return own
     mass = pot.balance.mass_g
     return 100.0 * pot.balance.salt / mass if mass else 0.0
 

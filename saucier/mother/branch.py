@@ -19,7 +19,7 @@ from saucier.steps import Add, AnyStep, InnerSauce, Knobs, Move, Roux, Setting, 
 from saucier.steps.put_in import put_in
 from saucier.steps.step import Measured
 from saucier.thickness import grade_of, log_excess
-from saucier.units import Amount, kitchen_step
+from saucier.units import Amount, Dimension, kitchen_step
 from saucier.units.rounding import coarsest
 
 
@@ -83,9 +83,13 @@ class Pouring:
         setting = setting._replace(stove=replace(setting.stove, pan=pan), serving_c=goal.serving_c)
         self.goal, self.base, self.pan, self.setting = goal, base, pan, setting
         made = check(goal.sheet, kitchen).final.pot.yield_ml
-        # Additions are given for each millilitre of finished sauce, as the sheet has them.
-        self.scale = goal.volume_ml / made
-        self._moves: list[Move] = [step.prepare(setting) for step in base.additions]
+        # Additions are given for each millilitre of finished sauce, as the sheet has them; what is
+        # counted (yolks) stays whole, and the rest is solved around it.
+        knobs = Knobs(scale=goal.volume_ml / made)
+        self.additions = tuple(
+            _whole(step.turned(knobs, setting), setting) for step in base.additions
+        )
+        self._moves: list[Move] = [step.prepare(setting) for step in self.additions]
         self._guess: float | None = None
 
     def pot(self, mother: Pot, poured: Poured) -> Pot:
@@ -100,9 +104,8 @@ class Pouring:
         if poured.bound_g > 0.0:
             for step in binding(self.base, poured.bound_g):
                 pot = advance(pot, step.prepare(self.setting))
-        knobs = Knobs(scale=self.scale)
         for move in self._moves:
-            pot = advance(pot, move, knobs)
+            pot = advance(pot, move)
         return pot
 
     def filled(self, mother: Pot, let_down_g: float, bound_g: float = 0.0) -> Poured:
@@ -155,7 +158,7 @@ class Pouring:
 def branch_sheet(pouring: Pouring, mother: Sheet, poured: Poured) -> Sheet:
     """The branch as a sheet of its own, in the pan it is finished in: the mother goes in as another
     sauce, then the let-down, beurre manié where it must be bound, and its additions."""
-    goal, base, setting = pouring.goal, pouring.base, pouring.setting
+    goal, base = pouring.goal, pouring.base
     steps: list[AnyStep] = [
         Use(
             sauce=InnerSauce(name=mother.name, pan=mother.pan, steps=mother.steps),
@@ -171,8 +174,7 @@ def branch_sheet(pouring: Pouring, mother: Sheet, poured: Poured) -> Sheet:
             )
     if poured.bound_g > 0.0:
         steps += binding(base, poured.bound_g)
-    knobs = Knobs(scale=pouring.scale)
-    steps += [step.turned(knobs, setting) for step in base.additions]
+    steps += pouring.additions
     target = goal.sheet.target.model_copy(
         update={
             "grade": goal.grade if goal.grade != "liquid" else None,
@@ -184,6 +186,15 @@ def branch_sheet(pouring: Pouring, mother: Sheet, poured: Poured) -> Sheet:
     return goal.sheet.model_copy(
         update={"steps": tuple(steps), "target": target, "pan": SheetPan.of(pouring.pan)}
     )
+
+
+def _whole(step: AnyStep, setting: Setting) -> AnyStep:
+    """``step`` with what it counts in whole pieces, at least one."""
+    for weighed in step.to_weigh(setting):
+        if weighed.amount.dimension is Dimension.COUNT:
+            pieces = max(1.0, float(round(weighed.amount.value)))
+            step = step.with_amount(weighed.field, Amount(pieces, weighed.amount.unit))
+    return step
 
 
 def binding(base: Base, flour_g: float) -> list[AnyStep]:

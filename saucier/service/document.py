@@ -14,7 +14,7 @@ from saucier.sheet.reading import problems_of
 from saucier.units import Dimension
 
 Key = Annotated[str, Field(min_length=1, max_length=60)]
-MAX_LINES = 80
+MAX_LINES = 200
 
 
 class Line(Part):

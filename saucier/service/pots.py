@@ -410,7 +410,7 @@ class PotPlanner:
         if isinstance(missed, Unreachable) and missed.nearest:
             sheet = self._weighable(missed.nearest, as_is)
         else:  # one sauce never takes the others' plan away
-            sheet = solve(placed, as_is, self._kitchen, as_found=True).sheet
+            sheet = self._weighable(solve(placed, as_is, self._kitchen, as_found=True).sheet, as_is)
         grade = spoken_grade(one.grade) if one.grade else say("its-volume")
         why = missed.problems[0].message
         self._warnings.append(
