@@ -458,6 +458,9 @@ MOUTHFUL_SALT_PCT = 0.8
 """g salt per 100 g of a mouthful where no use says otherwise (docs/model.md 5)."""
 MOUTHFUL_CLOSE_PCT = 0.05
 """A sauce is not salted anew for less than this."""
+PASTA_WATER_ML_PER_G, PASTA_WAITS_MIN, PASTA_AHEAD_HOURS = 10.0, 3.0, 24.0
+"""Water for a gram of dry pasta, mL; how long it waits drained before it sticks; how long cooked, cooled and
+oiled it waits to be dipped (kitchen practice)."""
 PASTA_DRINKS_BAKED, PASTA_DRINKS_TOSSED = 0.30, 0.08
 """g of a sauce's water that a gram of dry pasta still drinks, baked in it and tossed with it (kitchen
 figures; ± half)."""

@@ -90,11 +90,25 @@ def core() -> None:
 
 
 def services() -> None:
-    """A service of 40 dishes to mother pots, in a kitchen with two large pots."""
+    """Services of 10 to 160 dishes to mother pots, in a kitchen with two large pots."""
+    kitchen = Kitchen()
     pots = [Pan(f"pot {d}", "straight", d, d - 6) for d in (18, 22, 26, 30, 36, 40)]
     data, dishes, sheets = random_service(random.Random(3), 40)
     service = read_service({"name": "bench", **data})
-    kitchen = Kitchen()
+    for dishes_served in (10, 20, 80, 160):
+        rows, some, theirs = random_service(random.Random(3), dishes_served)
+        asked = read_service({"name": "bench", **rows})
+        median = median_ms(
+            lambda asked=asked, some=some, theirs=theirs: plan_service(
+                asked, some, theirs, kitchen, pots
+            ),
+            3,
+        )
+        say(
+            f"core: {dishes_served} dishes, {len(theirs)} sauces planned, median",
+            median / 1000,
+            "s",
+        )
     plan = plan_service(service, dishes, sheets, kitchen, pots)
     work = median_ms(lambda: plan_service(service, dishes, sheets, kitchen, pots), 7)
     say(

@@ -14,7 +14,7 @@ from saucier.dish.document import (
 )
 from saucier.dish.finish import finish_of, through_minutes
 from saucier.dish.layout import Layout, layout_of, vessels_for
-from saucier.dish.needs import SauceNeed, needs_of
+from saucier.dish.needs import SauceNeed, is_pasta, needs_of
 from saucier.dish.plate import on_plate_c
 from saucier.dish.rounds import InRounds, in_rounds
 from saucier.dish.seen import DishSeen, seen
@@ -36,6 +36,7 @@ __all__ = [
     "dish_starts",
     "finish_of",
     "in_rounds",
+    "is_pasta",
     "kind_of",
     "layout_of",
     "needs_of",

@@ -2,7 +2,7 @@
 
 from saucier.mother.base import Base, base_of, same_base
 from saucier.mother.branch import Branch, BranchGoal, Poured
-from saucier.mother.pot import CannotPour, Mother, Offer, mother_for, too_far
+from saucier.mother.pot import CannotPour, Mother, Offer, mother_for, too_far, too_far_of
 
 __all__ = [
     "Base",
@@ -16,4 +16,5 @@ __all__ = [
     "mother_for",
     "same_base",
     "too_far",
+    "too_far_of",
 ]

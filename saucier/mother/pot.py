@@ -325,3 +325,20 @@ def _offers(
 def too_far(branches: Iterable[Branch]) -> list[Branch]:
     """The branches that are let down too far."""
     return [branch for branch in branches if branch.poured.let_down_share > K.MOST_LET_DOWN]
+
+
+def too_far_of(
+    goals: list[BranchGoal],
+    bases: dict[str, Base],
+    pan_for: PanFor,
+    kitchen: Kitchen,
+    thicken: frozenset[str] = frozenset(),
+    finish_in: FinishIn = in_the_mother,
+) -> int:
+    """How many branches would be let down too far by the mother :func:`mother_for` makes; she is not
+    rounded for it. Raises :class:`CannotPour`."""
+    settled = _settled(goals, bases, pan_for, kitchen, thicken, finish_in)
+    made, flour = settled.made, settled.flour
+    pot = made.pot(flour, made.liquid_for(flour, settled.mass_g / settled.batches))
+    shares = (_solved(pouring, pot).let_down_share for pouring in settled.pourings)
+    return sum(share > K.MOST_LET_DOWN for share in shares)

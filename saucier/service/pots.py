@@ -19,6 +19,7 @@ from saucier.mother import (
     mother_for,
     same_base,
     too_far,
+    too_far_of,
 )
 from saucier.service.document import Service
 from saucier.service.eaten import named_in
@@ -33,6 +34,7 @@ from saucier.words import Sentence, say
 
 _OTHER_PAN = say("planned-in-another-pan")
 _FITTINGS = 3
+_LARGE_FAMILY = 8
 
 
 class PotPlanner:
@@ -235,22 +237,28 @@ class PotPlanner:
         thicken: set[str],
         finish: dict[str, tuple[Pan | None, int]],
     ) -> tuple[Offer, ...]:
-        """Of what is offered where a branch is let down too far, what was tried and helps."""
-        helps = []
+        """Of what is offered where a branch is let down too far, what was tried and helps; of a large
+        family the first that does, for whoever waits."""
+        helps: list[Offer] = []
         far = len(too_far(mother.branches))
         for offer in mother.offers:
-            rest = [goal for goal in goals if goal.key != offer.branch]
+            if helps and len(goals) > _LARGE_FAMILY:
+                break
             own = offer.do == "own"
+            rest = [goal for goal in goals if not own or goal.key != offer.branch]
+            bound = frozenset(thicken if own else thicken | {offer.branch})
             try:
-                if own and len(rest) < 2:
+                if len(rest) < 2 or far > too_far_of(
+                    rest,
+                    bases,
+                    self._pan_for_mother(key),
+                    self._kitchen,
+                    bound,
+                    lambda goal: finish[goal.key][0],
+                ):
                     helps.append(offer)
-                    continue
-                bound = thicken if own else thicken | {offer.branch}
-                tried = self._made(rest if own else goals, bases, key, frozenset(bound), finish)
             except BadInput:
                 continue
-            if len(too_far(tried.branches)) < far:
-                helps.append(offer)
         return tuple(helps)
 
     def _finished(self, one: Wanted) -> tuple[Pan | None, int]:

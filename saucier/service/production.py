@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from saucier import constants as K
 from saucier.cards import cards
 from saucier.check import CheckedSheet, check
+from saucier.dish import is_pasta
 from saucier.kitchen import Kitchen
 from saucier.larder import ALLERGENS, Ingredient
 from saucier.service.cautions import cautions_of, sitting_ml
@@ -326,6 +327,8 @@ def _counted_up(plan: Plan, weigh: tuple[WeighOut, ...], kitchen: Kitchen) -> _C
             count(solid.ingredient, grams, usable_g(grams, solid.state, larder[solid.ingredient]))
         for key, grams in toppings_g(line).items():
             count(key, grams, grams)
+        if (salt := pasta_water(line, kitchen)[2]) > 0.0 and "salt" in larder:
+            count("salt", salt, salt)
     return counted
 
 
@@ -478,6 +481,8 @@ def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[Senten
         if line.refused:
             continue
         dish = line.called
+        if pasta := _pasta(line, kitchen):
+            told.append(pasta)
         if layout := line.layout:
             weight = _weight(layout.each_g)
             told.append(
@@ -508,6 +513,34 @@ def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[Senten
         for p in plan.pots
     ]
     return tuple(told)
+
+
+def pasta_water(line: LinePlan, kitchen: Kitchen) -> tuple[float, float, float]:
+    """Grams of dry pasta of a line, mL of water to boil it in and grams of salt for that."""
+    dry = sum(
+        usable_g(solid.grams, solid.state, row) * line.line.portions
+        for solid in line.dish.solids
+        if is_pasta(row := kitchen.larder[solid.ingredient])
+    )
+    water = K.PASTA_WATER_ML_PER_G * dry
+    return dry, water, water * line.dish.pasta_water_salt_pct / 100.0
+
+
+def _pasta(line: LinePlan, kitchen: Kitchen) -> Sentence | None:
+    """Its water, its salt, when it is drained and how long it waits; None where there is no pasta."""
+    dry, water, salt = pasta_water(line, kitchen)
+    if dry <= 0.0:
+        return None
+    goes_on = any(need.use.basis == "pasta-100g" for need in line.needs) or line.layout
+    return say(
+        "ready.pasta-goes-on" if goes_on else "ready.pasta",
+        weight=_weight(dry),
+        dish=line.called,
+        litres=water / 1000.0,
+        salt_g=salt,
+        waits_min=K.PASTA_WAITS_MIN,
+        hours=K.PASTA_AHEAD_HOURS,
+    )
 
 
 def _counted(row: Buy) -> Sentence:

@@ -9,7 +9,7 @@ from saucier.kitchen import Kitchen
 from saucier.service.costing import toppings_g, usable_g
 from saucier.service.document import Service
 from saucier.service.planned import Plan
-from saucier.service.production import weighed_out
+from saucier.service.production import pasta_water, weighed_out
 from saucier.units import Amount
 
 _TRIES = 5
@@ -152,4 +152,6 @@ def _uses(plan: Plan, ingredient: str, kitchen: Kitchen) -> list[float]:
                 grams = solid.grams * line.line.portions
                 per_line[number] += row.bought_g(usable_g(grams, solid.state, row))
         per_line[number] += row.bought_g(toppings_g(line).get(ingredient, 0.0))
+        if ingredient == "salt":
+            per_line[number] += pasta_water(line, kitchen)[2]
     return per_line

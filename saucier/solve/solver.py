@@ -31,6 +31,7 @@ from saucier.thickness import (
     EMULSION_EDGES,
     GRADES,
     LIQUID,
+    THIN,
     TURNED,
     Thickness,
     grade_named,
@@ -46,6 +47,7 @@ from saucier.words import Sentence, say
 _GRADE_XTOL = 1e-6
 _SIZE_RTOL = 1e-6
 _SIZE_MISSED = 1e-3
+_DOUBLED = 10
 _LARGEST_SCALE = 1e5
 SPOILS = frozenset({"yolk-grains", "liaison-boiled", "soft-cream-boiled", "curdles", "no-starch"})
 """Remarks no grade is worth."""
@@ -209,8 +211,8 @@ class _Solving:
         if self._measure is None:
             return 1.0
         amount, wanted, _ = self._measure
-        knobs = Knobs(fat_to_flour=self._ratio)
-        return wanted / max(amount(self._prepared.play(knobs), knobs), 1e-12)
+        made = _as_written(amount, self._prepared.play, Knobs(fat_to_flour=self._ratio))
+        return wanted / max(made, 1e-12)
 
     def solved(self) -> Solved:
         free, base = self._free, Knobs(fat_to_flour=self._ratio)
@@ -238,8 +240,7 @@ class _Solving:
 
     def _wanted_thin(self) -> float | None:
         """How thick a sauce is that is to be a liquid and is one: how thin, its sheet says."""
-        wanted = self._goal.viscosity_pa_s
-        if wanted is None or grade_of(wanted) != LIQUID:
+        if self._goal.viscosity_pa_s != THIN.target:  # a figure asked for is that figure
             return None
         there = _present_viscosity(self._prepared)
         return there if there is not None and grade_of(there) == LIQUID else None
@@ -347,6 +348,23 @@ def _present_viscosity(prepared: Prepared) -> float | None:
     return thickness_of(pot, prepared.sheet.target.serving_c).viscosity_pa_s
 
 
+def _as_written(
+    amount: Callable[[Pot, Knobs], float], play: Callable[[Knobs], Pot], base: Knobs
+) -> float:
+    """The size of the batch as it is written; where so little would boil dry in the pan of a larger
+    one, reckoned from twice as much, four times … Raises what playing it raises."""
+    refused: BadInput | None = None
+    for doubled in range(_DOUBLED):
+        scale = 2.0**doubled
+        knobs = base._replace(scale=base.scale * scale)
+        try:
+            return amount(play(knobs), knobs) / scale
+        except BadInput as bad:
+            refused = refused or bad
+    assert refused is not None
+    raise refused
+
+
 Measure = tuple[Callable[[Pot, Knobs], float], float, str]
 """What measures the size of a batch, what it should come to, and the field that asked."""
 
@@ -411,7 +429,10 @@ class _Search:
         if self._as_found or self._free == "nothing":
             return None
         if self._told is None:
-            as_written = self._prepared.walk(AS_WRITTEN)
+            try:
+                as_written = list(self._prepared.walk(AS_WRITTEN))
+            except BadInput:  # so little of it boils dry in this pan
+                as_written = []
             self._told = {remark.code for pot in as_written for remark in pot.remarks}
         for pot in self._prepared.walk(knobs):
             for remark in pot.remarks:
@@ -439,7 +460,7 @@ class _Search:
 
         # Start where plain multiplication would land; what a pan boils off does not scale,
         # so the true scale lies a little off it.
-        start = amount(self._play(self._base), self._base)
+        start = _as_written(amount, self._play, self._base)
         if start <= 0.0 or wanted <= 0.0:
             raise BadInput.at(field, "nothing-is-left-in-the-pot")
         guess = math.log(wanted / start)

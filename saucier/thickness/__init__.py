@@ -1,7 +1,15 @@
 """Thickness: viscosity from the balance, the grade a cook calls it, and how sure that is."""
 
 from saucier.thickness.formula import at_temperature
-from saucier.thickness.grades import GRADES, LIQUID, Grade, grade_named, grade_of, spoken_grade
+from saucier.thickness.grades import (
+    GRADES,
+    LIQUID,
+    THIN,
+    Grade,
+    grade_named,
+    grade_of,
+    spoken_grade,
+)
 from saucier.thickness.spoon import film_mm, spoon_words
 from saucier.thickness.viscosity import (
     EMULSION_EDGES,
@@ -20,6 +28,7 @@ __all__ = [
     "EMULSION_EDGES",
     "GRADES",
     "LIQUID",
+    "THIN",
     "TURNED",
     "Grade",
     "Thickness",

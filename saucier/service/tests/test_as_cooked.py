@@ -245,6 +245,19 @@ class TheSheet(unittest.TestCase):
         ):
             self.assertIn(words, told)
 
+    def test_pasta_has_its_water_its_salt_and_its_wait(self) -> None:
+        pasta = {
+            "sauces": [{"sauce": "cheese", "use": "pasta-hob"}],
+            "solids": [{"ingredient": "pasta-dry", "grams": 90, "state": "dry"}],
+            "pasta_water_salt_pct": 1.2,
+        }
+        production = production_of(planned(line("d", 10), dishes={"d": pasta}), KITCHEN)
+        [told] = [text for text in plain(production.prepare) if text.startswith("Pasta for")]
+        for words in ("900 g dry in 9.0 L water with 108 g salt", "early", "waits 3 min"):
+            self.assertIn(words, told)
+        [salt] = [row for row in production.buy if row.ingredient == "salt"]
+        self.assertAlmostEqual(salt.used_g, 108, delta=1)
+
     def test_vegetarians_cheese_is_asked_about(self) -> None:
         plan = planned(line("cheese", 4, without=["vegetarian"]))
         told = " ".join(plain(production_of(plan, KITCHEN).cautions))

@@ -108,6 +108,14 @@ function setVolume(amount: TypedAmount | string): void {
       <span id="how-thick" class="label">How thick, at the table</span>
       <div class="grades" role="radiogroup" aria-labelledby="how-thick">
         <button
+          role="radio"
+          :aria-checked="target.grade === 'liquid'"
+          title="thinner than pouring: a jus, a thin soured-cream sauce; how thin, its steps say"
+          @click="setTarget('grade', 'liquid')"
+        >
+          <b>liquid</b>
+        </button>
+        <button
           v-for="grade in session.grades"
           :key="grade.key"
           role="radio"
