@@ -113,7 +113,7 @@ def main() -> None:
         click(driver, "g.band", 5)
         shoot(driver, "dish")
         driver.get(f"{address}/dishes/new?start=pool")
-        click(driver, "main svg g.part")
+        click(driver, 'nav[aria-label="Parts of the dish"] > button')
         shoot(driver, "dish-plate")
         driver.get(f"{address}/service")
         press(driver, "Visitors' Sunday", "h2")

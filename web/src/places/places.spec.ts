@@ -138,6 +138,22 @@ describe('service', () => {
     expect(text()).toContain(`${Math.round(100 * pot.fill_share)} % full`)
     expect(text()).toContain('In which pan')
   })
+  it('tells a guest’s line that cannot be served beside itself, and takes the swap that works', async () => {
+    const work = demo('POST /api/services/work') as Schemas['ServiceWorked']
+    const swaps = { 'milk-whole': 'milk-oat' }
+    const offer = { swaps, words: 'oat drink in place of whole milk', gains: [] }
+    const lines = work.plan.lines.map((line, i) => (i ? line : { ...line, refused: true, offers: [offer] }))
+    const amiss = [{ field: 'lines[0].without', code: 'x', message: 'Sauce stands on whole milk', remedy: 'Swap it' }]
+    butFor('/api/services/work', 'POST', () => ({
+      status: 200,
+      body: { ...work, plan: { ...work.plan, lines, amiss } },
+    }))
+    const { text, press } = await mounted(Service, { id: service().id })
+    expect(text()).toContain('not served yet')
+    expect(text()).toContain('Sauce stands on whole milk. Swap it.')
+    await press('Use it')
+    expect(askedOf('/api/services/work').at(-1)!.document.lines[0].swaps).toEqual(swaps)
+  })
   it('prints the sheet', async () => {
     const { text } = await mounted(PrintSheet, { id: service().id })
     for (const line of plan().lines) expect(text()).toContain(line.called)

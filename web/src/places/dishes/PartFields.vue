@@ -30,8 +30,9 @@ const row = computed(() => {
 })
 /** As it is shown: a layer by its millimetres, which are ten times its mL for a cm². */
 const asShown = computed(() => {
-  const mm = Number(row.value?.per_ml)
-  return { ...row.value, mm: row.value?.per_ml === undefined || !Number.isFinite(mm) ? row.value?.per_ml : 10 * mm }
+  const per = row.value?.per_ml
+  const known = per !== null && per !== undefined && per !== ''
+  return { ...row.value, mm: known && Number.isFinite(Number(per)) ? 10 * Number(per) : per }
 })
 const fields = computed<RowField[]>(() => {
   if (!row.value) return []

@@ -11,14 +11,15 @@ const emit = defineEmits<{ choose: [part: string]; pull: [part: string, ratio: n
 const vessel = computed(() => props.seen.vessel!)
 const rim = computed(() => vessel.value.diameter_cm * 5)
 const depth = computed(() => vessel.value.depth_cm * 10)
-/** How much of its width is shown, mm: enough that a layer of 4 mm is a layer. */
-const shown = computed(() => Math.min(2 * rim.value, Math.max(110, 3.4 * depth.value)))
+/** How much of its width is shown, mm: enough that a layer of 4 mm is a layer; a shell is shown whole. */
+const round = computed(() => vessel.value.outline.length > 2)
+const shown = computed(() => (round.value ? 2 * rim.value : Math.min(2 * rim.value, Math.max(70, 2.1 * depth.value))))
 const cut = computed(() => shown.value < 2 * rim.value)
 const top = computed(() => Math.max(depth.value, ...props.seen.bands.map((band) => band.high_mm)))
-const letter = computed(() => shown.value / 34)
+const letter = computed(() => shown.value / 27)
 const box = computed(() => {
   const left = -rim.value - 3
-  const words = 15 * letter.value
+  const words = 14.5 * letter.value
   return `${left} ${depth.value - top.value - 6} ${shown.value + words + 6} ${top.value + 12}`
 })
 const right = computed(() => -rim.value + shown.value)
