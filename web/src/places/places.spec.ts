@@ -174,7 +174,7 @@ describe('dishes', () => {
     expect(text()).toContain(`${seen.mouthful.salt_pct.toFixed(2)} %`)
     for (const one of seen.sauces) expect(text()).toContain(`${Math.round(one.portion_ml)} mL`)
     await inside.get('nav button').trigger('click')
-    expect(field('mL 1').element.value).toBe('')
+    expect(field('mL 1').element.value).toBe(String(dish().document.sauces![0]!.per_ml ?? ''))
   })
   it('keeps what another window did not', async () => {
     const read = demo('POST /api/dishes/read') as Schemas['DishRead']
