@@ -2,7 +2,7 @@
 
 import csv
 import io
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -14,10 +14,21 @@ from kestrel.service.actions import pins, row_number
 from kestrel.service.models import Dish
 from saucier.dish import Dish as DishDocument
 from saucier.dish import DishSeen, read_dish, seen
+from saucier.errors import Problem
 from saucier.heat import Pan as CorePan
 from saucier.heat import Stove
 from saucier.kitchen import Kitchen as CoreKitchen
-from saucier.service import Plan, Production, Service, plan_service, production_of, read_service
+from saucier.service import (
+    Amiss,
+    Plan,
+    Production,
+    Service,
+    plan_service,
+    production_of,
+    read_service,
+    read_what_can_be,
+    told,
+)
 from saucier.sheet import Sheet, SheetBurner, read_sheet, with_measures
 from saucier.units import Amount
 from saucier.words import say
@@ -34,9 +45,9 @@ class Gathered:
     pans: list[CorePan]
     versions: dict[str, int]
 
-    def plan(self, service: Service) -> Plan:
-        """Raises :class:`BadInput` by field."""
-        return plan_service(service, self.dishes, self.sheets, self.kitchen, self.pans)
+    def plan(self, service: Service, unread: Sequence[Problem] = ()) -> Plan:
+        """``service`` planned, but for entries that are ``unread``."""
+        return plan_service(service, self.dishes, self.sheets, self.kitchen, self.pans, unread)
 
 
 def typed_service(document: Mapping[str, Any], kitchen: CoreKitchen) -> Service:
@@ -98,11 +109,13 @@ class Changed:
 @dataclass(frozen=True, slots=True)
 class ServiceWorked:
     """A service with all that follows: its plan, the production sheet, and which sauces changed
-    since."""
+    since. ``unread`` are problems of entries that are left out until they are mended: such a service
+    is not what stands in the browser, and is not kept."""
 
     plan: Plan
     production: Production
     changed: tuple[Changed, ...]
+    unread: tuple[Amiss, ...] = ()
 
 
 def worked(
@@ -110,9 +123,11 @@ def worked(
 ) -> ServiceWorked:
     """``document`` worked out with its sauces at their ``pinned`` versions."""
     all_of_it = gathered(kitchen, document, pinned)
-    plan = all_of_it.plan(typed_service(document, all_of_it.kitchen))
-    production = production_of(plan, all_of_it.kitchen)
-    return ServiceWorked(plan, production, changed(kitchen, all_of_it.versions))
+    core = all_of_it.kitchen
+    service, unread = read_what_can_be(with_measures(document, core.measures, core.larder))
+    plan = all_of_it.plan(service, unread)
+    production = production_of(plan, core)
+    return ServiceWorked(plan, production, changed(kitchen, all_of_it.versions), told(unread))
 
 
 def changed(kitchen: Kitchen, versions: Mapping[str, int]) -> tuple[Changed, ...]:

@@ -1,6 +1,14 @@
 """A service: from dishes and portions to pots, branches, vessels and a production sheet."""
 
-from saucier.service.document import Line, OnHand, Service, read_service, write_service
+from saucier.service.amiss import Amiss, told
+from saucier.service.document import (
+    Line,
+    OnHand,
+    Service,
+    read_service,
+    read_what_can_be,
+    write_service,
+)
 from saucier.service.flow import flowed, scaled
 from saucier.service.plan import plan_service
 from saucier.service.planned import Asked, BranchPlan, LinePlan, Plan, PotPlan
@@ -9,6 +17,7 @@ from saucier.service.production import Production, production_of
 from saucier.service.short import Short, short_of
 
 __all__ = [
+    "Amiss",
     "Asked",
     "BranchPlan",
     "Line",
@@ -24,7 +33,9 @@ __all__ = [
     "plan_service",
     "production_of",
     "read_service",
+    "read_what_can_be",
     "scaled",
     "short_of",
+    "told",
     "write_service",
 ]

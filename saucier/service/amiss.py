@@ -1,8 +1,9 @@
 """What is wrong with single entries of a service, beside which the rest is planned."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
-from saucier.errors import BadInput
+from saucier.errors import BadInput, Problem
 from saucier.words import Sentence
 
 
@@ -18,7 +19,11 @@ class Amiss:
 
 def amiss(bad: BadInput, at: str) -> tuple[Amiss, ...]:
     """The problems of ``bad``, in the entry ``at``."""
-    return tuple(Amiss(p.field, p.code, p.message, p.remedy) for p in bad.under(at).problems)
+    return told(bad.under(at).problems)
+
+
+def told(problems: Iterable[Problem]) -> tuple[Amiss, ...]:
+    return tuple(Amiss(p.field, p.code, p.message, p.remedy) for p in problems)
 
 
 def cannot_be_made(sauce: str, bad: BadInput) -> BadInput:

@@ -9,7 +9,7 @@ from pydantic import Field, ValidationError, field_validator, model_validator
 
 from saucier.dish import Vessel
 from saucier.document import AmountField, IngredientKey, Part, with_points
-from saucier.errors import BadInput
+from saucier.errors import BadInput, Problem
 from saucier.sheet.reading import problems_of
 from saucier.units import Dimension
 
@@ -109,6 +109,33 @@ def read_service(data: Mapping[str, Any]) -> Service:
         return Service.model_validate(with_points(data))
     except ValidationError as invalid:
         raise problems_of(invalid) from None
+
+
+_SINGLE = re.compile(r"(lines|on_hand)\[(\d+)\]")
+_STANDS_FOR: dict[str, dict[str, Any]] = {
+    "lines": {"dish": "-", "portions": 1},
+    "on_hand": {"ingredient": "water", "amount": {"value": 1, "unit": "g"}},
+}
+"""What stands where an entry cannot be read, so that those after it keep their numbers."""
+
+
+def read_what_can_be(data: Mapping[str, Any]) -> tuple[Service, tuple[Problem, ...]]:
+    """The service in ``data`` and what is wrong with single entries (lines, things on hand), in whose
+    place something stands that is served to nobody. Raises :class:`BadInput` where more than single
+    entries is wrong."""
+    try:
+        return read_service(data), ()
+    except BadInput as bad:
+        found = [_SINGLE.match(problem.field) for problem in bad.problems]
+        if not all(found):
+            raise
+        read = dict(data)
+        for at in found:
+            assert at is not None
+            rows = list(read[at[1]])
+            rows[int(at[2])] = _STANDS_FOR[at[1]]
+            read[at[1]] = rows
+        return read_service(read), bad.problems
 
 
 def write_service(service: Service) -> dict[str, Any]:

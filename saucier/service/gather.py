@@ -1,15 +1,15 @@
 """From the lines of a service to what is wanted of the stove: each line by itself, so that one that
 cannot be served takes nothing from the others."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
 from saucier.check import check
 from saucier.dish import Dish, SauceNeed, finish_of, in_rounds, layout_of, needs_of
-from saucier.errors import BadInput
+from saucier.errors import BadInput, Problem
 from saucier.guests import Exclusion, Instead, StandsOn, exclusions, instead_of, without
 from saucier.kitchen import Kitchen
-from saucier.service.amiss import Amiss, amiss, cannot_be_made
+from saucier.service.amiss import Amiss, amiss, cannot_be_made, told
 from saucier.service.document import Line, Service
 from saucier.service.planned import Asked, LinePlan, Wanted, called, going_without
 from saucier.sheet import Sheet
@@ -39,13 +39,22 @@ class _Made:
 
 
 def gather(
-    service: Service, dishes: Mapping[str, Dish], sheets: Mapping[str, Sheet], kitchen: Kitchen
+    service: Service,
+    dishes: Mapping[str, Dish],
+    sheets: Mapping[str, Sheet],
+    kitchen: Kitchen,
+    unread: Sequence[Problem] = (),
 ) -> Gathered:
     """Every line of ``service`` with what it wants; one that cannot be served is ``refused``, with
-    the reason in ``amiss`` and the swaps with which it can."""
-    found = Gathered()
+    the reason in ``amiss`` and the swaps with which it can. ``unread`` are problems of lines nobody
+    could read."""
+    found = Gathered(amiss=list(told(unread)))
     for number, line in enumerate(service.lines):
         at, offers = f"lines[{number}]", list[Instead]()
+        if any(problem.field.startswith(at) for problem in unread):
+            nobody = Dish(name=str(say("a-line-not-read")))
+            found.lines.append(_refused(number, line, nobody, (), kitchen))
+            continue
         try:
             made = _made(line, dishes, sheets, kitchen, offers)
             found.lines.append(_line(number, line, made, service, sheets, kitchen, found.wanted))

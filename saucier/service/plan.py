@@ -4,6 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 from saucier.dish import Dish
+from saucier.errors import Problem
 from saucier.guests import exclusions
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
@@ -25,17 +26,19 @@ def plan_service(
     sheets: Mapping[str, Sheet],
     kitchen: Kitchen,
     pans: Sequence[Pan],
+    unread: Sequence[Problem] = (),
 ) -> Plan:
-    """``service`` worked out: every need met by a branch, every branch by a pot.
+    """``service`` worked out: every need met by a branch, every branch by a pot. ``unread`` is what
+    was wrong with entries that could not be read (:func:`read_what_can_be`).
 
     ``dishes`` and ``sheets`` hold what the lines and dishes name. A line that cannot be served is
     ``refused``, an entry on hand that cannot be read is left out, and ``Plan.amiss`` says why, by
     field; the rest is planned all the same.
     """
-    gathered = gather(service, dishes, sheets, kitchen)
+    gathered = gather(service, dishes, sheets, kitchen, unread)
     wanted, wrong = gathered.wanted, list(gathered.amiss)
-    there, warnings, unread = ingredients_there(service, kitchen)
-    wrong += unread
+    there, warnings, not_there = ingredients_there(service, kitchen)
+    wrong += not_there
     warnings += _taken_by_none(service, wanted)
     left = [1.0] * len(service.on_hand)
     for one in wanted.values():

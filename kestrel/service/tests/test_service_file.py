@@ -75,6 +75,24 @@ class OneFile(KitchenTest):
         self.assertIn("oat drink in place of whole milk", text)
         self.assertIn("stewpan 28 no. 2", text)
 
+    def test_an_entry_that_cannot_be_read_is_left_out_and_nothing_of_it_is_kept(self) -> None:
+        service = Service.objects.get(name="Night shift")
+        document = json.loads(json.dumps(service.document))
+        document["lines"][0]["portions"] = "many"
+        document["on_hand"] = [{"sauce": "1", "amount": "3 pieces"}]
+        worked = self.client.call("POST", "/services/work", {"document": document})
+        self.assertEqual(worked.status_code, 200)
+        unread = {one["field"] for one in worked.body["unread"]}
+        self.assertEqual(unread, {"lines[0].portions", "on_hand[0].amount.unit"})
+        plan = worked.body["plan"]
+        self.assertEqual([line["refused"] for line in plan["lines"]], [True, False, False])
+        self.assertEqual([line["number"] for line in plan["lines"]], [0, 1, 2])
+        kept = {"document": document, "revision": service.revision}
+        self.assertEqual(self.client.call("PUT", f"/services/{service.pk}", kept).status_code, 422)
+        # What is wrong with the whole is refused as a whole.
+        odd = self.client.call("POST", "/services/work", {"document": {**document, "name": ""}})
+        self.assertEqual(odd.status_code, 422)
+
     def test_one_line_that_cannot_be_served_is_told_and_the_rest_is_planned(self) -> None:
         service = Service.objects.get(name="Night shift")
         document = {**service.document}

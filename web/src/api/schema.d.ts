@@ -5222,13 +5222,19 @@ export interface components {
         /**
          * ServiceWorked
          * @description A service with all that follows: its plan, the production sheet, and which sauces changed
-         *     since.
+         *     since. ``unread`` are problems of entries that are left out until they are mended: such a service
+         *     is not what stands in the browser, and is not kept.
          */
         ServiceWorked: {
             plan: components["schemas"]["Plan"];
             production: components["schemas"]["Production"];
             /** Changed */
             changed: components["schemas"]["Changed"][];
+            /**
+             * Unread
+             * @default []
+             */
+            unread: components["schemas"]["Amiss"][];
         };
         /**
          * Stretch

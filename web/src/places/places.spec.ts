@@ -143,13 +143,17 @@ describe('service', () => {
     const swaps = { 'milk-whole': 'milk-oat' }
     const offer = { swaps, words: 'oat drink in place of whole milk', gains: [] }
     const lines = work.plan.lines.map((line, i) => (i ? line : { ...line, refused: true, offers: [offer] }))
-    const amiss = [{ field: 'lines[0].without', code: 'x', message: 'Sauce stands on whole milk', remedy: 'Swap it' }]
+    const amiss = ['Sauce stands on whole milk', 'and on butter'].map((message) => ({
+      ...{ field: 'lines[0].without', code: 'x', message },
+      remedy: 'Swap it',
+    }))
     butFor('/api/services/work', 'POST', () => ({
       status: 200,
       body: { ...work, plan: { ...work.plan, lines, amiss } },
     }))
     const { text, press } = await mounted(Service, { id: service().id })
     expect(text()).toContain('not served yet')
+    expect(text()).toContain('and on butter')
     expect(text()).toContain('Sauce stands on whole milk. Swap it.')
     await press('Use it')
     expect(askedOf('/api/services/work').at(-1)!.document.lines[0].swaps).toEqual(swaps)

@@ -27,6 +27,8 @@ export interface DocumentKind<Found, Theirs> {
   name: string
   /** Has the core work it out. */
   work: (document: Loose) => Promise<Found>
+  /** What is wrong with entries that were left out of what was found: it is no document to keep. */
+  unread?: (found: Found) => Problem[]
   /** The document, as the core read it, in what it found. */
   documentOf: (found: Found) => object
   /** Reads the stored one. */
@@ -118,6 +120,15 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
     try {
       const made = await job.ask(job.document)
       if (gone) return
+      const unread = kind.unread?.(made) ?? []
+      if (unread.length) {
+        // What can be worked out is shown; what was typed stays in its fields until it is mended.
+        found.value = made
+        problems.value = unread
+        nearest.value = null
+        trouble.value = ''
+        return keepHere()
+      }
       const document = kind.documentOf(made)
       if (job.keep && present && !same(present, document)) remember(present, job.tag)
       found.value = made

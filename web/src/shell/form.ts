@@ -8,6 +8,14 @@ export function firstAt(problems: Problem[], field: string): Problem | null {
   return problems.find(here) ?? null
 }
 
+/** A field as a cook would point at it: `lines[1].portions` is "line 2, portions". */
+export function spokenField(field: string): string {
+  return field
+    .replace(/(\w+?)s?\[(\d+)\]/g, (_, list: string, at: string) => `${list.replaceAll('_', ' ')} ${Number(at) + 1}`)
+    .replaceAll('.', ', ')
+    .replaceAll('_', ' ')
+}
+
 export function useForm() {
   const problems = ref<Problem[]>([])
   const trouble = ref('')

@@ -8,6 +8,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
+import { spokenField } from '@/shell/form'
 import { onEditKeys } from '@/shell/keys'
 import { useSession } from '@/shell/session'
 import { kindNames, NEW_DISH, pulled, useDish } from './dish'
@@ -140,7 +141,8 @@ onEditKeys({ save: () => void save(), undo: dish.undo, redo: dish.redo })
         @pull="pull"
       />
       <p v-if="elsewhere.length" class="warning" role="status">
-        The picture is from before: {{ elsewhere[0]!.field }} {{ elsewhere[0]!.message }}. {{ elsewhere[0]!.remedy }}.
+        The picture is from before: {{ spokenField(elsewhere[0]!.field) }} {{ elsewhere[0]!.message }}.
+        {{ elsewhere[0]!.remedy }}.
       </p>
       <PartFields v-if="chosen" :key="chosen" :dish="dish" :part="chosen" :sauces="sauces" @gone="chosen = null" />
       <p v-else class="quiet">Press a part, here or in the list, to change it; pull an edge to make it more or less.</p>

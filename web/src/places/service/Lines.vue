@@ -21,6 +21,12 @@ function set(i: number, change: (line: Loose) => void, tag = ''): void {
 function add(key: string): void {
   void props.service.edit((doc) => doc.lines.push({ dish: key, portions: 10 }))
 }
+/** All that is wrong with a line: what was refused, else what keeps it from being served. */
+const wrongWith = (i: number) => {
+  const refused = props.service.refusedAt(`lines[${i}]`)
+  const at = `lines[${i}]`
+  return refused ? [refused] : (props.service.plan.value?.amiss ?? []).filter((one) => one.field.startsWith(at))
+}
 const planned = (i: number) => props.service.plan.value?.lines[i]
 const covers = ref('')
 function scale(): void {
@@ -36,7 +42,7 @@ const open = ref<number | null>(null)
         v-for="(line, i) in lines"
         :key="i"
         class="sheet"
-        :class="{ chosen: chosen === lineKey(i), wrong: service.problemAt(`lines[${i}]`) }"
+        :class="{ chosen: chosen === lineKey(i), amiss: service.problemAt(`lines[${i}]`) }"
       >
         <div class="row">
           <NumberField
@@ -54,7 +60,7 @@ const open = ref<number | null>(null)
           </button>
           <NButton quaternary :aria-label="`More about line ${i + 1}`" @click="open = open === i ? null : i">…</NButton>
         </div>
-        <ProblemLine v-if="!service.problemAt(`lines[${i}].portions`)" :problem="service.problemAt(`lines[${i}]`)" />
+        <ProblemLine v-for="one in wrongWith(i)" :key="one.field + one.message" :problem="one" />
         <div v-for="offer in planned(i)?.offers ?? []" :key="offer.words" class="offer">
           <span>{{ offer.words }}</span>
           <NButton size="small" type="primary" @click="set(i, (l) => (l.swaps = { ...offer.swaps }))">Use it</NButton>
@@ -112,7 +118,7 @@ li {
 .chosen {
   border-color: var(--ink2);
 }
-.wrong {
+.amiss {
   border-color: var(--danger);
 }
 .row {
@@ -123,6 +129,10 @@ li {
 }
 .row :deep(input) {
   width: 68px;
+}
+/* What is wrong stands under the row, in its whole width. */
+.row :deep(.problem) {
+  display: none;
 }
 .name {
   flex: 1;

@@ -5,6 +5,7 @@ import { NButton, NModal, useMessage } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
+import { spokenField } from '@/shell/form'
 import { useHob } from '@/shell/hob'
 import { onEditKeys, onKey } from '@/shell/keys'
 import Filling from './Filling.vue'
@@ -23,6 +24,7 @@ const message = useMessage()
 const hob = useHob()
 const service = useService()
 const { doc, plan, production, changed, stored, conflict, dirty } = service
+const unread = computed(() => service.found.value?.unread ?? [])
 const dishes = ref<Schemas['DishOut'][]>([])
 const lost = ref('')
 const chosen = ref<string | null>(null)
@@ -131,8 +133,8 @@ const tabs = [
         </button>
       </div>
       <p v-if="service.problems.value.length" class="warning" role="status">
-        Not planned again yet: {{ service.problems.value[0]!.field }} {{ service.problems.value[0]!.message }}. What
-        stands here is from before.
+        {{ spokenField(service.problems.value[0]!.field) }}: {{ service.problems.value[0]!.message }}.
+        {{ unread.length ? 'It is left out until it is mended.' : 'What stands here is from before.' }}
       </p>
       <p v-for="one in changed" :key="one.sauce_id" class="warning">
         {{ one.name }} was {{ one.deleted ? 'deleted' : 'changed' }} since: this service keeps version {{ one.pinned }}.

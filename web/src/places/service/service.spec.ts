@@ -52,6 +52,25 @@ describe('the service being planned', () => {
     expect((service.plan.value!.service.lines as Loose[])[0]!.portions).toBe(10)
     expect(await service.save()).toBeNull()
   })
+  it('plans the rest while an entry cannot be read, and keeps what was typed there', async () => {
+    const bad = { field: 'lines[0].portions', code: 'x', message: 'is wrong', remedy: 'Mend it' }
+    wire.answer = (_, body) => {
+      const lines = [{ dish: '-', portions: 1 }]
+      const rest = { plan: { service: { ...body.document, lines } }, production: {}, changed: [], unread: [bad] }
+      return { status: 200, body: rest }
+    }
+    await service.edit(set('many'))
+    expect(portions()).toBe('many')
+    expect(service.plan.value!.service.lines).toEqual([{ dish: '-', portions: 1 }])
+    expect(service.problemAt('lines[0]')?.message).toBe('is wrong')
+    expect(service.dirty.value).toBe(true)
+    expect(await service.save()).toBeNull()
+    wire.answer = server
+    await service.edit(set(12))
+    expect(portions()).toBe(12)
+    service.undo()
+    await vi.waitFor(() => expect(portions()).toBe(10))
+  })
   it('takes typing in one field as one undo, and a flow as another', async () => {
     await service.edit(set(1), '0.portions')
     await service.edit(set(14), '0.portions')

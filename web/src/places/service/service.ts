@@ -31,6 +31,7 @@ export function useService() {
     name: 'service',
     work: (typed) => ask(api.POST('/api/services/work', { body: { document: typed, pinned: pinned.value } })),
     documentOf: (found) => found.plan.service,
+    unread: (found) => found.unread ?? [],
     load: async (id) => take(await ask(api.GET('/api/services/{service_id}', at(id)))),
     write: async (typed, id, revision) =>
       take(
@@ -69,6 +70,18 @@ export function useService() {
   const plan = computed(() => found.value?.plan ?? null)
   const production = computed(() => found.value?.production ?? null)
   const changed = computed(() => found.value?.changed ?? [])
-  return { ...document, problemAt, doc: typed, plan, production, changed, pinned, flow, scale, renew }
+  return {
+    ...document,
+    problemAt,
+    refusedAt: document.problemAt,
+    doc: typed,
+    plan,
+    production,
+    changed,
+    pinned,
+    flow,
+    scale,
+    renew,
+  }
 }
 export type ServiceDraft = ReturnType<typeof useService>
