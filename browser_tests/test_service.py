@@ -229,6 +229,7 @@ class Services(BrowserTest):
         self.go(f"/service/{self.planned().pk}")
         self.press("More about line 1")
         self.choose("Without, line 1", "vegan: anything of animals (vegan)", typed="vegan")
+        self.key(Keys.ESCAPE)
         self.see("stands on butter")
         self.see("not served yet")
         self.see("of sauce needed")  # the other line is planned all the same

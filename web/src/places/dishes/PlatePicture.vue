@@ -3,6 +3,7 @@
  * Press a part to change it, pull a pool's edge to pour more. */
 import { computed, ref } from 'vue'
 import type { Seen } from './dish'
+import PoolOnPlate from './PoolOnPlate.vue'
 import Tints from './Tints.vue'
 
 const props = defineProps<{ seen: Seen; chosen: string | null }>()
@@ -33,18 +34,6 @@ const food = computed(() => {
 const under = computed(() => props.seen.pools.filter((pool) => !['nap', 'over', 'cordon'].includes(pool.use)))
 const over = computed(() => props.seen.pools.filter((pool) => ['nap', 'over'].includes(pool.use)))
 const round = computed(() => props.seen.pools.filter((pool) => pool.use === 'cordon'))
-const number = (part: string) => Number(part.slice(7, -1))
-/** A sauce round the plate lies as drops whose areas together are its own. */
-const DROPS = 9
-const drops = (radius: number) =>
-  Array.from({ length: DROPS }, (_, n) => {
-    const angle = (n / DROPS) * 2 * Math.PI - Math.PI / 2
-    return {
-      x: 0.84 * well.value * Math.cos(angle),
-      y: 0.84 * well.value * Math.sin(angle),
-      r: radius / Math.sqrt(DROPS),
-    }
-  })
 const svg = ref<SVGSVGElement | null>(null)
 let held: { part: string; radius: number; from: number } | null = null
 function reach(event: PointerEvent): number {
@@ -83,20 +72,15 @@ function byKey(event: KeyboardEvent, pool: Seen['pools'][number]): void {
     <Tints :colours="[]" :size="letter" />
     <circle :r="plate" class="plate" />
     <circle :r="well" class="well" />
-    <g
+    <PoolOnPlate
       v-for="pool in under"
       :key="pool.part"
-      class="part"
-      :class="{ chosen: chosen === pool.part }"
-      role="button"
-      tabindex="0"
-      :aria-label="`${pool.name}, ${Math.round(2 * pool.radius_mm)} mm wide`"
-      @click="emit('choose', pool.part)"
-      @keydown.enter="emit('choose', pool.part)"
-    >
-      <circle :r="pool.radius_mm" :fill="pool.colour" />
-      <circle :r="pool.radius_mm" :fill="`url(#sauce-${number(pool.part)})`" />
-    </g>
+      :pool="pool"
+      lies="under it"
+      :well="well"
+      :chosen="chosen === pool.part"
+      @choose="emit('choose', pool.part)"
+    />
     <g
       v-for="one in food"
       :key="one.at"
@@ -118,36 +102,25 @@ function byKey(event: KeyboardEvent, pool: Seen['pools'][number]): void {
         :fill="one.colour"
       />
     </g>
-    <g
+    <PoolOnPlate
       v-for="pool in over"
       :key="pool.part"
-      class="part nap"
-      :class="{ chosen: chosen === pool.part }"
-      role="button"
-      tabindex="0"
-      :aria-label="`${pool.name} over it, ${Math.round(2 * pool.radius_mm)} mm wide`"
-      @click="emit('choose', pool.part)"
-      @keydown.enter="emit('choose', pool.part)"
-    >
-      <circle :r="pool.radius_mm" :fill="pool.colour" />
-      <circle :r="pool.radius_mm" :fill="`url(#sauce-${number(pool.part)})`" />
-    </g>
-    <g
+      class="nap"
+      :pool="pool"
+      lies="over it"
+      :well="well"
+      :chosen="chosen === pool.part"
+      @choose="emit('choose', pool.part)"
+    />
+    <PoolOnPlate
       v-for="pool in round"
       :key="pool.part"
-      class="part"
-      :class="{ chosen: chosen === pool.part }"
-      role="button"
-      tabindex="0"
-      :aria-label="`${pool.name} round the plate`"
-      @click="emit('choose', pool.part)"
-      @keydown.enter="emit('choose', pool.part)"
-    >
-      <template v-for="(drop, n) in drops(pool.radius_mm)" :key="n">
-        <circle :cx="drop.x" :cy="drop.y" :r="drop.r" :fill="pool.colour" />
-        <circle :cx="drop.x" :cy="drop.y" :r="drop.r" :fill="`url(#sauce-${number(pool.part)})`" />
-      </template>
-    </g>
+      :pool="pool"
+      lies="round it"
+      :well="well"
+      :chosen="chosen === pool.part"
+      @choose="emit('choose', pool.part)"
+    />
     <circle
       v-for="pool in [...under, ...over]"
       :key="`edge-${pool.part}`"
@@ -194,13 +167,10 @@ svg {
   cursor: pointer;
   outline: none;
 }
-.part > circle:first-child,
 .food rect {
   stroke: var(--fog4);
   stroke-width: 0.6;
 }
-.part.chosen > circle:first-child,
-.part:focus-visible > circle:first-child,
 .food.chosen rect,
 .food:focus-visible rect {
   stroke: var(--ink);
