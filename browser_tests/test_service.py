@@ -1,5 +1,7 @@
 """A service from nothing to the production sheet; pots and dishes flow both ways; two windows."""
 
+from tempfile import NamedTemporaryFile
+
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
@@ -7,6 +9,7 @@ from browser_tests.base import BrowserTest
 from browser_tests.browser import resize
 from kestrel.sauces.actions import save_again
 from kestrel.service.actions import change_dish, change_service, save_dish, save_service
+from kestrel.service.file import written
 from kestrel.service.models import Dish, Service
 from saucier.sheet import read_sheet
 from saucier.testing import CHEESE_SAUCE, add, roux, simmer
@@ -224,6 +227,24 @@ class Services(BrowserTest):
         ml = float(self.find(pool).get_attribute("aria-valuenow"))
         self.find(pool).send_keys(Keys.ARROW_DOWN, Keys.ARROW_DOWN)
         self.wait(lambda: float(self.find(pool).get_attribute("aria-valuenow")) < ml - 2)
+
+    def test_a_service_comes_in_from_a_file(self) -> None:
+        text = written(self.planned())
+        with NamedTemporaryFile("w", suffix=".json", encoding="utf-8") as file:
+            file.write(text)
+            file.flush()
+            self.go("/service")
+            self.find('[aria-label="A service from a file"]').send_keys(file.name)
+            self.see("of sauce needed")
+        self.assertEqual(Service.objects.count(), 2)
+        self.assertEqual(Dish.objects.count(), 2)  # those it had already, word for word
+        with NamedTemporaryFile("w", suffix=".json") as file:
+            file.write("{}")
+            file.flush()
+            self.go("/service")
+            self.find('[aria-label="A service from a file"]').send_keys(file.name)
+            self.see("Everything as JSON")
+        self.assertEqual(Service.objects.count(), 2)
 
     def test_a_guest_whose_sauce_stands_on_it_gets_what_stands_in(self) -> None:
         self.go(f"/service/{self.planned().pk}")

@@ -1,5 +1,8 @@
 """Sheets and strategies that the core's tests share."""
 
+import copy
+import random
+from collections.abc import Iterator
 from typing import Any
 
 from hypothesis import settings
@@ -107,3 +110,29 @@ def roux_sheets(draw: st.DrawFn) -> Sheet:
         steps.append(add("cream-35", draw(st.floats(20, 150)) * litres))
     pan = draw(st.sampled_from([None, {"diameter_cm": 20}, {"diameter_cm": 32, "shape": "sloped"}]))
     return sheet(*steps, **({"pan": pan} if pan else {}))
+
+
+NONSENSE: tuple[Any, ...] = (
+    *("", None, "abc", "-3", 0, -1, 1e9, 1e308, "1e9", "٣", "NaN", True, [], {}, "1.5.2"),
+    *("½", [1], {"value": 1, "unit": "g"}, "x" * 500),
+)
+"""What somebody may type or send where a figure or a word is meant."""
+
+
+def with_nonsense(document: dict[str, Any], dice: random.Random) -> dict[str, Any]:
+    """``document`` with nonsense in one field of it, however deep."""
+    changed = copy.deepcopy(document)
+    *above, last = dice.choice(list(_paths(changed)))
+    holder: Any = changed
+    for step in above:
+        holder = holder[step]
+    holder[last] = dice.choice(NONSENSE)
+    return changed
+
+
+def _paths(part: Any, above: tuple[Any, ...] = ()) -> Iterator[tuple[Any, ...]]:
+    rows = part.items() if isinstance(part, dict) else enumerate(part)
+    for name, value in rows:
+        yield (*above, name)
+        if isinstance(value, dict | list):
+            yield from _paths(value, (*above, name))

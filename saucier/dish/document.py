@@ -43,7 +43,7 @@ class Solid(Part):
         if isinstance(data, dict) and data.get("pieces") and data.get("piece_g"):
             try:
                 each = [float(data[name]) for name in ("pieces", "piece_g")]
-            except ValueError:
+            except (TypeError, ValueError):
                 return data  # the fields themselves say what is wrong
             return {**data, "grams": each[0] * each[1]}
         return data

@@ -1,6 +1,7 @@
 """The dish, seen: its cross-section adds up, its pools run as the model says, its salt is counted."""
 
 import math
+import random
 import unittest
 from typing import Any
 
@@ -12,7 +13,7 @@ from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.larder import shipped_larder
 from saucier.service import plan_service, read_service
-from saucier.testing import add, roux, sheet, simmer
+from saucier.testing import add, roux, sheet, simmer, with_nonsense
 
 KITCHEN = Kitchen()
 LARDER = shipped_larder()
@@ -221,6 +222,19 @@ class Shown(unittest.TestCase):
             self.assertEqual(caught.exception.problems[0].field, "sauces[0].sauce")
         with self.assertRaises(BadInput):
             look(solids=[{"ingredient": "moonlight", "grams": 3}])
+
+    def test_nonsense_in_any_field_is_refused_by_its_field_or_read(self) -> None:
+        dice = random.Random(9)
+        refused = 0
+        for start in dish_starts():
+            document = {**start.with_sauces([("white", "")]), "plate_cm": 27, "oven_c": 180}
+            for _ in range(60):
+                try:
+                    seen(read_dish(with_nonsense(document, dice)), SHEETS, KITCHEN)
+                except BadInput as bad:
+                    refused += 1
+                    self.assertTrue(all(p.field and p.message and p.remedy for p in bad.problems))
+        self.assertGreater(refused, 300)
 
     def test_a_dish_of_nothing_is_seen(self) -> None:
         bare = look()

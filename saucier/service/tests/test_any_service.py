@@ -19,6 +19,7 @@ from saucier.service import (
     plan_service,
     production_of,
     read_service,
+    read_what_can_be,
     scaled,
     short_of,
     write_service,
@@ -26,7 +27,7 @@ from saucier.service import (
 from saucier.service.tests.random_guests import WORDS
 from saucier.service.tests.test_service import DISHES, SHEETS
 from saucier.sheet import Sheet
-from saucier.testing import add, grams, roux, sheet, simmer
+from saucier.testing import add, grams, roux, sheet, simmer, with_nonsense
 from saucier.tests.random_sheets import a_sauce
 from saucier.units import Amount
 from saucier.words import plain
@@ -178,6 +179,36 @@ class AnyService(unittest.TestCase):
                 said += one
         print(f"\n{SERVICES} services: {dict(said)}")
         self.assertGreater(said["planned"], said["refused"])
+
+
+class Nonsense(unittest.TestCase):
+    def test_in_any_field_is_refused_left_out_or_read(self) -> None:
+        """What is wrong with one entry leaves the others planned; what is wrong with the whole is told."""
+        dice, said = random.Random(5), collections.Counter[str]()
+        for number in range(120):
+            service, dishes, sheets = any_service(dice)
+            document = {
+                **write_service(service),
+                "lines": [
+                    {"dish": "celeriac-gratin", "portions": 4, "without": ["cheese"]},
+                    *[{"dish": "rye-toasts", "portions": 6, "sitting": 2, "swaps": {}}],
+                ],
+                "on_hand": [{"ingredient": "milk-whole", "amount": {"value": 1, "unit": "L"}}],
+            }
+            try:
+                read, unread = read_what_can_be(with_nonsense(document, dice))
+            except BadInput as bad:
+                said["refused"] += 1
+                self.assertTrue(all(problem.field for problem in bad.problems), number)
+                continue
+            plan = plan_service(read, dishes, sheets, Kitchen(), [], unread)
+            production_of(plan, Kitchen())
+            said["planned, with something left out" if unread else "planned"] += 1
+            for problem in unread:
+                self.assertIn(problem.field, {one.field for one in plan.amiss})
+            if unread:
+                self.assertTrue(any(not line.refused for line in plan.lines))
+        self.assertGreater(said["planned, with something left out"], 20)
 
 
 class Thin(unittest.TestCase):

@@ -10,6 +10,7 @@ import Filling from './Filling.vue'
 import MatrixCost from './MatrixCost.vue'
 import ProductionSheet from './ProductionSheet.vue'
 import { useService } from './service'
+import VesselLabels from './VesselLabels.vue'
 import WallPots from './WallPots.vue'
 
 const props = defineProps<{ id: number }>()
@@ -67,6 +68,12 @@ const print = () => window.print()
           Fill and give out <span class="of">{{ doc.name }}</span>
         </h1>
         <Filling :plan="plan" :production="production" />
+      </article>
+      <article v-if="plan.lines.some((line) => line.layout)" class="station">
+        <h1>
+          Labels <span class="of">{{ doc.name }}</span>
+        </h1>
+        <VesselLabels :plan="plan" />
       </article>
       <article class="station ready">
         <h1>
