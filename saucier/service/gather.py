@@ -1,7 +1,8 @@
 """From the lines of a service to what is wanted of the stove: each line by itself, so that one that
 cannot be served takes nothing from the others."""
 
-from collections.abc import Mapping, Sequence
+import hashlib
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from saucier.check import check
@@ -113,10 +114,7 @@ def _line(
         changed = sheet.steps != sheets[need.sauce].steps
         # Nobody knows what a tub has met: a guest's is made fresh.
         apart = changed or (bool(made.excluded) and need.sauce in tubs)
-        marks = [*sorted(one.word for one in made.excluded), *sorted(line.swaps.values())]
-        if need.salt_pct is not None:
-            marks.append(f"salt {need.salt_pct:g}")
-        key = "~".join([need.sauce, grade or "as-is", *(marks if apart else ())])[:200]
+        key = _key(need, grade, _marks(line, need, made.excluded) if apart else [])
         there = wanted.get(key)
         if there is None:
             _played(sheet, kitchen)
@@ -157,6 +155,25 @@ def _line(
             if (remark := _other_grade(need, one))
         ),
     )
+
+
+_LONGEST_KEY = 200
+
+
+def _marks(line: Line, need: SauceNeed, excluded: Iterable[Exclusion]) -> list[str]:
+    """What tells a variant from every other of its sauce."""
+    marks = sorted(one.word for one in excluded)
+    marks += sorted(f"{old}:{new}" for old, new in line.swaps.items())
+    return marks if need.salt_pct is None else [*marks, f"salt {need.salt_pct:g}"]
+
+
+def _key(need: SauceNeed, grade: str | None, marks: Iterable[str]) -> str:
+    """The key of a branch. However long, no two variants have one: what was cut off is in its digest."""
+    key = "~".join([need.sauce, grade or "as-is", *marks])
+    if len(key) <= _LONGEST_KEY:
+        return key
+    digest = hashlib.sha256(key.encode()).hexdigest()[:16]
+    return f"{key[: _LONGEST_KEY - 17]}~{digest}"
 
 
 def _other_grade(need: SauceNeed, one: Wanted) -> Sentence | None:

@@ -178,6 +178,24 @@ class OnHand(unittest.TestCase):
         self.assertAlmostEqual(milk.used_g, few.liquid_g, delta=0.5)
         self.assertEqual(some.pots, ())
 
+    def test_no_two_variants_share_a_pot_however_long_they_are_told(self) -> None:
+        words = ["milk", "stock-shellfish", "parmesan-style-hard", "cheese-white-rind"]
+        words += ["oil-sesame", "cheese-plant-melting", "mushroom-dried"]
+        swaps = {"milk-whole": "milk-oat", "butter-unsalted": "spread-plant"}
+        turned = {"milk-whole": "milk-soya", "butter-unsalted": "spread-plant"}
+        guests = [
+            line("white", 2, without=[*words, last], swaps=one)
+            for last in ("anchovy", "walnuts")
+            for one in (swaps, turned)
+        ]
+        plan = planned(*guests)
+        self.assertEqual(len({row.branches for row in plan.lines}), 4)
+        self.assertTrue(all(len(branch.key) <= 200 for branch in plan.branches))
+        for row in plan.lines:
+            sheet = next(b for b in plan.branches if b.key == row.branches[0]).sheet
+            milk = row.line.swaps["milk-whole"]
+            self.assertIn(milk, {key for step in sheet.steps for key in step.names()})
+
     def test_a_guests_portion_never_comes_out_of_a_tub(self) -> None:
         tub = {"sauce": "white", "amount": "4 L", "age_days": 1}
         plan = planned(line("white", 10), line("white", 2, without=["egg"]), on_hand=[tub])
