@@ -452,8 +452,6 @@ PLATE_WELL_SHARE = 0.72
 """Of a plate's width, what lies within its rim (common dinner plates)."""
 FOOD_HIGH_MM = 24.0
 """How high a piece of food stands on a plate where nobody measures it, mm."""
-BROUGHT_TO_TABLE_C = 75.0
-"""What sauce is poured at where its plate is worked out, °C: off the boil, in a ladle."""
 MOUTHFUL_SALT_PCT = 0.8
 """g salt per 100 g of a mouthful where no use says otherwise (docs/model.md 5)."""
 MOUTHFUL_CLOSE_PCT = 0.05

@@ -15,13 +15,14 @@ from saucier.dish.document import (
 from saucier.dish.finish import finish_of, through_minutes
 from saucier.dish.layout import Layout, layout_of, vessels_for
 from saucier.dish.needs import SauceNeed, is_pasta, needs_of
-from saucier.dish.plate import on_plate_c
+from saucier.dish.plate import AtTable, at_the_table, on_plate_c
 from saucier.dish.rounds import InRounds, in_rounds
 from saucier.dish.seen import DishSeen, seen
 from saucier.dish.starts import DishStart, dish_starts
 
 __all__ = [
     "KINDS",
+    "AtTable",
     "Dish",
     "DishSauce",
     "DishSeen",
@@ -33,6 +34,7 @@ __all__ = [
     "Solid",
     "Topping",
     "Vessel",
+    "at_the_table",
     "dish_starts",
     "finish_of",
     "in_rounds",

@@ -54,12 +54,14 @@ def layout_of(dish: Dish, portions: float, needs: list[SauceNeed], larder: Larde
     pan = vessel.as_pan()
     level = pan.level_mm(solids_ml + sauce_ml)
     share = level / (10.0 * vessel.depth_cm)
-    toppings = {
-        topping.ingredient: topping.g_per_cm2 * vessel.area_cm2
-        if topping.g_per_cm2 is not None
-        else (topping.grams or 0.0) * portions / count
-        for topping in dish.toppings
-    }
+    toppings: dict[str, float] = {}
+    for topping in dish.toppings:  # crumbs all around and crumbs on top are both crumbs
+        grams = (
+            topping.g_per_cm2 * vessel.area_cm2
+            if topping.g_per_cm2 is not None
+            else (topping.grams or 0.0) * portions / count
+        )
+        toppings[topping.ingredient] = toppings.get(topping.ingredient, 0.0) + grams
     layers = tuple(
         say("layer", of=need.use.name.lower(), thick=_thick(dish, number, need))
         for number, need in enumerate(needs)

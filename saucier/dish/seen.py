@@ -11,8 +11,8 @@ from saucier.dish.document import Dish, kind_of
 from saucier.dish.finish import through_minutes
 from saucier.dish.layout import Layout, layout_of
 from saucier.dish.mouthful import Mouthful, SaucePart, cooked_g, mouthful
-from saucier.dish.needs import SauceNeed, is_pasta, needs_of
-from saucier.dish.plate import on_plate_c
+from saucier.dish.needs import SauceNeed, needs_of
+from saucier.dish.plate import AtTable, at_the_table
 from saucier.dish.pool import Pool, keeps_pattern, pool_radius_mm, told_pattern
 from saucier.dish.tint import colour_of, colour_of_sauce
 from saucier.errors import BadInput
@@ -119,9 +119,14 @@ def seen(dish: Dish, sheets: Mapping[str, Sheet], kitchen: Kitchen) -> DishSeen:
         ml * pot.yield_g / pot.yield_ml if pot.yield_ml else 0.0
         for ml, pot in zip(mls, pots, strict=True)
     ]
-    plate_c, given = _at_the_table(dish, needs, pots, masses, kitchen)
+    poured = [
+        (mass / pot.yield_g * pot_heat_j_per_k(pot), checked.sheet.target.serving_c)
+        for mass, pot, checked in zip(masses, pots, played, strict=True)
+        if pot.yield_g
+    ]
+    table = at_the_table(dish, [need.use.key for need in needs], poured, kitchen)
     sauces = tuple(
-        _sauce(n, dish, need, played[n], mls[n], masses[n], plate_c, given, kitchen)
+        _sauce(n, dish, need, played[n], mls[n], masses[n], table, kitchen)
         for n, need in enumerate(needs)
     )
     whole = mouthful(
@@ -133,11 +138,11 @@ def seen(dish: Dish, sheets: Mapping[str, Sheet], kitchen: Kitchen) -> DishSeen:
         toppings,
         kitchen,
     )
-    food = _food(dish, toppings, kitchen)
-    pools = _pools(dish, sauces, needs, played, plate_c)
+    food = _food(dish, kitchen)
+    pools = _pools(dish, sauces, needs, played, table.at_c)
     kind = kind_of(dish)
     cost, kcal, allergens = _brings(dish, toppings, pots, masses, kitchen)
-    bands = _bands(dish, needs, layout, sauces, toppings, portions, kitchen) if layout else ()
+    bands = _bands(dish, needs, sauces, portions, kitchen) if layout else ()
     return DishSeen(
         kind=kind,
         picture=_picture(kind, layout),
@@ -159,14 +164,14 @@ def seen(dish: Dish, sheets: Mapping[str, Sheet], kitchen: Kitchen) -> DishSeen:
         kcal=kcal,
         cost=cost,
         allergens=allergens,
-        plate_c=plate_c,
+        plate_c=table.at_c,
         hot_minutes=_hot_minutes(dish),
         cold_minutes=through_minutes(layout.fill_mm, dish.oven_c, dish.oven)
         if layout and layout.fill_mm >= K.THROUGH_FROM_MM
         else None,
-        gives_g=given[0],
-        drinks_g=given[1],
-        remarks=_remarks(dish, needs, layout, pools, played, given, whole),
+        gives_g=table.gives_g,
+        drinks_g=table.drinks_g,
+        remarks=_remarks(dish, needs, layout, pools, played, table, whole),
     )
 
 
@@ -206,35 +211,6 @@ def _toppings(dish: Dish, layout: Layout | None, portions: float) -> dict[str, f
     return found
 
 
-def _at_the_table(
-    dish: Dish, needs: list[SauceNeed], pots: list[Pot], masses: list[float], kitchen: Kitchen
-) -> tuple[float, tuple[float, float]]:
-    """°C on the plate; grams of water the solids give and drink, a portion."""
-    heat = sum(
-        mass / pot.yield_g * pot_heat_j_per_k(pot)
-        for mass, pot in zip(masses, pots, strict=True)
-        if pot.yield_g
-    )
-    serving = K.BROUGHT_TO_TABLE_C
-    at = on_plate_c(dish, heat, serving, kitchen.larder) if pots else dish.food_c
-    baked = dish.finish == "oven" or dish.filled == "cold"
-    gives = drinks = 0.0
-    for solid in dish.solids:
-        row = kitchen.larder[solid.ingredient]
-        if is_pasta(row):
-            dry = solid.grams if solid.state == "dry" else solid.grams / row.drained_share
-            share = K.PASTA_DRINKS_BAKED if baked or _baked_by_use(needs) else K.PASTA_DRINKS_TOSSED
-            drinks += share * dry
-        elif baked:
-            gives += K.DRAINED_STILL_GIVES * row.leak_share * solid.grams
-    return at, (gives, drinks)
-
-
-def _baked_by_use(needs: list[SauceNeed]) -> bool:
-    """Whether a use says by itself that it is baked."""
-    return any(need.use.key in ("pasta-baked", "layers", "layer-top") for need in needs)
-
-
 def _sauce(
     number: int,
     dish: Dish,
@@ -242,12 +218,10 @@ def _sauce(
     checked: CheckedSheet,
     ml: float,
     mass_g: float,
-    plate_c: float,
-    given: tuple[float, float],
+    table: AtTable,
     kitchen: Kitchen,
 ) -> SauceSeen:
     final, used, sheet = checked.final, dish.sauces[number], checked.sheet
-    share = (given[0] / len(dish.sauces), given[1] / len(dish.sauces))
     grade = used.grade or sheet.target.grade or final.thickness.grade
     return SauceSeen(
         part=f"sauces[{number}]",
@@ -257,28 +231,19 @@ def _sauce(
         portion_g=mass_g,
         lines=need.lines,
         grade=grade,
-        on_plate=_on_plate(checked, grade, mass_g, plate_c, share),
+        on_plate=_on_plate(
+            checked, grade, table, table.as_eaten(final.pot, mass_g, len(dish.sauces))
+        ),
         colour=colour_of_sauce(sheet, kitchen),
     )
 
 
-def _on_plate(
-    checked: CheckedSheet,
-    grade: str | None,
-    mass_g: float,
-    at_c: float,
-    given: tuple[float, float],
-) -> Sentence:
+def _on_plate(checked: CheckedSheet, grade: str | None, table: AtTable, eaten: Pot) -> Sentence:
     """How thick the guest meets it: at the plate's temperature, with what food gave or drank of it."""
-    pot = checked.final.pot
-    if mass_g > 0.0 and pot.yield_g:
-        water = (given[0] - given[1]) / mass_g * pot.yield_g
-        left = max(0.1 * pot.balance.water, pot.balance.water + water)
-        pot = pot._replace(balance=pot.balance._replace(water=left))
-    at = thickness_of(pot, at_c)
+    at = thickness_of(eaten, table.at_c)
     eta = _as_made(checked, grade, at.viscosity_pa_s)
     told = spoken_grade(grade_of(eta)) if eta else at.reason
-    return say("seen-on-plate", grade=told, at_c=at_c)
+    return say("seen-on-plate", grade=told, at_c=table.at_c)
 
 
 def _as_made(checked: CheckedSheet, grade: str | None, eta: float | None) -> float | None:
@@ -323,7 +288,7 @@ def _pools(
     return tuple(pools)
 
 
-def _food(dish: Dish, toppings: Mapping[str, float], kitchen: Kitchen) -> tuple[Food, ...]:
+def _food(dish: Dish, kitchen: Kitchen) -> tuple[Food, ...]:
     cooked = cooked_g(dish, kitchen)
     coated = any(one.place == "coating" for one in dish.toppings)
     found = []
@@ -362,9 +327,7 @@ _BETWEEN = ("layers",)
 def _bands(
     dish: Dish,
     needs: list[SauceNeed],
-    layout: Layout,
     sauces: tuple[SauceSeen, ...],
-    toppings: Mapping[str, float],
     portions: float,
     kitchen: Kitchen,
 ) -> tuple[Band, ...]:
@@ -415,8 +378,10 @@ def _bands(
         if topping.place != "top":
             continue
         row = kitchen.larder[topping.ingredient]
-        thick = 1000.0 * toppings[topping.ingredient] * portions / max(row.cup_density, 0.2)
-        high = low + thick / (100.0 * dish.vessel.area_cm2)
+        area = dish.vessel.area_cm2
+        each = topping.grams or 0.0
+        per_cm2 = each * portions / area if topping.g_per_cm2 is None else topping.g_per_cm2
+        high = low + 10.0 * per_cm2 / max(row.cup_density, 0.2)
         part = f"toppings[{number}]"
         bands.append(Band(part, "topping", row.spoken_name, low, high, colour_of(row)))
         low = high
@@ -472,7 +437,7 @@ def _remarks(
     layout: Layout | None,
     pools: tuple[Pool, ...],
     played: list[CheckedSheet],
-    given: tuple[float, float],
+    table: AtTable,
     whole: Mouthful,
 ) -> tuple[Sentence, ...]:
     told: list[Sentence] = []
@@ -487,10 +452,10 @@ def _remarks(
         ]
         if etas[0] and etas[1]:
             told.append(told_pattern(lying[0], lying[1], keeps_pattern(etas[0], etas[1])))
-    if given[1] >= 1.0:
-        told.append(say("solids-drink", grams=given[1]))
-    if given[0] >= 1.0:
-        told.append(say("solids-give", grams=given[0]))
+    if table.drinks_g >= 1.0:
+        told.append(say("solids-drink", grams=table.drinks_g))
+    if table.gives_g >= 1.0:
+        told.append(say("solids-give", grams=table.gives_g))
     for n, need in enumerate(needs):
         use = use_named(need.use.key)
         grade = dish.sauces[n].grade or played[n].sheet.target.grade

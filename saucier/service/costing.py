@@ -5,7 +5,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import replace
 
 from saucier.check import check
-from saucier.dish import on_plate_c
+from saucier.dish import at_the_table
 from saucier.heat import pot_heat_j_per_k
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
@@ -25,18 +25,25 @@ def costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen) 
     for key, grams in toppings_g(one).items():
         cost += larder[key].cost(grams)
         allergens |= larder[key].allergens
+    sauces = [branches[key] for key in one.branches]
+    pots = [branch.final.pot for branch in sauces]
+    masses = [
+        need.volume_ml / portions * pot.yield_g / pot.yield_ml
+        for need, pot in zip(one.needs, pots, strict=True)
+    ]
+    poured = [
+        (mass / pot.yield_g * pot_heat_j_per_k(pot), branch.sheet.target.serving_c)
+        for mass, pot, branch in zip(masses, pots, sauces, strict=True)
+    ]
+    table = at_the_table(dish, [need.use.key for need in one.needs], poured, kitchen)
     told = []
-    for need, key in zip(one.needs, one.branches, strict=True):
-        branch = branches[key]
+    for need, branch, pot, mass in zip(one.needs, sauces, pots, masses, strict=True):
         total = branch.made_ml + branch.from_stock_ml
         cost += branch.cost * need.volume_ml / max(total, 1e-9)
-        allergens |= branch.final.pot.allergens
-        sauce = branch.final.pot
-        each = need.volume_ml / portions / sauce.yield_ml * pot_heat_j_per_k(sauce)
-        at = on_plate_c(dish, each, branch.sheet.target.serving_c, larder)
-        there = thickness_of(sauce, at)
+        allergens |= pot.allergens
+        there = thickness_of(table.as_eaten(pot, mass, len(pots)), table.at_c)
         grade = spoken_grade(there.grade) if there.grade else there.reason
-        told.append(say("on-plate", name=branch.name, grade=grade, at_c=at))
+        told.append(say("on-plate", name=branch.name, grade=grade, at_c=table.at_c))
     return replace(
         one,
         on_plate=tuple(told),
@@ -50,10 +57,11 @@ def toppings_g(one: LinePlan) -> dict[str, float]:
     """Grams of each topping for the whole line."""
     if one.layout:
         return {key: grams * one.layout.vessels for key, grams in one.layout.toppings.items()}
-    return {
-        topping.ingredient: (topping.grams or 0.0) * one.line.portions
-        for topping in one.dish.toppings
-    }
+    found: dict[str, float] = {}
+    for topping in one.dish.toppings:  # crumbs all around and crumbs on top are both crumbs
+        grams = (topping.grams or 0.0) * one.line.portions
+        found[topping.ingredient] = found.get(topping.ingredient, 0.0) + grams
+    return found
 
 
 def usable_g(grams: float, state: str, row: Ingredient) -> float:

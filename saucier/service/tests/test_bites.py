@@ -46,6 +46,31 @@ class Service(unittest.TestCase):
         self.assertEqual(set(nutty.allergens) - set(plain.allergens), {"nuts"})
         self.assertAlmostEqual(nutty.cost - plain.cost, 10 * 0.008 * 15)
 
+    def test_two_toppings_of_one_thing_are_both_bought(self) -> None:
+        coat = {"ingredient": "walnuts", "grams": 5, "place": "coating"}
+        once = planned({"onion": ONION}, [{"ingredient": "walnuts", "grams": 8}]).lines[0]
+        both = planned({"onion": ONION}, [{"ingredient": "walnuts", "grams": 8}, coat]).lines[0]
+        self.assertAlmostEqual(both.cost - once.cost, 10 * 0.005 * 15)
+
+    def test_what_pasta_drinks_is_told_where_the_guest_meets_it(self) -> None:
+        white = sheet(roux(24, 24), add("milk-whole", 500), simmer(5), name="w")
+        dishes = {
+            name: read_dish(
+                {
+                    "name": name,
+                    "sauces": [{"sauce": "w", "use": "pasta-baked"}],
+                    "solids": [{"ingredient": food, "grams": 100, "state": "dry"}],
+                    "plate_c": 65,
+                }
+            )
+            for name, food in (("pasta", "pasta-dry"), ("grain", "barley-pearl"))
+        }
+        lines = [{"dish": name, "portions": 10} for name in dishes]
+        service = read_service({"name": "test", "lines": lines})
+        plan = plan_service(service, dishes, {"w": white}, KITCHEN, PANS)
+        pasta, grain = (str(line.on_plate[0]) for line in plan.lines)
+        self.assertNotEqual(pasta.split(" at ")[0], grain.split(" at ")[0])
+
     def test_trim_of_sauce_and_topping_is_bought_and_paid_for(self) -> None:
         plan = planned({"onion": ONION}, [{"ingredient": "parsley", "grams": 7}])
         production = production_of(plan, KITCHEN)
