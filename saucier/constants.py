@@ -450,6 +450,10 @@ PATTERN_KEEPS = 1.5
 """Two sauces keep a pattern while their viscosities differ by less than this factor."""
 PLATE_WELL_SHARE = 0.72
 """Of a plate's width, what lies within its rim (common dinner plates)."""
+SLICE_CM2, SLICE_HIGH_MM = 100.0, 12.0
+"""A slice of bread edge to edge, cm² (as the toast of uses.csv is reckoned), and how high it is, mm."""
+CROQUETTE_G, CROQUETTE_G_PER_ML = 52.0, 1.05
+"""A croquette, g (domain notes: 45 to 60), and its density."""
 FOOD_HIGH_MM = 24.0
 """How high a piece of food stands on a plate where nobody measures it, mm."""
 MOUTHFUL_SALT_PCT = 0.8

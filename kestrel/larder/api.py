@@ -31,6 +31,7 @@ from kestrel.larder.schemas import (
 from kestrel.problems import Message, Problems
 from saucier import constants as K
 from saucier.demand import USES, use_named
+from saucier.dish import KINDS, spoken_kind
 from saucier.errors import BadInput
 from saucier.exchange import read_larder_csv, write_larder_csv
 from saucier.guests import DIETS, ROLES_GONE_WITHOUT
@@ -168,6 +169,7 @@ def catalogue(request: HttpRequest):
         "roles": {key: spoken_role(key) for key in ROLES},
         "allergens": ALLERGENS,
         "animals": (PLANT, *ANIMALS),
+        "dish_kinds": {key: spoken_kind(key) for key in KINDS},
         "guests": [
             *({"key": d, "name": say(f"diet.{d}"), "group": "diet"} for d in DIETS),
             *({"key": a, "name": said(a), "group": "allergen"} for a in ALLERGENS),

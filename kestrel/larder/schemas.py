@@ -220,6 +220,7 @@ class Catalogue(Schema):
     allergens: list[str]
     animals: list[str]
     guests: list[GuestWord]
+    dish_kinds: dict[str, Sentence]
     origins: dict[str, Sentence]
     body_origins: dict[str, Sentence]
     emulsion_edges: list[float]

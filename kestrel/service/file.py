@@ -3,6 +3,7 @@ kitchen."""
 
 import json
 from collections.abc import Mapping
+from dataclasses import asdict, fields
 from typing import Any
 
 from django.db import transaction
@@ -14,11 +15,12 @@ from kestrel.larder.models import OwnIngredient, Pan
 from kestrel.sauces.actions import save_new
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.service import work
-from kestrel.service.actions import save_dish, save_service
+from kestrel.service.actions import row_number, save_dish, save_service
 from kestrel.service.models import Dish, Service
 from kestrel.service.work import ServiceWorked
 from saucier.dish import read_dish, write_dish
 from saucier.errors import BadInput
+from saucier.heat import Pan as CorePan
 from saucier.service import read_service
 from saucier.service.eaten import named_in
 from saucier.sheet import parse_json, read_sheet, write_sheet
@@ -30,8 +32,8 @@ MOST_BYTES = 4 * 1024 * 1024
 def written(row: Service) -> str:
     """``row`` as a file: its documents, and what they come to (for whoever reads, not read back)."""
     worked = work.worked(row.kitchen, row.document, row.pinned)
-    used = {line["dish"] for line in row.document.get("lines", [])}
-    dishes = Dish.objects.filter(kitchen=row.kitchen, pk__in=[k for k in used if k.isdecimal()])
+    used = {key for line in row.document.get("lines", []) if (key := row_number(line["dish"]))}
+    dishes = Dish.objects.filter(kitchen=row.kitchen, pk__in=used)
     versions = SauceVersion.objects.filter(
         sauce__kitchen=row.kitchen, sauce_id__in=list(row.pinned)
     )
@@ -46,29 +48,15 @@ def written(row: Service) -> str:
         "service": row.document,
         "dishes": {str(dish.pk): dish.document for dish in dishes},
         "sauces": sauces,
-        "pans": [
-            {name: getattr(pan, name) for name in _PAN}
-            for pan in Pan.objects.filter(kitchen=row.kitchen)
-        ],
+        "pans": [asdict(pan.core()) for pan in Pan.objects.filter(kitchen=row.kitchen)],
         "ingredients": _own_rows(row, [dish.document for dish in dishes], sauces),
         **TypeAdapter(ServiceWorked).dump_python(worked, mode="json"),
     }
     return json.dumps(document, indent=1, ensure_ascii=False)
 
 
-_PAN = (
-    *(
-        "name",
-        "shape",
-        "diameter_cm",
-        "depth_cm",
-        "tare_g",
-        "width_cm",
-        "reactive",
-        "heavy",
-        "count",
-    ),
-)
+_PAN = tuple(field.name for field in fields(CorePan))
+"""What a pan is told by: all the core knows of one."""
 
 
 def _own_rows(
@@ -135,7 +123,7 @@ def _mapping(data: Mapping[str, Any], at: str) -> Mapping[str, Any]:
 def _take_rows(kitchen: Kitchen, rows: object) -> None:
     larder = core_kitchen(kitchen).larder
     for number, row in enumerate(rows if isinstance(rows, list) else []):
-        if not isinstance(row, Mapping) or row.get("key") in larder:
+        if not isinstance(row, Mapping) or str(row.get("key")) in larder:
             continue
         try:
             save_ingredient(kitchen, {str(k): str(v) for k, v in row.items()}, 0)
@@ -146,7 +134,7 @@ def _take_rows(kitchen: Kitchen, rows: object) -> None:
 def _take_pans(kitchen: Kitchen, pans: object) -> None:
     there = set(Pan.objects.filter(kitchen=kitchen).values_list("name", flat=True))
     for number, pan in enumerate(pans if isinstance(pans, list) else []):
-        if not isinstance(pan, Mapping) or pan.get("name") in there:
+        if not isinstance(pan, Mapping) or str(pan.get("name")) in there:
             continue
         try:
             add_pan(kitchen, **{name: pan[name] for name in _PAN if pan.get(name) is not None})

@@ -6,6 +6,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
+from django.db.models import F
+
 from kestrel.accounts.models import Kitchen
 from kestrel.larder.actions import core_kitchen
 from kestrel.larder.models import Burner, Pan
@@ -85,8 +87,13 @@ def gathered(kitchen: Kitchen, document: Mapping[str, Any], pinned: Mapping[str,
 def dish_seen(kitchen: Kitchen, dish: DishDocument) -> DishSeen:
     """``dish`` as it is seen, with the newest version of its sauces. Raises :class:`BadInput`."""
     keys = [key for used in dish.sauces if (key := row_number(used.sauce))]
-    rows = Sauce.objects.filter(kitchen=kitchen, pk__in=keys)
-    sheets = {str(row.pk): read_sheet(row.newest.sheet) for row in rows}
+    newest = SauceVersion.objects.filter(
+        sauce__kitchen=kitchen, sauce_id__in=keys, number=F("sauce__version")
+    )
+    sheets = {
+        str(sauce_id): read_sheet(sheet)
+        for sauce_id, sheet in newest.values_list("sauce_id", "sheet")
+    }
     return seen(dish, sheets, core_kitchen(kitchen))
 
 

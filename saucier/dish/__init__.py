@@ -10,6 +10,7 @@ from saucier.dish.document import (
     Vessel,
     kind_of,
     read_dish,
+    spoken_kind,
     write_dish,
 )
 from saucier.dish.finish import finish_of, through_minutes
@@ -45,6 +46,7 @@ __all__ = [
     "on_plate_c",
     "read_dish",
     "seen",
+    "spoken_kind",
     "through_minutes",
     "vessels_for",
     "write_dish",

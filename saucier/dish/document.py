@@ -14,6 +14,7 @@ from saucier.heat.pan import PanShape
 from saucier.roots import find_root
 from saucier.sheet.reading import problems_of
 from saucier.thickness import grade_named
+from saucier.words import Sentence, say
 
 Percentage = Annotated[float, Field(ge=0, le=100)]
 
@@ -261,3 +262,7 @@ _TELLING = {
     "pasta": {"toss", "pasta-hob", "pasta-baked"},
 }
 """Uses that tell a kind of dish, the most telling first."""
+
+
+def spoken_kind(kind: str) -> Sentence:
+    return say(f"dish-kind.{kind}")

@@ -10,7 +10,7 @@ from saucier.words import Sentence, say
 @dataclass(frozen=True, slots=True)
 class Pool:
     """A sauce lying on the plate: ``radius_mm`` wide and ``thick_mm`` high in the mean; it reached the
-    rim where ``at_rim``. ``part`` is the sauce's place in the dish, such as "sauces[0]"."""
+    rim where ``at_rim``. ``power``: so many times as wide takes that power of it as much sauce. ``part`` is the sauce's place in the dish, such as "sauces[0]"."""
 
     part: str
     name: str
@@ -19,6 +19,7 @@ class Pool:
     radius_mm: float
     thick_mm: float
     at_rim: bool
+    power: float
     colour: str
 
 
@@ -30,11 +31,27 @@ def pool_radius_mm(ml: float, viscosity_pa_s: float, seconds: float = K.POOL_SEC
     >>> round(2 * pool_radius_mm(60, 0.22)), round(2 * pool_radius_mm(60, 2.19))
     (195, 156)
     """
-    volume = ml * 1e-6
-    weight = K.SPOON_DENSITY_KG_M3 * K.GRAVITY_M_S2 * volume**3
-    spread = 0.894 * math.pow(weight * seconds / (3.0 * viscosity_pa_s), 1.0 / 8.0)
-    thinnest = math.sqrt(volume / (math.pi * K.POOL_THINNEST_MM * 1e-3))
-    return 1e3 * min(spread, thinnest)
+    return min(_spread_mm(ml, viscosity_pa_s, seconds), _thinnest_mm(ml))
+
+
+def pool_power(ml: float, viscosity_pa_s: float) -> float:
+    """The power of its radius that a pool's volume goes by: 8/3 while it runs, 2 where it lies as thin
+    as it goes.
+
+    >>> round(pool_power(60, 2.19), 2), pool_power(60, 0.05)
+    (2.67, 2.0)
+    """
+    runs = _spread_mm(ml, viscosity_pa_s, K.POOL_SECONDS) < _thinnest_mm(ml)
+    return 8.0 / 3.0 if runs else 2.0
+
+
+def _spread_mm(ml: float, viscosity_pa_s: float, seconds: float) -> float:
+    weight = K.SPOON_DENSITY_KG_M3 * K.GRAVITY_M_S2 * math.pow(ml * 1e-6, 3.0)
+    return 894.0 * math.pow(weight * seconds / (3.0 * viscosity_pa_s), 1.0 / 8.0)
+
+
+def _thinnest_mm(ml: float) -> float:
+    return math.sqrt(1e3 * ml / (math.pi * K.POOL_THINNEST_MM))
 
 
 def keeps_pattern(one_pa_s: float, other_pa_s: float) -> bool:

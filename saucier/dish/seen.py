@@ -13,7 +13,7 @@ from saucier.dish.layout import Layout, layout_of
 from saucier.dish.mouthful import Mouthful, SaucePart, cooked_g, mouthful
 from saucier.dish.needs import SauceNeed, needs_of
 from saucier.dish.plate import AtTable, at_the_table
-from saucier.dish.pool import Pool, keeps_pattern, pool_radius_mm, told_pattern
+from saucier.dish.pool import Pool, keeps_pattern, pool_power, pool_radius_mm, told_pattern
 from saucier.dish.tint import colour_of, colour_of_sauce
 from saucier.errors import BadInput
 from saucier.heat import SideView, pot_heat_j_per_k
@@ -55,6 +55,24 @@ class Food:
 
 
 @dataclass(frozen=True, slots=True)
+class Slice:
+    """Slices with a cap, ``pieces`` a portion: how high the cap lies on each, and the bread, mm."""
+
+    pieces: int
+    cap_mm: float
+    bread_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Croquette:
+    """Croquettes, ``count`` a portion of ``each_g``, ``across_mm`` wide without their coating."""
+
+    count: int
+    each_g: float
+    across_mm: float
+
+
+@dataclass(frozen=True, slots=True)
 class SauceSeen:
     """A sauce of the dish: mL a portion and where that comes from, its ``grade`` in the dish and
     ``on_plate`` where the guest meets it, its colour."""
@@ -88,6 +106,9 @@ class DishSeen:
     pools: tuple[Pool, ...]
     food: tuple[Food, ...]
     plate_mm: float
+    well_mm: float
+    slice: Slice | None
+    croquette: Croquette | None
     coating: tuple[str, ...]
     sauces: tuple[SauceSeen, ...]
     mouthful: Mouthful
@@ -155,6 +176,9 @@ def seen(dish: Dish, sheets: Mapping[str, Sheet], kitchen: Kitchen) -> DishSeen:
         pools=pools,
         food=food,
         plate_mm=10.0 * dish.plate_cm,
+        well_mm=10.0 * dish.plate_cm * K.PLATE_WELL_SHARE,
+        slice=_slice(sauces, food) if kind == "toast" else None,
+        croquette=_croquette(sauces, food) if kind == "croquettes" else None,
         coating=tuple(
             kitchen.larder[t.ingredient].spoken_name for t in dish.toppings if t.place == "coating"
         ),
@@ -181,6 +205,20 @@ def _picture(kind: str, layout: Layout | None) -> str:
     if kind == "croquettes":
         return "rounds"
     return "section" if layout else "plate"
+
+
+def _slice(sauces: tuple[SauceSeen, ...], food: tuple[Food, ...]) -> Slice:
+    pieces = food[0].pieces if food else 1
+    ml = sauces[0].portion_ml if sauces else 0.0
+    return Slice(pieces, 10.0 * ml / pieces / K.SLICE_CM2, K.SLICE_HIGH_MM)
+
+
+def _croquette(sauces: tuple[SauceSeen, ...], food: tuple[Food, ...]) -> Croquette:
+    """Panade and filling shared out by what one usually weighs."""
+    grams = sum(one.portion_g for one in sauces[:1]) + sum(one.grams for one in food)
+    count = max(1, round(grams / K.CROQUETTE_G))
+    ml = grams / count / K.CROQUETTE_G_PER_ML
+    return Croquette(count, grams / count, 20.0 * math.cbrt(0.75 * ml / math.pi))
 
 
 def _played(
@@ -264,7 +302,7 @@ def _pools(
 ) -> tuple[Pool, ...]:
     if dish.vessel is not None:
         return ()
-    rim = 0.5 * 10.0 * dish.plate_cm * K.PLATE_WELL_SHARE
+    rim = 5.0 * dish.plate_cm * K.PLATE_WELL_SHARE
     pools = []
     for sauce, need, checked in zip(sauces, needs, played, strict=True):
         there = thickness_of(checked.final.pot, max(plate_c, K.SETS_BELOW_C)).viscosity_pa_s
@@ -282,6 +320,7 @@ def _pools(
                 at,
                 1000.0 * sauce.portion_ml / (math.pi * at * at),
                 radius > rim,
+                pool_power(sauce.portion_ml, eta),
                 sauce.colour,
             )
         )

@@ -27,8 +27,8 @@ DIETS: dict[str, frozenset[str]] = {
 """What is excluded by something else than an allergen, a role or an ingredient: the animals of it.
 Alcohol goes by composition, raw yolk by how hot the pot has been."""
 
-ROLES_GONE_WITHOUT = ("cheese", "cream", "fish", "seafood", "wine", "spirit", "nut", "aromatic")
-"""Roles a guest is most often offered to go without; any other can be named as well."""
+ROLES_GONE_WITHOUT = ("cheese", "cream", "seafood", "wine", "spirit", "aromatic")
+"""Roles a guest is most often offered to go without, beside the allergens; any other can be named too."""
 _SAID = {
     "dairy": "milk",
     "lactose": "milk",

@@ -217,13 +217,23 @@ _PLANTS = (
 """Roles that are of plants where nothing else is said."""
 
 
+_USUALLY = {
+    **dict.fromkeys(("milk", "cream", "soft-cream", "cheese"), ("milk",)),
+    "egg": ("egg",),
+    "fish": ("fish",),
+    "seafood": ("crustaceans", "molluscs"),
+    "meat": ("meat",),
+}
+"""What a role is of where neither the row nor its allergens tell: a cheese is of milk until it says plant."""
+
+
 def _animals(said: frozenset[str], role: str, allergens: frozenset[str]) -> frozenset[str]:
     """What of animals is in a row: what it says, and what its allergens tell anyhow. Where neither
-    does, its role: meat is meat of some kind, and what may hold anything is not said."""
+    does, what its role usually is of; of what may hold anything that is not said."""
     told = (said - {PLANT}) | (allergens & frozenset(ANIMALS))
     if said or told or role in _PLANTS:
         return told
-    return frozenset(["meat" if role == "meat" else UNSAID])
+    return frozenset(_USUALLY.get(role, (UNSAID,)))
 
 
 def row_of(row: Ingredient) -> dict[str, str]:

@@ -6,13 +6,16 @@ import io
 import json
 
 from django.core.management import call_command
+from django.db import connection
 from django.test import TestCase
+from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
 from kestrel.accounts.models import User
 from kestrel.sauces.actions import delete, save_again
 from kestrel.service.actions import checked_dish
 from kestrel.service.models import Dish, Service
+from kestrel.service.work import dish_seen
 from kestrel.tests.clients import JsonClient, KitchenTest
 from saucier.sheet import read_sheet
 from saucier.testing import CHEESE_SAUCE
@@ -85,6 +88,9 @@ class Kept(ServiceTest):
                     self.assertEqual(refused.status_code, 422)
                     self.assertEqual(refused.body["problems"][0]["field"], field)
             # A service keeps a dish that is off the list; it is told when it is worked out.
+            kept = self.client.call("POST", "/services", {"document": line}).body["id"]
+            whole = self.client.get(f"/api/services/{kept}/whole.json")
+            self.assertEqual(json.loads(whole.content)["dishes"], {})
             worked = self.client.call("POST", "/services/work", {"document": line})
             self.assertEqual(worked.body["plan"]["amiss"][0]["field"], "lines[0].dish")
             self.assertEqual(
@@ -95,7 +101,10 @@ class Kept(ServiceTest):
         sauces = [{"sauce": str(self.saved().pk), "use": "nap"} for _ in range(5)]
         for many in (sauces[:1], sauces):
             with self.assertNumQueries(1):
-                checked_dish(self.kitchen, self.dish_document(sauces=many))
+                dish = checked_dish(self.kitchen, self.dish_document(sauces=many))
+            with CaptureQueriesContext(connection) as asked:
+                dish_seen(self.kitchen, dish)
+            self.assertEqual(sum("sauceversion" in one["sql"] for one in asked), 1)
 
     def test_dishes_too(self) -> None:
         path = f"/dishes/{self.dish['id']}"

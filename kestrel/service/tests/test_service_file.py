@@ -59,6 +59,8 @@ class OneFile(KitchenTest):
             (json.dumps({**good, "service": 3}), "service"),
             (json.dumps(broken), "dishes"),
             (json.dumps({**good, "pans": [{"name": "x", "diameter_cm": -1}]}), "pans[0]"),
+            (json.dumps({**good, "pans": [{"name": ["x"], "diameter_cm": 20}]}), "pans[0]"),
+            (json.dumps({**good, "ingredients": [{"key": ["x"]}]}), "ingredients[0]"),
         ):
             with self.subTest(field):
                 refused = self.other.call("POST", "/services/file", {"text": text})

@@ -7,7 +7,7 @@ from typing import Any
 
 from saucier.check import check
 from saucier.dish import Dish, dish_starts, kind_of, read_dish, seen
-from saucier.dish.pool import keeps_pattern, pool_radius_mm
+from saucier.dish.pool import keeps_pattern, pool_power, pool_radius_mm
 from saucier.dish.tint import colour_of, colour_of_sauce
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
@@ -125,6 +125,11 @@ class Pools(unittest.TestCase):
         thin = pool_radius_mm(60, 0.003)
         self.assertAlmostEqual(60e3 / (math.pi * thin**2), 2.0, delta=0.01)
 
+    def test_so_much_wider_takes_so_much_more(self) -> None:
+        for eta in (0.05, 2.19):
+            wider = pool_radius_mm(60 * 1.1 ** pool_power(60, eta), eta) / pool_radius_mm(60, eta)
+            self.assertAlmostEqual(wider, 1.1, delta=1e-6)
+
     def test_over_a_rim_never(self) -> None:
         small = look(sauces=[used("pool", per_ml=200)], plate_cm=16)
         [pool] = small.pools
@@ -206,6 +211,16 @@ class Shown(unittest.TestCase):
         for row in LARDER.values():
             self.assertRegex(colour_of(row), r"^#[0-9a-f]{6}$")
         self.assertNotEqual(colour_of(LARDER["barley-pearl"]), colour_of(LARDER["peas"]))
+
+    def test_a_cap_and_a_croquette_by_hand(self) -> None:
+        bread = {"ingredient": "bread-rye", "grams": 1, "pieces": 2, "piece_g": 45}
+        toast = look(sauces=[used("toast", each=2)], solids=[bread], margin_pct=0).slice
+        self.assertEqual((toast.pieces, toast.cap_mm), (2, 5.0))  # 50 mL on each 100 cm²
+        squash = [{"ingredient": "squash", "grams": 80}]
+        fried = look(sauces=[used("croquettes")], solids=squash, margin_pct=0).croquette
+        self.assertEqual(fried.count, 3)
+        ball = 4 / 3 * math.pi * (fried.across_mm / 20) ** 3
+        self.assertAlmostEqual(1.05 * ball, fried.each_g, delta=0.01)
 
     def test_a_warm_pasta_bake_is_thicker_than_its_sauce_was(self) -> None:
         pasta = [{"ingredient": "pasta-dry", "grams": 100, "state": "dry"}]

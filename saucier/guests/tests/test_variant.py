@@ -91,6 +91,13 @@ class Words(unittest.TestCase):
             self.assertTrue(exclusions([word], LARDER)[0].hits(unsaid))
         self.assertFalse(exclusions(["milk"], LARDER)[0].hits(unsaid))
 
+    def test_a_cheese_is_of_milk_until_it_says_plant(self) -> None:
+        for key, word in (("cheese-blue", "milk"), ("egg-yolk", "egg"), ("salmon", "fish")):
+            bare = {**row_of(LARDER[key]), "allergens": "", "animals": ""}
+            [one] = exclusions([word], LARDER)
+            self.assertTrue(one.hits(ingredient_from_row(bare)), key)
+            self.assertFalse(one.hits(ingredient_from_row({**bare, "animals": "plant"})), key)
+
     def test_every_shipped_row_says_what_it_is_of(self) -> None:
         self.assertFalse([row.key for row in LARDER.values() if UNSAID in row.animals])
         for row in LARDER.values():

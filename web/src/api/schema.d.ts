@@ -2361,6 +2361,10 @@ export interface components {
             animals: string[];
             /** Guests */
             guests: components["schemas"]["GuestWord"][];
+            /** Dish Kinds */
+            dish_kinds: {
+                [key: string]: string;
+            };
             /** Origins */
             origins: {
                 [key: string]: string;
@@ -4261,6 +4265,18 @@ export interface components {
             salt_g: number;
         };
         /**
+         * Croquette
+         * @description Croquettes, ``count`` a portion of ``each_g``, ``across_mm`` wide without their coating.
+         */
+        Croquette: {
+            /** Count */
+            count: number;
+            /** Each G */
+            each_g: number;
+            /** Across Mm */
+            across_mm: number;
+        };
+        /**
          * DishRead
          * @description A dish as it would be kept, and as it is seen.
          */
@@ -4297,6 +4313,10 @@ export interface components {
             food: components["schemas"]["Food"][];
             /** Plate Mm */
             plate_mm: number;
+            /** Well Mm */
+            well_mm: number;
+            slice: components["schemas"]["Slice"] | null;
+            croquette: components["schemas"]["Croquette"] | null;
             /** Coating */
             coating: string[];
             /** Sauces */
@@ -4377,7 +4397,7 @@ export interface components {
         /**
          * Pool
          * @description A sauce lying on the plate: ``radius_mm`` wide and ``thick_mm`` high in the mean; it reached the
-         *     rim where ``at_rim``. ``part`` is the sauce's place in the dish, such as "sauces[0]".
+         *     rim where ``at_rim``. ``power``: so many times as wide takes that power of it as much sauce. ``part`` is the sauce's place in the dish, such as "sauces[0]".
          */
         Pool: {
             /** Part */
@@ -4394,6 +4414,8 @@ export interface components {
             thick_mm: number;
             /** At Rim */
             at_rim: boolean;
+            /** Power */
+            power: number;
             /** Colour */
             colour: string;
         };
@@ -4421,6 +4443,18 @@ export interface components {
             on_plate: string;
             /** Colour */
             colour: string;
+        };
+        /**
+         * Slice
+         * @description Slices with a cap, ``pieces`` a portion: how high the cap lies on each, and the bread, mm.
+         */
+        Slice: {
+            /** Pieces */
+            pieces: number;
+            /** Cap Mm */
+            cap_mm: number;
+            /** Bread Mm */
+            bread_mm: number;
         };
         /**
          * DishStartOut

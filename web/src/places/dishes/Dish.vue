@@ -11,7 +11,7 @@ import ProblemLine from '@/parts/ProblemLine.vue'
 import { spokenField } from '@/shell/form'
 import { onEditKeys } from '@/shell/keys'
 import { useSession } from '@/shell/session'
-import { kindNames, NEW_DISH, pulled, useDish } from './dish'
+import { NEW_DISH, pulled, useDish } from './dish'
 import DishFigures from './DishFigures.vue'
 import DishParts from './DishParts.vue'
 import PartFields from './PartFields.vue'
@@ -53,7 +53,9 @@ const seen = computed(() => found.value?.seen ?? null)
 const picture = computed(() =>
   !seen.value ? null : ({ section: SectionPicture, plate: PlatePicture }[seen.value.picture] ?? SlicesPicture),
 )
-const kinds = Object.entries(kindNames).map(([value, label]) => ({ value, label }))
+const kinds = computed(() =>
+  Object.entries(session.catalogue?.dish_kinds ?? {}).map(([value, label]) => ({ value, label })),
+)
 const usual = (use: string) => session.uses.find((one) => one.key === use)?.per_ml ?? 1
 const pull = (part: string, ratio: number) => dish.edit((doc) => pulled(doc, part, ratio, usual), `pull.${part}`)
 const salt = (pct: number) =>

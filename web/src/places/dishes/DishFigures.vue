@@ -2,6 +2,7 @@
 /** What a portion comes to: salt of the whole mouthful, sauce, depth, minutes, the plate, money, allergens. */
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
+import AllergenList from '@/parts/AllergenList.vue'
 import FactList from '@/parts/FactList.vue'
 import { grams, minutes } from '@/parts/format'
 import { useSession } from '@/shell/session'
@@ -53,10 +54,7 @@ const facts = computed(() => {
     <p v-if="!seen.sauces.length" class="quiet">No sauce yet.</p>
     <FactList :facts="facts" />
     <p v-for="text in seen.remarks" :key="text" class="warning">{{ text }}</p>
-    <p class="allergens">
-      <span class="label">Allergens</span><b v-for="a in seen.allergens" :key="a">{{ a }}</b>
-      <span v-if="!seen.allergens.length" class="quiet">none followed</span>
-    </p>
+    <AllergenList :allergens="seen.allergens" />
     <p class="quiet">Salt and portions are kitchen arithmetic, not dietary advice; widths and minutes are estimates.</p>
   </section>
 </template>
@@ -117,18 +115,6 @@ h2 {
 .sauce .quiet {
   display: block;
   padding-left: 20px;
-}
-.allergens {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
-}
-.allergens b {
-  padding: 1px 9px;
-  border: 1.5px solid var(--ink2);
-  border-radius: 999px;
-  font-size: 14px;
 }
 .figures :deep(dl) {
   grid-template-columns: 1fr;

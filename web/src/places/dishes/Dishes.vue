@@ -1,16 +1,18 @@
 <script setup lang="ts">
 /** The kitchen's dishes, and kinds of dish to start a new one from. */
 import { NButton, useMessage } from 'naive-ui'
-import { h, onMounted, ref } from 'vue'
+import { onMounted, ref } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { begun } from '@/shell/document'
 import { onKey } from '@/shell/keys'
+import { useOffList } from '@/shell/offList'
 import { useSession } from '@/shell/session'
 
 const route = useRoute()
 const router = useRouter()
 const message = useMessage()
+const offList = useOffList()
 const session = useSession()
 const dishes = ref<Schemas['DishOut'][] | null>(null)
 const starts = ref<Schemas['DishStartOut'][]>([])
@@ -28,30 +30,20 @@ const to = (path: string, start = '') => ({
   path,
   query: { ...(start ? { start } : {}), ...(route.query.service ? { service: route.query.service } : {}) },
 })
-const remove = async (dish: Schemas['DishOut']): Promise<void> => {
-  const at = { params: { path: { dish_id: dish.id } } }
+async function tell(work: () => Promise<unknown>): Promise<void> {
   try {
-    await ask(api.DELETE('/api/dishes/{dish_id}', at))
-    const said = message.info(
-      () =>
-        h('span', [
-          `“${dish.name}” is off the list. `,
-          h(
-            NButton,
-            {
-              size: 'small',
-              onClick: () => (said.destroy(), void ask(api.POST('/api/dishes/{dish_id}/restore', at)).then(load)),
-            },
-            () => 'Bring it back',
-          ),
-        ]),
-      { duration: 12_000, closable: true },
-    )
+    await work()
   } catch (error) {
     message.error((error as Error).message)
   }
   await load()
 }
+const remove = (dish: Schemas['DishOut']) =>
+  tell(async () => {
+    const at = { params: { path: { dish_id: dish.id } } }
+    await ask(api.DELETE('/api/dishes/{dish_id}', at))
+    offList(dish.name, () => tell(() => ask(api.POST('/api/dishes/{dish_id}/restore', at))))
+  })
 const what = (dish: Schemas['DishOut']) =>
   (dish.document.solids ?? [])
     .slice(0, 3)

@@ -2,6 +2,7 @@
 /** The plate from above, to scale: each pool as wide as that much sauce runs, the food over or under it.
  * Press a part to change it, pull a pool's edge to pour more. */
 import { computed, ref } from 'vue'
+import { inPicture } from '@/parts/picture'
 import type { Seen } from './dish'
 import PoolOnPlate from './PoolOnPlate.vue'
 import Tints from './Tints.vue'
@@ -9,7 +10,7 @@ import Tints from './Tints.vue'
 const props = defineProps<{ seen: Seen; chosen: string | null }>()
 const emit = defineEmits<{ choose: [part: string]; pull: [part: string, ratio: number] }>()
 const plate = computed(() => props.seen.plate_mm / 2)
-const well = computed(() => plate.value * 0.72)
+const well = computed(() => props.seen.well_mm / 2)
 const letter = computed(() => plate.value / 12)
 /** Pieces laid out: one in the middle, more in a ring, sides farther out. */
 const food = computed(() => {
@@ -35,30 +36,28 @@ const under = computed(() => props.seen.pools.filter((pool) => !['nap', 'over', 
 const over = computed(() => props.seen.pools.filter((pool) => ['nap', 'over'].includes(pool.use)))
 const round = computed(() => props.seen.pools.filter((pool) => pool.use === 'cordon'))
 const svg = ref<SVGSVGElement | null>(null)
-let held: { part: string; radius: number; from: number } | null = null
+let held: { pool: Seen['pools'][number]; from: number } | null = null
 function reach(event: PointerEvent): number {
-  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.value!.getScreenCTM()!.inverse())
-  return Math.hypot(point.x, point.y)
+  const { x, y } = inPicture(svg.value!, event)
+  return Math.hypot(x, y)
 }
 function grab(event: PointerEvent, pool: Seen['pools'][number]): void {
   ;(event.target as Element).setPointerCapture(event.pointerId)
-  held = { part: pool.part, radius: pool.radius_mm, from: reach(event) }
+  held = { pool, from: reach(event) }
   emit('choose', pool.part)
 }
-/** A pool is as wide as the three eighths power of what is poured. */
-const poured = (wider: number) => wider ** (8 / 3)
 function letGo(event: PointerEvent): void {
   if (!held) return
-  const { part, radius, from } = held
+  const { pool, from } = held
   held = null
-  const wider = Math.max(0.3, (radius + reach(event) - from) / radius)
-  if (Math.abs(wider - 1) > 0.01) emit('pull', part, poured(wider))
+  const wider = Math.max(0.3, (pool.radius_mm + reach(event) - from) / pool.radius_mm)
+  if (Math.abs(wider - 1) > 0.01) emit('pull', pool.part, wider ** pool.power)
 }
 function byKey(event: KeyboardEvent, pool: Seen['pools'][number]): void {
   const step = { ArrowUp: 2, ArrowRight: 2, ArrowDown: -2, ArrowLeft: -2 }[event.key]
   if (!step) return
   event.preventDefault()
-  emit('pull', pool.part, poured((pool.radius_mm + step) / pool.radius_mm))
+  emit('pull', pool.part, ((pool.radius_mm + step) / pool.radius_mm) ** pool.power)
 }
 </script>
 

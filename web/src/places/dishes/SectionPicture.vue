@@ -2,6 +2,7 @@
 /** A filled vessel cut through, to scale: what lies over what. Press a part to change it, pull its upper
  * edge (or use the arrow keys on it) to make it thicker. A wide tray is shown from its left wall on. */
 import { computed, ref } from 'vue'
+import { inPicture } from '@/parts/picture'
 import { halfWidth } from '@/parts/pot'
 import type { Seen } from './dish'
 import Tints from './Tints.vue'
@@ -67,8 +68,7 @@ const words = computed(() => {
 const svg = ref<SVGSVGElement | null>(null)
 let held: { part: string; low: number; high: number; from: number } | null = null
 function heightAt(event: PointerEvent): number {
-  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.value!.getScreenCTM()!.inverse())
-  return depth.value - point.y
+  return depth.value - inPicture(svg.value!, event).y
 }
 function grab(event: PointerEvent, band: { part: string; low_mm: number; high_mm: number }): void {
   ;(event.target as Element).setPointerCapture(event.pointerId)

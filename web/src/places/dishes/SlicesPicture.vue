@@ -8,14 +8,10 @@ const props = defineProps<{ seen: Seen; chosen: string | null }>()
 const emit = defineEmits<{ choose: [part: string]; pull: [part: string, ratio: number] }>()
 const sauce = computed(() => props.seen.sauces[0])
 const base = computed(() => props.seen.food[0])
-const pieces = computed(() => Math.max(1, base.value?.pieces ?? 1))
-/** A slice is about 100 cm²: a hundredth of its mL is the cap's height in cm. */
-const cap = computed(() => ((sauce.value?.portion_ml ?? 0) / pieces.value / 100) * 10)
-const CRUMB = 12
-/** A croquette weighs about 52 g; its mass and its filling make it. */
-const inside = computed(() => (sauce.value?.portion_g ?? 0) + (base.value?.grams ?? 0))
-const count = computed(() => Math.max(1, Math.round(inside.value / 52)))
-const radius = computed(() => 10 * Math.cbrt((0.75 * (inside.value / count.value)) / Math.PI / 1.05))
+const pieces = computed(() => props.seen.slice?.pieces ?? 1)
+const cap = computed(() => props.seen.slice?.cap_mm ?? 0)
+const bread = computed(() => props.seen.slice?.bread_mm ?? 0)
+const radius = computed(() => (props.seen.croquette?.across_mm ?? 0) / 2)
 function byKey(event: KeyboardEvent): void {
   const step = { ArrowUp: 1.1, ArrowDown: 1 / 1.1 }[event.key]
   if (!step || !sauce.value) return
@@ -27,7 +23,7 @@ function byKey(event: KeyboardEvent): void {
 <template>
   <svg
     v-if="seen.picture === 'slices'"
-    :viewBox="`-8 ${-cap - 14} 150 ${cap + CRUMB + 26}`"
+    :viewBox="`-8 ${-cap - 14} 150 ${cap + bread + 26}`"
     role="group"
     aria-label="A slice from the side"
   >
@@ -39,7 +35,7 @@ function byKey(event: KeyboardEvent): void {
       x="0"
       y="0"
       width="100"
-      :height="CRUMB"
+      :height="bread"
       rx="3"
       :fill="base.colour"
       role="button"
@@ -65,7 +61,7 @@ function byKey(event: KeyboardEvent): void {
     <text x="104" :y="-cap / 2 + 2" font-size="5">
       <tspan class="mm">{{ cap.toFixed(1) }} mm</tspan>
     </text>
-    <text x="0" :y="CRUMB + 9" font-size="5">{{ pieces }} {{ base?.counted || base?.name }} a portion</text>
+    <text x="0" :y="bread + 9" font-size="5">{{ pieces }} {{ base?.counted || base?.name }} a portion</text>
   </svg>
   <svg v-else viewBox="-70 -34 140 74" role="group" aria-label="A croquette cut through">
     <Tints :colours="[]" :size="5" />
@@ -84,7 +80,7 @@ function byKey(event: KeyboardEvent): void {
     />
     <circle :r="radius" fill="url(#solids-0)" pointer-events="none" />
     <text y="37" font-size="5" text-anchor="middle">
-      {{ count }} a portion, {{ Math.round(inside / count) }} g each{{
+      {{ seen.croquette?.count }} a portion, {{ Math.round(seen.croquette?.each_g ?? 0) }} g each{{
         seen.coating.length ? `, in ${seen.coating.join(', ')}` : ''
       }}
     </text>

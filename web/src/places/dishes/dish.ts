@@ -40,18 +40,6 @@ export type Seen = Schemas['DishSeen']
 /** A dish begun from nothing. */
 export const NEW_DISH: Loose = { format: 'kestrel-fog/dish', version: 1, name: 'New dish', sauces: [], solids: [] }
 
-export const kindNames: Record<string, string> = {
-  gratin: 'gratin dish',
-  bake: 'layered bake',
-  shells: 'shells',
-  filled: 'filled and rolled',
-  toast: 'toast',
-  plate: 'on a plate',
-  pasta: 'pasta',
-  croquettes: 'croquettes',
-  pie: 'pie',
-}
-
 const round3 = (value: number) => Number(value.toPrecision(3))
 /** The part pulled to `ratio` times what it was: its amount in the document follows. */
 export function pulled(doc: Loose, part: string, ratio: number, usual: (use: string) => number): void {

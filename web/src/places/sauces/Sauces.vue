@@ -2,7 +2,7 @@
 /** The kitchen's sauces: search, open, cook, copy, rename, delete with undo, start a new one. */
 import { useDebounceFn } from '@vueuse/core'
 import { NButton, NDropdown, NInput, NModal, useMessage } from 'naive-ui'
-import { computed, h, nextTick, onMounted, ref } from 'vue'
+import { computed, nextTick, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, type Schemas, type Sheet } from '@/api/client'
 import { day, familyNames, millilitres, minutes } from '@/parts/format'
@@ -11,6 +11,7 @@ import StartPicker from './StartPicker.vue'
 import { begun } from '@/shell/document'
 import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
+import { useOffList } from '@/shell/offList'
 import { useSession } from '@/shell/session'
 import RenameDialog from './RenameDialog.vue'
 
@@ -18,6 +19,7 @@ const session = useSession()
 const router = useRouter()
 const hob = useHob()
 const message = useMessage()
+const offList = useOffList()
 const sauces = ref<Schemas['SauceLine'][] | null>(null)
 const any = ref(true)
 const search = ref('')
@@ -82,19 +84,8 @@ const copy = (sauce: Schemas['SauceLine']) =>
 const remove = (sauce: Schemas['SauceLine']) =>
   tell(async () => {
     await ask(api.DELETE('/api/sauces/{sauce_id}', id(sauce)))
-    const said = message.info(
-      () =>
-        h('span', { class: 'undo' }, [
-          `“${sauce.name}” is off the list. `,
-          h(NButton, { size: 'small', onClick: () => void bringBack(sauce, said) }, () => 'Bring it back'),
-        ]),
-      { duration: 12_000, closable: true },
-    )
+    offList(sauce.name, () => tell(() => ask(api.POST('/api/sauces/{sauce_id}/restore', id(sauce)))))
   })
-function bringBack(sauce: Schemas['SauceLine'], said: { destroy: () => void }): Promise<void> {
-  said.destroy()
-  return tell(() => ask(api.POST('/api/sauces/{sauce_id}/restore', id(sauce))))
-}
 
 const renaming = ref<Schemas['SauceLine'] | null>(null)
 

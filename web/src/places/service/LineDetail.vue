@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One dish on the list: what sauce it needs and why, its vessels, its plate, its allergens. */
+import AllergenList from '@/parts/AllergenList.vue'
 import { grams, millilitres, minutes } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import type { Plan } from './service'
@@ -29,25 +30,11 @@ const session = useSession()
     <b>{{ text }}</b>
   </p>
   <p>{{ session.money(line.cost_each) }} a portion</p>
-  <p class="allergens">
-    <span class="label">Allergens</span><b v-for="a in line.allergens" :key="a">{{ a }}</b>
-  </p>
+  <AllergenList :allergens="line.allergens ?? []" />
 </template>
 
 <style scoped>
 .need p {
   font-size: 15px;
-}
-.allergens {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
-}
-.allergens b {
-  padding: 1px 9px;
-  border: 1.5px solid var(--ink2);
-  border-radius: 999px;
-  font-size: 14px;
 }
 </style>

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 /** What is planned: services by date, and the dishes they are made of. */
 import { NButton, NDropdown, useMessage } from 'naive-ui'
-import { h, onMounted, ref } from 'vue'
+import { onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { day } from '@/parts/format'
 import { onKey } from '@/shell/keys'
+import { useOffList } from '@/shell/offList'
 
 const router = useRouter()
 const message = useMessage()
+const offList = useOffList()
 const services = ref<Schemas['ServiceLine'][] | null>(null)
 const dishes = ref<Schemas['DishOut'][]>([])
 const trouble = ref('')
@@ -58,18 +60,7 @@ const copy = (row: Schemas['ServiceLine'], to: 'tomorrow' | 'week') =>
 const remove = (row: Schemas['ServiceLine']) =>
   tell(async () => {
     await ask(api.DELETE('/api/services/{service_id}', path(row.id)))
-    const said = message.info(
-      () =>
-        h('span', [
-          `“${row.name}” is off the list. `,
-          h(NButton, { size: 'small', onClick: () => void bringBack(said) }, () => 'Bring it back'),
-        ]),
-      { duration: 12_000, closable: true },
-    )
-    function bringBack(shown: { destroy: () => void }): Promise<void> {
-      shown.destroy()
-      return tell(() => ask(api.POST('/api/services/{service_id}/restore', path(row.id))))
-    }
+    offList(row.name, () => tell(() => ask(api.POST('/api/services/{service_id}/restore', path(row.id)))))
   })
 const acts = [
   { key: 'tomorrow', label: 'The same tomorrow' },
