@@ -472,3 +472,29 @@ THROUGH_FROM_MM = 8.0
 """Thinner than this a dish is hot as soon as it is coloured."""
 HOT_FINISH_MIN = {"grill": 3.0, "torch": 1.0, "oven": 12.0}
 """Minutes that colour a dish filled hot, where it says none itself (domain notes: 1 to 3 under a grill)."""
+
+# Run-up (docs/model.md 8): minutes by hand and how long things stand, from general kitchen knowledge.
+HANDLING_MIN = 0.5
+RING_SLOWER = 1.3
+"""A ring will do for a pot that takes it no more than this many times the quickest's minutes."""
+WEIGH_MIN, WEIGH_EACH_MIN = 1.0, 0.4
+WARM_MIN, WARM_MIN_PER_L = 4.0, 3.0
+WASH_MIN = 2.0
+DELICATE_WAITS_MIN, CREAM_WAITS_MIN, ROUX_WAITS_MIN, MOTHER_WAITS_MIN = 10.0, 20.0, 75.0, 40.0
+POTS_A_COOK = 3
+PREPARE_AT_A_TIME_MIN = 15.0
+"""Work by hand is cut into pieces no longer than this, so that two can share it."""
+FILL_MIN, FILL_EACH_MIN = 1.0, 0.25
+ROLL_EACH_MIN = 0.4
+PLATE_MIN, PLATE_EACH_MIN = 0.5, 0.2
+CARRY_MIN, CARRY_EACH_MIN = 0.5, 0.05
+TORCH_EACH_MIN = 0.4
+PLATED_WAITS_MIN, COLOURED_WAITS_MIN, FILLED_WAITS_MIN = 6.0, 5.0, 60.0
+WARM_PLATES_MIN = 20.0
+CHILL_FILLED_MIN = 90.0
+HOT_OVEN_AS_GRILL_C = 240.0
+OVEN_GIVE_C = 15.0
+PIECE_CM2 = 150.0
+"""What a portion without a vessel takes under a grill, on its tray."""
+EARLIEST_H = 9.0
+"""Nothing of the day begins earlier than so many hours before it is first served."""

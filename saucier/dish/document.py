@@ -28,7 +28,8 @@ KINDS: tuple[str, ...] = get_args(DishKind)
 class Solid(Part):
     """What the sauce goes over or into: ``grams`` for each portion as it goes into the dish, cooked
     and drained; weighed dry where ``state`` says so (pasta, grain). Or counted, as cooks do:
-    ``pieces`` a portion of ``piece_g`` each, called ``counted`` (slice, fillet, bag)."""
+    ``pieces`` a portion of ``piece_g`` each, called ``counted`` (slice, fillet, bag). ``way`` is how it is cooked, where that is not
+    the usual way of the kitchen's library."""
 
     ingredient: IngredientKey
     grams: Annotated[float, Field(gt=0, le=5000)]
@@ -36,6 +37,7 @@ class Solid(Part):
     pieces: Annotated[float, Field(gt=0, le=500)] | None = None
     piece_g: Annotated[float, Field(gt=0, le=5000)] | None = None
     counted: Annotated[str, Field(max_length=30)] | None = None
+    way: Annotated[str, Field(max_length=60)] | None = None
 
     @model_validator(mode="before")
     @classmethod
@@ -147,7 +149,8 @@ class Topping(Part):
 class Rounds(Part):
     """Something done in rounds because it must not crowd: ``each`` pieces a portion of
     ``piece_cm2``, in a pan, basket or tray of ``room_cm2`` of which ``fill_pct`` may be covered;
-    ``minutes`` a round and ``between_minutes`` for the fat or the pan to recover."""
+    ``minutes`` a round and ``between_minutes`` for the fat or the pan to recover. ``ingredient`` is the
+    solid it is about (None: the filled or finished pieces), ``way`` how it is done."""
 
     what: Annotated[str, Field(min_length=1, max_length=60)]
     each: Annotated[float, Field(gt=0, le=100)] = 1.0
@@ -156,6 +159,8 @@ class Rounds(Part):
     fill_pct: Annotated[float, Field(gt=0, le=100)] = 60.0
     minutes: Minutes = 3.0
     between_minutes: Minutes = 1.0
+    way: Annotated[str, Field(max_length=60)] | None = None
+    ingredient: IngredientKey | None = None
 
 
 class Dish(Part):

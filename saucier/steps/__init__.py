@@ -28,7 +28,7 @@ from saucier.steps.reserve import Reserve
 from saucier.steps.roux import Roux
 from saucier.steps.season import Season
 from saucier.steps.simmer import Simmer
-from saucier.steps.step import AS_WRITTEN, Knobs, Move, Setting, StepBase, Weighed, advance
+from saucier.steps.step import AS_WRITTEN, Hands, Knobs, Move, Setting, StepBase, Weighed, advance
 from saucier.steps.use import InnerSauce, Pouring, ShareOfIt, Use
 from saucier.steps.vessel import SheetBurner, SheetPan
 
@@ -87,6 +87,7 @@ __all__ = [
     "Hold",
     "Infuse",
     "InnerSauce",
+    "Hands",
     "Knobs",
     "Liaison",
     "Lift",

@@ -1,6 +1,6 @@
 """Aromatics: `sweat` in fat, `dust` with flour, `infuse` in a liquid, `strain` out."""
 
-from typing import Annotated, Literal, Self
+from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import Field
 
@@ -11,7 +11,7 @@ from saucier.heat import boil_up_minutes, pot_heat_j_per_k
 from saucier.pot import EMPTY, Pot, cook_all, rendered
 from saucier.steps.put_in import put_in
 from saucier.steps.roux import RouxColour, powered
-from saucier.steps.step import Knobs, Move, OneIngredient, Setting, StepBase, grams_of
+from saucier.steps.step import Hands, Knobs, Move, OneIngredient, Setting, StepBase, grams_of
 from saucier.words import say
 
 
@@ -19,6 +19,7 @@ class Sweat(OneIngredient):
     """Pieces softened in the fat of the pan without colour. They steam away some of their
     water; their juice stays theirs until liquid comes."""
 
+    hands: ClassVar[Hands] = "now-and-then"
     op: Literal["sweat"] = "sweat"
     minutes: Minutes = 8
 
@@ -86,6 +87,8 @@ class Dust(OneIngredient):
 class Infuse(OneIngredient):
     """Aromatics steeped under a lid; they stay in as pieces until strained out."""
 
+    hands: ClassVar[Hands] = "none"
+    fire: ClassVar[bool] = False
     op: Literal["infuse"] = "infuse"
     minutes: Minutes = 15
 

@@ -1,7 +1,7 @@
 """Enriching: `liaison` of yolk and cream, `mount` with butter, `finish` off the heat, `blend`, `mend`."""
 
 from dataclasses import dataclass, replace
-from typing import Annotated, Literal, Self
+from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import Field
 
@@ -145,6 +145,7 @@ class Liaison(StepBase):
 class Mount(OneIngredient):
     """Cold butter whisked in, off the heat, at the very end."""
 
+    fire: ClassVar[bool] = False
     op: Literal["mount"] = "mount"
     ingredient: IngredientKey = "butter-unsalted"
 
@@ -178,6 +179,7 @@ class Mount(OneIngredient):
 class Finish(OneIngredient):
     """Something stirred in last, off the heat: soured cream, herbs, a purée, a reduction."""
 
+    fire: ClassVar[bool] = False
     op: Literal["finish"] = "finish"
     temperature_c: Celsius = K.FRIDGE_C
 
@@ -202,6 +204,7 @@ class Blend(StepBase):
     """Pieces blended into the sauce: all of them or those of one ``ingredient``; ``keep_share`` of
     them kept whole as garnish. It whisks in whatever fat swam."""
 
+    fire: ClassVar[bool] = False
     op: Literal["blend"] = "blend"
     ingredient: IngredientKey | None = None
     keep_share: Annotated[float, Field(ge=0, lt=1)] = 0.0

@@ -1,6 +1,6 @@
 """Keeping: `cool`, `hold` and `reheat`."""
 
-from typing import Annotated, Literal
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import BeforeValidator, Field
 
@@ -9,7 +9,7 @@ from saucier.document import Minutes, no_bool
 from saucier.errors import BadInput
 from saucier.heat import boil_up_minutes, open_surface_m2, pot_heat_j_per_k
 from saucier.pot import Pot, boil_off, cook_all
-from saucier.steps.step import Knobs, Move, Setting, StepBase
+from saucier.steps.step import Hands, Knobs, Move, Setting, StepBase
 from saucier.words import say
 
 Kept = Annotated[float, BeforeValidator(no_bool), Field(ge=0, le=100)]
@@ -18,6 +18,8 @@ Kept = Annotated[float, BeforeValidator(no_bool), Field(ge=0, le=100)]
 class Cool(StepBase):
     """Cooled to ``to_c``. How fast it may be is a rule of the kitchen's."""
 
+    hands: ClassVar[Hands] = "none"
+    fire: ClassVar[bool] = False
     op: Literal["cool"] = "cool"
     to_c: Kept = 5.0
     minutes: Minutes = 0
@@ -43,6 +45,7 @@ class Cool(StepBase):
 class Hold(StepBase):
     """Held hot for ``minutes``, under film unless ``covered`` is false."""
 
+    hands: ClassVar[Hands] = "now-and-then"
     op: Literal["hold"] = "hold"
     minutes: Minutes
     temperature_c: Kept = 65.0
@@ -80,6 +83,7 @@ class Hold(StepBase):
 class Reheat(StepBase):
     """Warmed again to ``to_c``. A roux sauce comes back from the fridge thicker."""
 
+    hands: ClassVar[Hands] = "now-and-then"
     op: Literal["reheat"] = "reheat"
     to_c: Kept = 85.0
 

@@ -1,7 +1,7 @@
 """Steps around the pan itself: `start` a used one, `sear`, `deglaze`, `flame`, `return` food."""
 
 import math
-from typing import Annotated, Literal, Self
+from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import Field
 
@@ -19,6 +19,7 @@ from saucier.larder import Ingredient
 from saucier.pot import EMPTY, Balance, Piece, Pot, cook_all, rendered
 from saucier.steps.put_in import put_in
 from saucier.steps.step import (
+    Hands,
     Knobs,
     Measured,
     Move,
@@ -197,6 +198,7 @@ class Return(StepBase):
     before, weighed and paid for then.
     """
 
+    hands: ClassVar[Hands] = "now-and-then"
     op: Literal["return"] = "return"
     ingredient: IngredientKey
     amount: AmountField | None = None

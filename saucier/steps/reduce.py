@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Callable
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Any, ClassVar, Literal, Self
 
 from pydantic import Discriminator, Field, Tag, field_validator, model_validator
 
@@ -14,7 +14,7 @@ from saucier.heat.evaporation import Heat
 from saucier.pot import Balance, Pot, boil_off, cook_all
 from saucier.roots import find_root
 from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, in_its_own_juice, minutes_to_boil
-from saucier.steps.step import Knobs, Move, Setting, StepBase
+from saucier.steps.step import Hands, Knobs, Move, Setting, StepBase
 from saucier.thickness import (
     grade_named,
     grade_of,
@@ -147,6 +147,7 @@ class Reduce(StepBase):
     ``minutes`` is what a recipe says beside it: never followed, but where it contradicts the stop
     both are told apart. A stop that cannot be reached is a state: boiled as dry as it goes."""
 
+    hands: ClassVar[Hands] = "now-and-then"
     op: Literal["reduce"] = "reduce"
     to: Annotated[
         Annotated[Stop, Tag("stop")] | Annotated[Literal["nearly-dry"], Tag("nearly-dry")],

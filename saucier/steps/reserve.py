@@ -1,6 +1,6 @@
 """`reserve`: a share of the pot set aside."""
 
-from typing import Annotated, Literal
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
@@ -12,6 +12,7 @@ from saucier.steps.step import Knobs, Move, Setting, StepBase
 class Reserve(StepBase):
     """A share set aside: for the top, for correcting, as garnish."""
 
+    fire: ClassVar[bool] = False
     op: Literal["reserve"] = "reserve"
     share: Annotated[float, Field(gt=0, lt=1)]
     purpose: Literal["top", "correcting", "garnish", "pass"] = "top"

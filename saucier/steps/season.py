@@ -1,6 +1,6 @@
 """`season`: salt to a target, or a measured seasoning."""
 
-from typing import Annotated, Literal, Self
+from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import Discriminator, Tag
 
@@ -31,6 +31,7 @@ def _kind(value: object) -> str:
 class Season(StepBase):
     """A measured ``amount`` of a seasoning, or salt up to a target."""
 
+    fire: ClassVar[bool] = False
     op: Literal["season"] = "season"
     ingredient: IngredientKey = "salt"
     amount: Annotated[

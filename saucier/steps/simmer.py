@@ -1,7 +1,7 @@
 """`simmer`: minutes at the boil, with what they boil off."""
 
 import math
-from typing import Literal
+from typing import ClassVar, Literal
 
 from saucier.document import Minutes
 from saucier.errors import BadInput
@@ -9,7 +9,7 @@ from saucier.heat import evaporation_g_per_min
 from saucier.heat.evaporation import Heat
 from saucier.pot import Pot, boil_off, cook_all
 from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, in_its_own_juice, minutes_to_boil
-from saucier.steps.step import Knobs, Move, Setting, StepBase
+from saucier.steps.step import Hands, Knobs, Move, Setting, StepBase
 from saucier.words import say
 
 _CATCHES = say("thin-bottom")
@@ -19,6 +19,7 @@ class Simmer(StepBase):
     """``minutes`` at ``heat``; ``lid`` overrides the sheet's. The minutes do not grow with the
     batch, so what boils off does not either."""
 
+    hands: ClassVar[Hands] = "now-and-then"
     op: Literal["simmer"] = "simmer"
     minutes: Minutes
     heat: Heat = "simmer"

@@ -6,7 +6,7 @@ A new step is one class beside these, listed in ``saucier.steps``.
 from abc import ABC, abstractmethod
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from typing import TYPE_CHECKING, Annotated, NamedTuple, Self
+from typing import TYPE_CHECKING, Annotated, ClassVar, Literal, NamedTuple, Self
 
 from pydantic import Field
 
@@ -167,9 +167,16 @@ _AMOUNTS = frozenset(["amount", "fat", "flour", "juices", "yolk", "cream"])
 _HOLD_AMOUNTS: dict[type["StepBase"], tuple[str, ...]] = {}
 
 
-class StepBase(Part, ABC):
-    """Common to all steps. ``note`` is the cook's own word on it."""
+Hands = Literal["all", "now-and-then", "none"]
+"""Whether a cook stands at it throughout, looks in now and then, or can leave it alone."""
 
+
+class StepBase(Part, ABC):
+    """Common to all steps. ``note`` is the cook's own word on it; ``hands`` it wants while it goes
+    on, and ``fire``: whether its pot stands on a ring."""
+
+    hands: ClassVar[Hands] = "all"
+    fire: ClassVar[bool] = True
     note: Annotated[str, Field(max_length=500)] | None = None
 
     def names(self) -> frozenset[str]:

@@ -1,0 +1,238 @@
+"""From a planned service to the jobs of its run-up, and to what the planner is asked."""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from saucier import constants as K
+from saucier.errors import BadInput
+from saucier.kitchen import Kitchen
+from saucier.run_up.dishes import heat_ovens, lay_dish
+from saucier.run_up.document import RunUp, There, minute_of
+from saucier.run_up.jobs import Board, Job
+from saucier.run_up.kitchen import At
+from saucier.run_up.library import Library
+from saucier.run_up.means import SKILLS, Cook, Means, Ring, unit, units
+from saucier.run_up.pots import hold_pans, lay_pots
+from saucier.run_up.sides import lay_preparing
+from saucier.service import LinePlan, Plan
+from saucier.timing import Away, Heat, Hold, Link, Oven, Problem, Serving, Task
+from saucier.words import Sentence, say
+
+Day = Literal[0, -1]
+USUAL_SERVING = (720.0, 795.0)
+"""When it is served where the service does not say: noon, and an hour and a quarter on."""
+DAY_BEFORE = (-660.0, -420.0)
+"""The afternoon before, 13:00 to 17:00, minutes from midnight of the day itself."""
+
+
+@dataclass(frozen=True)
+class Gathered:
+    """All jobs of a run-up on their ``board``, the moments of ``served`` by sitting, and the kitchen as it
+    is that day; ``remarks`` are what to know of it."""
+
+    board: Board
+    served: Mapping[int, float]
+    means: Means
+    doc: RunUp
+    plan: Plan
+    remarks: tuple[Sentence, ...]
+
+    def problem(self, day: Day = 0) -> Problem:
+        """What the planner is asked of one day."""
+        return _problem(self, day)
+
+    @property
+    def days(self) -> tuple[Day, ...]:
+        """The days on which there is something to do, the first first."""
+        return tuple(d for d in (-1, 0) if any(job.day == d for job in self.board.jobs.values()))
+
+
+def run_up(
+    plan: Plan, kitchen: Kitchen, means: Means, doc: RunUp, library: Library | None = None
+) -> Gathered:
+    """The jobs of ``plan`` in a kitchen with ``means``, as ``doc`` has it. Raises :class:`BadInput` by
+    field."""
+    means = _that_day(means, doc)
+    at = At(plan, kitchen, means, library or Library.of(), doc)
+    served = serving_times(plan, doc)
+    lines = [line for line in plan.lines if not line.refused]
+    ahead = _ahead(lines, doc)
+    days = _days(plan, ahead)
+    lay_pots(at, days)
+    for line in lines:
+        lay_dish(at, line, served[line.line.sitting], line.number in ahead)
+    lay_preparing(at)
+    heat_ovens(at)
+    hold_pans(at)
+    board = at.board
+    for key, minutes in doc.minutes.items():
+        if key in board.jobs:
+            board.jobs[key] = board.jobs[key].lasting(minutes)
+    remarks = [*board.remarks, *(say(f"assumed.{what}") for what in means.assumed)]
+    if not plan.service.serve_at:
+        remarks.append(say("assumed.serve-at"))
+    return Gathered(board, served, means, doc, plan, tuple(dict.fromkeys(remarks)))
+
+
+def serving_times(plan: Plan, doc: RunUp) -> dict[int, float]:
+    """The minute each sitting is served."""
+    told: list[float] = []
+    for clock in plan.service.serve_at:
+        at = 60.0 * int(clock.split(":")[0]) + int(clock.split(":")[1])
+        told.append(at if not told or at >= told[0] else at + 1440.0)
+    first = told[0] if told else USUAL_SERVING[0]
+    second = told[1] if len(told) > 1 else first + USUAL_SERVING[1] - USUAL_SERVING[0]
+    by = doc.late_by
+    return {1: first + by.get("1", 0.0), 2: second + by.get("2", 0.0)}
+
+
+def _that_day(means: Means, doc: RunUp) -> Means:
+    cooks = list(means.cooks)
+    if doc.cooks:
+        cooks = [_cook(one) for one in doc.cooks]
+    rings = list(means.rings)
+    for extra in doc.extra:
+        if extra.kind == "cook":
+            cooks.append(Cook(extra.name, start=extra.start, end=extra.end))
+        else:
+            strong = max(rings, key=lambda ring: ring.net_w)
+            rings.append(Ring(extra.name, strong.watts, strong.efficiency))
+    names = [cook.name for cook in cooks]
+    for number, name in enumerate(names):
+        if name in names[:number]:
+            raise BadInput.at(f"cooks[{number}].name", "is-there-twice", name=name)
+    return replace(means, cooks=tuple(cooks), rings=tuple(rings))
+
+
+def _cook(there: There) -> Cook:
+    start = None if there.start is None else minute_of(there.start, USUAL_SERVING[0])
+    end = None if there.end is None else minute_of(there.end, USUAL_SERVING[0])
+    return Cook(there.name, frozenset(there.can or SKILLS), start, end)
+
+
+def _ahead(lines: Iterable[LinePlan], doc: RunUp) -> frozenset[int]:
+    """Lines filled the day before: those filled cold, and those the cook puts there."""
+    found = set()
+    for line in lines:
+        can = line.layout is not None or line.dish.filled == "cold"
+        cold = line.dish.filled == "cold" and line.layout is not None
+        if can and (cold or line.number in doc.ahead) and line.number not in doc.same_day:
+            found.add(line.number)
+    return frozenset(found)
+
+
+def _days(plan: Plan, ahead: frozenset[int]) -> dict[str, int]:
+    """The day of each pot and branch: the day before where all it is for is made then, and a mother
+    where any of what is poured from her is."""
+    days: dict[str, int] = {}
+    for branch in plan.branches:
+        days[branch.key] = -1 if branch.asked and {a.line for a in branch.asked} <= ahead else 0
+    for pot in plan.pots:
+        poured = [branch for branch in plan.branches if branch.pot == pot.key]
+        days[pot.key] = min((days[branch.key] for branch in poured), default=0)
+    for first in plan.first:
+        days[first.key] = days.get(first.of, 0)
+    return days
+
+
+# -- the planner's question
+
+
+def _problem(gathered: Gathered, day: Day) -> Problem:
+    board, doc, means = gathered.board, gathered.doc, gathered.means
+    inside = {key: job for key, job in board.jobs.items() if job.day == day}
+    tasks = tuple(_task(job, gathered) for job in inside.values())
+    links = tuple(
+        link for link in board.links if link.before in inside and link.after in inside
+    )
+    if day == 0:
+        servings = tuple(one for one in board.servings if one.task in inside)
+        begin = min(gathered.served.values()) - 60.0 * K.EARLIEST_H
+        end = max(gathered.served.values()) + 240.0
+    else:
+        begin, close = DAY_BEFORE
+        followed = {link.before for link in links}
+        servings = tuple(
+            Serving(key, close, "before") for key in inside if key not in followed
+        )
+        end = close + 300.0
+    if doc.now is not None and day == 0:
+        begin = max(begin, doc.now)
+    holds = tuple(_held(hold, inside) for hold in board.holds if hold.first in inside)
+    washes = tuple(
+        _task(job, gathered)
+        for key, job in board.washes.items()
+        if any(hold.wash == key for hold in holds)
+    )
+    cooks = tuple(unit("cook", cook.name) for cook in means.cooks)
+    ovens = tuple(
+        Oven(name, gear.shelves)
+        for gear in means.that_can("bake")
+        for name in sorted(units("gear", gear.name, gear.count))
+    )
+    return Problem(
+        tasks=tasks,
+        links=links,
+        servings=servings,
+        cooks=cooks,
+        ovens=ovens,
+        heats=tuple(
+            Heat(key, found)
+            for key, those in board.heats.items()
+            if key in inside and (found := tuple(one for one in those if one in inside))
+        ),
+        holds=holds,
+        washes=washes,
+        away=_away(gathered, begin, end, day),
+        begin=begin,
+        end=end,
+        pots_a_cook=K.POTS_A_COOK,
+    )
+
+
+def _held(hold: Hold, inside: Mapping[str, Job]) -> Hold:
+    return replace(hold, until=tuple(key for key in hold.until if key in inside))
+
+
+def _task(job: Job, gathered: Gathered) -> Task:
+    doc = gathered.doc
+    task = job.task(gathered.means.cooks_that_can(job.skill))
+    if mark := doc.marks.get(job.key):
+        lasted = job.minutes
+        if mark.over is not None:
+            lasted = max(0.0, mark.over - mark.began)
+        elif doc.now is not None:  # still going on: it is not over before now
+            lasted = max(lasted, doc.now - mark.began + 0.5)
+        began = job.lasting(lasted).task(task.cooks)
+        done = mark.over is not None
+        return replace(began, start=mark.began, begun=True, done=done)
+    if job.key in doc.pins:
+        return replace(task, start=doc.pins[job.key])
+    return task
+
+
+def _away(gathered: Gathered, begin: float, end: float, day: Day) -> tuple[Away, ...]:
+    gone: list[Away] = []
+    shift = 1440.0 * day
+    low, high = begin - 60.0, end + 600.0
+    for cook in gathered.means.cooks:
+        name = unit("cook", cook.name)
+        if day == 0 and cook.start is not None and cook.start + shift > low:
+            gone.append(Away(name, low, cook.start + shift))
+        if day == 0 and cook.end is not None:
+            gone.append(Away(name, cook.end + shift, high))
+    for one in gathered.doc.out:
+        start = low if one.start is None else one.start
+        gone.append(Away(one.what, start, high if one.end is None else one.end))
+    for extra in gathered.doc.extra:
+        if extra.kind == "ring":
+            name = unit("ring", extra.name)
+            if extra.start is not None:
+                gone.append(Away(name, low, extra.start))
+            if extra.end is not None:
+                gone.append(Away(name, extra.end, high))
+    return tuple(one for one in gone if one.end > one.start)
+
+
+__all__ = ["Gathered", "Link", "run_up", "serving_times"]

@@ -1,0 +1,88 @@
+"""The kitchen as jobs are made in it: rings that will do, pans, things that can do something."""
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass, field
+
+from saucier import constants as K
+from saucier.errors import BadInput
+from saucier.heat import POT_SHAPES, Pan
+from saucier.kitchen import Kitchen
+from saucier.run_up.document import RunUp
+from saucier.run_up.jobs import Board
+from saucier.run_up.library import Library
+from saucier.run_up.means import Gear, Means, Ring, named, unit, units
+from saucier.service import Plan
+
+
+@dataclass
+class At:
+    """Where a run-up is made: the service's plan, the kitchen and what is in it, the cook's own
+    word (``doc``), and the ``board`` that jobs are put on. ``made`` are the jobs that finish a sauce, by
+    branch; ``eats`` those that take it."""
+
+    plan: Plan
+    kitchen: Kitchen
+    means: Means
+    library: Library
+    doc: RunUp
+    board: Board = field(default_factory=Board)
+    made: dict[str, tuple[str, ...]] = field(default_factory=dict)
+    eats: dict[str, list[str]] = field(default_factory=dict)
+    wants: dict[tuple[str, int], "Wanted"] = field(default_factory=dict)
+
+    def want(self, ingredient: str, day: int, grams: float, job: str) -> None:
+        """So much of an ingredient is wanted ready for ``job``."""
+        there = self.wants.setdefault((ingredient, day), Wanted())
+        there.grams += grams
+        there.jobs.append(job)
+
+    def rings_for(self, pot: str, minutes: Callable[[Ring], float]) -> tuple[float, frozenset[str]]:
+        """Minutes a pot takes and the rings on which it takes no more: the one the cook named, else
+        those that are not much slower than the quickest. Raises :class:`BadInput`."""
+        if pot in self.doc.rings:
+            ring = next((r for r in self.means.rings if r.name == self.doc.rings[pot]), None)
+            if ring is None:
+                raise BadInput.at(f"rings.{pot}", "is-no-ring-of-yours", name=self.doc.rings[pot])
+            return minutes(ring), frozenset({unit("ring", ring.name)})
+        took = {ring.name: minutes(ring) for ring in self.means.rings}
+        most = K.RING_SLOWER * min(took.values()) + 1.0
+        will_do = {name: took[name] for name in took if took[name] <= most}
+        return max(will_do.values()), frozenset(unit("ring", name) for name in will_do)
+
+    def any_ring(self) -> frozenset[str]:
+        return frozenset(unit("ring", ring.name) for ring in self.means.rings)
+
+    def pan_units(self, pan: Pan) -> frozenset[str]:
+        """That pan by its numbers; nothing for one the kitchen does not have."""
+        count = sum(own.count for own in self.means.pans if own.name == pan.name)
+        return units("pan", pan.name, count) if count else frozenset()
+
+    def pans_holding(self, ml: float) -> frozenset[str]:
+        """Pans that hold ``ml`` with a little room."""
+        fits = [p for p in self.means.pans if p.shape in POT_SHAPES and ml <= 0.9 * p.capacity_ml]
+        return frozenset().union(*(self.pan_units(pan) for pan in fits))
+
+    def largest_pan_ml(self) -> float:
+        own = [p.capacity_ml for p in self.means.pans if p.shape in POT_SHAPES]
+        return 0.9 * max(own, default=9000.0)
+
+    def gear_units(self, gear: Iterable[Gear]) -> frozenset[str]:
+        return frozenset().union(*(units("gear", one.name, one.count) for one in gear))
+
+    def sink(self) -> frozenset[str]:
+        return self.gear_units(self.means.that_can("drain"))
+
+    def gear_called(self, unit_key: str) -> Gear | None:
+        name = named(unit_key)
+        return next(
+            (g for g in self.means.gear if unit_key in units("gear", g.name, g.count)),
+            next((g for g in self.means.gear if g.name == name), None),
+        )
+
+
+@dataclass
+class Wanted:
+    """Grams of an ingredient wanted ready, and the jobs it is for."""
+
+    grams: float = 0.0
+    jobs: list[str] = field(default_factory=list)

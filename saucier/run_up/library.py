@@ -1,0 +1,145 @@
+"""How sides and companions are cooked, and what is done with things by hand beforehand: the shipped
+library, with a kitchen's own figures in its place."""
+
+import tomllib
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, ValidationError
+
+from saucier.document import Celsius, Minutes, Part
+from saucier.errors import BadInput
+from saucier.larder import Ingredient
+from saucier.sheet.reading import problems_of
+from saucier.steps import Hands
+
+_HERE = Path(__file__).parent
+On = Literal["ring", "oven", "grill", "fryer", "steamer", "griddle", "microwave", "table"]
+Key = Annotated[str, Field(min_length=1, max_length=60)]
+
+
+class Way(Part):
+    """One way to cook something that is not a sauce; ``ways.toml`` says what each figure is."""
+
+    key: Key
+    name: Annotated[str, Field(min_length=1, max_length=60)]
+    on: On = "ring"
+    vessel: Literal["pot", "pan", "none"] = "none"
+    gear: Annotated[str, Field(max_length=30)] = ""
+    water_l_per_kg: Annotated[float, Field(ge=0, le=20)] = 0.0
+    minutes: Minutes = 0.0
+    hands: Hands = "now-and-then"
+    put_in: Minutes = 0.0
+    take_out: Minutes = 0.0
+    turns: Annotated[tuple[Annotated[float, Field(ge=0, le=1)], ...], Field(max_length=8)] = ()
+    load_g: Annotated[float, Field(ge=0, le=50_000)] = 0.0
+    between: Minutes = 0.0
+    heat_up: Minutes = 0.0
+    sink: Minutes = 0.0
+    rest: Minutes = 0.0
+    keeps: Minutes = 240.0
+    suffers: Annotated[int, Field(ge=0, le=9)] = 0
+    oven_c: Celsius = 180.0
+    bought: bool = False
+    does: Annotated[tuple[Key, ...], Field(max_length=80)] = ()
+    cue: Annotated[str, Field(max_length=200)] = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Prepare:
+    """Work by hand: minutes for each kilo as it is bought, and the least."""
+
+    key: str
+    per_kg: float
+    least: float
+    does: frozenset[str]
+    roles: frozenset[str]
+    green: bool = False
+
+    def minutes(self, grams: float) -> float:
+        """
+        >>> shipped_prepares()["grate"].minutes(500)
+        4.5
+        """
+        return max(self.least, self.per_kg * grams / 1000.0)
+
+
+def read_way(data: Mapping[str, Any]) -> Way:
+    """A way as a kitchen has it. Raises :class:`BadInput` by field."""
+    try:
+        return Way.model_validate(data)
+    except ValidationError as invalid:
+        raise problems_of(invalid) from None
+
+
+@cache
+def shipped_ways() -> dict[str, Way]:
+    """The library as it ships, by key."""
+    table = tomllib.loads((_HERE / "ways.toml").read_text(encoding="utf-8"))
+    found = {}
+    for key, row in table.items():
+        fields = {**row, "key": key, "vessel": row.get("in", "none")}
+        fields.pop("in", None)
+        found[key] = Way.model_validate(fields)
+    return found
+
+
+@cache
+def shipped_prepares() -> dict[str, Prepare]:
+    """What is done by hand, by key."""
+    table = tomllib.loads((_HERE / "prepares.toml").read_text(encoding="utf-8"))
+    return {
+        key: Prepare(
+            key,
+            row["per_kg"],
+            row["least"],
+            frozenset(row.get("does", ())),
+            frozenset(row.get("roles", ())),
+            row.get("green", False),
+        )
+        for key, row in table.items()
+    }
+
+
+@dataclass(frozen=True)
+class Library:
+    """The ways a kitchen cooks by: the shipped ones, its own in their place."""
+
+    ways: Mapping[str, Way]
+
+    @classmethod
+    def of(cls, own: Iterable[Way] = ()) -> "Library":
+        return cls({**shipped_ways(), **{way.key: way for way in own}})
+
+    def way(self, key: str) -> Way:
+        """Raises :class:`BadInput` (field ``way``) for one nobody knows."""
+        if key not in self.ways:
+            raise BadInput.at("way", "is-no-way-to-cook", key=key[:60])
+        return self.ways[key]
+
+    def usual(self, row: Ingredient) -> Way:
+        """How ``row`` is usually cooked; had ready where nothing is said of it.
+
+        >>> from saucier.larder import shipped_larder
+        >>> Library.of().usual(shipped_larder()["pasta-dry"]).key
+        'boil-pasta'
+        """
+        for way in reversed(list(self.ways.values())):  # a kitchen's own come last
+            if row.key in way.does:
+                return self.ways["as-it-is"] if way.bought else way
+        if row.role in ("fish", "seafood"):
+            return self.ways["poach"]
+        return self.ways["as-it-is"]
+
+
+def prepare_for(row: Ingredient) -> Prepare | None:
+    """What is done with ``row`` by hand; None: nothing worth a line."""
+    every = shipped_prepares().values()
+    named = next((one for one in every if row.key in one.does), None)
+    ready = row.key.endswith(("-ground", "-grated", "-dried")) or row.drained_share > 1.0
+    if named or ready:
+        return named
+    return next((one for one in every if row.role in one.roles), None)

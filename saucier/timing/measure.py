@@ -1,0 +1,45 @@
+"""What a plan comes to, reckoned from its starts alone."""
+
+from collections.abc import Mapping
+
+from saucier.timing.problem import Problem
+from saucier.timing.schedule import STAGES, Stage
+
+
+def measured(problem: Problem, starts: Mapping[str, float]) -> dict[Stage, float]:
+    """Minutes of each stage for ``starts``: late, harmed, suffers and waits as the planner weighs them,
+    and how long before the end one begins."""
+    tasks = {task.key: task for task in problem.tasks}
+
+    def end(key: str) -> float:
+        return starts[key] + tasks[key].minutes
+
+    late: dict[str, float] = {}
+    for serving in problem.servings:
+        group = serving.group or serving.task
+        if not tasks[serving.task].done:
+            late[group] = max(late.get(group, 0.0), end(serving.task) - serving.at)
+    out: dict[Stage, float] = dict.fromkeys(STAGES, 0.0)
+    out["late"] = sum(max(0.0, by) for by in late.values())
+
+    def wait(over: float, longest: float | None, weight: int) -> None:
+        out["suffers" if weight else "waits"] += max(weight, 1) * over
+        if longest is not None:
+            out["harmed"] += max(weight, 1) * max(0.0, over - longest)
+
+    for link in problem.links:
+        before, after = tasks[link.before], tasks[link.after]
+        if link.counted and (before.start is None or after.start is None):
+            wait(starts[link.after] - end(link.before) - link.at_least, link.longest, link.suffers)
+    for heat in problem.heats:
+        if tasks[heat.before].start is None:
+            wait(min(starts[key] for key in heat.those) - end(heat.before), None, 0)
+    for serving in problem.servings:
+        if not tasks[serving.task].done:
+            by = late[serving.group or serving.task]
+            wait(
+                serving.at + max(0.0, by) - end(serving.task), serving.longest, serving.suffers
+            )
+    free = [starts[task.key] for task in problem.tasks if task.start is None]
+    out["begin"] = problem.end - min(free) if free else 0.0
+    return out
