@@ -7,7 +7,7 @@ from typing import Literal
 from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
-from saucier.run_up.dishes import heat_ovens, lay_dish
+from saucier.run_up.dishes import heat_ovens, lay_dish, lay_mise_en_place
 from saucier.run_up.document import RunUp, There, minute_of
 from saucier.run_up.jobs import Board, Job
 from saucier.run_up.kitchen import At
@@ -57,11 +57,15 @@ def run_up(
     at = At(plan, kitchen, means, library or Library.of(), doc)
     served = serving_times(plan, doc)
     lines = [line for line in plan.lines if not line.refused]
-    ahead = _ahead(lines, doc)
+    ahead = _ahead(lines, doc) - frozenset(doc.to_order)
     days = _days(plan, ahead)
     lay_pots(at, days)
     for line in lines:
-        lay_dish(at, line, served[line.line.sitting], line.number in ahead)
+        moment = served[line.line.sitting]
+        if line.number in doc.to_order:
+            lay_mise_en_place(at, line, moment)
+        else:
+            lay_dish(at, line, moment, line.number in ahead)
     lay_preparing(at)
     heat_ovens(at)
     hold_pans(at)

@@ -1,6 +1,7 @@
 """What makes a dish of sauces and sides: filled, chilled, coloured, plated, carried out."""
 
 import math
+from dataclasses import replace
 
 from saucier import constants as K
 from saucier.dish.finish import through_minutes
@@ -14,6 +15,62 @@ from saucier.words import Sentence, say
 
 FILLING = ("filling", "inside", "toast", "croquettes")
 """Uses of a sauce that are worked into the dish by hand before it is finished."""
+
+
+def lay_mise_en_place(at: At, line: LinePlan, served: float) -> None:
+    """What stands ready for plates that are finished when called, from the minute ``served`` on: its
+    sauces, and the sides that bear waiting."""
+    board = at.board
+    standing = [
+        key
+        for key in lay_sides(at, line, 0)
+        if board.jobs[key].keeps.suffers < K.A_LA_MINUTE_SUFFERS
+    ]
+    for key in [key for key in board.jobs if key.startswith(f"side:{line.number}:")]:
+        if key not in standing:  # cooked when called; what is cut for it is wanted all the same
+            del board.jobs[key]
+    key = board.add(
+        Job(
+            f"mise:{line.number}",
+            "prepare",
+            say("job.mise", dish=line.called),
+            (Doing(2.0, "all", say("job.mise-do")),),
+            "plate",
+            (line.number,),
+            amount=say("job.portions", count=line.line.portions),
+        )
+    )
+    for wanted in at.wants.values():
+        wanted.jobs = [job if job in board.jobs else key for job in wanted.jobs]
+    _takes(at, line, key, tuple(standing), True)
+    board.servings.append(Serving(key, served, f"{line.line.sitting}", None, 1))
+
+
+def finish_to_order(at: At, line: LinePlan, sides: tuple[str, ...]) -> None:
+    """What is done with ``line`` once it is called: its sauce warmed, coloured, plated."""
+    board = at.board
+    sauce = board.add(
+        Job(
+            f"sauce:{line.number}",
+            "pot",
+            say("call.finish-sauce"),
+            (Doing(K.CALL_SAUCE_MIN, "all", say("call.finish-sauce")),),
+            "stove",
+            (line.number,),
+            uses=(Use(at.any_ring()),),
+            keeps=Keeps(4.0, 3, say("keeps.plated")),
+        )
+    )
+    hot = _finished(at, line, None)
+    _served(at, line, hot, sides if not hot else (), 0.0)
+    plate = f"plate:{line.number}"
+    for side in sides:
+        for one in hot:
+            board.follow(side, one, at_least=rest_of(at, side))
+    board.follow(sauce, plate)
+    board.jobs = {key: job for key, job in board.jobs.items() if job.kind != "warm-up"}
+    board.links = [k for k in board.links if k.before in board.jobs and k.after in board.jobs]
+    board.servings = [replace(one, longest=3.0, suffers=9) for one in board.servings]
 
 
 def lay_dish(at: At, line: LinePlan, served: float, ahead: bool) -> None:
@@ -289,7 +346,7 @@ def _served(
             served + at.doc.served_over,
             f"{line.line.sitting}",
             K.PLATED_WAITS_MIN + at.doc.served_over,
-            0,
+            2,
         )
     )
 

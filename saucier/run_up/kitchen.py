@@ -17,7 +17,7 @@ from saucier.service import Plan
 @dataclass
 class At:
     """Where a run-up is made: the service's plan, the kitchen and what is in it, the cook's own
-    word (``doc``), and the ``board`` that jobs are put on. ``made`` are the jobs that finish a sauce, by
+    word (``doc``), and the ``board`` that jobs are put on. ``hot``: water, pans and fat stand hot already. ``made`` are the jobs that finish a sauce, by
     branch; ``eats`` those that take it."""
 
     plan: Plan
@@ -26,6 +26,7 @@ class At:
     library: Library
     doc: RunUp
     board: Board = field(default_factory=Board)
+    hot: bool = False
     made: dict[str, tuple[str, ...]] = field(default_factory=dict)
     eats: dict[str, list[str]] = field(default_factory=dict)
     wants: dict[tuple[str, int], "Wanted"] = field(default_factory=dict)

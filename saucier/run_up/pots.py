@@ -52,6 +52,8 @@ def fire_of(checked: CheckedSheet, parts: tuple[Doing, ...]) -> tuple[float, flo
 
 def keeps_of(final: Pot, mother: bool = False) -> Keeps:
     """How long a finished sauce may stand hot under film before it is used."""
+    if final.delicate == {"cheese"}:
+        return Keeps(K.CHEESE_WAITS_MIN, 2, say("keeps.cheese"))
     if final.delicate:
         return Keeps(K.DELICATE_WAITS_MIN, 6, say("keeps.delicate"))
     if final.balance.thickener > 0.0:

@@ -85,6 +85,7 @@ def _cooked(
     grams = sum(each for _, _, each in several)
     loads, each_min, pieces, between = _loads(at, line, way, several, grams)
     heat_up, water = _heat_up(at, way, grams / loads)
+    heat_up = 0.0 if at.hot else heat_up
     parts: list[Doing] = []
     touches: list[Touch] = []
     clock = 0.0
@@ -95,7 +96,8 @@ def _cooked(
             parts.append(Doing(minutes, hands, words, cue))  # type: ignore[arg-type]
             clock += minutes
 
-    do(heat_up, "none", say("job.heat-water", litres=water) if water else say("job.heat"))
+    heating = say("job.heat-water", litres=water) if water else say("job.heat")
+    do(heat_up, "none", heating)
     for load in range(loads):
         name = say("job.round", number=load + 1, rounds=loads) if loads > 1 else say("job.in")
         do(way.put_in, "all", name)

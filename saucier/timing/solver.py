@@ -10,6 +10,7 @@ minutes past what harms, and another plan each time; interleaved (the same each 
 as many.
 """
 
+import math
 import random
 import threading
 import time
@@ -26,12 +27,15 @@ from saucier.timing.schedule import STAGES, Reached, Schedule, Stage
 from saucier.timing.settle import settled
 
 SEED = 7
-WINDOWS = (0.0, 4.0, 15.0)
-"""Minutes either way within which a plan is moved so that every cook's tasks can be named."""
+WINDOWS = ((0.0, 0.1), (4.0, 0.2), (15.0, 0.4), (60.0, 0.6))
+"""Minutes either way within which a plan is moved so that every cook's tasks can be named, and the
+deterministic seconds that may take."""
 LANES = 2
 """Parts planned anew side by side."""
 A_SOLVE = 0.01
 """Deterministic seconds put down for setting up a solve."""
+A_SQUEEZE = 0.03
+"""The most for asking whether there is a plan with so little of something."""
 GIVE_UP = 24
 """Rounds in a row that found nothing better, after which a stage is left."""
 
@@ -46,7 +50,7 @@ class Effort:
     """How hard to try: deterministic ``seconds`` in all (one is several on the wall), and a stop on the
     ``wall``, in seconds."""
 
-    seconds: float = 1.2
+    seconds: float = 1.0
     wall: float = 10.0
 
 
@@ -100,6 +104,8 @@ class _Search:
             self._until = self._began + shared * self._effort.wall
             measure = model.measures.of[stage]
             spent, bound = self._whole(stage, min(WHOLE, budget / 3.0))
+            squeezed, bound = self._squeeze(stage, bound, budget / 3.0)
+            spent += squeezed
             self._settle(stage)
             if not self._over():
                 spent += self._around(stage, bound, budget - spent)
@@ -140,6 +146,35 @@ class _Search:
                 raise Impossible
             self._take(list(solver.response_proto.solution), stage)
         return solver.response_proto.deterministic_time + A_SOLVE, solver.best_objective_bound
+
+    def _squeeze(self, stage: Stage, bound: float, seconds: float) -> tuple[float, float]:
+        """Half of what may still be saved is asked for outright, and less where that is not answered:
+        whether a plan with so little exists is found, or found impossible, far sooner than the least
+        is. Deterministic seconds spent, and the bound."""
+        measure = self._model.measures.of[stage]
+        spent, share = 0.0, 1.0 if stage in ("late", "harmed") else 0.5
+        while spent < seconds and not self._over():
+            value = self._values[measure.index]
+            room = value - max(0, math.ceil(bound - 1e-6))
+            if room <= 0 or share < 0.05:
+                break
+            asked = value - max(1, round(share * room))
+            cp = self._model.cp.clone()
+            cp.clear_objective()
+            cp.add(cp.get_int_var_from_proto_index(measure.index) <= asked)
+            _hinted(cp, self._values)
+            solver = _solver(A_SQUEEZE, self._left())
+            solver.parameters.linearization_level = 0
+            status = _solved(solver, cp, self._stop, None)
+            spent += solver.response_proto.deterministic_time + A_SOLVE
+            if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+                self._take(list(solver.response_proto.solution), stage)
+                share = min(0.5, share)
+            elif status == cp_model.INFEASIBLE:
+                bound = asked + 1.0
+            else:
+                share *= 0.5
+        return spent, bound
 
     def _around(self, stage: Stage, bound: float, seconds: float) -> float:
         """Parts of the plan planned anew; deterministic seconds spent."""
@@ -222,13 +257,13 @@ class _Search:
 
     def _named(self, schedule: Schedule) -> Schedule:
         """``schedule`` with every cook and thing named, moved a little where that needs it."""
-        for window in WINDOWS:
+        for window, seconds in WINDOWS:
             model = Model(self._problem, near=schedule.starts, window=window, named=True)
             for one in schedule.reached[:2]:
                 model.cp.add(model.measures.of[one.stage] <= round(one.value * TICKS))
             moved = 10 * model.measures.of["suffers"] + model.measures.of["waits"]
             model.cp.minimize(_changes(model) + (moved if window else 0))
-            solver = _solver(0.1, 3.0)
+            solver = _solver(seconds, 3.0)
             if solver.solve(model.cp) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
                 continue
             values = list(solver.response_proto.solution)

@@ -15,6 +15,8 @@ def up(minutes: float) -> float:
 
 def wrong_with(problem: Problem, schedule: Schedule) -> list[str]:
     """Everything the plan does that cannot be done; nothing where it can be cooked."""
+    if not schedule.named:
+        return ["nobody is named"]
     return [*_times(problem, schedule), *_things(problem, schedule), *_ovens(problem, schedule)]
 
 

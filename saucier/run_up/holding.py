@@ -1,0 +1,70 @@
+"""What waiting does to a hot sauce in its pan, off the fire and under a lid: how warm it is then, how
+thick, and what brings it back."""
+
+import math
+from dataclasses import dataclass
+
+from saucier import constants as K
+from saucier.heat import Pan, pot_heat_j_per_k
+from saucier.pot import Pot
+from saucier.roots import find_root
+from saucier.thickness import grade_of, spoken_grade, thickness_of
+from saucier.words import Sentence, say
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    """A sauce after ``minutes``: its temperature [°C], grade, mL of its liquid that bring it back to
+    where it was, and in words, with what the rule for hot holding says."""
+
+    minutes: float
+    temperature_c: float
+    grade: str | None
+    let_down_ml: float
+    words: Sentence
+    below_rule: bool
+
+
+def cooled_c(pot: Pot, pan: Pan, minutes: float) -> float:
+    """°C after ``minutes`` under a lid in a kitchen: lumped, through lid, wall and floor alike. A big
+    pot keeps its heat, a small one does not.
+
+    >>> from saucier.pot import Balance
+    >>> pot = Pot(Balance(water=4000.0), temperature_c=95.0)
+    >>> 80 < cooled_c(pot, Pan("28", "straight", 28, 16), 20) < 92
+    True
+    """
+    surface = pan.surface_m2(pot.total_ml)
+    wall = math.pi * pan.diameter_cm / 100.0 * pan.level_mm(pot.total_ml) / 1000.0
+    loss = K.STANDING_W_M2_K * (2.0 * surface + wall)
+    fall = math.exp(-loss * minutes * 60.0 / max(pot_heat_j_per_k(pot), 1.0))
+    return K.KITCHEN_C + (min(pot.temperature_c, 95.0) - K.KITCHEN_C) * fall
+
+
+def held(pot: Pot, pan: Pan, minutes: float, serving_c: float) -> Held:
+    """``pot`` after ``minutes`` in ``pan``."""
+    at_c = cooled_c(pot, pan, minutes)
+    before = thickness_of(pot, serving_c).viscosity_pa_s
+    after = thickness_of(pot, at_c).viscosity_pa_s
+    grade = None if after is None else grade_of(after)
+    ml = _let_down(pot, at_c, before) if before and after and after > 1.05 * before else 0.0
+    below = at_c < K.HOT_HOLDING_C
+    words = say(
+        "held.below" if below else "held.fine",
+        minutes=minutes,
+        at_c=at_c,
+        grade=spoken_grade(grade) if grade else say("held.no-grade"),
+        ml=ml,
+        rule_c=K.HOT_HOLDING_C,
+    )
+    return Held(minutes, at_c, grade, ml, words, below)
+
+
+def _let_down(pot: Pot, at_c: float, wanted_pa_s: float) -> float:
+    def over(ml: float) -> float:
+        thinner = pot._replace(balance=pot.balance._replace(water=pot.balance.water + ml))
+        found = thickness_of(thinner, at_c).viscosity_pa_s
+        return (found or 0.0) - wanted_pa_s
+
+    most = 0.5 * pot.total_ml
+    return find_root(over, 0.0, most, 0.5) if over(most) < 0.0 < over(0.0) else 0.0
