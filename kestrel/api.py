@@ -12,6 +12,7 @@ from kestrel.accounts.api import router as accounts
 from kestrel.accounts.auth import signed_in
 from kestrel.journal.api import router as journal
 from kestrel.larder.api import router as larder
+from kestrel.run_up.api import router as run_up
 from kestrel.sauces.api import router as sauces
 from kestrel.sauces.work_api import router as work
 from kestrel.service.api import dishes, services
@@ -42,4 +43,5 @@ api.add_router("/work", work)
 api.add_router("/dishes", dishes)
 api.add_router("/services", services)
 api.add_router("/stove", stove)
+api.add_router("/run-ups", run_up)
 api.add_router("/journal", journal)

@@ -1,8 +1,40 @@
-"""Serve the application with waitress and say where."""
+"""Serve the application with waitress, with the planner beside it, and say where."""
 
 import argparse
 import os
 import socket
+import subprocess
+import sys
+import threading
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+
+
+@contextmanager
+def planner_beside() -> Iterator[None]:
+    """The planner's process, as long as this one runs; begun anew where it ends by itself."""
+    over = threading.Event()
+
+    def keep() -> None:
+        while not over.is_set():
+            process = subprocess.Popen([sys.executable, "manage.py", "planner"], cwd=ROOT)
+            while process.poll() is None and not over.wait(0.5):
+                pass
+            if process.poll() is None:
+                process.terminate()
+                process.wait()
+            over.wait(2.0)  # not in a hurry, where it cannot start at all
+
+    thread = threading.Thread(target=keep, daemon=True)
+    thread.start()
+    try:
+        yield
+    finally:
+        over.set()
+        thread.join(5.0)
 
 
 def main() -> None:
@@ -20,7 +52,8 @@ def main() -> None:
     from kestrel.wsgi import application
 
     print(f"Kestrel Fog is at http://{options.host}:{options.port}/  (Ctrl-C stops it)", flush=True)
-    serve(application, host=options.host, port=options.port, threads=8, ident=None)
+    with planner_beside():
+        serve(application, host=options.host, port=options.port, threads=8, ident=None)
 
 
 if __name__ == "__main__":

@@ -49,6 +49,7 @@ INSTALLED_APPS = [
     "kestrel.sauces",
     "kestrel.service",
     "kestrel.stove",
+    "kestrel.run_up",
     "kestrel.journal",
 ]
 MIDDLEWARE = [

@@ -10,23 +10,29 @@ from ninja import Router, Status
 
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.accounts.models import Kitchen
-from kestrel.larder import actions
-from kestrel.larder.models import Burner, OwnIngredient, OwnMeasure, Pan
+from kestrel.larder import actions, means
+from kestrel.larder.models import Burner, Cook, Gear, OwnIngredient, OwnMeasure, OwnWay, Pan
 from kestrel.larder.schemas import (
     BurnerIn,
     BurnerOut,
     Catalogue,
+    CookIn,
+    CookOut,
     CsvIn,
     CsvReport,
+    GearIn,
+    GearOut,
     HabitIn,
     LabelIn,
     MeasureIn,
     MeasureOut,
+    MeansOut,
     PanIn,
     PanOut,
     RowIn,
     RowOut,
     RowTaken,
+    WayIn,
 )
 from kestrel.problems import Message, Problems
 from saucier import constants as K
@@ -55,6 +61,7 @@ from saucier.larder import (
     spoken_origin,
     spoken_role,
 )
+from saucier.run_up import SKILLS, Way, kinds
 from saucier.thickness import EMULSION_EDGES, GRADES, film_mm
 from saucier.units import UNITS
 from saucier.words import said, say
@@ -296,4 +303,53 @@ def remove_burner(request: HttpRequest, burner_id: int):
     """Sheets carry their burner with them, as they do their pan."""
     kitchen = cast(KitchenRequest, request).kitchen
     get_object_or_404(Burner, kitchen=kitchen, pk=burner_id).delete()
+    return Status(204, None)
+
+
+@router.get("/means", response=MeansOut)
+def list_means(request: HttpRequest):
+    """Cooks, things and ways of the kitchen."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    return {
+        "gear": list(Gear.objects.filter(kitchen=kitchen)),
+        "kinds": [{"key": k, "name": row["name"], "can": row["can"]} for k, row in kinds().items()],
+        "cooks": list(Cook.objects.filter(kitchen=kitchen)),
+        "skills": list(SKILLS),
+        "ways": list(means.library_of(kitchen).ways.values()),
+        "own_ways": list(OwnWay.objects.filter(kitchen=kitchen).values_list("key", flat=True)),
+    }
+
+
+@router.post("/gear", response={201: GearOut, 422: Problems})
+def add_gear(request: HttpRequest, given: GearIn):
+    return Status(201, means.add_gear(cast(KitchenRequest, request).kitchen, **given.dict()))
+
+
+@router.delete("/gear/{gear_id}", response={204: None, 404: Message})
+def remove_gear(request: HttpRequest, gear_id: int):
+    get_object_or_404(Gear, kitchen=cast(KitchenRequest, request).kitchen, pk=gear_id).delete()
+    return Status(204, None)
+
+
+@router.post("/cooks", response={201: CookOut, 422: Problems})
+def add_cook(request: HttpRequest, given: CookIn):
+    return Status(201, means.add_cook(cast(KitchenRequest, request).kitchen, **given.dict()))
+
+
+@router.delete("/cooks/{cook_id}", response={204: None, 404: Message})
+def remove_cook(request: HttpRequest, cook_id: int):
+    get_object_or_404(Cook, kitchen=cast(KitchenRequest, request).kitchen, pk=cook_id).delete()
+    return Status(204, None)
+
+
+@router.put("/ways", response={200: Way, 422: Problems})
+def save_way(request: HttpRequest, given: WayIn):
+    """A way to cook something, as this kitchen does it."""
+    return means.save_way(cast(KitchenRequest, request).kitchen, given.row)
+
+
+@router.delete("/ways/{key}", response={204: None})
+def usual_way(request: HttpRequest, key: str):
+    """The shipped way again."""
+    OwnWay.objects.filter(kitchen=cast(KitchenRequest, request).kitchen, key=key).delete()
     return Status(204, None)

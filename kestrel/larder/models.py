@@ -125,3 +125,53 @@ class Habits(OfKitchen):
 
     def __str__(self) -> str:
         return f"habits of {self.kitchen}"
+
+
+class Gear(OfKitchen):
+    """Something of the kitchen that can do something: an oven, a grill, a steamer; how many there are,
+    and where it differs from the usual one of its kind."""
+
+    name = models.CharField(max_length=60)
+    kind = models.CharField(max_length=30)
+    count = models.PositiveSmallIntegerField(default=1)
+    can = models.JSONField(null=True, blank=True)
+    shelves = models.PositiveSmallIntegerField(null=True, blank=True)
+    area_cm2 = models.FloatField(null=True, blank=True)
+    litres = models.FloatField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["kind", "name"]
+        verbose_name_plural = "gear"
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Cook(OfKitchen):
+    """Somebody who cooks here, and what they can do (nothing said: everything)."""
+
+    name = models.CharField(max_length=60)
+    can = models.JSONField(default=list)
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["kitchen", "name"], name="one_cook_of_each_name")
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class OwnWay(OfKitchen):
+    """A way to cook something, as this kitchen does it, in place of the shipped one of its key."""
+
+    key = models.CharField(max_length=60)
+    row = models.JSONField()
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [models.UniqueConstraint(fields=["kitchen", "key"], name="one_way_of_each")]
+
+    def __str__(self) -> str:
+        return self.key

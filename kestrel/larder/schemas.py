@@ -3,6 +3,7 @@ from typing import Any
 from ninja import Schema
 
 from kestrel.problems import ProblemOut
+from saucier.run_up import Way
 from saucier.words import Sentence
 
 
@@ -162,6 +163,63 @@ class BurnerIn(Schema):
     name: str = ""
     kind: Any = "gas"
     watts: Any
+
+
+class GearOut(Schema):
+    id: int
+    name: str
+    kind: str
+    count: int
+    can: list[str] | None
+    shelves: int | None
+    area_cm2: float | None
+    litres: float | None
+
+
+class GearIn(Schema):
+    """A thing of the kitchen; where it is of no usual kind it says what it ``can`` do."""
+
+    kind: str = ""
+    name: str = ""
+    count: Any = 1
+    can: list[str] | None = None
+    shelves: Any = None
+    area_cm2: Any = None
+    litres: Any = None
+
+
+class GearKind(Schema):
+    """A kind of thing that ships: what it is called and can do."""
+
+    key: str
+    name: str
+    can: list[str]
+
+
+class CookOut(Schema):
+    id: int
+    name: str
+    can: list[str]
+
+
+class CookIn(Schema):
+    name: str = ""
+    can: list[str] = []
+
+
+class WayIn(Schema):
+    row: dict[str, Any]
+
+
+class MeansOut(Schema):
+    """What there is to cook with, and the ways of the library."""
+
+    gear: list[GearOut]
+    kinds: list[GearKind]
+    cooks: list[CookOut]
+    skills: list[str]
+    ways: list[Way]
+    own_ways: list[str]
 
 
 class GradeOut(Schema):

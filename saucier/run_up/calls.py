@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 
 from saucier import constants as K
 from saucier.kitchen import Kitchen
+from saucier.run_up.calls_told import AtOnce, CallPlan, CallStep, ToOrder
 from saucier.run_up.dishes import finish_to_order
 from saucier.run_up.document import Called, RunUp
 from saucier.run_up.jobs import Board
@@ -22,58 +23,6 @@ from saucier.words import Sentence, say
 BRIEF = Effort(seconds=0.1, wall=2.0)
 MOST_TOGETHER = 6
 """So many calls at once are tried, to say what the last of them waits for."""
-
-
-@dataclass(frozen=True, slots=True)
-class CallStep:
-    """What is done for a call, when, by whom, with what."""
-
-    key: str
-    name: Sentence
-    start: float
-    end: float
-    cook: str
-    where: str
-
-
-@dataclass(frozen=True, slots=True)
-class CallPlan:
-    """A call: when its first hand moves, when it is at the pass, and its ``steps``. ``ideal_min`` is what it
-    would take alone; ``waits_min`` what it is later by."""
-
-    number: int
-    line: int
-    dish: Sentence
-    portions: int
-    table: str
-    called_at: float
-    begin: float
-    out: float
-    ideal_min: float
-    waits_min: float
-    steps: tuple[CallStep, ...]
-
-
-@dataclass(frozen=True, slots=True)
-class AtOnce:
-    """So many calls of a line at the same moment: minutes from call to pass of the last of them, and
-    what it waits for."""
-
-    calls: int
-    minutes: float
-    waits_for: Sentence | None
-
-
-@dataclass(frozen=True, slots=True)
-class ToOrder:
-    """A line that is finished when called: ``ready`` is what stands for it, ``alone_min`` the minutes of a
-    call by itself, ``at_once`` what happens when several come together."""
-
-    line: int
-    dish: Sentence
-    ready: tuple[Sentence, ...]
-    alone_min: float
-    at_once: tuple[AtOnce, ...]
 
 
 @dataclass

@@ -14,7 +14,7 @@ import math
 import random
 import threading
 import time
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 
@@ -63,10 +63,12 @@ def plan(
     effort: Effort | None = None,
     found: Callable[[Schedule], None] | None = None,
     stop: threading.Event | None = None,
+    near: Mapping[str, float] | None = None,
 ) -> Schedule:
     """The best plan of ``problem`` within ``effort``. ``found`` is told of every better one on the way
-    (not named yet); setting ``stop`` ends it with the best so far. Raises :class:`Impossible`."""
-    return _Search(problem, effort or Effort(), found, stop or threading.Event()).run()
+    (not named yet); setting ``stop`` ends it with the best so far. ``near`` are starts to begin from
+    instead of a cook's rule: those of a plan that is changed a little. Raises :class:`Impossible`."""
+    return _Search(problem, effort or Effort(), found, stop or threading.Event()).run(near)
 
 
 class _Search:
@@ -92,9 +94,9 @@ class _Search:
         self._until = self._began
         self._bit = False
 
-    def run(self) -> Schedule:
+    def run(self, near: Mapping[str, float] | None) -> Schedule:
         model = self._model
-        for key, at in by_rule(self._problem).starts.items():
+        for key, at in {**by_rule(self._problem).starts, **(near or {})}.items():
             if key in self._free:
                 model.cp.add_hint(model.starts[key], round(at * TICKS))
         budget, shared = 0.0, 0.0

@@ -320,6 +320,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/larder/means": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Means
+         * @description Cooks, things and ways of the kitchen.
+         */
+        get: operations["kestrel_larder_api_list_means"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/gear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Gear */
+        post: operations["kestrel_larder_api_add_gear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/gear/{gear_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove Gear */
+        delete: operations["kestrel_larder_api_remove_gear"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/cooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Cook */
+        post: operations["kestrel_larder_api_add_cook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/cooks/{cook_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove Cook */
+        delete: operations["kestrel_larder_api_remove_cook"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Way
+         * @description A way to cook something, as this kitchen does it.
+         */
+        put: operations["kestrel_larder_api_save_way"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/ways/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Usual Way
+         * @description The shipped way again.
+         */
+        delete: operations["kestrel_larder_api_usual_way"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sauces": {
         parameters: {
             query?: never;
@@ -1186,6 +1314,210 @@ export interface paths {
         put?: never;
         /** Put Back */
         post: operations["kestrel_stove_api_put_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/run-ups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Run Ups
+         * @description The kitchen's run-ups, the latest first.
+         */
+        get: operations["kestrel_run_up_api_list_run_ups"];
+        put?: never;
+        /**
+         * New Run Up
+         * @description The run-up of a service (the one there is, else a new one), or of one dish. It is planned at
+         *     once.
+         */
+        post: operations["kestrel_run_up_api_new_run_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/run-ups/{run_up_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One Run Up */
+        get: operations["kestrel_run_up_api_one_run_up"];
+        /**
+         * Change Run Up
+         * @description Another word of the cook's: it is planned anew.
+         */
+        put: operations["kestrel_run_up_api_change_run_up"];
+        post?: never;
+        /** Delete Run Up */
+        delete: operations["kestrel_run_up_api_delete_run_up"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/run-ups/{run_up_id}/planning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How Far
+         * @description How far the planning is: what a page asks again and again.
+         */
+        get: operations["kestrel_run_up_api_how_far"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/run-ups/{run_up_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plan Again */
+        post: operations["kestrel_run_up_api_plan_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/run-ups/{run_up_id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cancel
+         * @description Stop planning: the best plan so far stands.
+         */
+        post: operations["kestrel_run_up_api_cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/run-ups/{run_up_id}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move
+         * @description Try a task at another time: kept where nothing is spoilt by it, else the planning says why not.
+         */
+        post: operations["kestrel_run_up_api_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/run-ups/{run_up_id}/mark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mark
+         * @description A task begun or over: the rest is planned from there.
+         */
+        post: operations["kestrel_run_up_api_mark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/run-ups/{run_up_id}/mend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Mend
+         * @description A change that was offered because it mends the plan.
+         */
+        post: operations["kestrel_run_up_api_take_mend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/run-ups/{run_up_id}/calls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Call
+         * @description A plate called: when it starts so that its table goes out together.
+         */
+        post: operations["kestrel_run_up_api_call"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/run-ups/{run_up_id}/calls/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Call Gone
+         * @description It went out, or did not after all.
+         */
+        post: operations["kestrel_run_up_api_call_gone"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2787,6 +3119,226 @@ export interface components {
             /** Watts */
             watts: unknown;
         };
+        /** CookOut */
+        CookOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Can */
+            can: string[];
+        };
+        /**
+         * GearKind
+         * @description A kind of thing that ships: what it is called and can do.
+         */
+        GearKind: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Can */
+            can: string[];
+        };
+        /** GearOut */
+        GearOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Count */
+            count: number;
+            /** Can */
+            can: string[] | null;
+            /** Shelves */
+            shelves: number | null;
+            /** Area Cm2 */
+            area_cm2: number | null;
+            /** Litres */
+            litres: number | null;
+        };
+        /**
+         * MeansOut
+         * @description What there is to cook with, and the ways of the library.
+         */
+        MeansOut: {
+            /** Gear */
+            gear: components["schemas"]["GearOut"][];
+            /** Kinds */
+            kinds: components["schemas"]["GearKind"][];
+            /** Cooks */
+            cooks: components["schemas"]["CookOut"][];
+            /** Skills */
+            skills: string[];
+            /** Ways */
+            ways: components["schemas"]["Way"][];
+            /** Own Ways */
+            own_ways: string[];
+        };
+        /**
+         * Way
+         * @description One way to cook something that is not a sauce; ``ways.toml`` says what each figure is.
+         */
+        Way: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * On
+             * @default ring
+             * @enum {string}
+             */
+            on: "ring" | "oven" | "grill" | "fryer" | "steamer" | "griddle" | "microwave" | "table";
+            /**
+             * Vessel
+             * @default none
+             * @enum {string}
+             */
+            vessel: "pot" | "pan" | "none";
+            /**
+             * Gear
+             * @default
+             */
+            gear: string;
+            /**
+             * Water L Per Kg
+             * @default 0
+             */
+            water_l_per_kg: number;
+            /**
+             * Minutes
+             * @default 0
+             */
+            minutes: number;
+            /**
+             * Hands
+             * @default now-and-then
+             * @enum {string}
+             */
+            hands: "all" | "now-and-then" | "none";
+            /**
+             * Put In
+             * @default 0
+             */
+            put_in: number;
+            /**
+             * Take Out
+             * @default 0
+             */
+            take_out: number;
+            /**
+             * Turns
+             * @default []
+             */
+            turns: number[];
+            /**
+             * Load G
+             * @default 0
+             */
+            load_g: number;
+            /**
+             * Between
+             * @default 0
+             */
+            between: number;
+            /**
+             * Heat Up
+             * @default 0
+             */
+            heat_up: number;
+            /**
+             * Sink
+             * @default 0
+             */
+            sink: number;
+            /**
+             * Rest
+             * @default 0
+             */
+            rest: number;
+            /**
+             * Keeps
+             * @default 240
+             */
+            keeps: number;
+            /**
+             * Suffers
+             * @default 0
+             */
+            suffers: number;
+            /**
+             * Oven C
+             * @default 180
+             */
+            oven_c: number;
+            /**
+             * Bought
+             * @default false
+             */
+            bought: boolean;
+            /**
+             * Does
+             * @default []
+             */
+            does: string[];
+            /**
+             * Cue
+             * @default
+             */
+            cue: string;
+        };
+        /**
+         * GearIn
+         * @description A thing of the kitchen; where it is of no usual kind it says what it ``can`` do.
+         */
+        GearIn: {
+            /**
+             * Kind
+             * @default
+             */
+            kind: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: unknown;
+            /** Can */
+            can?: string[] | null;
+            /** Shelves */
+            shelves?: unknown;
+            /** Area Cm2 */
+            area_cm2?: unknown;
+            /** Litres */
+            litres?: unknown;
+        };
+        /** CookIn */
+        CookIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Can
+             * @default []
+             */
+            can: string[];
+        };
+        /** WayIn */
+        WayIn: {
+            /** Row */
+            row: {
+                [key: string]: unknown;
+            };
+        };
         /**
          * Outcome
          * @description What a saved version came to when it was saved.
@@ -3205,30 +3757,13 @@ export interface components {
         };
         /**
          * Mark
-         * @description A place on the way down: ``key`` is a grade, ``rich``, ``oily`` or ``split``, or ``strong``
-         *     (so many times). ``mass_g`` is all that is in the pot, ``scale_g`` with the pan on the scale
-         *     (None where its tare is not known), ``level_mm`` a dip in it, ``minutes`` from the step's
-         *     beginning, ``share`` of the liquid, ``strength`` how many times as strong, and the salt there.
+         * @description What happened: when a task began and when it was over.
          */
         Mark: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Mass G */
-            mass_g: number;
-            /** Scale G */
-            scale_g: number | null;
-            /** Level Mm */
-            level_mm: number;
-            /** Minutes */
-            minutes: number;
-            /** Share */
-            share: number;
-            /** Strength */
-            strength: number;
-            /** Salt Pct */
-            salt_pct: number;
+            /** Began */
+            began: number;
+            /** Over */
+            over?: number | null;
         };
         /**
          * MeasuredBy
@@ -4115,7 +4650,8 @@ export interface components {
          * Rounds
          * @description Something done in rounds because it must not crowd: ``each`` pieces a portion of
          *     ``piece_cm2``, in a pan, basket or tray of ``room_cm2`` of which ``fill_pct`` may be covered;
-         *     ``minutes`` a round and ``between_minutes`` for the fat or the pan to recover.
+         *     ``minutes`` a round and ``between_minutes`` for the fat or the pan to recover. ``ingredient`` is the
+         *     solid it is about (None: the filled or finished pieces), ``way`` how it is done.
          */
         Rounds: {
             /** What */
@@ -4144,12 +4680,17 @@ export interface components {
              * @default 1
              */
             between_minutes: number;
+            /** Way */
+            way?: string | null;
+            /** Ingredient */
+            ingredient?: string | null;
         };
         /**
          * Solid
          * @description What the sauce goes over or into: ``grams`` for each portion as it goes into the dish, cooked
          *     and drained; weighed dry where ``state`` says so (pasta, grain). Or counted, as cooks do:
-         *     ``pieces`` a portion of ``piece_g`` each, called ``counted`` (slice, fillet, bag).
+         *     ``pieces`` a portion of ``piece_g`` each, called ``counted`` (slice, fillet, bag). ``way`` is how it is cooked, where that is not
+         *     the usual way of the kitchen's library.
          */
         Solid: {
             /** Ingredient */
@@ -4168,6 +4709,8 @@ export interface components {
             piece_g?: number | null;
             /** Counted */
             counted?: string | null;
+            /** Way */
+            way?: string | null;
         };
         /**
          * Topping
@@ -5686,17 +6229,708 @@ export interface components {
         };
         /** MendIn */
         MendIn: {
-            /** Sign */
-            sign: string;
-            /** Title */
-            title: string;
-            /**
-             * Do
-             * @default []
-             */
-            do: string[];
+            /** Key */
+            key: string;
             /** Revision */
             revision: number;
+        };
+        /**
+         * RunUpRow
+         * @description A run-up in the list.
+         */
+        RunUpRow: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Service Id */
+            service_id: number | null;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+        };
+        /**
+         * Aim
+         * @description How far a stage came, in words and minutes, and its bound.
+         */
+        Aim: {
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "late" | "harmed" | "suffers" | "waits" | "begin";
+            /** Words */
+            words: string;
+            /** Value */
+            value: number;
+            /** Bound */
+            bound: number;
+            /** Proved */
+            proved: boolean;
+        };
+        /**
+         * AtOnce
+         * @description So many calls of a line at the same moment: minutes from call to pass of the last of them, and
+         *     what it waits for.
+         */
+        AtOnce: {
+            /** Calls */
+            calls: number;
+            /** Minutes */
+            minutes: number;
+            /** Waits For */
+            waits_for: string | null;
+        };
+        /**
+         * Block
+         * @description One job as it was planned. ``after`` and ``waits`` tie it to others.
+         */
+        Block: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "prepare" | "weigh" | "pot" | "side" | "warm-up" | "fill" | "finish" | "plate" | "chill" | "wash" | "carry";
+            /**
+             * Day
+             * @enum {integer}
+             */
+            day: 0 | -1;
+            /** Name */
+            name: string;
+            /** Amount */
+            amount: string;
+            /** Note */
+            note: string;
+            /** Lines */
+            lines: number[];
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Parts */
+            parts: components["schemas"]["TimedPart"][];
+            /** Touches */
+            touches: components["schemas"]["TimedTouch"][];
+            /** Things */
+            things: components["schemas"]["Thing"][];
+            /** Waits */
+            waits: components["schemas"]["Wait"][];
+            /** After */
+            after: string[];
+            /** Cooks */
+            cooks: string[];
+            /** Pinned */
+            pinned: boolean;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "going" | "done";
+            /** Pot */
+            pot: string;
+        };
+        /**
+         * CallPlan
+         * @description A call: when its first hand moves, when it is at the pass, and its ``steps``. ``ideal_min`` is what it
+         *     would take alone; ``waits_min`` what it is later by.
+         */
+        CallPlan: {
+            /** Number */
+            number: number;
+            /** Line */
+            line: number;
+            /** Dish */
+            dish: string;
+            /** Portions */
+            portions: number;
+            /** Table */
+            table: string;
+            /** Called At */
+            called_at: number;
+            /** Begin */
+            begin: number;
+            /** Out */
+            out: number;
+            /** Ideal Min */
+            ideal_min: number;
+            /** Waits Min */
+            waits_min: number;
+            /** Steps */
+            steps: components["schemas"]["CallStep"][];
+        };
+        /**
+         * CallStep
+         * @description What is done for a call, when, by whom, with what.
+         */
+        CallStep: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Cook */
+            cook: string;
+            /** Where */
+            where: string;
+        };
+        /**
+         * Called
+         * @description A call for plates that are finished when called: so many of a line, for a ``table``, ``at`` a
+         *     moment.
+         */
+        Called: {
+            /** Line */
+            line: number;
+            /**
+             * Portions
+             * @default 1
+             */
+            portions: number;
+            /**
+             * Table
+             * @default
+             */
+            table: string;
+            /** At */
+            at: number;
+            /**
+             * Gone
+             * @default false
+             */
+            gone: boolean;
+        };
+        /**
+         * Extra
+         * @description Something there for this service only: a ``cook`` or a ``ring`` more, from ``start`` to
+         *     ``end``.
+         */
+        Extra: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cook" | "ring";
+            /** Name */
+            name: string;
+            /** Start */
+            start?: number | null;
+            /** End */
+            end?: number | null;
+        };
+        /**
+         * Held
+         * @description A sauce after ``minutes``: its temperature [°C], grade, mL of its liquid that bring it back to
+         *     where it was, and in words, with what the rule for hot holding says.
+         */
+        Held: {
+            /** Minutes */
+            minutes: number;
+            /** Temperature C */
+            temperature_c: number;
+            /** Grade */
+            grade: string | null;
+            /** Let Down Ml */
+            let_down_ml: number;
+            /** Words */
+            words: string;
+            /** Below Rule */
+            below_rule: boolean;
+        };
+        /** MendOut */
+        MendOut: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+            /** Late */
+            late: number;
+            /** Harmed */
+            harmed: number;
+        };
+        /**
+         * Out
+         * @description A cook fallen ill, a ring that broke, an oven lent: ``what`` as the plan calls it, and when.
+         */
+        Out: {
+            /** What */
+            what: string;
+            /** Start */
+            start?: number | null;
+            /** End */
+            end?: number | null;
+        };
+        /**
+         * Planned
+         * @description What was planned last.
+         */
+        Planned: {
+            /** Days */
+            days: components["schemas"]["TimedDay"][];
+            /** Sheets */
+            sheets: components["schemas"]["RunSheet"][];
+            /** Served */
+            served: {
+                [key: string]: number;
+            };
+            /** Remarks */
+            remarks: string[];
+            /** Lines */
+            lines: components["schemas"]["PlannedLine"][];
+            /** Lanes */
+            lanes: {
+                [key: string]: string[];
+            };
+            /** To Order */
+            to_order: components["schemas"]["ToOrder"][];
+            /** Calls */
+            calls: components["schemas"]["CallPlan"][];
+            /** Mends */
+            mends: components["schemas"]["MendOut"][];
+            /** Short */
+            short: components["schemas"]["ShortOut"][];
+            /** Mended */
+            mended: boolean;
+        };
+        /** PlannedLine */
+        PlannedLine: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Portions */
+            portions: number;
+            /** Filled */
+            filled: boolean;
+            /** Cold */
+            cold: boolean;
+        };
+        /**
+         * PlanningOut
+         * @description A planning that is asked for, under way or just over.
+         */
+        PlanningOut: {
+            /** Id */
+            id: number;
+            /** What */
+            what: string;
+            /** State */
+            state: string;
+            /** Progress */
+            progress: {
+                [key: string]: unknown;
+            };
+            /** Answer */
+            answer: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * RunLine
+         * @description One thing a cook does: ``at`` the minute, for ``minutes``, what, how much, what to look for. A
+         *     touch takes no minutes to speak of. ``job`` is its key.
+         */
+        RunLine: {
+            /** At */
+            at: number;
+            /** Minutes */
+            minutes: number;
+            /** What */
+            what: string;
+            /** Do */
+            do: string;
+            /** Amount */
+            amount: string;
+            /** Cue */
+            cue: string;
+            /** Where */
+            where: string;
+            /** Job */
+            job: string;
+            /** Touch */
+            touch: boolean;
+        };
+        /**
+         * RunSheet
+         * @description The lines of one ``cook``, in order of time.
+         */
+        RunSheet: {
+            /** Cook */
+            cook: string;
+            /** Lines */
+            lines: components["schemas"]["RunLine"][];
+        };
+        /**
+         * RunUp
+         * @description The run-up. Tasks are named by their keys, lines by their numbers in the service. ``late_by`` puts
+         *     a sitting off by minutes, ``served_over`` are the minutes within which its dishes go out; ``ahead`` are lines made the day before beside those that are filled
+         *     cold, ``same_day`` such as are not; ``to_order`` are finished when called, within ``until``
+         *     minutes of serving. ``ways`` cook a solid otherwise (by line and number, as in ``0.1``), ``rings``
+         *     give a pot its ring, ``minutes`` a task its time, ``pins`` its beginning; ``marks`` are what
+         *     happened. ``now`` is when it was last planned on the way; before it nothing begins.
+         */
+        RunUp: {
+            /**
+             * Format
+             * @default kestrel-fog/run-up
+             * @constant
+             */
+            format: "kestrel-fog/run-up";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /**
+             * Cooks
+             * @default []
+             */
+            cooks: components["schemas"]["There"][];
+            /**
+             * Extra
+             * @default []
+             */
+            extra: components["schemas"]["Extra"][];
+            /**
+             * Out
+             * @default []
+             */
+            out: components["schemas"]["Out"][];
+            /** Late By */
+            late_by?: {
+                [key: string]: number;
+            };
+            /**
+             * Served Over
+             * @default 10
+             */
+            served_over: number;
+            /**
+             * Ahead
+             * @default []
+             */
+            ahead: number[];
+            /**
+             * Same Day
+             * @default []
+             */
+            same_day: number[];
+            /**
+             * To Order
+             * @default []
+             */
+            to_order: number[];
+            /**
+             * Open For
+             * @default 90
+             */
+            open_for: number;
+            /** Ways */
+            ways?: {
+                [key: string]: string;
+            };
+            /** Rings */
+            rings?: {
+                [key: string]: string;
+            };
+            /** Minutes */
+            minutes?: {
+                [key: string]: number;
+            };
+            /** Pins */
+            pins?: {
+                [key: string]: number;
+            };
+            /** Marks */
+            marks?: {
+                [key: string]: components["schemas"]["Mark"];
+            };
+            /**
+             * Calls
+             * @default []
+             */
+            calls: components["schemas"]["Called"][];
+            /** Now */
+            now?: number | null;
+        };
+        /**
+         * RunUpOut
+         * @description A run-up whole. ``stale``: what it is planned of was changed since. ``now`` is this moment on its
+         *     clock, minutes.
+         */
+        RunUpOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Service Id */
+            service_id: number | null;
+            /** Revision */
+            revision: number;
+            document: components["schemas"]["RunUp"];
+            planned: components["schemas"]["Planned"] | null;
+            planning: components["schemas"]["PlanningOut"] | null;
+            /** Stale */
+            stale: boolean;
+            /** Now */
+            now: number;
+        };
+        /** ShortOut */
+        ShortOut: {
+            /** What */
+            what: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** By */
+            by: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * There
+         * @description A cook of this service, what they ``can`` do (nothing said: everything), ``start`` and ``end`` of
+         *     their time, like 09:30.
+         */
+        There: {
+            /** Name */
+            name: string;
+            /**
+             * Can
+             * @default []
+             */
+            can: ("prepare" | "stove" | "oven" | "plate" | "wash")[];
+            /** Start */
+            start?: string | null;
+            /** End */
+            end?: string | null;
+        };
+        /**
+         * Thing
+         * @description Something of the kitchen that is taken from ``start`` to ``end``; ``lane`` is what it is called,
+         *     ``pool`` what it is (ring, gear, pan, oven).
+         */
+        Thing: {
+            /** Pool */
+            pool: string;
+            /** Lane */
+            lane: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+        };
+        /**
+         * TimedDay
+         * @description One day of a run-up. ``late`` are minutes by sitting, ``gap`` is what may still be saved of the
+         *     first aim that is not proved best; ``ok``: in time, and nothing stands past what harms it.
+         */
+        TimedDay: {
+            /**
+             * Day
+             * @enum {integer}
+             */
+            day: 0 | -1;
+            /** Blocks */
+            blocks: components["schemas"]["Block"][];
+            /** Aims */
+            aims: components["schemas"]["Aim"][];
+            /** Late */
+            late: {
+                [key: string]: number;
+            };
+            /** Begin */
+            begin: number;
+            /** End */
+            end: number;
+            /** Proved */
+            proved: boolean;
+            /** Gap */
+            gap: number;
+            /** Seconds */
+            seconds: number;
+            /** Stopped */
+            stopped: boolean;
+            /** Ok */
+            ok: boolean;
+            /** Verdict */
+            verdict: string;
+            /** Spoils */
+            spoils: string[];
+        };
+        /**
+         * TimedPart
+         * @description A part of a job: when, for how long, with what hands, and whose.
+         */
+        TimedPart: {
+            /** At */
+            at: number;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Hands
+             * @enum {string}
+             */
+            hands: "all" | "now-and-then" | "none";
+            /** Do */
+            do: string;
+            /** Cue */
+            cue: string;
+            /** Cook */
+            cook: string;
+        };
+        /** TimedTouch */
+        TimedTouch: {
+            /** At */
+            at: number;
+            /** Do */
+            do: string;
+            /** Cook */
+            cook: string;
+        };
+        /**
+         * ToOrder
+         * @description A line that is finished when called: ``ready`` is what stands for it, ``alone_min`` the minutes of a
+         *     call by itself, ``at_once`` what happens when several come together.
+         */
+        ToOrder: {
+            /** Line */
+            line: number;
+            /** Dish */
+            dish: string;
+            /** Ready */
+            ready: string[];
+            /** Alone Min */
+            alone_min: number;
+            /** At Once */
+            at_once: components["schemas"]["AtOnce"][];
+        };
+        /**
+         * Wait
+         * @description What a job made waits ``minutes`` for the job ``until``, of at most ``longest``, and ``why``;
+         *     ``held`` is what that does to a sauce.
+         */
+        Wait: {
+            /** Until */
+            until: string;
+            /** Minutes */
+            minutes: number;
+            /** Longest */
+            longest: number | null;
+            /** Suffers */
+            suffers: number;
+            /** Why */
+            why: string;
+            held?: components["schemas"]["Held"] | null;
+        };
+        /**
+         * NewRunUp
+         * @description Of a service, or of so many portions of a dish at a time (``serve_at``, like 19:30).
+         */
+        NewRunUp: {
+            /** Service Id */
+            service_id?: number | null;
+            /** Dish Id */
+            dish_id?: number | null;
+            /**
+             * Portions
+             * @default 4
+             */
+            portions: number;
+            /**
+             * Serve At
+             * @default 19:00
+             */
+            serve_at: string;
+            /** Day */
+            day?: string | null;
+            /**
+             * Utc Offset Min
+             * @default 0
+             */
+            utc_offset_min: number;
+        };
+        /** ChangeIn */
+        ChangeIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * MoveIn
+         * @description Begin a task at a minute; ``anyway`` though it spoils something.
+         */
+        MoveIn: {
+            /** Key */
+            key: string;
+            /** At */
+            at: number;
+            /**
+             * Anyway
+             * @default false
+             */
+            anyway: boolean;
+        };
+        /** MarkIn */
+        MarkIn: {
+            /** Key */
+            key: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "began" | "over" | "undo";
+            /** At */
+            at?: number | null;
+            /** Revision */
+            revision: number;
+        };
+        /** CallIn */
+        CallIn: {
+            /** Line */
+            line: number;
+            /**
+             * Portions
+             * @default 1
+             */
+            portions: number;
+            /**
+             * Table
+             * @default
+             */
+            table: string;
+            /** At */
+            at?: number | null;
+        };
+        /** GoneIn */
+        GoneIn: {
+            /**
+             * Gone
+             * @default true
+             */
+            gone: boolean;
         };
         /**
          * EntryOut
@@ -6310,6 +7544,203 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Message"];
                 };
+            };
+        };
+    };
+    kestrel_larder_api_list_means: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeansOut"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_add_gear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GearIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_remove_gear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gear_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_add_cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CookIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_remove_cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_save_way: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Way"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_larder_api_usual_way: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8065,6 +9496,522 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_list_run_ups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunUpRow"][];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_new_run_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRunUp"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunUpOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_one_run_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_up_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunUpOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_change_run_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_up_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunUpOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTaken"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_delete_run_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_up_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_how_far: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_up_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanningOut"] | null;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_plan_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_up_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunUpOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_up_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunUpOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_up_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunUpOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_mark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_up_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunUpOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTaken"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_take_mend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_up_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunUpOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTaken"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_call: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_up_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CallIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunUpOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_call_gone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_up_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoneIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunUpOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };

@@ -14,6 +14,9 @@ from kestrel.accounts.actions import open_kitchen
 from kestrel.accounts.models import Kitchen, User
 from kestrel.journal.actions import write_down
 from kestrel.larder.actions import add_burner, add_pan
+from kestrel.larder.means import add_cook, add_gear
+from kestrel.run_up import actions as run_up
+from kestrel.run_up.models import Planning
 from kestrel.sauces.actions import save_new
 from kestrel.sauces.models import Sauce
 from kestrel.service.actions import save_dish, save_service
@@ -46,6 +49,10 @@ def load(about: dict[str, Any]) -> User:
         add_pan(kitchen, **pan)
     for burner in about["burners"]:
         add_burner(kitchen, **burner)
+    for gear in about["gear"]:
+        add_gear(kitchen, **{"name": "", **gear})
+    for cook in about["cooks"]:
+        add_cook(kitchen, **cook)
     sauces: dict[str, Sauce] = {}
     for path in sorted((DEMO / "sauces").glob("*.json")):
         sauces[path.stem] = save_new(kitchen, user, read_sheet(path.read_bytes()))
@@ -69,7 +76,7 @@ def load(about: dict[str, Any]) -> User:
 
 
 def _load_services(kitchen: Kitchen, sauces: dict[str, Sauce], weekdays: dict[str, int]) -> None:
-    """Dishes and services of ``demo/``, which name sauces and dishes by their files; each service on
+    """Dishes, services and run-ups of ``demo/``, which name sauces and dishes by their files; each service on
     the next of its ``weekdays`` (0: Monday)."""
     dishes: dict[str, Dish] = {}
     for path in sorted((DEMO / "dishes").glob("*.json")):
@@ -85,4 +92,8 @@ def _load_services(kitchen: Kitchen, sauces: dict[str, Sauce], weekdays: dict[st
         day = timezone.localdate() + timedelta(days=1)
         while day.weekday() != weekdays[path.stem]:
             day += timedelta(days=1)
-        save_service(kitchen, {**document, "date": day.isoformat()})
+        service = save_service(kitchen, {**document, "date": day.isoformat()})
+        said = json.loads((DEMO / "run-ups" / path.name).read_text(encoding="utf-8"))
+        # Its run-up is planned as soon as a server with its planner runs.
+        row = run_up.of_service(kitchen, service, 0)
+        run_up.ask(run_up.change(row, said, row.revision), Planning.What.PLAN)

@@ -1,0 +1,208 @@
+"""Writes on run-ups, one transaction each."""
+
+from collections.abc import Mapping
+from datetime import date, timedelta
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from kestrel.accounts.models import Kitchen
+from kestrel.problems import Conflict
+from kestrel.run_up import work
+from kestrel.run_up.models import Planning, RunUp
+from kestrel.service.models import Dish, Service
+from saucier.errors import BadInput
+from saucier.run_up import RunUp as Document
+from saucier.run_up import read_run_up, write_run_up
+from saucier.run_up.document import Called, Mark
+from saucier.service import read_service, write_service
+from saucier.words import say
+
+KEPT_PLANNINGS = 20
+"""Of a run-up; older ones are forgotten."""
+
+
+@transaction.atomic
+def of_service(kitchen: Kitchen, service: Service, utc_offset_min: int) -> RunUp:
+    """The run-up of ``service``: the one there is, else a new one."""
+    there = RunUp.objects.filter(kitchen=kitchen, service=service).first()
+    if there is None:
+        there = RunUp(kitchen=kitchen, service=service, document=write_run_up(Document()))
+    there.name = service.name
+    there.date = service.date or timezone.localdate()
+    there.utc_offset_min = utc_offset_min
+    there.save()
+    return there
+
+
+@transaction.atomic
+def tonight(
+    kitchen: Kitchen,
+    dish: Dish,
+    portions: float,
+    clock: str,
+    day: date | None,
+    utc_offset_min: int,
+) -> RunUp:
+    """The run-up of one dish, without a service. Raises :class:`BadInput` by field."""
+    name = str(say("tonight-of", dish=dish.name, portions=portions, clock=clock))
+    meal = write_service(
+        read_service(
+            {
+                "name": name[:120],
+                "serve_at": [clock],
+                "lines": [{"dish": str(dish.pk), "portions": portions}],
+            }
+        )
+    )
+    return RunUp.objects.create(
+        kitchen=kitchen,
+        meal=meal,
+        name=name[:160],
+        date=day or timezone.localdate(),
+        document=write_run_up(Document(served_over=0)),
+        utc_offset_min=utc_offset_min,
+    )
+
+
+@transaction.atomic
+def change(row: RunUp, data: Mapping[str, Any], revision: int) -> RunUp:
+    """``row`` as ``data``. Raises :class:`BadInput` by field, :class:`Conflict` when it was changed
+    meanwhile."""
+    document = write_run_up(read_run_up(data))
+    row = _current(row, revision)
+    row.document = document
+    return _moved(row)
+
+
+@transaction.atomic
+def mark(row: RunUp, key: str, what: str, at: float | None, revision: int) -> RunUp:
+    """A task begun, over, or neither after all. Raises as :func:`change`, and for a task it does not
+    have."""
+    row = _current(row, revision)
+    document = read_run_up(row.document)
+    if key not in _known(row):
+        raise BadInput.at("key", "is-no-task-of-it", key=key[:60])
+    now = work.now_of(row) if at is None else at
+    marks = dict(document.marks)
+    if what == "undo":
+        marks.pop(key, None)
+    elif what == "began":
+        marks[key] = Mark(began=now)
+    else:
+        began = marks[key].began if key in marks else _planned_start(row, key, now)
+        marks[key] = Mark(began=min(began, now), over=now)
+    row.document = write_run_up(
+        Document.model_validate({**document.model_dump(), "marks": marks, "now": now})
+    )
+    return _moved(row)
+
+
+@transaction.atomic
+def call(row: RunUp, line: int, portions: int, table: str, at: float | None) -> RunUp:
+    """A plate called. Raises :class:`BadInput` by field."""
+    row = RunUp.objects.select_for_update().get(pk=row.pk)
+    document = read_run_up(row.document)
+    if line not in document.to_order:
+        raise BadInput.at("line", "is-not-to-order", line=line)
+    called = {
+        "line": line,
+        "portions": portions,
+        "table": table.strip(),
+        "at": work.now_of(row) if at is None else at,
+    }
+    calls = [*(one.model_dump() for one in document.calls), called]
+    row.document = write_run_up(read_run_up({**write_run_up(document), "calls": calls}))
+    return _moved(row)
+
+
+@transaction.atomic
+def gone(row: RunUp, number: int, gone: bool) -> RunUp:
+    """A call that went out, or did not after all. Raises :class:`BadInput` (field ``number``)."""
+    row = RunUp.objects.select_for_update().get(pk=row.pk)
+    document = read_run_up(row.document)
+    if not 0 <= number < len(document.calls):
+        raise BadInput.at("number", "is-no-call", number=number)
+    calls = [
+        Called(**{**one.model_dump(), "gone": gone}) if n == number else one
+        for n, one in enumerate(document.calls)
+    ]
+    row.document = write_run_up(document.model_copy(update={"calls": tuple(calls)}))
+    return _moved(row)
+
+
+@transaction.atomic
+def take_mend(row: RunUp, key: str, revision: int) -> RunUp:
+    """A change that was offered. Raises :class:`BadInput` (field ``key``), :class:`Conflict`."""
+    row = _current(row, revision)
+    offered = (row.planned or {}).get("mends", [])
+    found = next((one for one in offered if one["key"] == key), None)
+    if found is None:
+        raise BadInput.at("key", "is-no-mend-any-more", key=key[:60])
+    row.document = write_run_up(read_run_up(found["after"]))
+    return _moved(row)
+
+
+@transaction.atomic
+def ask(row: RunUp, what: Planning.What, asked: Mapping[str, Any] | None = None) -> Planning:
+    """Have ``row`` planned; whatever is being planned of it is stopped."""
+    Planning.objects.filter(run_up=row, state__in=("waiting", "running")).update(cancel=True)
+    old = Planning.objects.filter(run_up=row).order_by("-pk")[KEPT_PLANNINGS:]
+    Planning.objects.filter(pk__in=[one.pk for one in old]).delete()
+    return Planning.objects.create(
+        kitchen=row.kitchen, run_up=row, what=what, revision=row.revision, asked=dict(asked or {})
+    )
+
+
+def cancel(row: RunUp) -> None:
+    """Stop with the best there is so far."""
+    Planning.objects.filter(run_up=row, state__in=("waiting", "running")).update(cancel=True)
+
+
+def claim() -> Planning | None:
+    """The next planning to do, taken: one that waits, or one whose process is gone."""
+    lost = timezone.now() - timedelta(seconds=15)
+    with transaction.atomic():
+        Planning.objects.filter(state="running", beat_at__lt=lost).update(state="waiting")
+        row = (
+            Planning.objects.select_for_update()
+            .filter(state="waiting")
+            .select_related("run_up", "run_up__kitchen", "run_up__service")
+            .order_by("pk")
+            .first()
+        )
+        if row is None:
+            return None
+        row.state, row.beat_at = Planning.State.RUNNING, timezone.now()
+        row.save(update_fields=["state", "beat_at"])
+    return row
+
+
+def _known(row: RunUp) -> set[str]:
+    days = (row.planned or {}).get("days", [])
+    return {block["key"] for day in days for block in day["blocks"]}
+
+
+def _planned_start(row: RunUp, key: str, otherwise: float) -> float:
+    days = (row.planned or {}).get("days", [])
+    for day in days:
+        for block in day["blocks"]:
+            if block["key"] == key:
+                return float(block["start"])
+    return otherwise
+
+
+def _current(row: RunUp, revision: int) -> RunUp:
+    row = RunUp.objects.select_for_update().get(pk=row.pk)
+    if row.revision != revision:
+        raise Conflict(
+            say("saved-elsewhere", name=row.name), document=row.document, revision=row.revision
+        )
+    return row
+
+
+def _moved(row: RunUp) -> RunUp:
+    row.revision += 1
+    row.save()
+    return row

@@ -1,0 +1,278 @@
+"""The planner's process: takes what is asked for, plans it, writes down how far it is. It runs beside
+the web server and below everything else, so that no cook at the stove ever waits for it."""
+
+import threading
+import time
+from collections.abc import Callable
+from typing import Any
+
+from django.db import connection
+from django.utils import timezone
+
+from kestrel.run_up import actions, work
+from kestrel.run_up.models import Planning, RunUp
+from saucier.errors import BadInput
+from saucier.run_up import Gathered, write_run_up
+from saucier.run_up.build import Day
+from saucier.run_up.calls import Calls
+from saucier.run_up.calls_told import CallPlan, ToOrder
+from saucier.run_up.document import RunUp as Document
+from saucier.run_up.mending import mends, short_of, wants_mending
+from saucier.run_up.sheets import run_sheets
+from saucier.run_up.timed import TimedDay, timed
+from saucier.timing import Schedule
+from saucier.timing.solver import Effort, Impossible, plan
+from saucier.words import Sentence, plain, say
+
+TOLD_EVERY = 0.3
+"""Seconds between two writes of how far it is."""
+MOVE = Effort(seconds=0.3, wall=4.0)
+UNDER_WAY = Effort(seconds=0.3, wall=4.0)
+"""Once cooking has begun an answer is wanted soon, and near the plan that everybody has in mind."""
+EFFORT = Effort()
+
+
+class Worker:
+    """One planning at a time; ``effort`` is how hard each day is tried."""
+
+    def __init__(self, effort: Effort = EFFORT) -> None:
+        self._effort = effort
+
+    def once(self) -> bool:
+        """The next planning done; False where there is none."""
+        job = actions.claim()
+        if job is None:
+            return False
+        _Job(job, self._effort).done()
+        return True
+
+    def run(self, over: Callable[[], bool], pause: float = 0.1) -> None:
+        """Plan until ``over``."""
+        while not over():
+            if not self.once():
+                time.sleep(pause)
+
+
+class _Job:
+    def __init__(self, job: Planning, effort: Effort) -> None:
+        self._job, self._effort = job, effort
+        self._stop = threading.Event()
+        self._told_at = 0.0
+        self._first: float | None = None
+        self._began = time.monotonic()
+
+    def done(self) -> None:
+        over = threading.Event()
+        watch = threading.Thread(target=self._watched, args=(over,), daemon=True)
+        watch.start()
+        state, answer = Planning.State.DONE, {}
+        try:
+            answer = self._answered()
+        except BadInput as bad:
+            state = Planning.State.FAILED
+            answer = {"problems": [{"field": p.field, "message": str(p)} for p in bad.problems]}
+        except Impossible:
+            state, answer = Planning.State.FAILED, {"words": str(say("move.impossible"))}
+        except RunUp.DoesNotExist:
+            state = Planning.State.FAILED
+        finally:
+            over.set()
+            watch.join()
+        Planning.objects.filter(pk=self._job.pk).update(
+            state=state, answer=answer, ended_at=timezone.now()
+        )
+
+    def _watched(self, over: threading.Event) -> None:
+        """Says it is alive, and hears when somebody asks it to stop."""
+        while not over.wait(0.4):
+            rows = Planning.objects.filter(pk=self._job.pk)
+            rows.update(beat_at=timezone.now())
+            if not rows.filter(cancel=False).exists():
+                self._stop.set()
+        connection.close()
+
+    def _answered(self) -> dict[str, Any]:
+        row = RunUp.objects.select_related("kitchen", "service").get(pk=self._job.run_up_id)
+        ready = work.ready(row)
+        document = work.document_of(row)
+        if self._job.what == Planning.What.MOVE:
+            return self._moved(row, ready, document)
+        if self._job.what == Planning.What.CALL and row.planned:
+            told = {**row.planned, "calls": plain(_calls(ready, document))}
+            RunUp.objects.filter(pk=row.pk).update(planned=told)
+            return {}
+        return self._planned(row, ready, document)
+
+    # -- a plan
+
+    def _planned(self, row: RunUp, ready: work.Ready, document: Document) -> dict[str, Any]:
+        gathered = ready.gathered(document)
+        days, today = [], None
+        for day in gathered.days:
+            problem = gathered.problem(day)
+            under_way = document.now is not None
+            near = _starts(row) if under_way else None
+            effort = UNDER_WAY if under_way else self._effort
+            schedule = plan(problem, effort, self._tell, self._stop, near)
+            days.append(timed(gathered, day, problem, schedule, ready.kitchen))
+            if day == 0:
+                today = (problem, schedule)
+        told = _told(gathered, days, ready, document)
+        self._keep(row, ready, told)
+        if today and wants_mending(today[1]) and not self._stop.is_set():
+            self._say({"stage": "mending"})
+            told["short"] = plain(short_of(*today))
+            offered = mends(gathered, today[1], ready.gathered, self._tried)
+            told["mends"] = [
+                {**plain(one), "after": write_run_up(_own(one.after, row))} for one in offered
+            ]
+            told["mended"] = True
+            self._keep(row, ready, told)
+        return {}
+
+    def _keep(self, row: RunUp, ready: work.Ready, told: dict[str, Any]) -> None:
+        RunUp.objects.filter(pk=row.pk).update(planned=told, planned_of=ready.of)
+
+    def _tried(self, number: int, of: int) -> bool:
+        self._say({"stage": "mending", "tried": number, "of": of})
+        return not self._stop.is_set()
+
+    def _tell(self, schedule: Schedule) -> None:
+        now = time.monotonic()
+        if self._first is None:
+            self._first = now - self._began
+        if now - self._told_at >= TOLD_EVERY:
+            self._told_at = now
+            self._say(
+                {
+                    "stage": schedule.reached[-1].stage,
+                    "reached": {one.stage: one.value for one in schedule.reached},
+                    "bounds": {one.stage: one.bound for one in schedule.reached},
+                    "first_s": self._first,
+                    "seconds": now - self._began,
+                }
+            )
+
+    def _say(self, progress: dict[str, Any]) -> None:
+        Planning.objects.filter(pk=self._job.pk).update(progress=progress)
+
+    # -- a move that is tried
+
+    def _moved(self, row: RunUp, ready: work.Ready, document: Document) -> dict[str, Any]:
+        """The task begun when the cook put it, where that harms nothing; else why not. What was refused
+        is not kept."""
+        key, at = str(self._job.asked["key"]), float(self._job.asked["at"])
+        before = _now_planned(row)
+        pinned = document.model_copy(update={"pins": {**document.pins, key: at}})
+        gathered = ready.gathered(pinned)
+        day: Day = -1 if gathered.board.jobs[key].day else 0
+        problem = gathered.problem(day)
+        try:
+            schedule = plan(problem, MOVE, None, self._stop, _starts(row))
+        except Impossible:
+            return {"refused": str(say("move.impossible")), "key": key, "at": at}
+        found = timed(gathered, day, problem, schedule, ready.kitchen)
+        if why := _worse(found, before.get(day, {})):
+            if not self._job.asked.get("anyway"):
+                return {"refused": str(why), "key": key, "at": at}
+        own = _own(pinned, row)
+        updated = RunUp.objects.filter(pk=row.pk, revision=row.revision)
+        if not updated.update(document=write_run_up(own), revision=row.revision + 1):
+            return {"refused": str(say("saved-elsewhere", name=row.name)), "key": key, "at": at}
+        row.refresh_from_db()
+        days = [found if d == day else None for d in gathered.days]
+        kept = {d["day"]: d for d in (row.planned or {}).get("days", [])}
+        told = {
+            **(row.planned or {}),
+            "days": [
+                plain(one) if one else kept[d]
+                for d, one in zip(gathered.days, days, strict=True)
+                if one or d in kept
+            ],
+            "sheets": plain(run_sheets([found])) if len(gathered.days) == 1 else
+            (row.planned or {}).get("sheets", []),
+        }
+        self._keep(row, work.ready(row), told)
+        return {"moved": key, "at": at}
+
+
+def _told(
+    gathered: Gathered, days: list[TimedDay], ready: work.Ready, document: Document
+) -> dict[str, Any]:
+    order: list[ToOrder] = []
+    if document.to_order:
+        calls = Calls(ready.plan, ready.kitchen, gathered.means, document, ready.library)
+        lines = [line for line in ready.plan.lines if not line.refused]
+        order = [calls.to_order(line) for line in lines if line.number in document.to_order]
+    return {
+        "days": plain(days),
+        "sheets": plain(run_sheets(days)),
+        "served": {str(sitting): at for sitting, at in gathered.served.items()},
+        "remarks": plain(gathered.remarks),
+        "lines": [
+            {"number": line.number, "name": str(line.called), "portions": line.line.portions,
+             "filled": line.layout is not None,
+             "cold": line.dish.filled == "cold" and line.layout is not None}
+            for line in ready.plan.lines
+            if not line.refused
+        ],
+        "lanes": {
+            "cooks": [cook.name for cook in gathered.means.cooks],
+            "rings": [ring.name for ring in gathered.means.rings],
+        },
+        "to_order": plain(order),
+        "calls": plain(_calls(ready, document)),
+        "mends": [],
+        "short": [],
+        "mended": False,
+    }
+
+
+def _calls(ready: work.Ready, document: Document) -> tuple[CallPlan, ...]:
+    if not document.calls:
+        return ()
+    means = ready.gathered(document).means
+    calls = Calls(ready.plan, ready.kitchen, means, document, ready.library)
+    return calls.planned(document.calls)
+
+
+def _starts(row: RunUp) -> dict[str, float]:
+    """When each task was planned to begin, last time."""
+    days = (row.planned or {}).get("days", [])
+    return {block["key"]: float(block["start"]) for day in days for block in day["blocks"]}
+
+
+def _own(document: Document, row: RunUp) -> Document:
+    """``document`` without what the stove says anyhow."""
+    stove = work.at_the_stove(row)
+    marks = {key: mark for key, mark in document.marks.items() if key not in stove}
+    return document.model_copy(update={"marks": marks})
+
+
+def _now_planned(row: RunUp) -> dict[int, dict[str, Any]]:
+    return {day["day"]: day for day in (row.planned or {}).get("days", [])}
+
+
+def _worse(found: TimedDay, before: dict[str, Any]) -> Sentence | None:
+    """What a move would spoil that is well now."""
+    late = sum(found.late.values())
+    if late > sum((before.get("late") or {}).values()) + 0.5:
+        return say("move.late", minutes=max(found.late.values()))
+    harmed = [(block, wait) for block in found.blocks for wait in block.waits if wait.harmed]
+    was = {
+        (block["key"], wait["until"])
+        for block in before.get("blocks", [])
+        for wait in block["waits"]
+        if wait["longest"] is not None and wait["minutes"] > wait["longest"] + 0.26
+    }
+    fresh = [(b, w) for b, w in harmed if (b.key, w.until) not in was]
+    if not fresh:
+        return None
+    block, wait = max(fresh, key=lambda pair: pair[1].minutes - (pair[1].longest or 0.0))
+    return say(
+        "move.harmed",
+        name=block.name,
+        minutes=wait.minutes,
+        longest=wait.longest or 0.0,
+        why=wait.why,
+    )

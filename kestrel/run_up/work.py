@@ -1,0 +1,103 @@
+"""A run-up gathered for the core: its service, the kitchen's means, what happened at the stove."""
+
+import hashlib
+import json
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.utils import timezone
+
+from kestrel.larder.means import library_of, means_of
+from kestrel.run_up.models import RunUp
+from kestrel.service.work import gathered as gathered_service
+from kestrel.service.work import typed_service
+from kestrel.stove.models import Batch
+from saucier.errors import BadInput
+from saucier.kitchen import Kitchen as CoreKitchen
+from saucier.run_up import Gathered, Library, Means, read_run_up, run_up, write_run_up
+from saucier.run_up import RunUp as Document
+from saucier.run_up.document import Mark
+from saucier.service import Plan
+
+
+@dataclass(frozen=True)
+class Ready:
+    """All that a run-up of ``row`` is planned with."""
+
+    row: RunUp
+    plan: Plan
+    kitchen: CoreKitchen
+    means: Means
+    library: Library
+
+    def gathered(self, document: Document) -> Gathered:
+        """Its jobs, as ``document`` has it. Raises :class:`BadInput` by field."""
+        return run_up(self.plan, self.kitchen, self.means, document, self.library)
+
+    @property
+    def of(self) -> str:
+        """A mark of everything the plan goes by: another one, and it has to be planned anew."""
+        document = document_of(self.row).model_copy(update={"calls": ()})
+        told = {
+            "service": service_document(self.row),
+            "pins": self.row.service.pinned if self.row.service else {},
+            "document": write_run_up(document),
+            "means": repr(self.means),
+            "ways": [way.model_dump(mode="json") for way in self.library.ways.values()],
+        }
+        text = json.dumps(told, sort_keys=True, default=str)
+        return hashlib.sha256(text.encode()).hexdigest()
+
+
+def service_document(row: RunUp) -> Mapping[str, Any]:
+    """The service it is of, or the one dish of tonight."""
+    document: Mapping[str, Any] = row.service.document if row.service else row.meal or {}
+    return document
+
+
+def ready(row: RunUp) -> Ready:
+    """Everything for planning ``row``. Raises :class:`BadInput` where there is nothing to plan."""
+    document = service_document(row)
+    pinned = row.service.pinned if row.service else {}
+    all_of_it = gathered_service(row.kitchen, document, pinned)
+    plan = all_of_it.plan(typed_service(document, all_of_it.kitchen))
+    if not any(not line.refused for line in plan.lines):
+        raise BadInput.at("lines", "nothing-to-time")
+    return Ready(row, plan, all_of_it.kitchen, means_of(row.kitchen), library_of(row.kitchen))
+
+
+def document_of(row: RunUp) -> Document:
+    """The cook's own word, with what happened at the stove in it."""
+    document = read_run_up(row.document)
+    marks = {**document.marks, **at_the_stove(row)}
+    return document.model_copy(update={"marks": marks})
+
+
+def at_the_stove(row: RunUp) -> dict[str, Mark]:
+    """Pots of its service that are on the stove or done, as marks of their tasks."""
+    if row.service is None:
+        return {}
+    by_pot: dict[str, int] = {}
+    found: dict[str, Mark] = {}
+    batches = Batch.objects.filter(service=row.service).exclude(status=Batch.Status.LEFT)
+    for batch in batches.order_by("started_at", "pk"):
+        number = by_pot.get(batch.pot, 0) + 1
+        by_pot[batch.pot] = number
+        began = minute_at(row, batch.started_at)
+        over = minute_at(row, batch.ended_at) if batch.ended_at else None
+        found[f"pot:{batch.pot}#{number}"] = Mark(began=began, over=over)
+    return {key: mark for key, mark in found.items() if -2880 <= mark.began <= 4320}
+
+
+def minute_at(row: RunUp, moment: datetime) -> float:
+    """A moment as minutes from midnight of the day, by the kitchen's clock."""
+    local = moment + timedelta(minutes=row.utc_offset_min)
+    midnight = datetime(row.date.year, row.date.month, row.date.day, tzinfo=moment.tzinfo)
+    return round((local - midnight).total_seconds() / 60.0 * 2) / 2
+
+
+def now_of(row: RunUp) -> float:
+    """This moment, minutes from midnight of the day."""
+    return minute_at(row, timezone.now())
