@@ -15,7 +15,7 @@ from kestrel.service.models import Dish, Service
 from saucier.errors import BadInput
 from saucier.run_up import RunUp as Document
 from saucier.run_up import read_run_up, write_run_up
-from saucier.run_up.document import Called, Mark
+from saucier.run_up.document import Called, Happened
 from saucier.service import read_service, write_service
 from saucier.words import say
 
@@ -89,10 +89,10 @@ def mark(row: RunUp, key: str, what: str, at: float | None, revision: int) -> Ru
     if what == "undo":
         marks.pop(key, None)
     elif what == "began":
-        marks[key] = Mark(began=now)
+        marks[key] = Happened(began=now)
     else:
         began = marks[key].began if key in marks else _planned_start(row, key, now)
-        marks[key] = Mark(began=min(began, now), over=now)
+        marks[key] = Happened(began=min(began, now), over=now)
     row.document = write_run_up(
         Document.model_validate({**document.model_dump(), "marks": marks, "now": now})
     )

@@ -16,7 +16,7 @@ from kestrel.run_up.schemas import (
     ChangeIn,
     GoneIn,
     MarkIn,
-    MendIn,
+    TakeMendIn,
     MoveIn,
     NewRunUp,
     PlanningOut,
@@ -158,7 +158,7 @@ def mark(request: HttpRequest, run_up_id: int, given: MarkIn):
 @router.post(
     "/{run_up_id}/mend", response={200: RunUpOut, 404: Message, 409: KeptTaken, 422: Problems}
 )
-def take_mend(request: HttpRequest, run_up_id: int, given: MendIn):
+def take_mend(request: HttpRequest, run_up_id: int, given: TakeMendIn):
     """A change that was offered because it mends the plan."""
     return _asked(actions.take_mend(_row(request, run_up_id), given.key, given.revision))
 

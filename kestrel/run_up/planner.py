@@ -26,6 +26,7 @@ from saucier.words import Sentence, plain, say
 
 TOLD_EVERY = 0.3
 """Seconds between two writes of how far it is."""
+ROUGH = Effort(seconds=0.05, wall=0.8)
 MOVE = Effort(seconds=0.3, wall=4.0)
 UNDER_WAY = Effort(seconds=0.3, wall=4.0)
 """Once cooking has begun an answer is wanted soon, and near the plan that everybody has in mind."""
@@ -58,6 +59,8 @@ class _Job:
         self._job, self._effort = job, effort
         self._stop = threading.Event()
         self._told_at = 0.0
+        self._kept = 0
+        self._progress: dict[str, Any] = {}
         self._first: float | None = None
         self._began = time.monotonic()
 
@@ -107,17 +110,37 @@ class _Job:
 
     def _planned(self, row: RunUp, ready: work.Ready, document: Document) -> dict[str, Any]:
         gathered = ready.gathered(document)
-        days, today = [], None
-        for day in gathered.days:
-            problem = gathered.problem(day)
-            under_way = document.now is not None
-            near = _starts(row) if under_way else None
-            effort = UNDER_WAY if under_way else self._effort
-            schedule = plan(problem, effort, self._tell, self._stop, near)
-            days.append(timed(gathered, day, problem, schedule, ready.kitchen))
-            if day == 0:
-                today = (problem, schedule)
-        told = _told(gathered, days, ready, document)
+        under_way = document.now is not None
+        near = _starts(row) if under_way else None
+        problems = {day: gathered.problem(day) for day in gathered.days}
+
+        def planned(effort: Effort, near: dict[int, dict[str, float] | None]) -> list[Schedule]:
+            return [
+                plan(problem, effort, self._tell, self._stop, near.get(day))
+                for day, problem in problems.items()
+            ]
+
+        def told_of(schedules: list[Schedule]) -> dict[str, Any]:
+            days = [
+                timed(gathered, day, problem, schedule, ready.kitchen)
+                for (day, problem), schedule in zip(problems.items(), schedules, strict=True)
+            ]
+            return _told(gathered, days, ready, document, row.planned or {})
+
+        # A plan to look at within the second, then the good one.
+        rough = planned(ROUGH, dict.fromkeys(problems, near))
+        told = told_of(rough)
+        self._keep(row, ready, told)
+        starts: dict[int, dict[str, float] | None] = {
+            day: dict(one.starts) for day, one in zip(problems, rough, strict=True)
+        }
+        schedules = planned(UNDER_WAY if under_way else self._effort, starts)
+        told = told_of(schedules)
+        if document.to_order:
+            told["to_order"] = plain(_to_order(gathered, ready, document))
+        today = next(
+            ((problems[d], s) for d, s in zip(problems, schedules, strict=True) if d == 0), None
+        )
         self._keep(row, ready, told)
         if today and wants_mending(today[1]) and not self._stop.is_set():
             self._say({"stage": "mending"})
@@ -131,7 +154,10 @@ class _Job:
         return {}
 
     def _keep(self, row: RunUp, ready: work.Ready, told: dict[str, Any]) -> None:
+        """What is planned so far, for whoever looks."""
         RunUp.objects.filter(pk=row.pk).update(planned=told, planned_of=ready.of)
+        self._kept += 1
+        self._say(self._progress)
 
     def _tried(self, number: int, of: int) -> bool:
         self._say({"stage": "mending", "tried": number, "of": of})
@@ -154,7 +180,8 @@ class _Job:
             )
 
     def _say(self, progress: dict[str, Any]) -> None:
-        Planning.objects.filter(pk=self._job.pk).update(progress=progress)
+        self._progress = {**progress, "kept": self._kept}
+        Planning.objects.filter(pk=self._job.pk).update(progress=self._progress)
 
     # -- a move that is tried
 
@@ -196,14 +223,19 @@ class _Job:
         return {"moved": key, "at": at}
 
 
+def _to_order(gathered: Gathered, ready: work.Ready, document: Document) -> list[ToOrder]:
+    calls = Calls(ready.plan, ready.kitchen, gathered.means, document, ready.library)
+    lines = [line for line in ready.plan.lines if not line.refused]
+    return [calls.to_order(line) for line in lines if line.number in document.to_order]
+
+
 def _told(
-    gathered: Gathered, days: list[TimedDay], ready: work.Ready, document: Document
+    gathered: Gathered,
+    days: list[TimedDay],
+    ready: work.Ready,
+    document: Document,
+    before: dict[str, Any],
 ) -> dict[str, Any]:
-    order: list[ToOrder] = []
-    if document.to_order:
-        calls = Calls(ready.plan, ready.kitchen, gathered.means, document, ready.library)
-        lines = [line for line in ready.plan.lines if not line.refused]
-        order = [calls.to_order(line) for line in lines if line.number in document.to_order]
     return {
         "days": plain(days),
         "sheets": plain(run_sheets(days)),
@@ -220,7 +252,7 @@ def _told(
             "cooks": [cook.name for cook in gathered.means.cooks],
             "rings": [ring.name for ring in gathered.means.rings],
         },
-        "to_order": plain(order),
+        "to_order": [o for o in before.get("to_order", []) if o["line"] in document.to_order],
         "calls": plain(_calls(ready, document)),
         "mends": [],
         "short": [],

@@ -118,7 +118,7 @@ class MarkIn(Schema):
     revision: int
 
 
-class MendIn(Schema):
+class TakeMendIn(Schema):
     key: str
     revision: int
 

@@ -18,7 +18,7 @@ from saucier.errors import BadInput
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.run_up import Gathered, Library, Means, read_run_up, run_up, write_run_up
 from saucier.run_up import RunUp as Document
-from saucier.run_up.document import Mark
+from saucier.run_up.document import Happened
 from saucier.service import Plan
 
 
@@ -75,19 +75,19 @@ def document_of(row: RunUp) -> Document:
     return document.model_copy(update={"marks": marks})
 
 
-def at_the_stove(row: RunUp) -> dict[str, Mark]:
+def at_the_stove(row: RunUp) -> dict[str, Happened]:
     """Pots of its service that are on the stove or done, as marks of their tasks."""
     if row.service is None:
         return {}
     by_pot: dict[str, int] = {}
-    found: dict[str, Mark] = {}
+    found: dict[str, Happened] = {}
     batches = Batch.objects.filter(service=row.service).exclude(status=Batch.Status.LEFT)
     for batch in batches.order_by("started_at", "pk"):
         number = by_pot.get(batch.pot, 0) + 1
         by_pot[batch.pot] = number
         began = minute_at(row, batch.started_at)
         over = minute_at(row, batch.ended_at) if batch.ended_at else None
-        found[f"pot:{batch.pot}#{number}"] = Mark(began=began, over=over)
+        found[f"pot:{batch.pot}#{number}"] = Happened(began=began, over=over)
     return {key: mark for key, mark in found.items() if -2880 <= mark.began <= 4320}
 
 

@@ -55,7 +55,7 @@ class Extra(Part):
     end: Moment | None = None
 
 
-class Mark(Part):
+class Happened(Part):
     """What happened: when a task began and when it was over."""
 
     began: Moment
@@ -98,7 +98,7 @@ class RunUp(Part):
     rings: Annotated[dict[Key, Name], Field(max_length=200)] = Field(default_factory=dict)
     minutes: Annotated[dict[Key, Minutes], Field(max_length=400)] = Field(default_factory=dict)
     pins: Annotated[dict[Key, Moment], Field(max_length=400)] = Field(default_factory=dict)
-    marks: Annotated[dict[Key, Mark], Field(max_length=800)] = Field(default_factory=dict)
+    marks: Annotated[dict[Key, Happened], Field(max_length=800)] = Field(default_factory=dict)
     calls: Annotated[tuple[Called, ...], Field(max_length=400)] = ()
     now: Moment | None = None
 

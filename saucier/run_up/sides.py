@@ -106,7 +106,8 @@ def _cooked(
         touches += [Touch(begun + share * each_min, say("job.turn")) for share in way.turns]
         do(way.take_out, "all", say("job.out"))
         if load < loads - 1:
-            do(between, "none", say("job.recover"))
+            short = way.hands == "all" and between < 1.0  # nobody walks away for half a minute
+            do(between, "all" if short else "none", say("job.recover"))
     off = clock
     do(way.sink, "all", say("job.drain"))
     uses = _uses(at, way, grams / loads, water, off)

@@ -20,6 +20,7 @@ from dataclasses import dataclass, replace
 
 from ortools.sat.python import cp_model
 
+from saucier.timing.measure import measured
 from saucier.timing.model import Model
 from saucier.timing.problem import TICKS, Problem
 from saucier.timing.rule import by_rule
@@ -270,9 +271,14 @@ class _Search:
                 continue
             values = list(solver.response_proto.solution)
             named = _read(model, values.__getitem__, schedule.reached, self._began)
-            named = _with_names(named, model, values)
-            starts = settled(self._problem, named, 2)
-            return replace(named, starts=starts) if starts else named
+            named = _wanted_washes(_with_names(named, model, values), self._problem)
+            starts = settled(self._problem, named, 2) or named.starts
+            came_to = measured(self._problem, starts)
+            return replace(
+                named,
+                starts=starts,
+                reached=tuple(replace(one, value=came_to[one.stage]) for one in named.reached),
+            )
         return schedule
 
 
@@ -417,6 +423,21 @@ def _changes(model: Model) -> cp_model.LinearExprT:
 
 def _pairs(several: Sequence[dict[str, cp_model.IntVar]]) -> Iterator[tuple[dict[str, cp_model.IntVar], dict[str, cp_model.IntVar]]]:
     return zip(several, several[1:], strict=False)
+
+
+def _wanted_washes(schedule: Schedule, problem: Problem) -> Schedule:
+    """Without washes of pans that nobody wants again."""
+    wanted = set()
+    for number, hold in enumerate(problem.holds):
+        again = any(
+            pan == schedule.pans[number]
+            and other != number
+            and schedule.starts[problem.holds[other].first] > schedule.starts[hold.first]
+            for other, pan in enumerate(schedule.pans)
+        )
+        if hold.wash and again:
+            wanted.add(hold.wash)
+    return replace(schedule, washed=schedule.washed & wanted)
 
 
 def _with_names(schedule: Schedule, model: Model, values: Sequence[int]) -> Schedule:

@@ -6,6 +6,7 @@ export const places = [
   { key: 'sauces', path: '/sauces', name: 'Sauces' },
   { key: 'dishes', path: '/dishes', name: 'Dishes' },
   { key: 'service', path: '/service', name: 'Service' },
+  { key: 'run-up', path: '/run-up', name: 'Run-up' },
   { key: 'stove', path: '/stove', name: 'Stove' },
   { key: 'fix', path: '/fix', name: 'Fix it' },
   { key: 'journal', path: '/journal', name: 'Journal' },
@@ -53,6 +54,17 @@ export const router = createRouter({
     {
       path: '/service/:id(\\d+)/sheet',
       component: () => import('./places/service/PrintSheet.vue'),
+      props: (to) => ({ id: Number(to.params.id) }),
+    },
+    { path: '/run-up', component: () => import('./places/run-up/RunUps.vue') },
+    {
+      path: '/run-up/:id(\\d+)',
+      component: () => import('./places/run-up/RunUp.vue'),
+      props: (to) => ({ id: Number(to.params.id) }),
+    },
+    {
+      path: '/run-up/:id(\\d+)/sheets',
+      component: () => import('./places/run-up/RunSheets.vue'),
       props: (to) => ({ id: Number(to.params.id) }),
     },
     { path: '/stove', component: () => import('./places/stove/Stove.vue') },

@@ -3757,13 +3757,30 @@ export interface components {
         };
         /**
          * Mark
-         * @description What happened: when a task began and when it was over.
+         * @description A place on the way down: ``key`` is a grade, ``rich``, ``oily`` or ``split``, or ``strong``
+         *     (so many times). ``mass_g`` is all that is in the pot, ``scale_g`` with the pan on the scale
+         *     (None where its tare is not known), ``level_mm`` a dip in it, ``minutes`` from the step's
+         *     beginning, ``share`` of the liquid, ``strength`` how many times as strong, and the salt there.
          */
         Mark: {
-            /** Began */
-            began: number;
-            /** Over */
-            over?: number | null;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Mass G */
+            mass_g: number;
+            /** Scale G */
+            scale_g: number | null;
+            /** Level Mm */
+            level_mm: number;
+            /** Minutes */
+            minutes: number;
+            /** Share */
+            share: number;
+            /** Strength */
+            strength: number;
+            /** Salt Pct */
+            salt_pct: number;
         };
         /**
          * MeasuredBy
@@ -6229,8 +6246,15 @@ export interface components {
         };
         /** MendIn */
         MendIn: {
-            /** Key */
-            key: string;
+            /** Sign */
+            sign: string;
+            /** Title */
+            title: string;
+            /**
+             * Do
+             * @default []
+             */
+            do: string[];
             /** Revision */
             revision: number;
         };
@@ -6429,6 +6453,16 @@ export interface components {
             start?: number | null;
             /** End */
             end?: number | null;
+        };
+        /**
+         * Happened
+         * @description What happened: when a task began and when it was over.
+         */
+        Happened: {
+            /** Began */
+            began: number;
+            /** Over */
+            over?: number | null;
         };
         /**
          * Held
@@ -6656,7 +6690,7 @@ export interface components {
             };
             /** Marks */
             marks?: {
-                [key: string]: components["schemas"]["Mark"];
+                [key: string]: components["schemas"]["Happened"];
             };
             /**
              * Calls
@@ -6904,6 +6938,13 @@ export interface components {
             what: "began" | "over" | "undo";
             /** At */
             at?: number | null;
+            /** Revision */
+            revision: number;
+        };
+        /** TakeMendIn */
+        TakeMendIn: {
+            /** Key */
+            key: string;
             /** Revision */
             revision: number;
         };
@@ -9885,7 +9926,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MendIn"];
+                "application/json": components["schemas"]["TakeMendIn"];
             };
         };
         responses: {

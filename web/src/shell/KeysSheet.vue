@@ -9,7 +9,7 @@ const keys = [
   ['n', 'new sauce in Sauces, new dish in Dishes, new service in Service'],
   ['Ctrl S', 'save the sauce, the dish or the service'],
   ['↑ ↓', 'on an edge of a dish’s picture: more, less'],
-  ['Ctrl Z', 'undo, Ctrl Shift Z redo, in a sauce, a dish or a service'],
+  ['Ctrl Z', 'undo, Ctrl Shift Z redo, in a sauce, a dish or a service; undo in a run-up'],
   ['↑ ↓', 'step before, step after, in a sauce'],
   ['space', 'move on, at the stove'],
   ['backspace', 'step back, at the stove'],

@@ -2,7 +2,7 @@
 /** A dish made while it is seen: its parts left, its picture in the middle with the part that was pressed
  * under it, what a portion comes to right. */
 import { useTitle } from '@vueuse/core'
-import { NButton, useMessage } from 'naive-ui'
+import { NButton, NPopover, useMessage } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
@@ -12,6 +12,7 @@ import { spokenField } from '@/shell/form'
 import { onEditKeys } from '@/shell/keys'
 import { useSession } from '@/shell/session'
 import { NEW_DISH, pulled, useDish } from './dish'
+import Tonight from '../run-up/Tonight.vue'
 import DishFigures from './DishFigures.vue'
 import DishParts from './DishParts.vue'
 import PartFields from './PartFields.vue'
@@ -116,6 +117,10 @@ onEditKeys({ save: () => void save(), undo: dish.undo, redo: dish.redo })
       <div class="buttons">
         <NButton :disabled="!past.length" aria-label="Undo" title="Undo (Ctrl Z)" @click="dish.undo">↶</NButton>
         <NButton :disabled="!future.length" aria-label="Redo" title="Redo (Ctrl Shift Z)" @click="dish.redo">↷</NButton>
+        <NPopover v-if="id !== null && !dirty" trigger="click" placement="bottom-end">
+          <template #trigger><NButton>Tonight</NButton></template>
+          <Tonight :dish="id" />
+        </NPopover>
         <template v-if="conflict">
           <NButton @click="save(true)">Put mine in its place</NButton>
           <NButton type="primary" @click="dish.takeTheirs()">Take theirs</NButton>

@@ -8,6 +8,7 @@ import { api, ask, type Schemas } from '@/api/client'
 import { spokenField } from '@/shell/form'
 import { useHob } from '@/shell/hob'
 import { onEditKeys, onKey } from '@/shell/keys'
+import { offsetHere } from '../run-up/run-up'
 import Filling from './Filling.vue'
 import Lines from './Lines.vue'
 import MatrixCost from './MatrixCost.vue'
@@ -66,7 +67,18 @@ async function save(over = false): Promise<boolean> {
 async function take(key: string): Promise<void> {
   if (dirty.value && !(await save())) return
   if (key === 'sheet') void router.push(`/service/${props.id}/sheet`)
+  else if (key === 'run-up') await runUp()
   else location.assign(`/api/services/${props.id}/${key === 'csv' ? 'production.csv' : 'whole.json'}`)
+}
+/** The timed plan of this service. */
+async function runUp(): Promise<void> {
+  try {
+    const body = { service_id: props.id, portions: 1, serve_at: '12:00', utc_offset_min: offsetHere() }
+    const made = await ask(api.POST('/api/run-ups', { body }))
+    await router.push(`/run-up/${made.id}`)
+  } catch (error) {
+    message.error((error as Error).message)
+  }
 }
 const batches = ref<Schemas['PotOfService'][]>([])
 async function loadBatches(): Promise<void> {

@@ -65,6 +65,7 @@ const subjects = { name: 'name', date: 'date', serve_at: 'serve_at', pans: 'Your
       <NDropdown trigger="click" :options="more" @select="(key: string) => emit('take', key)"
         ><NButton>Print, CSV</NButton></NDropdown
       >
+      <NButton @click="emit('take', 'run-up')">Run-up</NButton>
       <NButton type="primary" :loading="saving" :disabled="!dirty" @click="emit('save')">Save</NButton>
     </div>
     <ProblemLine
