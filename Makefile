@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Node from the environment where a new enough one had to be put there (tools/need).
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo run test lint types bench mutants screenshots setup fmt lock hooks release clean
+.PHONY: demo run test lint types bench trial mutants screenshots setup fmt lock hooks release clean
 
 demo: setup var/.static ## set up, build, load the demo kitchen, serve it
 	@KESTREL_DB=$(DEMO_DB) $(PY) manage.py migrate --verbosity 0
@@ -41,6 +41,9 @@ bench: setup var/.static ## the figures to hold, measured
 	@tools/need browser
 	@tools/need spreadsheet
 	@$(PY) -m tools.bench
+
+trial: setup ## the planner on random services, looked over and set beside a cook's rule: SERVICES=300
+	@$(PY) -m tools.trial $(or $(SERVICES),40)
 
 screenshots: setup var/.static ## docs/screenshots from the demo kitchen
 	@tools/need browser

@@ -26,7 +26,7 @@ MOST_OF_ITS_KIND = 40
 
 def means_of(kitchen: Kitchen) -> Means:
     """Everything ``kitchen`` has to cook with; what it never said is taken for granted."""
-    rings = []
+    rings: list[Ring] = []
     for number, burner in enumerate(Burner.objects.filter(kitchen=kitchen)):
         part = SheetBurner.model_validate({"kind": burner.kind, "watts": burner.watts})
         there = [ring.name for ring in rings]

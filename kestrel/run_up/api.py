@@ -16,12 +16,12 @@ from kestrel.run_up.schemas import (
     ChangeIn,
     GoneIn,
     MarkIn,
-    TakeMendIn,
     MoveIn,
     NewRunUp,
     PlanningOut,
     RunUpOut,
     RunUpRow,
+    TakeMendIn,
 )
 from kestrel.service.models import Dish, Service
 from kestrel.service.schemas import KeptTaken
@@ -98,9 +98,7 @@ def how_far(request: HttpRequest, run_up_id: int):
     return _row(request, run_up_id).plannings.order_by("-pk").first()
 
 
-@router.put(
-    "/{run_up_id}", response={200: RunUpOut, 404: Message, 409: KeptTaken, 422: Problems}
-)
+@router.put("/{run_up_id}", response={200: RunUpOut, 404: Message, 409: KeptTaken, 422: Problems})
 def change_run_up(request: HttpRequest, run_up_id: int, given: ChangeIn):
     """Another word of the cook's: it is planned anew."""
     row = _row(request, run_up_id)

@@ -199,9 +199,9 @@ class _Job:
         except Impossible:
             return {"refused": str(say("move.impossible")), "key": key, "at": at}
         found = timed(gathered, day, problem, schedule, ready.kitchen)
-        if why := _worse(found, before.get(day, {})):
-            if not self._job.asked.get("anyway"):
-                return {"refused": str(why), "key": key, "at": at}
+        why = _worse(found, before.get(day, {}))
+        if why and not self._job.asked.get("anyway"):
+            return {"refused": str(why), "key": key, "at": at}
         own = _own(pinned, row)
         updated = RunUp.objects.filter(pk=row.pk, revision=row.revision)
         if not updated.update(document=write_run_up(own), revision=row.revision + 1):
@@ -216,8 +216,9 @@ class _Job:
                 for d, one in zip(gathered.days, days, strict=True)
                 if one or d in kept
             ],
-            "sheets": plain(run_sheets([found])) if len(gathered.days) == 1 else
-            (row.planned or {}).get("sheets", []),
+            "sheets": plain(run_sheets([found]))
+            if len(gathered.days) == 1
+            else (row.planned or {}).get("sheets", []),
         }
         self._keep(row, work.ready(row), told)
         return {"moved": key, "at": at}
@@ -242,9 +243,13 @@ def _told(
         "served": {str(sitting): at for sitting, at in gathered.served.items()},
         "remarks": plain(gathered.remarks),
         "lines": [
-            {"number": line.number, "name": str(line.called), "portions": line.line.portions,
-             "filled": line.layout is not None,
-             "cold": line.dish.filled == "cold" and line.layout is not None}
+            {
+                "number": line.number,
+                "name": str(line.called),
+                "portions": line.line.portions,
+                "filled": line.layout is not None,
+                "cold": line.dish.filled == "cold" and line.layout is not None,
+            }
             for line in ready.plan.lines
             if not line.refused
         ],

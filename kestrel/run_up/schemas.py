@@ -132,4 +132,3 @@ class CallIn(Schema):
 
 class GoneIn(Schema):
     gone: bool = True
-

@@ -20,6 +20,7 @@ from saucier.run_up import Gathered, Library, Means, read_run_up, run_up, write_
 from saucier.run_up import RunUp as Document
 from saucier.run_up.document import Happened
 from saucier.service import Plan
+from saucier.words import plain
 
 
 @dataclass(frozen=True)
@@ -44,11 +45,21 @@ class Ready:
             "service": service_document(self.row),
             "pins": self.row.service.pinned if self.row.service else {},
             "document": write_run_up(document),
-            "means": repr(self.means),
+            "means": plain(self.means),
             "ways": [way.model_dump(mode="json") for way in self.library.ways.values()],
         }
-        text = json.dumps(told, sort_keys=True, default=str)
+        text = json.dumps(_in_order(told), sort_keys=True, default=str)
         return hashlib.sha256(text.encode()).hexdigest()
+
+
+def _in_order(told: Any) -> Any:
+    """The same with every list in an order of its own: sets have none, and differ between processes."""
+    if isinstance(told, Mapping):
+        return {str(key): _in_order(value) for key, value in told.items()}
+    if isinstance(told, list | tuple | set | frozenset):
+        each = [_in_order(value) for value in told]
+        return sorted(each, key=lambda one: json.dumps(one, sort_keys=True, default=str))
+    return told
 
 
 def service_document(row: RunUp) -> Mapping[str, Any]:

@@ -14,7 +14,7 @@ from saucier.run_up.kitchen import At
 from saucier.run_up.library import Library
 from saucier.run_up.means import SKILLS, Cook, Means, Ring, unit, units
 from saucier.run_up.pots import hold_pans, lay_pots
-from saucier.run_up.sides import lay_preparing
+from saucier.run_up.sides import lay_preparing, lay_thawing
 from saucier.service import LinePlan, Plan
 from saucier.timing import Away, Heat, Hold, Link, Oven, Problem, Serving, Task
 from saucier.words import Sentence, say
@@ -67,6 +67,7 @@ def run_up(
         else:
             lay_dish(at, line, moment, line.number in ahead)
     lay_preparing(at)
+    lay_thawing(at)
     heat_ovens(at)
     hold_pans(at)
     board = at.board
@@ -147,9 +148,7 @@ def _problem(gathered: Gathered, day: Day) -> Problem:
     board, doc, means = gathered.board, gathered.doc, gathered.means
     inside = {key: job for key, job in board.jobs.items() if job.day == day}
     tasks = tuple(_task(job, gathered) for job in inside.values())
-    links = tuple(
-        link for link in board.links if link.before in inside and link.after in inside
-    )
+    links = tuple(link for link in board.links if link.before in inside and link.after in inside)
     if day == 0:
         servings = tuple(one for one in board.servings if one.task in inside)
         begin = min(gathered.served.values()) - 60.0 * K.EARLIEST_H
@@ -157,9 +156,7 @@ def _problem(gathered: Gathered, day: Day) -> Problem:
     else:
         begin, close = DAY_BEFORE
         followed = {link.before for link in links}
-        servings = tuple(
-            Serving(key, close, "before") for key in inside if key not in followed
-        )
+        servings = tuple(Serving(key, close, "before") for key in inside if key not in followed)
         end = close + 300.0
     if doc.now is not None and day == 0:
         begin = max(begin, doc.now)

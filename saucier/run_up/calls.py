@@ -70,7 +70,9 @@ class Calls:
         """What a cook wants to know of a line before the evening."""
         told, alone = [], 0.0
         for count in range(1, MOST_TOGETHER + 1):
-            calls = [Called(line=line.number, portions=1, table=str(n), at=0.0) for n in range(count)]
+            calls = [
+                Called(line=line.number, portions=1, table=str(n), at=0.0) for n in range(count)
+            ]
             found = self.planned(calls)
             last = max(call.out for call in found)
             if count == 1:
@@ -211,7 +213,9 @@ def _renamed(board: Board, prefix: str) -> Board:
     return Board(
         jobs={prefix + key: replace(job, key=prefix + key) for key, job in kept.items()},
         links=[
-            Link(prefix + link.before, prefix + link.after, link.at_least, link.longest, link.suffers)
+            Link(
+                prefix + link.before, prefix + link.after, link.at_least, link.longest, link.suffers
+            )
             for link in board.links
             if link.before in kept and link.after in kept
         ],
@@ -238,4 +242,3 @@ def _longest(board: Board) -> float:
         return known[key]
 
     return max((way(key) for key in board.jobs), default=0.0)
-

@@ -42,23 +42,33 @@ def lay_mise_en_place(at: At, line: LinePlan, served: float) -> None:
     )
     for wanted in at.wants.values():
         wanted.jobs = [job if job in board.jobs else key for job in wanted.jobs]
-    _takes(at, line, key, tuple(standing), True)
+    if filled := _filled(
+        at, line, tuple(standing), 0
+    ):  # spread, filled, rolled: ready to be coloured
+        board.follow(filled, key)
+    else:
+        _takes(at, line, key, tuple(standing), True)
     board.servings.append(Serving(key, served, f"{line.line.sitting}", None, 1))
 
 
 def finish_to_order(at: At, line: LinePlan, sides: tuple[str, ...]) -> None:
     """What is done with ``line`` once it is called: its sauce warmed, coloured, plated."""
     board = at.board
-    sauce = board.add(
-        Job(
-            f"sauce:{line.number}",
-            "pot",
-            say("call.finish-sauce"),
-            (Doing(K.CALL_SAUCE_MIN, "all", say("call.finish-sauce")),),
-            "stove",
-            (line.number,),
-            uses=(Use(at.any_ring()),),
-            keeps=Keeps(4.0, 3, say("keeps.plated")),
+    worked = line.layout is not None or any(need.use.key in FILLING for need in line.needs)
+    sauce = (
+        None
+        if worked
+        else board.add(
+            Job(
+                f"sauce:{line.number}",
+                "pot",
+                say("call.finish-sauce"),
+                (Doing(K.CALL_SAUCE_MIN, "all", say("call.finish-sauce")),),
+                "stove",
+                (line.number,),
+                uses=(Use(at.any_ring()),),
+                keeps=Keeps(4.0, 3, say("keeps.plated")),
+            )
         )
     )
     hot = _finished(at, line, None)
@@ -67,7 +77,8 @@ def finish_to_order(at: At, line: LinePlan, sides: tuple[str, ...]) -> None:
     for side in sides:
         for one in hot:
             board.follow(side, one, at_least=rest_of(at, side))
-    board.follow(sauce, plate)
+    if sauce:
+        board.follow(sauce, plate)
     board.jobs = {key: job for key, job in board.jobs.items() if job.kind != "warm-up"}
     board.links = [k for k in board.links if k.before in board.jobs and k.after in board.jobs]
     board.servings = [replace(one, longest=3.0, suffers=9) for one in board.servings]
@@ -134,8 +145,11 @@ def _filled(at: At, line: LinePlan, sides: tuple[str, ...], day: int) -> str | N
     )
     _takes(at, line, key, sides, worked or line.layout is not None)
     for topping in line.dish.toppings:
-        grams = (line.layout.toppings.get(topping.ingredient, 0.0) * line.layout.vessels
-                 if line.layout else (topping.grams or 0.0) * portions)
+        grams = (
+            line.layout.toppings.get(topping.ingredient, 0.0) * line.layout.vessels
+            if line.layout
+            else (topping.grams or 0.0) * portions
+        )
         at.want(topping.ingredient, day, grams, key)
     return key
 
@@ -164,9 +178,7 @@ def _finished(at: At, line: LinePlan, filled: str | None) -> tuple[str, ...]:
             minutes = max(minutes, dish.finish_minutes)
         ends = _baked(at, line, minutes, dish.oven_c or K.MODERATE_OVEN_C, "job.bake-through")
     elif dish.finish == "oven" and dish.finish_minutes > 0.0:
-        ends = _baked(
-            at, line, dish.finish_minutes, dish.oven_c or K.MODERATE_OVEN_C, "job.bake"
-        )
+        ends = _baked(at, line, dish.finish_minutes, dish.oven_c or K.MODERATE_OVEN_C, "job.bake")
     if dish.finish == "grill":
         before, ends = ends, _grilled(at, line)
         for one in before:
@@ -210,7 +222,12 @@ def _baked(at: At, line: LinePlan, minutes: float, to_c: float, word: str) -> li
         here = min(most, shelves - (number - 1) * most)
         parts = [
             Doing(K.HANDLING_MIN, "all", say("job.into-oven")),
-            Doing(max(0.5, minutes - K.HANDLING_MIN), "none", say(word, to_c=to_c), say("job.check-middle")),
+            Doing(
+                max(0.5, minutes - K.HANDLING_MIN),
+                "none",
+                say(word, to_c=to_c),
+                say("job.check-middle"),
+            ),
             Doing(K.HANDLING_MIN, "all", say("job.out")),
         ]
         name = say("job.oven", dish=line.called, to_c=to_c)
@@ -239,7 +256,9 @@ def _grilled(at: At, line: LinePlan) -> list[str]:
     grills = at.means.that_can("gratinate")
     flat = [one for one in grills if one.kind != "torch" and one.kind != "oven"]
     if not flat:
-        return _baked(at, line, max(4.0, 2 * dish.finish_minutes), K.HOT_OVEN_AS_GRILL_C, "job.bake-hot")
+        return _baked(
+            at, line, max(4.0, 2 * dish.finish_minutes), K.HOT_OVEN_AS_GRILL_C, "job.bake-hot"
+        )
     grill = max(flat, key=lambda one: one.area_cm2)
     told = next((r for r in dish.rounds if r.way == "toast" and not r.ingredient), None)
     room = told.room_cm2 * told.fill_pct / 100.0 if told else grill.area_cm2 or 1300.0
@@ -398,5 +417,3 @@ def heat_ovens(at: At) -> None:
                 )
             )
         board.heat(first[to_c], job.key)
-
-

@@ -86,9 +86,9 @@ class RunUp(Part):
     cooks: Annotated[tuple[There, ...], Field(max_length=20)] = ()
     extra: Annotated[tuple[Extra, ...], Field(max_length=20)] = ()
     out: Annotated[tuple[Out, ...], Field(max_length=40)] = ()
-    late_by: Annotated[dict[Literal["1", "2"], Annotated[float, Field(ge=-240, le=240)]], Field()] = (
-        Field(default_factory=dict)
-    )
+    late_by: Annotated[
+        dict[Literal["1", "2"], Annotated[float, Field(ge=-240, le=240)]], Field()
+    ] = Field(default_factory=dict)
     served_over: Annotated[float, Field(ge=0, le=120)] = 10.0
     ahead: Annotated[tuple[int, ...], Field(max_length=200)] = ()
     same_day: Annotated[tuple[int, ...], Field(max_length=200)] = ()

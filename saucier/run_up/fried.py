@@ -17,14 +17,18 @@ def fried(at: At, line: LinePlan, rounds: Rounds) -> str:
         name = say("job.round", number=number, rounds=found.rounds)
         parts.append(Doing(way.put_in, "all", name))
         touches.append(Touch(clock + way.put_in + 0.5 * rounds.minutes, say("job.turn")))
-        parts.append(Doing(rounds.minutes, "now-and-then", say("job.cooking", way=said(way.name)), way.cue))
+        parts.append(
+            Doing(rounds.minutes, "now-and-then", say("job.cooking", way=said(way.name)), way.cue)
+        )
         parts.append(Doing(way.take_out, "all", say("job.out")))
         clock += way.put_in + rounds.minutes + way.take_out
         if number < found.rounds:
             parts.append(Doing(rounds.between_minutes, "none", say("job.recover")))
             clock += rounds.between_minutes
     fryers = [one for one in at.means.that_can("fry") if one.kind == "fryer"]
-    uses = [Use(at.gear_units(fryers or at.means.that_can("fry")))] if at.means.that_can("fry") else []
+    uses = (
+        [Use(at.gear_units(fryers or at.means.that_can("fry")))] if at.means.that_can("fry") else []
+    )
     if not fryers:
         uses.append(Use(at.any_ring()))
     return at.board.add(

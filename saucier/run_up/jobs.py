@@ -10,7 +10,17 @@ from saucier.timing import Baking, Hold, Link, Serving, Stretch, Task, Use
 from saucier.words import Sentence
 
 Kind = Literal[
-    "prepare", "weigh", "pot", "side", "warm-up", "fill", "finish", "plate", "chill", "wash", "carry"
+    "prepare",
+    "weigh",
+    "pot",
+    "side",
+    "warm-up",
+    "fill",
+    "finish",
+    "plate",
+    "chill",
+    "wash",
+    "carry",
 ]
 
 
@@ -76,7 +86,9 @@ class Job:
             parts=tuple(replace(part, minutes=part.minutes * share) for part in self.parts),
             touches=tuple(replace(touch, at=touch.at * share) for touch in self.touches),
             uses=tuple(
-                replace(use, start=use.start * share, end=None if use.end is None else use.end * share)
+                replace(
+                    use, start=use.start * share, end=None if use.end is None else use.end * share
+                )
                 for use in self.uses
             ),
         )

@@ -97,16 +97,16 @@ class Means:
         >>> Means.of().assumed
         ('cooks', 'rings', 'gear')
         """
-        found = {"cooks": tuple(cooks), "rings": tuple(rings), "gear": tuple(gear)}
-        assumed = tuple(name for name, there in found.items() if not there)
+        there = tuple(cooks), tuple(rings), tuple(gear)
+        names = ("cooks", "rings", "gear")
         stove = Stove()
         return cls(
-            found["cooks"] or (Cook("Cook 1"),),
-            found["rings"]
+            there[0] or (Cook("Cook 1"),),
+            there[1]
             or tuple(Ring(f"ring {n}", stove.burner_w, stove.efficiency) for n in (1, 2, 3, 4)),
-            found["gear"] or tuple(gear_of(kind) for kind in ("oven", "grill", "sink")),
+            there[2] or tuple(gear_of(kind) for kind in ("oven", "grill", "sink")),
             tuple(pans),
-            assumed,
+            tuple(name for name, some in zip(names, there, strict=True) if not some),
         )
 
     def that_can(self, what: str) -> tuple[Gear, ...]:

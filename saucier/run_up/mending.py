@@ -1,6 +1,7 @@
 """When a plan does not come out: what is short, when and by how much, and the smallest changes that
 mend it, each tried before it is offered."""
 
+import itertools
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
@@ -8,7 +9,7 @@ from saucier.run_up.build import Gathered
 from saucier.run_up.document import Extra, RunUp
 from saucier.run_up.means import unit
 from saucier.run_up.sheets import clock
-from saucier.timing import Oven, Problem, Schedule, Task, Use
+from saucier.timing import Problem, Schedule, Task, Use
 from saucier.timing.solver import Effort, Impossible, plan
 from saucier.words import Sentence, say
 
@@ -51,29 +52,24 @@ def wants_mending(schedule: Schedule) -> bool:
 
 
 def short_of(problem: Problem, schedule: Schedule) -> tuple[Short, ...]:
-    """Which of the things that are limited is short: with enough of it, the plan comes out better."""
+    """Which of the things that are limited is short: with so many more of it the plan comes out much
+    better, and when in that plan they are wanted."""
     before = _badness(schedule)
     found = []
-    for what, eased in _eased(problem):
-        try:
-            better = plan(eased, QUICK)
-        except Impossible:
-            continue
-        if _badness(better) < 0.5 * before:
-            start, end, by = _overflow(problem, eased, better, what)
-            if by:
-                found.append(
-                    (
-                        _badness(better),
-                        Short(
-                            what,
-                            start,
-                            end,
-                            by,
-                            say(f"short.{what}", by=by, start=clock(start), end=clock(end)),
-                        ),
-                    )
-                )
+    for what in ("hands", "rings", "things", "oven"):
+        for by in (1, 2, 6):
+            eased = _eased(problem, what, by)
+            try:
+                better = plan(eased, QUICK)
+            except Impossible:
+                break
+            if _badness(better) > 0.5 * before:
+                continue
+            start, end = _overflow(problem, eased, better, what)
+            if end > start:
+                words = say(f"short.{what}", by=by, start=clock(start), end=clock(end))
+                found.append((_badness(better), Short(what, start, end, by, words)))
+            break
     return tuple(one for _, one in sorted(found, key=lambda pair: pair[0]))
 
 
@@ -105,32 +101,27 @@ def _badness(schedule: Schedule) -> float:
     return 10.0 * schedule.value("late") + schedule.value("harmed")
 
 
-def _eased(problem: Problem) -> Iterator[tuple[str, Problem]]:
-    """The problem with plenty of one thing."""
-    more = tuple(unit("cook", f"more {n}") for n in range(6))
-    yield (
-        "hands",
-        replace(
+def _eased(problem: Problem, what: str, by: int) -> Problem:
+    """The problem with ``by`` more of something."""
+    if what == "oven":
+        return replace(
+            problem, ovens=tuple(replace(one, shelves=one.shelves + by) for one in problem.ovens)
+        )
+    if what == "hands":
+        more = tuple(unit("cook", f"more {n}") for n in range(by))
+        return replace(
             problem,
             cooks=(*problem.cooks, *more),
-            tasks=tuple(_with(t, cooks=frozenset({*t.cooks, *more})) for t in problem.tasks),
-            washes=tuple(_with(t, cooks=frozenset({*t.cooks, *more})) for t in problem.washes),
-        ),
-    )
-    for what, pool in (("rings", "ring:"), ("things", "gear:")):
-        yield what, _plenty(problem, pool)
-    yield (
-        "oven",
-        replace(problem, ovens=tuple(Oven(o.name, o.shelves + 6) for o in problem.ovens)),
-    )
+            tasks=tuple(_with(t, frozenset({*t.cooks, *more})) for t in problem.tasks),
+            washes=tuple(_with(t, frozenset({*t.cooks, *more})) for t in problem.washes),
+        )
+    pool = "ring:" if what == "rings" else "gear:"
 
-
-def _plenty(problem: Problem, pool: str) -> Problem:
     def wider(units: frozenset[str]) -> frozenset[str]:
         if not any(name.startswith(pool) for name in units):
             return units
-        kind = sorted(units)[0]
-        return frozenset({*units, *(f"{kind} more {n}" for n in range(4))})
+        kind = "any" if what == "rings" else sorted(units)[0]
+        return frozenset({*units, *(f"{pool}{kind} more {n}" for n in range(by))})
 
     def task(one: Task) -> Task:
         return replace(one, uses=tuple(Use(wider(u.units), u.start, u.end) for u in one.uses))
@@ -148,42 +139,39 @@ def _with(task: Task, cooks: frozenset[str]) -> Task:
 
 def _overflow(
     problem: Problem, eased: Problem, schedule: Schedule, what: str
-) -> tuple[float, float, int]:
-    """When, in the plan with plenty, more of it is taken than there is, and by how many at most."""
-    spans: list[tuple[float, float]] = []
-    there = len(problem.cooks)
-    if what == "oven":
-        there = sum(oven.shelves for oven in problem.ovens)
-    units: set[str] = set()
+) -> tuple[float, float]:
+    """From when to when, in the plan with more of it, more is taken than there is."""
+    taken: dict[frozenset[str], list[tuple[float, float]]] = {}
+    there: dict[frozenset[str], int] = {}
+    shelves = frozenset({"oven"})
     for task in eased.tasks:
         at = schedule.starts[task.key]
         if task.done:
             continue
-        if what == "hands":
-            spans += [(at + o, at + o + m) for o, m in task.pieces("all")]
+        if what == "hands" and task.cooks:
+            everybody = frozenset(problem.cooks)
+            there[everybody] = len(everybody)
+            taken.setdefault(everybody, []).extend(
+                (at + o, at + o + m) for o, m in task.pieces("all")
+            )
         elif what == "oven" and task.baking:
-            spans += [(at, at + task.minutes)] * task.baking.shelves
+            there[shelves] = sum(oven.shelves for oven in problem.ovens)
+            taken.setdefault(shelves, []).extend([(at, at + task.minutes)] * task.baking.shelves)
         elif what in ("rings", "things"):
             pool = "ring:" if what == "rings" else "gear:"
             for use in task.uses:
-                if any(name.startswith(pool) for name in use.units):
+                units = frozenset(n for n in use.units if n.startswith(pool) and " more " not in n)
+                if units:
                     end = task.minutes if use.end is None else use.end
-                    names = {name for name in use.units if " more " not in name}
-                    if what == "things" and len(names) > 2:
-                        continue
-                    units |= names
-                    spans.append((at + use.start, at + end))
-    if what in ("rings", "things"):
-        there = len(units)
-    edges = sorted({edge for span in spans for edge in span})
-    over = [
-        (a, b, sum(s <= a and b <= e for s, e in spans) - there)
-        for a, b in zip(edges, edges[1:], strict=False)
-    ]
-    over = [one for one in over if one[2] > 0]
-    if not over:
-        return 0.0, 0.0, 0
-    return over[0][0], over[-1][1], max(by for _, _, by in over)
+                    there[units] = len(units)
+                    taken.setdefault(units, []).append((at + use.start, at + end))
+    over: list[tuple[float, float]] = []
+    for units, spans in taken.items():
+        edges = sorted({edge for span in spans for edge in span})
+        for a, b in itertools.pairwise(edges):
+            if sum(s <= a and b <= e for s, e in spans) > there[units]:
+                over.append((a, b))
+    return (min(a for a, _ in over), max(b for _, b in over)) if over else (0.0, 0.0)
 
 
 def _candidates(gathered: Gathered, schedule: Schedule) -> Iterator[tuple[str, Sentence, RunUp]]:
@@ -197,9 +185,9 @@ def _candidates(gathered: Gathered, schedule: Schedule) -> Iterator[tuple[str, S
             doc.model_copy(update={"served_over": doc.served_over + more}),
         )
     for minutes in (8.0, 15.0, 30.0):
-        late = {**doc.late_by}
+        late = {str(sitting): by for sitting, by in doc.late_by.items()}
         for sitting in sittings:
-            late[sitting] = late.get(sitting, 0.0) + minutes  # type: ignore[index]
+            late[sitting] = late.get(sitting, 0.0) + minutes
         yield (
             f"later-{minutes:.0f}",
             say("mend.later", minutes=minutes),

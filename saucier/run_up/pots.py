@@ -105,7 +105,7 @@ def _cooked(
 ) -> tuple[str, ...]:
     board, day = at.board, days.get(key, 0)
     by_ring = {ring.name: on_ring(checked.sheet, ring, at.kitchen) for ring in at.means.rings}
-    minutes, rings = at.rings_for(key, lambda ring: by_ring[ring.name].final.pot.minutes)
+    _minutes, rings = at.rings_for(key, lambda ring: by_ring[ring.name].final.pot.minutes)
     slowest = max(
         (found for name_, found in by_ring.items() if f"ring:{name_}" in rings),
         key=lambda found: found.final.pot.minutes,
@@ -114,16 +114,20 @@ def _cooked(
     uses = []
     if fire := fire_of(slowest, parts):
         uses.append(Use(rings, *fire))
-    if any(step.op == "blend" for step in slowest.sheet.steps):
-        if blenders := at.gear_units(at.means.that_can("blend")):
-            uses.append(Use(blenders, *_span(slowest, parts, "blend")))
+    blenders = at.gear_units(at.means.that_can("blend"))
+    if blenders and any(step.op == "blend" for step in slowest.sheet.steps):
+        uses.append(Use(blenders, *_span(slowest, parts, "blend")))
     weighed = [one for card in cards(slowest) for one in card.weighed]
     weigh = board.add(
         Job(
             f"weigh:{key}",
             "weigh",
             say("job.weigh-out", name=name),
-            (Doing(K.WEIGH_MIN + K.WEIGH_EACH_MIN * len(weighed) * batches, "all", say("job.weigh")),),
+            (
+                Doing(
+                    K.WEIGH_MIN + K.WEIGH_EACH_MIN * len(weighed) * batches, "all", say("job.weigh")
+                ),
+            ),
             "prepare",
             lines,
             keeps=Keeps(None, 0),

@@ -204,7 +204,9 @@ def _uses(at: At, way: Way, grams: float, water: float, off: float) -> tuple[Use
         if vessels:
             uses.append(Use(vessels, 0.0, None))
     elif way.on in ("grill", "fryer", "steamer", "griddle", "microwave"):
-        gear = at.means.that_can(way.gear or {"grill": "toast", "steamer": "steam"}.get(way.on, way.on))
+        gear = at.means.that_can(
+            way.gear or {"grill": "toast", "steamer": "steam"}.get(way.on, way.on)
+        )
         if gear:
             uses.append(Use(at.gear_units(gear), 0.0, off))
         else:
@@ -257,3 +259,28 @@ def lay_preparing(at: At) -> None:
             )
             for job in dict.fromkeys(wanted.jobs):
                 at.board.follow(key, job)
+
+
+def lay_thawing(at: At) -> None:
+    """What is on hand in the freezer comes out the day before."""
+    for number, one in enumerate(at.plan.service.on_hand):
+        if one.place != "freezer":
+            continue
+        name: Sentence | str = one.roux or ""
+        if one.ingredient:
+            name = at.kitchen.larder[one.ingredient].spoken_name
+        elif one.sauce:
+            name = next((used.name for used in at.plan.used if used.sauce == one.sauce), "")
+            if not name:  # no dish takes it today
+                continue
+        at.board.add(
+            Job(
+                f"thaw:{number}",
+                "prepare",
+                say("job.thaw", name=name),
+                (Doing(1.0, "all", say("job.thaw-do")),),
+                "prepare",
+                amount=say("said", words=str(one.amount)),
+                day=-1,
+            )
+        )

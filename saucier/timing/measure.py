@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from saucier.timing.problem import Problem
+from saucier.timing.problem import TICKS, Problem, lasting
 from saucier.timing.schedule import STAGES, Stage
 
 
@@ -12,7 +12,7 @@ def measured(problem: Problem, starts: Mapping[str, float]) -> dict[Stage, float
     tasks = {task.key: task for task in problem.tasks}
 
     def end(key: str) -> float:
-        return starts[key] + tasks[key].minutes
+        return starts[key] + lasting(tasks[key].minutes) / TICKS
 
     late: dict[str, float] = {}
     for serving in problem.servings:
@@ -30,16 +30,18 @@ def measured(problem: Problem, starts: Mapping[str, float]) -> dict[Stage, float
     for link in problem.links:
         before, after = tasks[link.before], tasks[link.after]
         if link.counted and (before.start is None or after.start is None):
-            wait(starts[link.after] - end(link.before) - link.at_least, link.longest, link.suffers)
+            wait(
+                starts[link.after] - end(link.before) - lasting(link.at_least) / TICKS,
+                link.longest,
+                link.suffers,
+            )
     for heat in problem.heats:
         if tasks[heat.before].start is None:
             wait(min(starts[key] for key in heat.those) - end(heat.before), None, 0)
     for serving in problem.servings:
         if not tasks[serving.task].done:
             by = late[serving.group or serving.task]
-            wait(
-                serving.at + max(0.0, by) - end(serving.task), serving.longest, serving.suffers
-            )
+            wait(serving.at + max(0.0, by) - end(serving.task), serving.longest, serving.suffers)
     free = [starts[task.key] for task in problem.tasks if task.start is None]
     out["begin"] = problem.end - min(free) if free else 0.0
     return out

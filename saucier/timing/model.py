@@ -5,16 +5,16 @@ do something: who does what is named afterwards (``named``), which is the same m
 for every one who could.
 """
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field
-from itertools import combinations
+from itertools import combinations, pairwise
 
 from ortools.sat.python import cp_model
 
-from saucier.timing.problem import Hold, Problem, Task, Use, apart, lasting, ticks
+from saucier.timing.problem import Hold, Problem, Task, apart, lasting, ticks
 from saucier.timing.schedule import STAGES, Stage
 
-Start = cp_model.LinearExprT
+Expr = cp_model.LinearExpr
 Where = tuple[str, str, int]
 """What an entry is of: its kind (hands, touch, use, hold), the task's key and which of its own."""
 
@@ -25,9 +25,9 @@ class Entry:
 
     where: Where
     units: frozenset[str]
-    start: Start
-    size: Start
-    end: Start
+    start: Expr
+    size: Expr | int
+    end: Expr
     offset: int = 0
     length: int = 0
     """Where in its task it lies, ticks; a hold is as long as it takes."""
@@ -62,7 +62,7 @@ class Model:
         self._low, self._high = ticks(problem.begin), ticks(problem.end)
         self._near = {key: ticks(at) for key, at in (near or {}).items()}
         self._window = ticks(window)
-        self.starts: dict[str, Start] = {}
+        self.starts: dict[str, cp_model.IntVar] = {}
         self.washed: dict[str, cp_model.IntVar] = {}
         self.ovens: dict[str, list[cp_model.IntVar]] = {}
         self.chosen: dict[Where, dict[str, cp_model.IntVar]] = {}
@@ -85,9 +85,9 @@ class Model:
 
     # -- starts, order, lateness
 
-    def _start_of(self, task: Task) -> Start:
+    def _start_of(self, task: Task) -> cp_model.IntVar:
         if task.start is not None:
-            return ticks(task.start)
+            return self.cp.new_constant(ticks(task.start))
         low = self._low if task.earliest is None else max(self._low, ticks(task.earliest))
         high = max(low, self._high - _size(task))
         if task.key in self._near:
@@ -97,17 +97,17 @@ class Model:
                 low = high = at
         return self.cp.new_int_var(low, high, task.key)
 
-    def end_of(self, key: str) -> Start:
+    def end_of(self, key: str) -> Expr:
         return self.starts[key] + _size(self._tasks[key])
 
     def _measured(self) -> Measures:
         cp, told = self.cp, Measures()
         span = self._high - self._low
-        harmed: list[Start] = []
-        suffers: list[Start] = []
-        waits: list[Start] = []
+        harmed: list[Expr] = []
+        suffers: list[Expr] = []
+        waits: list[Expr] = []
 
-        def wait(over: Start, longest: float | None, weight: int, name: str) -> None:
+        def wait(over: Expr, longest: float | None, weight: int, name: str) -> None:
             (suffers if weight else waits).append(max(weight, 1) * over)
             if longest is not None:
                 past = cp.new_int_var(0, 4 * span, f"past {name}")
@@ -143,7 +143,14 @@ class Model:
             cp.add_min_equality(begin, free)
         else:
             cp.add(begin == self._high)
-        sums = (sum(told.late.values()), sum(harmed), sum(suffers), sum(waits), self._high - begin)
+        total = cp_model.LinearExpr.sum
+        sums = (
+            total(list(told.late.values())),
+            total(harmed),
+            total(suffers),
+            total(waits),
+            self._high - begin,
+        )
         for stage, value in zip(STAGES, sums, strict=True):
             told.of[stage] = cp.new_int_var(0, 10_000_000, stage)
             cp.add(told.of[stage] == value)
@@ -402,6 +409,16 @@ def _size(task: Task) -> int:
     return lasting(task.minutes)
 
 
+WEIGHTS = (4096, 256, 16, 1)
+"""Of a stage and those after it, where they are made small together."""
+
+
+def weighed(number: int, measure: Callable[[Stage], cp_model.IntVar]) -> Expr | int:
+    """Stage ``number`` first, what comes after it a little."""
+    terms = [w * measure(stage) for w, stage in zip(WEIGHTS, STAGES[number:], strict=False)]
+    return cp_model.LinearExpr.sum(terms)
+
+
 def closed(sets: Iterable[frozenset[str]]) -> list[frozenset[str]]:
     """The different ``sets``, and what those that overlap are together: where no more run at once
     than each of them holds, nearly always each can be given a unit.
@@ -432,7 +449,7 @@ def stacked(spans: Iterable[tuple[int, int]], most: int) -> list[tuple[int, int,
     spans = [(start, end) for start, end in spans if end > start]
     edges = sorted({edge for span in spans for edge in span})
     found: list[tuple[int, int, int]] = []
-    for start, end in zip(edges, edges[1:], strict=False):
+    for start, end in pairwise(edges):
         count = min(most, sum(a <= start and end <= b for a, b in spans))
         if not count:
             continue
@@ -441,6 +458,3 @@ def stacked(spans: Iterable[tuple[int, int]], most: int) -> list[tuple[int, int,
         else:
             found.append((start, end, count))
     return found
-
-
-__all__ = ["Model", "Use", "closed", "stacked"]

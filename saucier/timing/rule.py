@@ -63,7 +63,7 @@ class _Board:
         unplaced: list[str] = []
         open_after = {key: len(after[key]) for key in self._tasks}
         ready = [key for key, count in open_after.items() if not count]
-        for key, task in self._tasks.items():
+        for task in self._tasks.values():
             if task.start is not None:
                 self._put(task, ticks(task.start))
         while ready:
@@ -84,9 +84,7 @@ class _Board:
                 open_after[one] -= 1
                 if not open_after[one]:
                     ready.append(one)
-        return Ruled(
-            {key: at / TICKS for key, at in self._starts.items()}, tuple(sorted(unplaced))
-        )
+        return Ruled({key: at / TICKS for key, at in self._starts.items()}, tuple(sorted(unplaced)))
 
     def _room(self, task: Task, latest: int) -> int | None:
         low = ticks(self._problem.begin)
@@ -142,9 +140,7 @@ class _Board:
         assert task.baking is not None
         for oven in self._problem.ovens:
             span = (at, at + lasting(task.minutes))
-            there = [
-                (baking, other) for name, baking, other in self._baking if name == oven.name
-            ]
+            there = [(baking, other) for name, baking, other in self._baking if name == oven.name]
             away = self._busy.get(oven.name, [])
             full = any(_overlap(span, one) for one in away)
             for baking, other in there:

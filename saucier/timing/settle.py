@@ -2,14 +2,15 @@
 task is moved to where least is waited. With the order given that is a plain linear question, answered
 at once."""
 
+import itertools
 from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ortools.sat.python import cp_model
 
-from saucier.timing.model import Entry, Model
+from saucier.timing.model import Entry, Model, weighed
 from saucier.timing.problem import Problem, apart, lasting, ticks
-from saucier.timing.schedule import STAGES, Schedule
+from saucier.timing.schedule import Schedule
 
 Span = tuple[int, int]
 
@@ -34,15 +35,12 @@ def settled(problem: Problem, schedule: Schedule, number: int = 0) -> dict[str, 
             return None
     order.watched()
     order.ovens()
-    goal: cp_model.LinearExprT = 0
-    for weight, stage in zip((4096, 256, 16, 1), STAGES[number:], strict=False):
-        goal = goal + weight * model.measures.of[stage]
+    goal = weighed(number, model.measures.of.__getitem__)
     for one in schedule.reached[:number]:
         cp.add(model.measures.of[one.stage] <= round(one.value * 2))
     cp.minimize(goal)
     for key, start in model.starts.items():
-        if isinstance(start, cp_model.IntVar):
-            cp.add_hint(start, at[key])
+        cp.add_hint(start, at[key])
     solver = cp_model.CpSolver()
     solver.parameters.num_workers = 1
     solver.parameters.random_seed = 7
@@ -75,7 +73,7 @@ class _Order:
             by_unit.setdefault(unit, []).append(one)
         cp = self._model.cp
         for unit, several in by_unit.items():
-            for first, second in zip(several, several[1:], strict=False):
+            for first, second in itertools.pairwise(several):
                 if first.span[1] <= second.span[0]:
                     cp.add(second.entry.start >= first.entry.end)
             for gone in self._problem.away:
@@ -154,7 +152,9 @@ class _Order:
     def _in_order(self, placed: list[_Placed]) -> None:
         for first in placed:
             for second in placed:
-                if first.span[1] <= second.span[0] and not (first.entry.fixed and second.entry.fixed):
+                if first.span[1] <= second.span[0] and not (
+                    first.entry.fixed and second.entry.fixed
+                ):
                     self._model.cp.add(second.entry.start >= first.entry.end)
         for gone in self._problem.away:
             if gone.unit in self._problem.cooks:

@@ -10,6 +10,7 @@ minutes past what harms, and another plan each time; interleaved (the same each 
 as many.
 """
 
+import itertools
 import math
 import random
 import threading
@@ -21,7 +22,7 @@ from dataclasses import dataclass, replace
 from ortools.sat.python import cp_model
 
 from saucier.timing.measure import measured
-from saucier.timing.model import Model
+from saucier.timing.model import Expr, Model, weighed
 from saucier.timing.problem import TICKS, Problem
 from saucier.timing.rule import by_rule
 from saucier.timing.schedule import STAGES, Reached, Schedule, Stage
@@ -84,10 +85,9 @@ class _Search:
         self._began = time.monotonic()
         self._random = random.Random(SEED)
         self._model = Model(problem)
+        given = {task.key for task in problem.tasks if task.start is not None}
         self._free = {
-            key: start.index
-            for key, start in self._model.starts.items()
-            if isinstance(start, cp_model.IntVar)
+            key: start.index for key, start in self._model.starts.items() if key not in given
         }
         self._sizes = {t.key: t.minutes * TICKS for t in (*problem.tasks, *problem.washes)}
         self._values: list[int] = []
@@ -163,7 +163,7 @@ class _Search:
                 break
             asked = value - max(1, round(share * room))
             cp = self._model.cp.clone()
-            cp.clear_objective()
+            cp.clear_objective()  # type: ignore[no-untyped-call]
             cp.add(cp.get_int_var_from_proto_index(measure.index) <= asked)
             _hinted(cp, self._values)
             solver = _solver(A_SQUEEZE, self._left())
@@ -226,8 +226,9 @@ class _Search:
         near = {anchor}
         links = self._problem.links
         while len(near) < width / 4.0:
-            linked = {x for a in links if a.before in near or a.after in near
-                      for x in (a.before, a.after)} - near
+            linked = {
+                x for a in links if a.before in near or a.after in near for x in (a.before, a.after)
+            } - near
             if not linked:
                 anchor = self._random.choice(sorted(starts))
                 linked = {anchor} - near or set()
@@ -264,8 +265,10 @@ class _Search:
             model = Model(self._problem, near=schedule.starts, window=window, named=True)
             for one in schedule.reached[:2]:
                 model.cp.add(model.measures.of[one.stage] <= round(one.value * TICKS))
-            moved = 10 * model.measures.of["suffers"] + model.measures.of["waits"]
-            model.cp.minimize(_changes(model) + (moved if window else 0))
+            changes = _changes(model)
+            if window:
+                changes = changes + 10 * model.measures.of["suffers"] + model.measures.of["waits"]
+            model.cp.minimize(changes)
             solver = _solver(seconds, 3.0)
             if solver.solve(model.cp) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
                 continue
@@ -297,11 +300,11 @@ class _Lane:
 
     def __init__(self, model: Model, number: int) -> None:
         self._cp = model.cp.clone()
-        goal: cp_model.LinearExprT = 0
-        for weight, stage in zip((4096, 256, 16, 1), STAGES[number:], strict=False):
-            index = model.measures.of[stage].index
-            goal = goal + weight * self._cp.get_int_var_from_proto_index(index)
-        self._cp.minimize(goal)
+
+        def measure(stage: Stage) -> cp_model.IntVar:
+            return self._cp.get_int_var_from_proto_index(model.measures.of[stage].index)
+
+        self._cp.minimize(weighed(number, measure))
 
     def solved(self, values: Sequence[int], pinned: dict[int, int], wall: float) -> _Answer:
         variables = self._cp.proto.variables
@@ -341,7 +344,7 @@ def _put(domain: "Sequence[int]", values: Sequence[int]) -> None:
 
 
 def _hinted(cp: cp_model.CpModel, values: Sequence[int]) -> None:
-    cp.clear_hints()
+    cp.clear_hints()  # type: ignore[no-untyped-call]
     hint = cp.proto.solution_hint
     hint.vars.extend(range(len(values)))
     hint.values.extend(values)
@@ -386,8 +389,8 @@ def _read(
 ) -> Schedule:
     """A plan from the solver's values, cooks not named yet."""
 
-    def value(of: cp_model.LinearExprT) -> int:
-        return value_at(of.index) if isinstance(of, cp_model.IntVar) else int(of)  # type: ignore[arg-type]
+    def value(of: cp_model.IntVar) -> int:
+        return value_at(of.index)
 
     return Schedule(
         starts={key: value(at) / TICKS for key, at in model.starts.items()},
@@ -405,24 +408,26 @@ def _read(
     )
 
 
-def _changes(model: Model) -> cp_model.LinearExprT:
+def _changes(model: Model) -> Expr | int:
     """How often a task goes from one cook to another, between its pieces and touches."""
     by_task: dict[str, list[dict[str, cp_model.IntVar]]] = {}
     for (kind, key, _), options in model.chosen.items():
         if kind in ("hands", "touch") and len(options) > 1:
             by_task.setdefault(key, []).append(options)
-    cost: list[cp_model.LinearExprT] = []
+    cost: list[Expr] = []
     for several in by_task.values():
         for one, other in _pairs(several):
             for unit in one.keys() & other.keys():
                 moved = model.cp.new_bool_var("moved")
                 model.cp.add(moved >= one[unit] - other[unit])
                 cost.append(moved)
-    return sum(cost)
+    return cp_model.LinearExpr.sum(cost)
 
 
-def _pairs(several: Sequence[dict[str, cp_model.IntVar]]) -> Iterator[tuple[dict[str, cp_model.IntVar], dict[str, cp_model.IntVar]]]:
-    return zip(several, several[1:], strict=False)
+def _pairs(
+    several: Sequence[dict[str, cp_model.IntVar]],
+) -> Iterator[tuple[dict[str, cp_model.IntVar], dict[str, cp_model.IntVar]]]:
+    return itertools.pairwise(several)
 
 
 def _wanted_washes(schedule: Schedule, problem: Problem) -> Schedule:

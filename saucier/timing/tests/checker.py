@@ -1,6 +1,8 @@
 """Looks a plan over minute by minute, by nothing of the planner's own: what is wrong with it, in words."""
 
+import itertools
 from collections.abc import Iterator
+from itertools import groupby
 
 from saucier.timing import TICKS, Problem, Schedule, Stretch, Task
 
@@ -57,16 +59,12 @@ def _times(problem: Problem, schedule: Schedule) -> Iterator[str]:
 def _windows(task: Task, parts: tuple[Stretch, ...], hands: str) -> list[tuple[float, float]]:
     """Neighbouring parts that want such hands, as the cook sees them: one go."""
     found: list[tuple[float, float]] = []
-    at, open_at = 0.0, None
-    for part in (*parts, Stretch(0.0, "none")):
-        wanted = part.hands == hands and part.minutes > 0
-        if wanted and open_at is None:
-            open_at = at
-        if not wanted and part.minutes + (part is parts[-1]) >= 0 and open_at is not None:
-            if part.minutes > 0 or at >= task.minutes - 1e-9:
-                found.append((up(open_at), up(open_at) + up(at - open_at)))
-                open_at = None
-        at += part.minutes
+    at = 0.0
+    for wanted, several in groupby((p for p in parts if p.minutes > 0), lambda p: p.hands == hands):
+        minutes = sum(part.minutes for part in several)
+        if wanted:
+            found.append((up(at), up(at) + up(minutes)))
+        at += minutes
     return found
 
 
@@ -104,9 +102,7 @@ def _things(problem: Problem, schedule: Schedule) -> Iterator[str]:
             if not task.begun:
                 busy.setdefault(name, []).append((a, a + up(end - use.start), task.key))
         if not task.begun:
-            watched += [
-                (at + a, at + b) for a, b in _windows(task, task.stretches, "now-and-then")
-            ]
+            watched += [(at + a, at + b) for a, b in _windows(task, task.stretches, "now-and-then")]
     for number, hold in enumerate(problem.holds):
         tasks = {task.key: task for task in every}
         if all(tasks[key].done for key in hold.until):
@@ -118,7 +114,8 @@ def _things(problem: Problem, schedule: Schedule) -> Iterator[str]:
         later = [
             schedule.starts[other.first]
             for n, other in enumerate(problem.holds)
-            if n != number and schedule.pans[n] == name
+            if n != number
+            and schedule.pans[n] == name
             and schedule.starts[other.first] >= schedule.starts[hold.first]
         ]
         if later and hold.wash in schedule.washed:
@@ -134,7 +131,7 @@ def _things(problem: Problem, schedule: Schedule) -> Iterator[str]:
     for what, table in (("does", busy), ("touches", touched)):
         for name, spans in table.items():
             ordered = sorted(span for span in spans if span[1] > span[0])
-            for (_, end, one), (start, _, other) in zip(ordered, ordered[1:], strict=False):
+            for (_, end, one), (start, _, other) in itertools.pairwise(ordered):
                 if start < end - 1e-6 and not one == other == "away":
                     yield f"{name} {what} {one} and {other} at once"
     for moment in {a for a, _ in watched}:

@@ -201,6 +201,15 @@ h2 {
   flex-direction: column;
   gap: 6px;
 }
+.mends :deep(.n-button) {
+  height: auto;
+  min-height: 52px;
+  padding: 6px 12px;
+}
+.mends :deep(.n-button__content) {
+  white-space: normal;
+  text-align: left;
+}
 .short {
   font-weight: 600;
 }

@@ -58,7 +58,7 @@ const rows = (sheet: Schemas['RunSheet']) => sheet.lines
               <td>
                 <b>{{ line.what }}</b>
                 <small
-                  >{{ line.do }}<template v-if="line.minutes > 0">, {{ minutesOf(line.minutes) }}</template></small
+                  >{{ [line.do === line.what ? '' : line.do, line.minutes > 0 ? minutesOf(line.minutes) : ''].filter(Boolean).join(', ') }}</small
                 >
               </td>
               <td>{{ line.amount }}</td>

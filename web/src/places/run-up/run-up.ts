@@ -9,6 +9,8 @@ export type Day = Schemas['TimedDay']
 export type Said = Whole['document']
 
 const ASKED_EVERY_MS = 400
+/** How often the stove is looked at: a step done early or late moves the plan. */
+const LOOKED_EVERY_MS = 15_000
 
 export function useRunUp() {
   const whole = shallowRef<Whole | null>(null)
@@ -55,6 +57,15 @@ export function useRunUp() {
     ASKED_EVERY_MS,
     { immediate: false },
   )
+  useIntervalFn(async () => {
+    if (!whole.value || going.value || document.hidden) return
+    try {
+      await read()
+      if (whole.value.stale) await again()
+    } catch {
+      // The next look tells; what is on the screen stands.
+    }
+  }, LOOKED_EVERY_MS)
   function tellEnd(found: Schemas['PlanningOut']): void {
     const answer = found.answer as { refused?: string; key?: string; at?: number; words?: string }
     if (answer.refused) refused.value = { key: answer.key ?? '', at: answer.at ?? 0, words: answer.refused }
