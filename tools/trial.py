@@ -52,7 +52,9 @@ def services(count: int) -> None:
     print(f"first plan after {statistics.median(firsts):.2f} s, at most {max(firsts):.2f} s")
     print(f"proved best: {sum(one['proved'] for one in told)} of {count}")
     both = [one for one in told if one["rule"]]
-    print(f"the rule finds a plan for {len(both)}; there, median and sum of minutes, rule | planner:")
+    print(
+        f"the rule finds a plan for {len(both)}; there, median and sum of minutes, rule | planner:"
+    )
     for stage in STAGES:
         rule = [one["rule"][stage] for one in both]
         ours = [one["plan"][stage] for one in both]

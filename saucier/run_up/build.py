@@ -53,9 +53,9 @@ def run_up(
 ) -> Gathered:
     """The jobs of ``plan`` in a kitchen with ``means``, as ``doc`` has it. Raises :class:`BadInput` by
     field."""
-    means = _that_day(means, doc)
-    at = At(plan, kitchen, means, library or Library.of(), doc)
     served = serving_times(plan, doc)
+    means = _that_day(means, doc, served[1])
+    at = At(plan, kitchen, means, library or Library.of(), doc)
     lines = [line for line in plan.lines if not line.refused]
     ahead = _ahead(lines, doc) - frozenset(doc.to_order)
     days = _days(plan, ahead)
@@ -92,10 +92,10 @@ def serving_times(plan: Plan, doc: RunUp) -> dict[int, float]:
     return {1: first + by.get("1", 0.0), 2: second + by.get("2", 0.0)}
 
 
-def _that_day(means: Means, doc: RunUp) -> Means:
+def _that_day(means: Means, doc: RunUp, near: float) -> Means:
     cooks = list(means.cooks)
     if doc.cooks:
-        cooks = [_cook(one) for one in doc.cooks]
+        cooks = [_cook(one, near) for one in doc.cooks]
     rings = list(means.rings)
     for extra in doc.extra:
         if extra.kind == "cook":
@@ -110,9 +110,9 @@ def _that_day(means: Means, doc: RunUp) -> Means:
     return replace(means, cooks=tuple(cooks), rings=tuple(rings))
 
 
-def _cook(there: There) -> Cook:
-    start = None if there.start is None else minute_of(there.start, USUAL_SERVING[0])
-    end = None if there.end is None else minute_of(there.end, USUAL_SERVING[0])
+def _cook(there: There, near: float) -> Cook:
+    start = None if there.comes is None else minute_of(there.comes, near)
+    end = None if there.goes is None else minute_of(there.goes, near)
     return Cook(there.name, frozenset(there.can or SKILLS), start, end)
 
 

@@ -137,17 +137,20 @@ class Calls:
         begin = math.inf
         ideal = 0.0
         several = list(boards)
+        together: dict[str, float] = {}
+        for number, call, board in several:
+            group = call.table or f"call {number}"
+            together[group] = max(together.get(group, 0.0), call.at + _longest(board))
         for number, call, board in several:
             begin = min(begin, call.at)
-            alone = _longest(board)
-            ideal = max(ideal, alone)
-            group = call.table or str(number)
+            ideal = max(ideal, _longest(board))
+            group = call.table or f"call {number}"
             for job in board.jobs.values():
                 task = job.task(self.means.cooks_that_can(job.skill))
                 tasks.append(replace(task, earliest=call.at))
             links += board.links
             heats += [Heat(key, tuple(those)) for key, those in board.heats.items()]
-            servings += [replace(one, at=call.at + alone, group=group) for one in board.servings]
+            servings += [replace(one, at=together[group], group=group) for one in board.servings]
         cooks = tuple(unit("cook", cook.name) for cook in self.means.cooks)
         ovens = tuple(
             Oven(name, gear.shelves)

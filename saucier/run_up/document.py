@@ -21,15 +21,15 @@ _CLOCK = re.compile(r"([01]?\d|2[0-3]):[0-5]\d")
 
 
 class There(Part):
-    """A cook of this service, what they ``can`` do (nothing said: everything), ``start`` and ``end`` of
-    their time, like 09:30."""
+    """A cook of this service, what they ``can`` do (nothing said: everything), when each ``comes`` and
+    ``goes``, like 09:30."""
 
     name: Name
     can: Annotated[tuple[Skill, ...], Field(max_length=5)] = ()
-    start: Clock | None = None
-    end: Clock | None = None
+    comes: Clock | None = None
+    goes: Clock | None = None
 
-    @field_validator("start", "end")
+    @field_validator("comes", "goes")
     @classmethod
     def _a_time(cls, value: str | None) -> str | None:
         if value is not None and not _CLOCK.fullmatch(value):

@@ -52,7 +52,7 @@ class Effort:
     """How hard to try: deterministic ``seconds`` in all (one is several on the wall), and a stop on the
     ``wall``, in seconds."""
 
-    seconds: float = 1.0
+    seconds: float = 0.8
     wall: float = 10.0
 
 

@@ -6742,8 +6742,8 @@ export interface components {
         };
         /**
          * There
-         * @description A cook of this service, what they ``can`` do (nothing said: everything), ``start`` and ``end`` of
-         *     their time, like 09:30.
+         * @description A cook of this service, what they ``can`` do (nothing said: everything), when each ``comes`` and
+         *     ``goes``, like 09:30.
          */
         There: {
             /** Name */
@@ -6753,10 +6753,10 @@ export interface components {
              * @default []
              */
             can: ("prepare" | "stove" | "oven" | "plate" | "wash")[];
-            /** Start */
-            start?: string | null;
-            /** End */
-            end?: string | null;
+            /** Comes */
+            comes?: string | null;
+            /** Goes */
+            goes?: string | null;
         };
         /**
          * Thing

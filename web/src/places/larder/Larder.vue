@@ -1,7 +1,8 @@
 <script setup lang="ts">
-/** What there is to cook with: ingredients, measures, uses, pans and rings. */
+/** What there is to cook with: ingredients, measures, uses, pans and rings, cooks and things. */
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import Brigade from './Brigade.vue'
 import Ingredients from './Ingredients.vue'
 import Measures from './Measures.vue'
 import Pans from './Pans.vue'
@@ -14,6 +15,7 @@ const shelves = [
   { key: 'measures', name: 'Measures', shelf: Measures },
   { key: 'uses', name: 'Uses', shelf: Uses },
   { key: 'pans', name: 'Pans and rings', shelf: Pans },
+  { key: 'brigade', name: 'Cooks and things', shelf: Brigade },
 ]
 const here = computed(() => shelves.find((s) => s.key === route.query.shelf) ?? shelves[0]!)
 </script>

@@ -11,7 +11,7 @@ const said = computed(() => props.open.whole.value!.document)
 const cooks = computed(() => planned.value.lanes.cooks ?? [])
 const bounds = (value: number, stage: string) => (stage === 'begin' ? clockOf(value) : minutesOf(value))
 const name = ref('')
-function ensure(s: { cooks?: { name: string }[] }): { name: string; start?: string | null; end?: string | null }[] {
+function ensure(s: { cooks?: { name: string }[] }): { name: string; comes?: string | null; goes?: string | null }[] {
   if (!s.cooks?.length) s.cooks = cooks.value.map((one) => ({ name: one }))
   return s.cooks
 }
@@ -28,8 +28,8 @@ function removeCook(who: string): void {
     s.extra = (s.extra ?? []).filter((one) => one.name !== who)
   })
 }
-const timeOf = (who: string, end: 'start' | 'end') => said.value.cooks?.find((one) => one.name === who)?.[end] ?? ''
-function setTime(who: string, end: 'start' | 'end', value: string): void {
+const timeOf = (who: string, end: 'comes' | 'goes') => said.value.cooks?.find((one) => one.name === who)?.[end] ?? ''
+function setTime(who: string, end: 'comes' | 'goes', value: string): void {
   void props.open.say((s) => {
     const one = ensure(s).find((each) => each.name === who)
     if (one) one[end] = value || null
@@ -106,15 +106,15 @@ const sittings = computed(() => Object.entries(planned.value.served))
         <b :class="{ gone: gone(`cook:${who}`) }">{{ who }}</b>
         <input
           type="time"
-          :value="timeOf(who, 'start')"
+          :value="timeOf(who, 'comes')"
           :aria-label="`${who} from`"
-          @change="setTime(who, 'start', ($event.target as HTMLInputElement).value)"
+          @change="setTime(who, 'comes', ($event.target as HTMLInputElement).value)"
         /><span>to</span
         ><input
           type="time"
-          :value="timeOf(who, 'end')"
+          :value="timeOf(who, 'goes')"
           :aria-label="`${who} until`"
-          @change="setTime(who, 'end', ($event.target as HTMLInputElement).value)"
+          @change="setTime(who, 'goes', ($event.target as HTMLInputElement).value)"
         />
         <NButton size="small" @click="out(`cook:${who}`)">{{
           gone(`cook:${who}`) ? 'Back again' : 'Falls ill'

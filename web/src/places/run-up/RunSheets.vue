@@ -57,9 +57,11 @@ const rows = (sheet: Schemas['RunSheet']) => sheet.lines
               <td class="at">{{ clockOf(line.at) }}</td>
               <td>
                 <b>{{ line.what }}</b>
-                <small
-                  >{{ [line.do === line.what ? '' : line.do, line.minutes > 0 ? minutesOf(line.minutes) : ''].filter(Boolean).join(', ') }}</small
-                >
+                <small>{{
+                  [line.do === line.what ? '' : line.do, line.minutes > 0 ? minutesOf(line.minutes) : '']
+                    .filter(Boolean)
+                    .join(', ')
+                }}</small>
               </td>
               <td>{{ line.amount }}</td>
               <td>{{ line.cue }}</td>

@@ -1,0 +1,207 @@
+"""The planner on questions small enough to answer by hand, and its checker on plans that are wrong."""
+
+import unittest
+from dataclasses import replace
+
+from saucier.timing import (
+    Away,
+    Baking,
+    Heat,
+    Hold,
+    Link,
+    Oven,
+    Problem,
+    Schedule,
+    Serving,
+    Stretch,
+    Task,
+    by_rule,
+    measured,
+)
+from saucier.timing.solver import Effort, Impossible, plan
+from saucier.timing.tests.checker import wrong_with
+from saucier.timing.tests.random_problems import problem
+
+QUICK = Effort(seconds=0.15, wall=6.0)
+ANN, BO = "cook:Ann", "cook:Bo"
+RING = frozenset({"ring:1", "ring:2"})
+
+
+def hands(key: str, minutes: float, **more: object) -> Task:
+    return Task(key, (Stretch(minutes, "all"),), **{"cooks": frozenset({ANN}), **more})
+
+
+def asked(*tasks: Task, **more: object) -> Problem:
+    """A question for Ann, everything served at 100."""
+    served = tuple(Serving(task.key, 100.0, "1") for task in tasks)
+    fields = {"links": (), "servings": served, "cooks": (ANN,), "begin": 0.0, "end": 300.0, **more}
+    return Problem(tasks, **fields)
+
+
+class Planner(unittest.TestCase):
+    def planned(self, question: Problem) -> Schedule:
+        found = plan(question, QUICK)
+        self.assertEqual(wrong_with(question, found), [])
+        return found
+
+    def test_one_pair_of_hands_does_one_thing_at_a_time(self) -> None:
+        found = self.planned(asked(hands("roux", 10), hands("other roux", 10)))
+        self.assertEqual(sorted(found.starts.values()), [80.0, 90.0])
+        self.assertTrue(found.proved)
+
+    def test_a_touch_goes_beside_a_roux(self) -> None:
+        sear = Task("sear", (Stretch(8, "none"),), frozenset({ANN}), touches=(4.0,))
+        found = self.planned(asked(hands("roux", 10), sear))
+        self.assertEqual(found.starts, {"roux": 90.0, "sear": 92.0})
+        self.assertEqual(found.touched["sear"], (ANN,))
+
+    def test_two_touches_are_not_made_at_once(self) -> None:
+        pans = [
+            Task(f"pan {n}", (Stretch(8, "none"),), frozenset({ANN}), touches=(4.0,))
+            for n in (1, 2)
+        ]
+        found = self.planned(asked(*pans))
+        self.assertEqual(sorted(found.starts.values()), [91.5, 92.0])
+
+    def test_what_suffers_waits_least(self) -> None:
+        """Both sides end in the plate; the fish is the later, whichever has the longer name."""
+        fish, roots, plate = hands("fish", 5), hands("roots", 5), hands("plate", 2)
+        question = asked(
+            fish,
+            roots,
+            plate,
+            links=(
+                Link("fish", "plate", longest=6, suffers=9),
+                Link("roots", "plate", longest=60, suffers=1),
+            ),
+            servings=(Serving("plate", 100.0, "1"),),
+        )
+        found = self.planned(question)
+        self.assertEqual(found.starts, {"roots": 88.0, "fish": 93.0, "plate": 98.0})
+
+    def test_late_by_no_more_than_it_must_be(self) -> None:
+        question = replace(asked(hands("a", 60), hands("b", 60)), begin=20.0)
+        found = self.planned(question)
+        self.assertEqual(found.late["1"], 40.0)
+        self.assertEqual(found.value("late"), 40.0)
+
+    def test_away_is_away(self) -> None:
+        found = self.planned(asked(hands("a", 10), away=(Away(ANN, 85.0, 100.0),)))
+        self.assertEqual(found.starts["a"], 75.0)
+
+    def test_skills_are_kept_to_and_every_task_is_named(self) -> None:
+        both = frozenset({ANN, BO})
+        tasks = (hands("roux", 10), hands("chop", 10, cooks=both), hands("grate", 10, cooks=both))
+        found = self.planned(replace(asked(*tasks), cooks=(ANN, BO)))
+        self.assertEqual(found.hands["roux"], (ANN,))
+        self.assertEqual(min(found.starts.values()), 80.0)
+
+    def test_an_oven_changes_its_temperature_in_time(self) -> None:
+        hot = Task("hot", (Stretch(10, "none"),), baking=Baking(220))
+        mild = Task("mild", (Stretch(10, "none"),), baking=Baking(160))
+        question = asked(hot, mild, ovens=(Oven("oven", 3, heats=12, cools=4),))
+        found = self.planned(question)
+        # Mild first: heating by sixty degrees takes five minutes, cooling fifteen.
+        self.assertEqual(found.starts, {"hot": 90.0, "mild": 75.0})
+
+    def test_shelves_are_counted(self) -> None:
+        trays = [
+            Task(f"tray {n}", (Stretch(10, "none"),), baking=Baking(180, shelves=2)) for n in (1, 2)
+        ]
+        found = self.planned(asked(*trays, ovens=(Oven("oven", 3),)))
+        self.assertEqual(sorted(found.starts.values()), [80.0, 90.0])
+
+    def test_a_pan_is_washed_before_it_is_used_again(self) -> None:
+        pots = [Task(f"pot {n}", (Stretch(10, "none"),)) for n in (1, 2)]
+        washes = tuple(hands(f"wash {n}", 2) for n in (1, 2))
+        holds = tuple(
+            Hold(frozenset({"pan:1"}), f"pot {n}", (f"pot {n}",), f"wash {n}") for n in (1, 2)
+        )
+        found = self.planned(asked(*pots, holds=holds, washes=washes))
+        self.assertEqual(sorted(found.starts[f"pot {n}"] for n in (1, 2)), [78.0, 90.0])
+        self.assertEqual(len(found.washed), 1)
+
+    def test_as_many_pots_as_a_cook_can_look_after(self) -> None:
+        pots = [Task(f"pot {n}", (Stretch(10, "now-and-then"),)) for n in range(4)]
+        found = self.planned(asked(*pots))
+        self.assertEqual(sorted(found.starts.values()), [80.0, 90.0, 90.0, 90.0])
+
+    def test_the_grill_is_hot_when_it_is_wanted_and_no_sooner(self) -> None:
+        warm = Task("heat", (Stretch(6, "none"),))
+        question = replace(
+            asked(hands("gratin", 3), warm), servings=(Serving("gratin", 100.0, "1"),)
+        )
+        found = self.planned(replace(question, heats=(Heat("heat", ("gratin",)),)))
+        self.assertEqual(found.starts, {"gratin": 97.0, "heat": 91.0})
+
+    def test_what_is_begun_stays_and_what_is_over_is_in_nobodys_way(self) -> None:
+        begun = hands("begun", 10, start=60.0, begun=True)
+        over = hands("over", 30, start=50.0, begun=True, done=True)
+        found = self.planned(asked(begun, over, hands("next", 30)))
+        self.assertEqual(found.starts, {"begun": 60.0, "over": 50.0, "next": 70.0})
+
+    def test_facts_that_contradict_each_other_make_no_plan_impossible(self) -> None:
+        both = [hands(key, 10, start=60.0, begun=True) for key in ("a", "b")]
+        found = self.planned(asked(*both, hands("c", 10)))
+        self.assertEqual(found.starts["c"], 90.0)
+
+    def test_pins_that_exclude_each_other_have_no_plan(self) -> None:
+        with self.assertRaises(Impossible):
+            plan(asked(hands("a", 10, start=60.0), hands("b", 10, start=65.0)), QUICK)
+
+    def test_the_same_question_has_the_same_answer(self) -> None:
+        question = problem(5, 4)
+        one, two = plan(question, QUICK), plan(question, QUICK)
+        self.assertFalse(one.stopped)
+        self.assertEqual((one.starts, one.hands, one.units), (two.starts, two.hands, two.units))
+
+    def test_it_says_of_its_plan_what_the_plan_comes_to(self) -> None:
+        question = problem(2, 4)
+        found = plan(question, QUICK)
+        told = {one.stage: one.value for one in found.reached}
+        self.assertEqual(told, measured(question, found.starts))
+        for one in found.reached:
+            self.assertLessEqual(one.bound, one.value + 1e-6, one.stage)
+
+    def test_random_services_of_every_size_keep_to_everything(self) -> None:
+        for seed in range(4):
+            for skilled in (False, True):
+                question = problem(seed, 2 + seed, cooks=2 + seed % 2, skilled=skilled)
+                with self.subTest(seed=seed, skilled=skilled):
+                    self.assertEqual(wrong_with(question, plan(question, QUICK)), [])
+
+    def test_it_never_does_worse_than_the_rule(self) -> None:
+        for seed in range(4):
+            question = problem(seed, 3)
+            ruled = by_rule(question)
+            if ruled.unplaced:
+                continue
+            rule = tuple(measured(question, ruled.starts).values())
+            ours = tuple(one.value for one in plan(question, QUICK).reached)
+            self.assertLessEqual(ours, rule)
+
+
+class Checker(unittest.TestCase):
+    """The checker sees what is wrong, whoever made the plan."""
+
+    def setUp(self) -> None:
+        self.question = problem(1, 3)
+        self.good = plan(self.question, QUICK)
+        self.assertEqual(wrong_with(self.question, self.good), [])
+
+    def test_a_task_moved_an_hour_is_seen(self) -> None:
+        for key in ("0 pot", "1 plate", "2 sear"):
+            if key in self.good.starts:
+                moved = {**self.good.starts, key: self.good.starts[key] + 60.0}
+                self.assertTrue(wrong_with(self.question, replace(self.good, starts=moved)), key)
+
+    def test_one_cook_in_two_places_is_seen(self) -> None:
+        question = replace(asked(hands("a", 10), hands("b", 10)))
+        found = plan(question, QUICK)
+        moved = replace(found, starts={"a": 85.0, "b": 90.0})
+        self.assertIn("at once", " ".join(wrong_with(question, moved)))
+
+    def test_a_cook_who_cannot_do_it_is_seen(self) -> None:
+        question = replace(asked(hands("a", 10)), cooks=(ANN, BO))
+        found = replace(plan(question, QUICK), hands={"a": (BO,)})
+        self.assertIn("cannot do", " ".join(wrong_with(question, found)))
