@@ -76,7 +76,7 @@ DATABASES = {
             "timeout": 20,
         },
         # A file, so that the threads of the browser tests' server share one database.
-        "TEST": {"NAME": VAR_DIR / "test.sqlite3"},
+        "TEST": {"NAME": os.environ.get("KESTREL_TEST_DB", VAR_DIR / "test.sqlite3")},
     }
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"

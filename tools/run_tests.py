@@ -1,12 +1,15 @@
 """Runs every suite and closes with one line: ``tests: N passed, M failed``.
 
-``make test`` runs them all; ``make test SUITE=core`` one of core, server, web, browser.
+``make test`` runs them all, the browser's beside the others; ``make test SUITE=core`` one of core, server,
+web, browser.
 """
 
+import os
 import re
 import subprocess
 import sys
 import time
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -17,6 +20,9 @@ SUITES: dict[str, tuple[list[str], Path]] = {
     "web": (["npx", "vitest", "run", "--no-color"], ROOT / "web"),
     "browser": ([sys.executable, "manage.py", "test", "browser_tests", *SETTINGS], ROOT),
 }
+
+LANES = (("browser",), ("core", "server", "web"))
+"""What runs side by side: a browser waits half of its time."""
 
 BEFORE = {"web": [sys.executable, "-m", "tools.answers"]}
 """What a suite needs made first."""
@@ -37,36 +43,55 @@ def counts(output: str) -> tuple[int, int]:
     return found.get("passed", 0), found.get("failed", 0)
 
 
-def run(name: str) -> tuple[int, int]:
-    """Run one suite, showing its output; a suite that breaks off counts as a failure."""
+def run(name: str, aloud: bool = True) -> tuple[int, int]:
+    """Run one suite, showing its output as it comes (``aloud``) or when it is over; a suite that breaks
+    off counts as a failure."""
     command, folder = SUITES[name]
     print(f"== {name}", flush=True)
     started = time.monotonic()
     if name in BEFORE and subprocess.run(BEFORE[name], cwd=ROOT, check=False).returncode:
         return 0, 1
+    # Suites side by side do not share a database.
+    env = {**os.environ, "KESTREL_TEST_DB": str(ROOT / "var" / f"test-{name}.sqlite3")}
     process = subprocess.Popen(
-        command, cwd=folder, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True
+        command,
+        cwd=folder,
+        env=env,
+        stdout=subprocess.PIPE,
+        stderr=subprocess.STDOUT,
+        text=True,
     )
     assert process.stdout is not None
     lines = []
     for line in process.stdout:
         lines.append(line)
-        print(line, end="", flush=True)
+        if aloud:
+            print(line, end="", flush=True)
     status = process.wait()
-    passed, failed = counts("".join(lines))
+    output = "".join(lines)
+    passed, failed = counts(output)
     if (status != 0 and not failed) or (status == 0 and not passed):
         failed += 1
-    print(f"== {name}: {passed} passed, {failed} failed, {time.monotonic() - started:.0f} s")
+    told = "" if aloud else output
+    took = time.monotonic() - started
+    print(f"{told}== {name}: {passed} passed, {failed} failed, {took:.0f} s", flush=True)
     return passed, failed
 
 
+def side_by_side() -> list[tuple[int, int]]:
+    """Every suite, in lanes."""
+    with ThreadPoolExecutor(len(LANES)) as pool:
+        done = pool.map(lambda lane: [run(name, aloud=False) for name in lane], LANES)
+        return [result for lane in done for result in lane]
+
+
 def main() -> int:
-    wanted = sys.argv[1:] or list(SUITES)
+    wanted = sys.argv[1:]
     unknown = [name for name in wanted if name not in SUITES]
     if unknown:
         print(f"No suite {unknown[0]}: use {', '.join(SUITES)}", file=sys.stderr)
         return 2
-    results = [run(name) for name in wanted]
+    results = [run(name) for name in wanted] if wanted else side_by_side()
     passed, failed = (sum(column) for column in zip(*results, strict=True))
     print(f"tests: {passed} passed, {failed} failed")
     return 1 if failed else 0

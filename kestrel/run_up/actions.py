@@ -25,7 +25,8 @@ KEPT_PLANNINGS = 20
 
 @transaction.atomic
 def of_service(kitchen: Kitchen, service: Service, utc_offset_min: int) -> RunUp:
-    """The run-up of ``service``: the one there is, else a new one."""
+    """The run-up of ``service``: the one there is, else a new one. Raises :class:`BadInput` where there is
+    nothing to time."""
     there = RunUp.objects.filter(kitchen=kitchen, service=service).first()
     if there is None:
         there = RunUp(kitchen=kitchen, service=service, document=write_run_up(Document()))
@@ -33,6 +34,7 @@ def of_service(kitchen: Kitchen, service: Service, utc_offset_min: int) -> RunUp
     there.date = service.date or timezone.localdate()
     there.utc_offset_min = utc_offset_min
     there.save()
+    work.ready(there)
     return there
 
 
@@ -56,7 +58,7 @@ def tonight(
             }
         )
     )
-    return RunUp.objects.create(
+    row = RunUp.objects.create(
         kitchen=kitchen,
         meal=meal,
         name=name[:160],
@@ -64,6 +66,8 @@ def tonight(
         document=write_run_up(Document(served_over=0)),
         utc_offset_min=utc_offset_min,
     )
+    work.ready(row)
+    return row
 
 
 @transaction.atomic

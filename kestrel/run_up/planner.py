@@ -6,7 +6,7 @@ import time
 from collections.abc import Callable
 from typing import Any
 
-from django.db import connection
+from django.db import OperationalError, connection
 from django.utils import timezone
 
 from kestrel.run_up import actions, work
@@ -34,17 +34,19 @@ EFFORT = Effort()
 
 
 class Worker:
-    """One planning at a time; ``effort`` is how hard each day is tried."""
+    """One planning at a time; ``effort`` is how hard each day is tried. ``watched``: a second thread says
+    that it is alive and hears when it is to stop (not where one transaction is all there is, as in
+    tests)."""
 
-    def __init__(self, effort: Effort = EFFORT) -> None:
-        self._effort = effort
+    def __init__(self, effort: Effort = EFFORT, *, watched: bool = True) -> None:
+        self._effort, self._watched = effort, watched
 
     def once(self) -> bool:
         """The next planning done; False where there is none."""
         job = actions.claim()
         if job is None:
             return False
-        _Job(job, self._effort).done()
+        _Job(job, self._effort, self._watched).done()
         return True
 
     def run(self, over: Callable[[], bool], pause: float = 0.1) -> None:
@@ -55,8 +57,8 @@ class Worker:
 
 
 class _Job:
-    def __init__(self, job: Planning, effort: Effort) -> None:
-        self._job, self._effort = job, effort
+    def __init__(self, job: Planning, effort: Effort, watched: bool) -> None:
+        self._job, self._effort, self._is_watched = job, effort, watched
         self._stop = threading.Event()
         self._told_at = 0.0
         self._kept = 0
@@ -67,7 +69,9 @@ class _Job:
     def done(self) -> None:
         over = threading.Event()
         watch = threading.Thread(target=self._watched, args=(over,), daemon=True)
-        watch.start()
+        self._look()
+        if self._is_watched:
+            watch.start()
         state, answer = Planning.State.DONE, {}
         try:
             answer = self._answered()
@@ -80,7 +84,8 @@ class _Job:
             state = Planning.State.FAILED
         finally:
             over.set()
-            watch.join()
+            if self._is_watched:
+                watch.join()
         Planning.objects.filter(pk=self._job.pk).update(
             state=state, answer=answer, ended_at=timezone.now()
         )
@@ -88,11 +93,17 @@ class _Job:
     def _watched(self, over: threading.Event) -> None:
         """Says it is alive, and hears when somebody asks it to stop."""
         while not over.wait(0.4):
-            rows = Planning.objects.filter(pk=self._job.pk)
-            rows.update(beat_at=timezone.now())
-            if not rows.filter(cancel=False).exists():
-                self._stop.set()
+            try:
+                self._look()
+            except OperationalError:  # somebody else writes just now: the next time then
+                continue
         connection.close()
+
+    def _look(self) -> None:
+        rows = Planning.objects.filter(pk=self._job.pk)
+        rows.update(beat_at=timezone.now())
+        if not rows.filter(cancel=False).exists():
+            self._stop.set()
 
     def _answered(self) -> dict[str, Any]:
         row = RunUp.objects.select_related("kitchen", "service").get(pk=self._job.run_up_id)

@@ -21,7 +21,7 @@ from dataclasses import dataclass, replace
 
 from ortools.sat.python import cp_model
 
-from saucier.timing.measure import measured
+from saucier.timing.measure import late_by_group, measured
 from saucier.timing.model import Expr, Model, weighed
 from saucier.timing.problem import TICKS, Problem
 from saucier.timing.rule import by_rule
@@ -280,6 +280,7 @@ class _Search:
             return replace(
                 named,
                 starts=starts,
+                late=late_by_group(self._problem, starts),
                 reached=tuple(replace(one, value=came_to[one.stage]) for one in named.reached),
             )
         return schedule

@@ -1,0 +1,357 @@
+"""Run-ups over the API: planned beside the server, changed, followed, called, taken out."""
+
+import csv
+import io
+from datetime import timedelta
+
+import vobject
+from django.utils import timezone
+
+from kestrel.larder.actions import add_burner
+from kestrel.larder.means import add_cook, add_gear
+from kestrel.run_up import actions
+from kestrel.run_up.models import Planning, RunUp
+from kestrel.run_up.planner import Worker
+from kestrel.stove import actions as stove
+from kestrel.stove.models import Batch
+from kestrel.tests.clients import KitchenTest
+from saucier.timing.solver import Effort
+
+QUICK = Effort(seconds=0.02, wall=3.0)
+
+
+class RunUpTest(KitchenTest):
+    def setUp(self) -> None:
+        super().setUp()
+        sauce = self.saved()
+        for name, watts in (("left", 2500), ("right", 3500)):
+            add_burner(self.kitchen, name=name, kind="gas", watts=watts)
+        for name in ("Ilse", "Toma"):
+            add_cook(self.kitchen, name, [])
+        dish = {
+            "name": "Leeks under cheese",
+            "sauces": [{"sauce": str(sauce.pk), "use": "nap"}],
+            "solids": [
+                {"ingredient": "leek", "grams": 150},
+                {"ingredient": "fish-white", "grams": 120},
+            ],
+        }
+        self.dish = self.client.call("POST", "/dishes", {"document": dish}).body
+        lines = [{"dish": str(self.dish["id"]), "portions": 8}]
+        document = {"name": "Lunch", "date": "2026-11-27", "serve_at": ["12:00"], "lines": lines}
+        self.service = self.client.call("POST", "/services", {"document": document}).body
+
+    def new(self) -> dict:
+        made = self.client.call("POST", "/run-ups", {"service_id": self.service["id"]})
+        self.assertEqual(made.status_code, 201, made.body)
+        return made.body
+
+    def work(self) -> None:
+        worker = Worker(QUICK, watched=False)
+        while worker.once():
+            pass
+
+    def planned(self) -> dict:
+        made = self.new()
+        self.work()
+        return self.read(made["id"])
+
+    def read(self, number: int) -> dict:
+        found = self.client.call("GET", f"/run-ups/{number}")
+        self.assertEqual(found.status_code, 200, found.body)
+        return found.body
+
+    def blocks(self, whole: dict) -> dict[str, dict]:
+        return {b["key"]: b for day in whole["planned"]["days"] for b in day["blocks"]}
+
+    def change(self, whole: dict, **more: object):
+        body = {"document": {**whole["document"], **more}, "revision": whole["revision"]}
+        return self.client.call("PUT", f"/run-ups/{whole['id']}", body)
+
+
+class Planned(RunUpTest):
+    def test_a_service_has_one_run_up_planned_by_the_process_beside(self) -> None:
+        made = self.new()
+        self.assertIsNone(made["planned"])
+        self.assertEqual(made["planning"]["state"], "waiting")
+        self.assertEqual(self.new()["id"], made["id"])
+        self.work()
+        whole = self.read(made["id"])
+        self.assertEqual(whole["planning"]["state"], "done")
+        self.assertFalse(whole["stale"])
+        self.assertTrue(whole["planned"]["days"][0]["ok"])
+        self.assertEqual(whole["planned"]["served"]["1"], 720.0)
+        self.assertLessEqual({"Ilse", "Toma"}, set(whole["planned"]["lanes"]["cooks"]))
+        self.assertTrue(any(k.startswith("pot:") for k in self.blocks(whole)))
+        self.assertEqual(len(self.client.call("GET", "/run-ups").body), 1)
+
+    def test_what_it_was_planned_of_changes_and_it_is_stale(self) -> None:
+        whole = self.planned()
+        add_cook(self.kitchen, "Aud", [])
+        self.assertTrue(self.read(whole["id"])["stale"])
+        self.client.call("POST", f"/run-ups/{whole['id']}/plan")
+        self.work()
+        self.assertFalse(self.read(whole["id"])["stale"])
+
+    def test_one_dish_tonight_without_a_service(self) -> None:
+        body = {"dish_id": self.dish["id"], "portions": 3, "serve_at": "19:30", "day": "2026-11-27"}
+        made = self.client.call("POST", "/run-ups", body).body
+        self.assertIsNone(made["service_id"])
+        self.work()
+        whole = self.read(made["id"])
+        self.assertEqual(whole["planned"]["served"]["1"], 1170.0)
+        self.assertEqual(len(self.client.call("GET", "/services").body), 1)
+        gone = self.client.call("DELETE", f"/run-ups/{made['id']}")
+        self.assertEqual(gone.status_code, 204)
+
+    def test_nothing_is_planned_of_nothing(self) -> None:
+        self.assertEqual(self.fields(self.client.call("POST", "/run-ups", {})), ["service_id"])
+        bad = self.client.call("POST", "/run-ups", {"dish_id": 99999})
+        self.assertEqual(self.fields(bad), ["dish_id"])
+        body = {"dish_id": self.dish["id"], "portions": 3, "serve_at": "half seven"}
+        self.assertEqual(self.fields(self.client.call("POST", "/run-ups", body)), ["serve_at[0]"])
+        empty = self.client.call("POST", "/services", {"document": {"name": "Empty"}}).body
+        bad = self.client.call("POST", "/run-ups", {"service_id": empty["id"]})
+        self.assertEqual(self.fields(bad), ["lines"])
+
+    def test_it_is_nobody_elses(self) -> None:
+        whole = self.planned()
+        for method, path in (("GET", ""), ("POST", "/plan"), ("GET", "/planning"), ("DELETE", "")):
+            answer = self.other.call(method, f"/run-ups/{whole['id']}{path}")
+            self.assertEqual(answer.status_code, 404, path)
+        bad = self.other.call("POST", "/run-ups", {"service_id": self.service["id"]})
+        self.assertEqual(self.fields(bad), ["service_id"])
+        csv_out = self.other.get(f"/api/run-ups/{whole['id']}/run-sheets.csv")
+        self.assertEqual(csv_out.status_code, 404)
+
+    def test_a_lost_process_loses_no_planning(self) -> None:
+        made = self.new()
+        taken = actions.claim()
+        self.assertEqual(taken.run_up_id, made["id"])
+        self.assertIsNone(actions.claim())  # somebody is at it
+        late = timezone.now() - timedelta(minutes=1)
+        Planning.objects.filter(pk=taken.pk).update(beat_at=late)
+        self.work()
+        self.assertEqual(self.read(made["id"])["planning"]["state"], "done")
+
+    def test_cancelled_it_keeps_the_best_there_is(self) -> None:
+        made = self.new()
+        self.client.call("POST", f"/run-ups/{made['id']}/cancel")
+        self.work()
+        whole = self.read(made["id"])
+        self.assertIsNotNone(whole["planned"])
+
+    def test_another_asking_takes_the_place_of_the_one_before(self) -> None:
+        made = self.new()
+        self.client.call("POST", f"/run-ups/{made['id']}/plan")
+        first, second = Planning.objects.order_by("pk")
+        self.assertTrue(first.cancel)
+        self.assertFalse(second.cancel)
+
+
+class Changed(RunUpTest):
+    def test_two_windows_do_not_overwrite_each_other(self) -> None:
+        whole = self.planned()
+        self.assertEqual(self.change(whole, served_over=20).status_code, 200)
+        late = self.change(whole, served_over=5)
+        self.assertEqual(late.status_code, 409)
+        self.assertEqual(late.body["document"]["served_over"], 20)
+
+    def test_nonsense_is_refused_by_its_field_and_nothing_is_lost(self) -> None:
+        whole = self.planned()
+        for change, field in (
+            ({"served_over": -3}, "served_over"),
+            ({"cooks": [{"name": "Ilse"}, {"name": "Ilse"}]}, "cooks[1].name"),
+            ({"ways": {"0.0": "by-magic"}}, "way"),
+            ({"rings": {"own-1": "the moon"}}, None),
+        ):
+            answer = self.change(whole, **change)
+            if field:
+                self.assertIn(field, self.fields(answer))
+        self.assertEqual(self.read(whole["id"])["document"]["served_over"], 10)
+
+    def test_a_move_that_spoils_something_is_refused_with_the_reason(self) -> None:
+        whole = self.planned()
+        fish = self.blocks(whole)["side:0:poach"]
+        path = f"/run-ups/{whole['id']}/move"
+        body = {"key": fish["key"], "at": fish["start"] - 60}
+        self.client.call("POST", path, body)
+        self.work()
+        after = self.read(whole["id"])
+        answer = after["planning"]["answer"]
+        self.assertIn("where 16 is the most", answer["refused"])
+        self.assertEqual(after["document"].get("pins"), {})
+        self.client.call("POST", path, {**body, "anyway": True})
+        self.work()
+        after = self.read(whole["id"])
+        self.assertEqual(after["document"]["pins"], {fish["key"]: fish["start"] - 60})
+        self.assertEqual(self.blocks(after)[fish["key"]]["start"], fish["start"] - 60)
+        self.assertTrue(self.blocks(after)[fish["key"]]["pinned"])
+
+    def test_a_move_that_harms_nothing_is_kept(self) -> None:
+        whole = self.planned()
+        key = next(k for k in self.blocks(whole) if k.startswith("prep:leek"))
+        at = self.blocks(whole)[key]["start"] - 20
+        self.client.call("POST", f"/run-ups/{whole['id']}/move", {"key": key, "at": at})
+        self.work()
+        after = self.read(whole["id"])
+        self.assertEqual(after["planning"]["answer"], {"moved": key, "at": at})
+        self.assertEqual(after["document"]["pins"], {key: at})
+
+    def test_a_task_it_does_not_have_is_refused(self) -> None:
+        whole = self.planned()
+        move = self.client.call("POST", f"/run-ups/{whole['id']}/move", {"key": "x", "at": 1})
+        self.assertEqual(self.fields(move), ["key"])
+        body = {"key": "x", "what": "began", "revision": whole["revision"]}
+        self.assertEqual(
+            self.fields(self.client.call("POST", f"/run-ups/{whole['id']}/mark", body)), ["key"]
+        )
+
+    def test_a_cook_falls_ill_and_the_rest_is_planned_without_them(self) -> None:
+        whole = self.planned()
+        self.change(whole, out=[{"what": "cook:Toma"}])
+        self.work()
+        after = self.read(whole["id"])
+        cooks = {cook for block in self.blocks(after).values() for cook in block["cooks"]}
+        self.assertEqual(cooks, {"Ilse"})
+
+
+class Followed(RunUpTest):
+    def test_what_is_begun_and_done_stays_and_the_rest_moves(self) -> None:
+        whole = self.planned()
+        first = min(self.blocks(whole).values(), key=lambda block: block["start"])
+        path = f"/run-ups/{whole['id']}/mark"
+        body = {"key": first["key"], "what": "began", "at": first["start"] - 30}
+        marked = self.client.call("POST", path, {**body, "revision": whole["revision"]}).body
+        self.assertEqual(marked["document"]["now"], first["start"] - 30)
+        self.work()
+        going = self.read(whole["id"])
+        self.assertEqual(self.blocks(going)[first["key"]]["state"], "going")
+        self.assertEqual(self.blocks(going)[first["key"]]["start"], first["start"] - 30)
+        over = {"key": first["key"], "what": "over", "at": first["start"] - 25}
+        self.client.call("POST", path, {**over, "revision": going["revision"]})
+        self.work()
+        done = self.read(whole["id"])
+        self.assertEqual(self.blocks(done)[first["key"]]["state"], "done")
+        self.assertEqual(self.blocks(done)[first["key"]]["end"], first["start"] - 25)
+        undo = {"key": first["key"], "what": "undo", "revision": done["revision"]}
+        self.client.call("POST", path, undo)
+        self.work()
+        self.assertEqual(self.blocks(self.read(whole["id"]))[first["key"]]["state"], "planned")
+
+    def test_it_follows_the_stove(self) -> None:
+        whole = self.planned()
+        pot = next(b for b in self.blocks(whole).values() if b["key"].startswith("pot:"))
+        batch = self.client.call(
+            "POST", f"/stove/of-service/{self.service['id']}", {"pot": pot["pot"]}
+        ).body
+        self.assertTrue(self.read(whole["id"])["stale"])
+        row = RunUp.objects.get()
+        at = timezone.now().replace(year=2026, month=11, day=27, hour=10, minute=0, second=0)
+        Batch.objects.filter(pk=batch["id"]).update(started_at=at)
+        row.date = at.date()
+        row.save()
+        self.client.call("POST", f"/run-ups/{whole['id']}/plan")
+        self.work()
+        block = self.blocks(self.read(whole["id"]))[pot["key"]]
+        self.assertEqual((block["state"], block["start"]), ("going", 600.0))
+        stove.end(Batch.objects.get(pk=batch["id"]), Batch.Status.DONE)
+        Batch.objects.filter(pk=batch["id"]).update(ended_at=at + timedelta(minutes=21))
+        self.client.call("POST", f"/run-ups/{whole['id']}/plan")
+        self.work()
+        block = self.blocks(self.read(whole["id"]))[pot["key"]]
+        self.assertEqual((block["state"], block["end"]), ("done", 621.0))
+
+    def test_calls_are_timed_and_go_out(self) -> None:
+        whole = self.planned()
+        path = f"/run-ups/{whole['id']}/calls"
+        early = self.client.call("POST", path, {"line": 0})
+        self.assertEqual(self.fields(early), ["line"])
+        self.change(whole, to_order=[0])
+        self.work()
+        self.assertEqual(self.read(whole["id"])["planned"]["to_order"][0]["line"], 0)
+        for table in ("4", "5"):
+            self.client.call("POST", path, {"line": 0, "portions": 2, "table": table, "at": 725})
+        self.work()
+        after = self.read(whole["id"])
+        calls = after["planned"]["calls"]
+        self.assertEqual([call["table"] for call in calls], ["4", "5"])
+        self.assertGreaterEqual(min(call["begin"] for call in calls), 725)
+        self.assertFalse(after["stale"])
+        self.client.call("POST", f"{path}/0", {"gone": True})
+        self.work()
+        left = self.read(whole["id"])["planned"]["calls"]
+        self.assertEqual([call["table"] for call in left], ["5"])
+        self.assertEqual(self.fields(self.client.call("POST", f"{path}/9", {})), ["number"])
+
+    def test_a_mend_is_taken_by_its_key(self) -> None:
+        whole = self.planned()
+        row = RunUp.objects.get()
+        after = {**row.document, "served_over": 30}
+        row.planned = {
+            **row.planned,
+            "mends": [{"key": "over-20", "words": "w", "late": 0, "harmed": 0, "after": after}],
+        }
+        row.save()
+        path = f"/run-ups/{whole['id']}/mend"
+        bad = self.client.call("POST", path, {"key": "gone", "revision": whole["revision"]})
+        self.assertEqual(self.fields(bad), ["key"])
+        self.client.call("POST", path, {"key": "over-20", "revision": whole["revision"]})
+        self.assertEqual(self.read(whole["id"])["document"]["served_over"], 30)
+
+
+class TakenOut(RunUpTest):
+    def test_csv_and_calendar(self) -> None:
+        whole = self.planned()
+        text = self.client.get(f"/api/run-ups/{whole['id']}/run-sheets.csv").content.decode()
+        rows = list(csv.DictReader(io.StringIO(text)))
+        self.assertEqual({row["cook"] for row in rows}, {"Ilse", "Toma"})
+        answer = self.client.get(f"/api/run-ups/{whole['id']}/run-sheets.ics")
+        self.assertEqual(answer["Content-Type"], "text/calendar")
+        events = vobject.readOne(answer.content.decode()).contents["vevent"]
+        self.assertEqual(len(events), len(rows))
+        self.assertEqual(
+            {event.dtstart.value.date().isoformat() for event in events}, {"2026-11-27"}
+        )
+
+
+class Means(KitchenTest):
+    def test_cooks_things_and_ways_are_kept(self) -> None:
+        self.client.call("POST", "/larder/cooks", {"name": "Ilse", "can": ["stove", "plate"]})
+        made = self.client.call("POST", "/larder/gear", {"kind": "oven", "shelves": "5"})
+        self.assertEqual((made.status_code, made.body["name"]), (201, "Oven"))
+        self.client.call(
+            "POST", "/larder/gear", {"kind": "smoker", "name": "Smoker", "can": ["smoke"]}
+        )
+        way = next(w for w in self.means()["ways"] if w["key"] == "sear")
+        self.client.call("PUT", "/larder/ways", {"row": {**way, "minutes": "11"}})
+        told = self.means()
+        self.assertEqual([cook["can"] for cook in told["cooks"]], [["plate", "stove"]])
+        self.assertEqual(told["own_ways"], ["sear"])
+        self.assertEqual(next(w for w in told["ways"] if w["key"] == "sear")["minutes"], 11)
+        self.client.call("DELETE", "/larder/ways/sear")
+        self.assertEqual(self.means()["own_ways"], [])
+        self.assertEqual(self.other.call("GET", "/larder/means").body["cooks"], [])
+
+    def means(self) -> dict:
+        return self.client.call("GET", "/larder/means").body
+
+    def test_nonsense_is_named_by_its_field(self) -> None:
+        add_gear(self.kitchen, "oven", "")
+        for path, body, field in (
+            ("cooks", {"name": " "}, "name"),
+            ("cooks", {"name": "Ilse", "can": ["sing"]}, "can"),
+            ("gear", {"kind": "dragon", "name": "Dragon"}, "kind"),
+            ("gear", {"kind": "oven", "count": "many"}, "count"),
+            ("gear", {"kind": "oven", "shelves": "900"}, "shelves"),
+        ):
+            answer = self.client.call("POST", f"/larder/{path}", body)
+            self.assertEqual(self.fields(answer), [field], body)
+        self.client.call("POST", "/larder/cooks", {"name": "Ilse"})
+        self.assertEqual(
+            self.fields(self.client.call("POST", "/larder/cooks", {"name": "Ilse"})), ["name"]
+        )
+        bad = self.client.call(
+            "PUT", "/larder/ways", {"row": {"key": "x", "name": "X", "minutes": -1}}
+        )
+        self.assertEqual(self.fields(bad), ["minutes"])
