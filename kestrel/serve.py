@@ -2,6 +2,7 @@
 
 import argparse
 import os
+import signal
 import socket
 import subprocess
 import sys
@@ -52,6 +53,7 @@ def main() -> None:
     from kestrel.wsgi import application
 
     print(f"Kestrel Fog is at http://{options.host}:{options.port}/  (Ctrl-C stops it)", flush=True)
+    signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))  # the planner goes too
     with planner_beside():
         serve(application, host=options.host, port=options.port, threads=8, ident=None)
 

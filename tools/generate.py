@@ -20,6 +20,7 @@ TYPES = ROOT / "web" / "src" / "api" / "schema.d.ts"
 def made(folder: Path) -> dict[Path, str]:
     """What each generated file should hold; ``folder`` is for scratch."""
     from saucier.dish import Dish
+    from saucier.run_up import RunUp
     from saucier.service import Service
     from saucier.sheet import Sheet
     from saucier.sheet.reading import schema_of
@@ -46,7 +47,12 @@ def made(folder: Path) -> dict[Path, str]:
                 schema_of(document), indent=2, ensure_ascii=False
             )
             + "\n"
-            for name, document in (("sauce", Sheet), ("dish", Dish), ("service", Service))
+            for name, document in (
+                ("sauce", Sheet),
+                ("dish", Dish),
+                ("service", Service),
+                ("run-up", RunUp),
+            )
         },
         OPENAPI: openapi,
         TYPES: types.read_text(encoding="utf-8"),

@@ -78,13 +78,6 @@ def main() -> None:
         driver.get(cheese)
         wait_for(driver, lambda d: d.find_elements(By.CSS_SELECTOR, ".pot-now .sure"))
         shoot(driver, "builder")
-        click(driver, ".sure button.plain")
-        shoot(driver, "how-sure")
-        driver.get(next(href for name, href in links.items() if "Onion" in name))
-        click(driver, ".step .dot", 2)
-        shoot(driver, "builder-inside")
-        driver.get(cheese)
-        wait_for(driver, lambda d: d.find_elements(By.CSS_SELECTOR, ".pot-now .sure"))
         resize(driver, 390, 844)
         shoot(driver, "builder-390")
         resize(driver, 1280, 800)
@@ -120,6 +113,7 @@ def main() -> None:
         shoot(driver, "service")
         press(driver, "Production sheet")
         shoot(driver, "service-production")
+        _run_up(driver, address)
         driver.get(cheese)
         click(driver, ".buttons button.n-button--primary-type")
         click(driver, ".timer")
@@ -132,6 +126,34 @@ def main() -> None:
         shoot(driver, "journal")
         driver.get(f"{address}/larder")
         shoot(driver, "larder")
+
+
+def _run_up(driver: WebDriver, address: str) -> None:
+    """The large service's plan with a task pressed, and an evening of calls."""
+
+    def planned(name: str) -> None:
+        driver.get(f"{address}/run-up")
+        press(driver, name, "h2")
+        WebDriverWait(driver, 180).until(
+            lambda d: (
+                d.find_elements(By.CSS_SELECTOR, ".lanes .bar")
+                and not d.find_elements(By.CSS_SELECTOR, ".progress")
+            )
+        )
+
+    planned("Visitors' Sunday")
+    driver.find_element(By.CSS_SELECTOR, "button.bar.hands[aria-label*='Caraway']").send_keys(
+        Keys.ENTER
+    )
+    shoot(driver, "run-up")
+    planned("Night shift, to order")
+    press(driver, "Calls")
+    for dish in (0, 1, 2):
+        click(driver, ".calls .dishes button", dish)
+        wait_for(
+            driver, lambda d, n=dish: len(d.find_elements(By.CSS_SELECTOR, ".calls ol li")) > n
+        )
+    shoot(driver, "run-up-calls")
 
 
 def _correcting(driver: WebDriver, sauce: str) -> None:

@@ -40,25 +40,29 @@ class Worker:
 
     def __init__(self, effort: Effort = EFFORT, *, watched: bool = True) -> None:
         self._effort, self._watched = effort, watched
+        self._over: Callable[[], bool] = lambda: False
 
     def once(self) -> bool:
         """The next planning done; False where there is none."""
         job = actions.claim()
         if job is None:
             return False
-        _Job(job, self._effort, self._watched).done()
+        _Job(job, self._effort, self._watched, self._over).done()
         return True
 
     def run(self, over: Callable[[], bool], pause: float = 0.1) -> None:
-        """Plan until ``over``."""
+        """Plan until ``over``, which stops what is being planned too."""
+        self._over = over
         while not over():
             if not self.once():
                 time.sleep(pause)
 
 
 class _Job:
-    def __init__(self, job: Planning, effort: Effort, watched: bool) -> None:
-        self._job, self._effort, self._is_watched = job, effort, watched
+    def __init__(
+        self, job: Planning, effort: Effort, watched: bool, over: Callable[[], bool]
+    ) -> None:
+        self._job, self._effort, self._is_watched, self._over = job, effort, watched, over
         self._stop = threading.Event()
         self._told_at = 0.0
         self._kept = 0
@@ -86,6 +90,8 @@ class _Job:
             over.set()
             if self._is_watched:
                 watch.join()
+        if self._over():  # this process ends: the next one takes it up
+            state, answer = Planning.State.WAITING, {}
         Planning.objects.filter(pk=self._job.pk).update(
             state=state, answer=answer, ended_at=timezone.now()
         )
@@ -102,7 +108,7 @@ class _Job:
     def _look(self) -> None:
         rows = Planning.objects.filter(pk=self._job.pk)
         rows.update(beat_at=timezone.now())
-        if not rows.filter(cancel=False).exists():
+        if self._over() or not rows.filter(cancel=False).exists():
             self._stop.set()
 
     def _answered(self) -> dict[str, Any]:

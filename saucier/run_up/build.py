@@ -12,11 +12,11 @@ from saucier.run_up.document import RunUp, There, minute_of
 from saucier.run_up.jobs import Board, Job
 from saucier.run_up.kitchen import At
 from saucier.run_up.library import Library
-from saucier.run_up.means import SKILLS, Cook, Means, Ring, unit, units
+from saucier.run_up.means import SKILLS, Cook, Means, Ring, unit
 from saucier.run_up.pots import hold_pans, lay_pots
 from saucier.run_up.sides import lay_preparing, lay_thawing
 from saucier.service import LinePlan, Plan
-from saucier.timing import Away, Heat, Hold, Link, Oven, Problem, Serving, Task
+from saucier.timing import Away, Heat, Hold, Problem, Serving, Task
 from saucier.words import Sentence, say
 
 Day = Literal[0, -1]
@@ -167,17 +167,12 @@ def _problem(gathered: Gathered, day: Day) -> Problem:
         if any(hold.wash == key for hold in holds)
     )
     cooks = tuple(unit("cook", cook.name) for cook in means.cooks)
-    ovens = tuple(
-        Oven(name, gear.shelves)
-        for gear in means.that_can("bake")
-        for name in sorted(units("gear", gear.name, gear.count))
-    )
     return Problem(
         tasks=tasks,
         links=links,
         servings=servings,
         cooks=cooks,
-        ovens=ovens,
+        ovens=means.ovens(),
         heats=tuple(
             Heat(key, found)
             for key, those in board.heats.items()
@@ -234,6 +229,3 @@ def _away(gathered: Gathered, begin: float, end: float, day: Day) -> tuple[Away,
             if extra.end is not None:
                 gone.append(Away(name, extra.end, high))
     return tuple(one for one in gone if one.end > one.start)
-
-
-__all__ = ["Gathered", "Link", "run_up", "serving_times"]

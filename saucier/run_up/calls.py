@@ -13,10 +13,10 @@ from saucier.run_up.document import Called, RunUp
 from saucier.run_up.jobs import Board
 from saucier.run_up.kitchen import At
 from saucier.run_up.library import Library
-from saucier.run_up.means import Means, named, unit, units
+from saucier.run_up.means import Means, named, unit
 from saucier.run_up.sides import lay_sides
 from saucier.service import LinePlan, Plan
-from saucier.timing import Away, Heat, Link, Oven, Problem, Schedule, Serving
+from saucier.timing import Away, Heat, Link, Problem, Schedule, Serving
 from saucier.timing.solver import Effort, plan
 from saucier.words import Sentence, say
 
@@ -152,11 +152,6 @@ class Calls:
             heats += [Heat(key, tuple(those)) for key, those in board.heats.items()]
             servings += [replace(one, at=together[group], group=group) for one in board.servings]
         cooks = tuple(unit("cook", cook.name) for cook in self.means.cooks)
-        ovens = tuple(
-            Oven(name, gear.shelves)
-            for gear in self.means.that_can("bake")
-            for name in sorted(units("gear", gear.name, gear.count))
-        )
         gone = tuple(
             Away(one.what, one.start if one.start is not None else begin - 60, one.end or 9999.0)
             for one in self.doc.out
@@ -167,7 +162,7 @@ class Calls:
             tuple(links),
             tuple(servings),
             cooks,
-            ovens=ovens,
+            ovens=self.means.ovens(),
             heats=tuple(heats),
             away=gone,
             begin=begin,

@@ -10,7 +10,7 @@ from saucier.kitchen import Kitchen
 from saucier.run_up.document import RunUp
 from saucier.run_up.jobs import Board
 from saucier.run_up.library import Library
-from saucier.run_up.means import Gear, Means, Ring, named, unit, units
+from saucier.run_up.means import Gear, Means, Ring, unit, units
 from saucier.service import Plan
 
 
@@ -72,13 +72,6 @@ class At:
 
     def sink(self) -> frozenset[str]:
         return self.gear_units(self.means.that_can("drain"))
-
-    def gear_called(self, unit_key: str) -> Gear | None:
-        name = named(unit_key)
-        return next(
-            (g for g in self.means.gear if unit_key in units("gear", g.name, g.count)),
-            next((g for g in self.means.gear if g.name == name), None),
-        )
 
 
 @dataclass

@@ -8,6 +8,7 @@ from pathlib import Path
 from typing import Any, Literal, get_args
 
 from saucier.heat import Pan, Stove
+from saucier.timing import Oven
 
 Skill = Literal["prepare", "stove", "oven", "plate", "wash"]
 SKILLS: tuple[Skill, ...] = get_args(Skill)
@@ -111,6 +112,14 @@ class Means:
 
     def that_can(self, what: str) -> tuple[Gear, ...]:
         return tuple(gear for gear in self.gear if what in gear.can)
+
+    def ovens(self) -> tuple[Oven, ...]:
+        """Every oven by itself, as the planner knows it."""
+        return tuple(
+            Oven(name, gear.shelves)
+            for gear in self.that_can("bake")
+            for name in sorted(units("gear", gear.name, gear.count))
+        )
 
     def cooks_that_can(self, skill: Skill) -> frozenset[str]:
         """Names of those who can; of everybody where nobody says so."""

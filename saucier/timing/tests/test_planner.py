@@ -22,7 +22,7 @@ from saucier.timing.solver import Effort, Impossible, plan
 from saucier.timing.tests.checker import wrong_with
 from saucier.timing.tests.random_problems import problem
 
-QUICK = Effort(seconds=0.15, wall=6.0)
+QUICK = Effort(seconds=0.06, wall=6.0)
 ANN, BO = "cook:Ann", "cook:Bo"
 RING = frozenset({"ring:1", "ring:2"})
 
