@@ -16,10 +16,11 @@ class Places(BrowserTest):
         self.go("/sauces")
         self.see("Start with a sauce")
         for digit, words in (
-            ("7", "Press a row to correct it"),
-            ("6", "Nothing written down"),
-            ("5", "Pick the spoon that looks like it"),
-            ("4", "No pot is on"),
+            ("8", "Press a row to correct it"),
+            ("7", "Nothing written down"),
+            ("6", "Pick the spoon that looks like it"),
+            ("5", "No pot is on"),
+            ("4", "A run-up is the plan of who does what when"),
             ("3", "Nothing planned"),
             ("2", "No dishes yet"),
         ):

@@ -83,7 +83,7 @@ class RunUps(BrowserTest):
         self.press("Run-up")
         self.planned()
         poach = self.bar("Poach")
-        ActionChains(self.driver).click_and_hold(poach).move_by_offset(-160, 0).release().perform()
+        ActionChains(self.driver).click_and_hold(poach).move_by_offset(-400, 0).release().perform()
         self.see("Not moved to")
         self.see("is the most")
         self.press("Leave it")
@@ -92,7 +92,7 @@ class RunUps(BrowserTest):
         ActionChains(self.driver).click_and_hold(prep).move_by_offset(-30, 0).release().perform()
         self.wait(lambda: RunUp.objects.get().document["pins"], "a pin")
         self.planned()
-        self.assertTrue(self.all(".bar.pinned"))
+        self.wait(lambda: self.all(".bar.pinned"), "a pinned task")
         self.press("Undo")
         self.wait(lambda: not RunUp.objects.get().document["pins"], "no pin")
 

@@ -20,9 +20,9 @@ from saucier.timing import Away, Heat, Link, Problem, Schedule, Serving
 from saucier.timing.solver import Effort, plan
 from saucier.words import Sentence, say
 
-BRIEF = Effort(seconds=0.1, wall=2.0)
-MOST_TOGETHER = 6
-"""So many calls at once are tried, to say what the last of them waits for."""
+BRIEF = Effort(seconds=0.03, wall=1.5)
+TOGETHER = (1, 2, 4, 6)
+"""So many calls at once are tried, and said what the last of the most waits for."""
 
 
 @dataclass
@@ -69,7 +69,7 @@ class Calls:
     def to_order(self, line: LinePlan) -> ToOrder:
         """What a cook wants to know of a line before the evening."""
         told, alone = [], 0.0
-        for count in range(1, MOST_TOGETHER + 1):
+        for count in TOGETHER:
             calls = [
                 Called(line=line.number, portions=1, table=str(n), at=0.0) for n in range(count)
             ]
@@ -77,7 +77,7 @@ class Calls:
             last = max(call.out for call in found)
             if count == 1:
                 alone = last
-            late = count == MOST_TOGETHER and last > alone + 1.0
+            late = count == TOGETHER[-1] and last > alone + 1.0
             waits = self._waits_for(calls, last) if late else None
             told.append(AtOnce(count, last, waits))
         return ToOrder(line.number, line.called, self._ready(line), alone, tuple(told))
@@ -111,7 +111,7 @@ class Calls:
         """Of hands, rings and things, with plenty of which the last call would be sooner."""
         best, named_best = last - 0.5, None
         strong = max(self.means.rings, key=lambda ring: ring.net_w)
-        more_rings = tuple(replace(strong, name=f"more {n}") for n in range(MOST_TOGETHER))
+        more_rings = tuple(replace(strong, name=f"more {n}") for n in range(TOGETHER[-1]))
         eased = {
             "hands": replace(
                 self.means,
@@ -140,7 +140,7 @@ class Calls:
         together: dict[str, float] = {}
         for number, call, board in several:
             group = call.table or f"call {number}"
-            together[group] = max(together.get(group, 0.0), call.at + _longest(board))
+            together[group] = max(together.get(group, -math.inf), call.at + _longest(board))
         for number, call, board in several:
             begin = min(begin, call.at)
             ideal = max(ideal, _longest(board))

@@ -155,6 +155,10 @@ class ToOrder(unittest.TestCase):
         self.assertIsNotNone(told.at_once[-1].waits_for)
         self.assertGreater(told.at_once[-1].minutes, told.alone_min)
 
+    def test_a_call_before_midnight_is_timed_like_any_other(self) -> None:
+        late, early = (self.calls.planned([Called(line=2, at=at)])[0] for at in (60.0, -843.0))
+        self.assertAlmostEqual(late.out - 60.0, early.out + 843.0)
+
     def test_a_call_that_went_out_is_not_planned(self) -> None:
         gone = [Called(line=0, at=60.0, gone=True), Called(line=2, at=61.0)]
         self.assertEqual([call.number for call in self.calls.planned(gone)], [1])
