@@ -227,7 +227,8 @@ const isOwn = (way: Way) => means.value?.own_ways.includes(way.key)
       <ul>
         <li v-for="way in shown" :key="way.key" class="sheet">
           <button class="plain" :aria-expanded="open === way.key" @click="open = open === way.key ? null : way.key">
-            <b>{{ way.name }}</b> <span v-if="isOwn(way)" class="own">yours</span> <br /><span class="quiet"
+            <b>{{ way.name }}</b><template v-if="way.does.length">: {{ way.does.slice(0, 3).join(', ') }} …</template>
+            <span v-if="isOwn(way)" class="own">yours</span> <br /><span class="quiet"
               >{{ way.minutes }} min on the {{ way.on }}; may wait {{ way.keeps }} min</span
             >
           </button>
