@@ -40,8 +40,15 @@ class Ready:
     @property
     def of(self) -> str:
         """A mark of everything the plan goes by: another one, and it has to be planned anew."""
-        document = document_of(self.row).model_copy(update={"calls": ()})
+        document = document_of(self.row)
+        # The clock alone is no reason to plan anew; a step further at the stove is.
+        marks = {
+            key: mark.model_copy(update={"left": None}) for key, mark in document.marks.items()
+        }
+        now = read_run_up(self.row.document).now
+        document = document.model_copy(update={"calls": (), "marks": marks, "now": now})
         told = {
+            "steps": [(batch.pk, batch.step) for batch in batches_of(self.row)],
             "service": service_document(self.row),
             "pins": self.row.service.pinned if self.row.service else {},
             "document": write_run_up(document),
@@ -82,24 +89,41 @@ def ready(row: RunUp) -> Ready:
 def document_of(row: RunUp) -> Document:
     """The cook's own word, with what happened at the stove in it."""
     document = read_run_up(row.document)
-    marks = {**document.marks, **at_the_stove(row)}
-    return document.model_copy(update={"marks": marks})
+    stove = at_the_stove(row)
+    now = document.now
+    if any(mark.over is None for mark in stove.values()):  # a pot is on: it is under way
+        now = now_of(row)
+    return document.model_copy(update={"marks": {**document.marks, **stove}, "now": now})
 
 
 def at_the_stove(row: RunUp) -> dict[str, Happened]:
     """Pots of its service that are on the stove or done, as marks of their tasks."""
-    if row.service is None:
-        return {}
     by_pot: dict[str, int] = {}
     found: dict[str, Happened] = {}
-    batches = Batch.objects.filter(service=row.service).exclude(status=Batch.Status.LEFT)
-    for batch in batches.order_by("started_at", "pk"):
+    for batch in batches_of(row):
         number = by_pot.get(batch.pot, 0) + 1
         by_pot[batch.pot] = number
         began = minute_at(row, batch.started_at)
         over = minute_at(row, batch.ended_at) if batch.ended_at else None
-        found[f"pot:{batch.pot}#{number}"] = Happened(began=began, over=over)
-    return {key: mark for key, mark in found.items() if -2880 <= mark.began <= 4320}
+        if -2880 <= began <= 4320:
+            left = None if over is not None else minutes_left(batch)
+            found[f"pot:{batch.pot}#{number}"] = Happened(began=began, over=over, left=left)
+    return found
+
+
+def batches_of(row: RunUp) -> list[Batch]:
+    """Pots of its service that were put on the stove and not left."""
+    if row.service is None:
+        return []
+    batches = Batch.objects.filter(service=row.service).exclude(status=Batch.Status.LEFT)
+    return list(batches.order_by("started_at", "pk"))
+
+
+def minutes_left(batch: Batch) -> float:
+    """What is left of a batch from the step it is at, as it was planned."""
+    states = batch.plan["states"]
+    at = float(states[batch.step - 1]["minutes"]) if batch.step else 0.0
+    return min(1440.0, max(0.5, float(batch.plan["final"]["minutes"]) - at))
 
 
 def minute_at(row: RunUp, moment: datetime) -> float:

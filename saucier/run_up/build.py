@@ -8,7 +8,7 @@ from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.run_up.dishes import heat_ovens, lay_dish, lay_mise_en_place
-from saucier.run_up.document import RunUp, There, minute_of
+from saucier.run_up.document import Happened, RunUp, There, minute_of
 from saucier.run_up.jobs import Board, Job
 from saucier.run_up.kitchen import At
 from saucier.run_up.library import Library
@@ -29,7 +29,7 @@ DAY_BEFORE = (-660.0, -420.0)
 @dataclass(frozen=True)
 class Gathered:
     """All jobs of a run-up on their ``board``, the moments of ``served`` by sitting, and the kitchen as it
-    is that day; ``remarks`` are what to know of it."""
+    is that day; ``remarks`` are what to know of it, ``happened`` what is begun or over, said or not."""
 
     board: Board
     served: Mapping[int, float]
@@ -37,6 +37,7 @@ class Gathered:
     doc: RunUp
     plan: Plan
     remarks: tuple[Sentence, ...]
+    happened: Mapping[str, Happened]
 
     def problem(self, day: Day = 0) -> Problem:
         """What the planner is asked of one day."""
@@ -77,7 +78,38 @@ def run_up(
     remarks = [*board.remarks, *(say(f"assumed.{what}") for what in means.assumed)]
     if not plan.service.serve_at:
         remarks.append(say("assumed.serve-at"))
-    return Gathered(board, served, means, doc, plan, tuple(dict.fromkeys(remarks)))
+    return Gathered(
+        board,
+        served,
+        means,
+        doc,
+        plan,
+        tuple(dict.fromkeys(remarks)),
+        _happened(board, doc.marks),
+    )
+
+
+def _happened(board: Board, marks: Mapping[str, Happened]) -> dict[str, Happened]:
+    """What is marked, and what must have been done before it though nobody said so: a pot that is on was
+    weighed out."""
+    happened = {key: mark for key, mark in marks.items() if key in board.jobs}
+    before: dict[str, list[str]] = {}
+    for link in board.links:
+        if link.counted:
+            before.setdefault(link.after, []).append(link.before)
+    for heat, those in board.heats.items():
+        for key in those:
+            before.setdefault(key, []).append(heat)
+    open_ = list(happened)
+    while open_:
+        key = open_.pop()
+        for one in before.get(key, ()):
+            if one not in happened and board.jobs[one].day == board.jobs[key].day:
+                over = happened[key].began
+                began = max(-2880.0, over - board.jobs[one].minutes)
+                happened[one] = Happened(began=began, over=over)
+                open_.append(one)
+    return happened
 
 
 def serving_times(plan: Plan, doc: RunUp) -> dict[int, float]:
@@ -194,12 +226,14 @@ def _held(hold: Hold, inside: Mapping[str, Job]) -> Hold:
 def _task(job: Job, gathered: Gathered) -> Task:
     doc = gathered.doc
     task = job.task(gathered.means.cooks_that_can(job.skill))
-    if mark := doc.marks.get(job.key):
+    if mark := gathered.happened.get(job.key):
         lasted = job.minutes
         if mark.over is not None:
             lasted = max(0.0, mark.over - mark.began)
         elif doc.now is not None:  # still going on: it is not over before now
-            lasted = max(lasted, doc.now - mark.began + 0.5)
+            left = 0.5 if mark.left is None else mark.left
+            least = left if mark.left is not None else lasted
+            lasted = max(least, doc.now - mark.began + left)
         began = job.lasting(lasted).task(task.cooks)
         done = mark.over is not None
         return replace(began, start=mark.began, begun=True, done=done)

@@ -56,10 +56,12 @@ class Extra(Part):
 
 
 class Happened(Part):
-    """What happened: when a task began and when it was over."""
+    """What happened: when a task began and when it was over; of one that goes on, the minutes that are
+    ``left`` of it from ``now`` on, where the stove tells."""
 
     began: Moment
     over: Moment | None = None
+    left: Minutes | None = None
 
 
 class Called(Part):

@@ -137,7 +137,7 @@ def timed(
         if key not in tasks or (job.kind == "wash" and key not in schedule.washed):
             continue
         start, end = schedule.starts[key], ends[key]
-        mark = doc.marks.get(key)
+        mark = gathered.happened.get(key)
         state: State = "planned" if mark is None else "going" if mark.over is None else "done"
         parts = _parts(job, schedule, start)
         touches = _touches(job, schedule, start)

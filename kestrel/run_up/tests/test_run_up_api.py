@@ -12,6 +12,7 @@ from kestrel.larder.means import add_cook, add_gear
 from kestrel.run_up import actions
 from kestrel.run_up.models import Planning, RunUp
 from kestrel.run_up.planner import Worker
+from kestrel.run_up.work import minute_at
 from kestrel.stove import actions as stove
 from kestrel.stove.models import Batch
 from kestrel.tests.clients import KitchenTest
@@ -247,20 +248,27 @@ class Followed(RunUpTest):
         ).body
         self.assertTrue(self.read(whole["id"])["stale"])
         row = RunUp.objects.get()
-        at = timezone.now().replace(year=2026, month=11, day=27, hour=10, minute=0, second=0)
+        at = timezone.now() - timedelta(minutes=10)
         Batch.objects.filter(pk=batch["id"]).update(started_at=at)
         row.date = at.date()
         row.save()
         self.client.call("POST", f"/run-ups/{whole['id']}/plan")
         self.work()
         block = self.blocks(self.read(whole["id"]))[pot["key"]]
-        self.assertEqual((block["state"], block["start"]), ("going", 600.0))
+        began = minute_at(row, at)
+        self.assertEqual((block["state"], block["start"]), ("going", began))
+        Batch.objects.filter(pk=batch["id"]).update(step=3)
+        self.assertTrue(self.read(whole["id"])["stale"])  # a step further moves the plan
+        self.client.call("POST", f"/run-ups/{whole['id']}/plan")
+        self.work()
+        further = self.blocks(self.read(whole["id"]))[pot["key"]]
+        self.assertLess(further["end"], block["end"])
         stove.end(Batch.objects.get(pk=batch["id"]), Batch.Status.DONE)
         Batch.objects.filter(pk=batch["id"]).update(ended_at=at + timedelta(minutes=21))
         self.client.call("POST", f"/run-ups/{whole['id']}/plan")
         self.work()
         block = self.blocks(self.read(whole["id"]))[pot["key"]]
-        self.assertEqual((block["state"], block["end"]), ("done", 621.0))
+        self.assertEqual((block["state"], block["end"]), ("done", began + 21.0))
 
     def test_calls_are_timed_and_go_out(self) -> None:
         whole = self.planned()

@@ -245,6 +245,15 @@ class Changes(unittest.TestCase):
         self.assertEqual(tasks["plate:0"].start, 57.0)
         self.assertEqual(gathered(doc, "night-shift").problem(0).begin, 60.0)
 
+    def test_what_must_have_been_done_before_is_done_though_nobody_said_so(self) -> None:
+        pot = next(p for p in gathered(name="night-shift").plan.pots if "hake" in p.key)
+        key = f"pot:{pot.key}#1"
+        doc = RunUp(marks={key: Happened(began=10.0, left=12.0)}, now=15.0)
+        tasks = {task.key: task for task in gathered(doc, "night-shift").problem(0).tasks}
+        self.assertTrue(tasks[f"weigh:{pot.key}"].done)
+        self.assertAlmostEqual(tasks[key].minutes, 17.0)
+        self.assertFalse(tasks["side:0:poach"].done)
+
     def test_plates_finished_when_called_end_in_a_mise_en_place(self) -> None:
         found = gathered(RunUp(to_order=(0, 1, 2)), "night-shift").board
         self.assertFalse([key for key in found.jobs if key.startswith(("plate:", "grill:"))])

@@ -6456,13 +6456,16 @@ export interface components {
         };
         /**
          * Happened
-         * @description What happened: when a task began and when it was over.
+         * @description What happened: when a task began and when it was over; of one that goes on, the minutes that are
+         *     ``left`` of it from ``now`` on, where the stove tells.
          */
         Happened: {
             /** Began */
             began: number;
             /** Over */
             over?: number | null;
+            /** Left */
+            left?: number | null;
         };
         /**
          * Held
