@@ -8,8 +8,8 @@ from selenium.webdriver.common.keys import Keys
 
 from browser_tests.base import BrowserTest
 from browser_tests.browser import resize
-from kestrel.larder.actions import add_burner, add_pan
-from kestrel.larder.means import add_cook
+from kestrel.larder.actions import add_pan
+from kestrel.larder.means import add_burner, add_cook
 from kestrel.run_up.models import RunUp
 from kestrel.run_up.planner import Worker
 from kestrel.service.actions import save_dish, save_service
@@ -42,7 +42,7 @@ class RunUps(BrowserTest):
             self.kitchen, {"name": "Lunch", "serve_at": ["12:00"], "lines": lines}
         )
         self.over = threading.Event()
-        worker = Worker(Effort(seconds=0.05, wall=3.0))
+        worker = Worker(Effort(seconds=0.5, wall=3.0))
         self.planner = threading.Thread(target=worker.run, args=(self.over.is_set,))
         self.planner.start()
         self.sign_in()

@@ -216,9 +216,13 @@ class Services(BrowserTest):
         self.find('g.band[aria-label^="breadcrumbs"]').send_keys(Keys.ENTER)
         self.enter("Topping by area 1", "0,1")
         self.see("2.9 mm breadcrumbs")
+        self.part(3)
+        self.choose("Way 1", "Simmer")
         self.press("Keep the dish")
         self.see("is kept")
-        self.assertEqual(Dish.objects.get().document["toppings"][0]["g_per_cm2"], 0.1)
+        kept = Dish.objects.get().document
+        self.assertEqual(kept["toppings"][0]["g_per_cm2"], 0.1)
+        self.assertEqual(kept["solids"][0]["way"], "boil-tender")
         # On a plate a pool runs as wide as so much of it does.
         self.go("/dishes")
         self.follow("On a pool")

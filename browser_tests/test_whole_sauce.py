@@ -3,7 +3,8 @@
 from selenium.webdriver.common.by import By
 
 from browser_tests.base import BrowserTest
-from kestrel.larder.actions import add_burner, add_pan
+from kestrel.larder.actions import add_pan
+from kestrel.larder.means import add_burner
 from saucier.starts import STARTS
 from saucier.testing import CHEESE_SAUCE
 

@@ -481,6 +481,7 @@ WEIGH_MIN, WEIGH_EACH_MIN = 1.0, 0.4
 WARM_MIN, WARM_MIN_PER_L = 4.0, 3.0
 WASH_MIN = 2.0
 DELICATE_WAITS_MIN, CREAM_WAITS_MIN, CHEESE_WAITS_MIN = 10.0, 20.0, 60.0
+GREEN_WAITS_MIN = 15.0
 ROUX_WAITS_MIN, MOTHER_WAITS_MIN = 90.0, 60.0
 POTS_A_COOK = 3
 PREPARE_AT_A_TIME_MIN = 15.0
@@ -501,10 +502,10 @@ EARLIEST_H = 9.0
 """Nothing of the day begins earlier than so many hours before it is first served."""
 STANDING_W_M2_K = 9.0
 """Heat that leaves a covered pan off the fire, W for each m² and K: still air and radiation."""
-KITCHEN_C = 24.0
+HOLDING_TOLD_MIN = 3.0
+KITCHEN_C, TAP_C = 24.0, 15.0
 HOT_HOLDING_C = 63.0
 """The highest of the usual figures for hot holding; a kitchen's own rule comes first."""
-STAND_BETWEEN_CALLS_MIN = 90.0
 A_LA_MINUTE_SUFFERS = 6
 """Sides that suffer so much from waiting are cooked when the plate is called."""
 CALL_SAUCE_MIN = 1.5

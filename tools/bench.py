@@ -27,6 +27,8 @@ from saucier.solve import goal_of, solve
 from saucier.sure import Variants, doubts_of, how_sure
 from saucier.sure.variants import stratified
 from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, melt, roux, sheet, simmer
+from saucier.timing.solver import plan
+from saucier.timing.tests.random_problems import problem
 from tools.live import PASSWORD, ROOT, USERNAME, demo_server
 from tools.race import AGREES_TO, MANY, race
 from tools.screenshots import sign_in, wait_for
@@ -294,12 +296,61 @@ def sureness() -> None:
     say("largest difference between the two", 1e12 * apart, "e-12", 1e12 * AGREES_TO)
 
 
+def planner() -> None:
+    """Plans of some 60 and 120 tasks, as services make them: the first one, the whole, what is proved."""
+    for tasks, dishes in ((60, 8), (120, 17)):
+        firsts, wholes, proved, named = [], [], 0, 0
+        for seed in range(_PLANS):
+            began, first = time.monotonic(), []
+            found = plan(
+                problem(seed, dishes, cooks=1 + dishes // 3),
+                None,
+                lambda _, b=began, f=first: f.append(time.monotonic() - b),
+            )
+            firsts.append(first[0])
+            wholes.append(found.seconds)
+            proved += found.proved
+            named += found.named
+        say(f"run-up of {tasks} tasks: first plan, the slowest of {_PLANS}", max(firsts), "s", 1)
+        say(f"run-up of {tasks} tasks: the whole, median", statistics.median(wholes), "s")
+        say_times(f"run-up of {tasks} tasks: share named", named / _PLANS, 1)
+        if tasks == 60:
+            say_times("run-up of 60 tasks: share proved best", proved / _PLANS, 0.5)
+
+
+_PLANS = 4
+
+
+def beside_the_planner(address: str) -> None:
+    """A cook's edit while the demo's run-ups are planned; then wait until they are, for all that follows."""
+    session = Session(address)
+    body = {"sheet": write_sheet(sheet_of(10))}
+    rows = json.loads(session.call("GET", "/api/run-ups"))
+
+    def going() -> bool:
+        paths = (f"/api/run-ups/{row['id']}/planning" for row in rows)
+        return any(json.loads(session.call("GET", path))["going"] for path in paths)
+
+    time.sleep(3.0)  # the planner's process is up by then
+    assert going()
+    say(
+        "API: live edit while run-ups are planned, 95th percentile",
+        p95_ms(lambda: session.call("POST", "/api/work/check", body), 200),
+        "ms",
+        40,
+    )
+    while going():
+        time.sleep(0.5)
+
+
 def main() -> int:
     core()
     sureness()
     services()
+    planner()
     command_line()
     with demo_server(PORT) as (address, env):
+        beside_the_planner(address)
         interface(address)
         server(address, env)
     if missed:

@@ -7,7 +7,7 @@ from django.db import transaction
 from django.db.models import F
 
 from kestrel.accounts.models import Kitchen
-from kestrel.larder.models import Burner, Habits, OwnIngredient, OwnMeasure, Pan
+from kestrel.larder.models import Habits, OwnIngredient, OwnMeasure, Pan
 from kestrel.problems import Conflict
 from saucier import constants as K
 from saucier.demand import use_named
@@ -23,7 +23,7 @@ from saucier.larder import (
     shipped_measures,
 )
 from saucier.larder.measures import measure_fits
-from saucier.sheet import SheetBurner, SheetPan, read_part
+from saucier.sheet import SheetPan, read_part
 from saucier.words import say
 
 
@@ -168,14 +168,3 @@ def add_pan(kitchen: Kitchen, count: object = 1, **measures: object) -> Pan:
         raise BadInput.at("name", "pan-has-no-name")
     core = replace(pan.as_pan(), count=int(text))
     return Pan.objects.create(kitchen=kitchen, **{**asdict(core), "name": core.name.strip()})
-
-
-@transaction.atomic
-def add_burner(kitchen: Kitchen, name: str, **rating: object) -> Burner:
-    """A burner for ``kitchen``. Raises :class:`BadInput` by field."""
-    burner = read_part(SheetBurner, rating, "")
-    if not 1 <= len(name.strip()) <= 60:
-        raise BadInput.at("name", "ring-name-is-empty-or-long")
-    return Burner.objects.create(
-        kitchen=kitchen, name=name.strip(), kind=burner.kind, watts=burner.watts
-    )

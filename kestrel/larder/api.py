@@ -51,6 +51,7 @@ from saucier.larder import (
     ROLES,
     FromLabel,
     Ingredient,
+    Larder,
     Measure,
     Measures,
     measure_from_row,
@@ -61,7 +62,7 @@ from saucier.larder import (
     spoken_origin,
     spoken_role,
 )
-from saucier.run_up import SKILLS, Way, kinds
+from saucier.run_up import SKILLS, Library, Way, kinds
 from saucier.thickness import EMULSION_EDGES, GRADES, film_mm
 from saucier.units import UNITS
 from saucier.words import said, say
@@ -128,7 +129,19 @@ def _pan(pan: Pan) -> dict[str, Any]:
 
 
 def _burner(burner: Burner) -> dict[str, Any]:
-    return {"id": burner.pk, "name": burner.name, "kind": burner.kind, "watts": burner.watts}
+    keys = ("name", "kind", "watts", "takes_cm")
+    return {"id": burner.pk, **{key: getattr(burner, key) for key in keys}}
+
+
+def _way_names(library: Library, larder: Larder) -> dict[str, str]:
+    """Ways to cook by key; those of one name are told apart by what they are for."""
+    names = [way.name for way in library.ways.values()]
+    told = {}
+    for key, way in library.ways.items():
+        does = [larder[one].spoken_name for one in way.does if one in larder]
+        alone = names.count(way.name) == 1 or not does
+        told[key] = way.name if alone else f"{way.name}: {', '.join(does[:2])} …"
+    return told
 
 
 @router.get("", response=Catalogue)
@@ -176,6 +189,7 @@ def catalogue(request: HttpRequest):
         "roles": {key: spoken_role(key) for key in ROLES},
         "allergens": ALLERGENS,
         "animals": (PLANT, *ANIMALS),
+        "ways": _way_names(means.library_of(kitchen), core.larder),
         "dish_kinds": {key: spoken_kind(key) for key in KINDS},
         "guests": [
             *({"key": d, "name": say(f"diet.{d}"), "group": "diet"} for d in DIETS),
@@ -295,7 +309,7 @@ def remove_pan(request: HttpRequest, pan_id: int):
 @router.post("/burners", response={201: BurnerOut, 422: Problems})
 def add_burner(request: HttpRequest, given: BurnerIn):
     kitchen = cast(KitchenRequest, request).kitchen
-    return Status(201, _burner(actions.add_burner(kitchen, **given.dict())))
+    return Status(201, _burner(means.add_burner(kitchen, **given.dict())))
 
 
 @router.delete("/burners/{burner_id}", response={204: None, 404: Message})

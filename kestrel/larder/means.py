@@ -19,7 +19,7 @@ from saucier.run_up import (
     read_way,
 )
 from saucier.run_up import Cook as CoreCook
-from saucier.sheet import SheetBurner
+from saucier.sheet import SheetBurner, read_part
 
 MOST_OF_ITS_KIND = 40
 
@@ -31,7 +31,7 @@ def means_of(kitchen: Kitchen) -> Means:
         part = SheetBurner.model_validate({"kind": burner.kind, "watts": burner.watts})
         there = [ring.name for ring in rings]
         name = burner.name if burner.name not in there else f"{burner.name} {number + 1}"
-        rings.append(Ring(name, part.watts, part.efficiency))
+        rings.append(Ring(name, part, burner.takes_cm))
     return Means.of(
         cooks=[
             CoreCook(cook.name, frozenset(cook.can or SKILLS))
@@ -58,6 +58,21 @@ def library_of(kitchen: Kitchen) -> Library:
     """The ways this kitchen cooks by."""
     rows = OwnWay.objects.filter(kitchen=kitchen).values_list("row", flat=True)
     return Library.of(read_way(row) for row in rows)
+
+
+def add_burner(kitchen: Kitchen, name: str, takes_cm: object = None, **rating: object) -> Burner:
+    """A ring for ``kitchen``; ``takes_cm`` is the widest pan it takes (nothing: any). Raises
+    :class:`BadInput` by field."""
+    burner = read_part(SheetBurner, rating, "")
+    if not 1 <= len(name.strip()) <= 60:
+        raise BadInput.at("name", "ring-name-is-empty-or-long")
+    return Burner.objects.create(
+        kitchen=kitchen,
+        name=name.strip(),
+        kind=burner.kind,
+        watts=burner.watts,
+        takes_cm=None if takes_cm in (None, "") else _within("takes_cm", takes_cm, 5, 100),
+    )
 
 
 def add_gear(kitchen: Kitchen, kind: str, name: str, **told: Any) -> Gear:

@@ -51,7 +51,7 @@ class Pan(OfKitchen):
 
 
 class Burner(OfKitchen):
-    """A ring by its rated power and kind."""
+    """A ring by its rated power and kind, and the widest pan that goes on it (None: any)."""
 
     class Kind(models.TextChoices):
         GAS = "gas", "gas"
@@ -61,6 +61,7 @@ class Burner(OfKitchen):
     name = models.CharField(max_length=60)
     kind = models.CharField(max_length=10, choices=Kind)
     watts = models.FloatField()
+    takes_cm = models.FloatField(null=True, blank=True)
 
     class Meta:
         ordering = ["watts", "name"]

@@ -157,12 +157,14 @@ class BurnerOut(Schema):
     name: str
     kind: str
     watts: float
+    takes_cm: float | None
 
 
 class BurnerIn(Schema):
     name: str = ""
     kind: Any = "gas"
     watts: Any
+    takes_cm: Any = None
 
 
 class GearOut(Schema):
@@ -279,6 +281,7 @@ class Catalogue(Schema):
     animals: list[str]
     guests: list[GuestWord]
     dish_kinds: dict[str, Sentence]
+    ways: dict[str, str]
     origins: dict[str, Sentence]
     body_origins: dict[str, Sentence]
     emulsion_edges: list[float]

@@ -5,12 +5,13 @@ from datetime import date, timedelta
 from typing import Any
 
 from django.db import transaction
+from django.db.models import Case, Q, When
 from django.utils import timezone
 
 from kestrel.accounts.models import Kitchen
-from kestrel.problems import Conflict
 from kestrel.run_up import work
 from kestrel.run_up.models import Planning, RunUp
+from kestrel.service.actions import current, moved
 from kestrel.service.models import Dish, Service
 from saucier.errors import BadInput
 from saucier.run_up import RunUp as Document
@@ -21,6 +22,8 @@ from saucier.words import say
 
 KEPT_PLANNINGS = 20
 """Of a run-up; older ones are forgotten."""
+MOST_LOST = 3
+"""Processes that may end over one planning before it is given up."""
 
 
 @transaction.atomic
@@ -30,6 +33,7 @@ def of_service(kitchen: Kitchen, service: Service, utc_offset_min: int) -> RunUp
     there = RunUp.objects.filter(kitchen=kitchen, service=service).first()
     if there is None:
         there = RunUp(kitchen=kitchen, service=service, document=write_run_up(Document()))
+    there.deleted_at = None
     there.name = service.name
     there.date = service.date or timezone.localdate()
     there.utc_offset_min = utc_offset_min
@@ -61,7 +65,7 @@ def tonight(
     row = RunUp.objects.create(
         kitchen=kitchen,
         meal=meal,
-        name=name[:160],
+        name=name[:120],
         date=day or timezone.localdate(),
         document=write_run_up(Document(served_over=0)),
         utc_offset_min=utc_offset_min,
@@ -75,16 +79,16 @@ def change(row: RunUp, data: Mapping[str, Any], revision: int) -> RunUp:
     """``row`` as ``data``. Raises :class:`BadInput` by field, :class:`Conflict` when it was changed
     meanwhile."""
     document = write_run_up(read_run_up(data))
-    row = _current(row, revision)
+    row = current(row, revision)
     row.document = document
-    return _moved(row)
+    return moved(row)
 
 
 @transaction.atomic
 def mark(row: RunUp, key: str, what: str, at: float | None, revision: int) -> RunUp:
     """A task begun, over, or neither after all. Raises as :func:`change`, and for a task it does not
     have."""
-    row = _current(row, revision)
+    row = current(row, revision)
     document = read_run_up(row.document)
     if key not in _known(row):
         raise BadInput.at("key", "is-no-task-of-it", key=key[:60])
@@ -100,7 +104,7 @@ def mark(row: RunUp, key: str, what: str, at: float | None, revision: int) -> Ru
     row.document = write_run_up(
         Document.model_validate({**document.model_dump(), "marks": marks, "now": now})
     )
-    return _moved(row)
+    return moved(row)
 
 
 @transaction.atomic
@@ -118,7 +122,7 @@ def call(row: RunUp, line: int, portions: int, table: str, at: float | None) -> 
     }
     calls = [*(one.model_dump() for one in document.calls), called]
     row.document = write_run_up(read_run_up({**write_run_up(document), "calls": calls}))
-    return _moved(row)
+    return moved(row)
 
 
 @transaction.atomic
@@ -133,54 +137,64 @@ def gone(row: RunUp, number: int, gone: bool) -> RunUp:
         for n, one in enumerate(document.calls)
     ]
     row.document = write_run_up(document.model_copy(update={"calls": tuple(calls)}))
-    return _moved(row)
+    return moved(row)
 
 
 @transaction.atomic
 def take_mend(row: RunUp, key: str, revision: int) -> RunUp:
     """A change that was offered. Raises :class:`BadInput` (field ``key``), :class:`Conflict`."""
-    row = _current(row, revision)
+    row = current(row, revision)
     offered = (row.planned or {}).get("mends", [])
     found = next((one for one in offered if one["key"] == key), None)
     if found is None:
         raise BadInput.at("key", "is-no-mend-any-more", key=key[:60])
-    row.document = write_run_up(read_run_up(found["after"]))
-    return _moved(row)
+    row.document = write_run_up(read_run_up({**row.document, **found["change"]}))
+    return moved(row)
 
 
 @transaction.atomic
 def ask(row: RunUp, what: Planning.What, asked: Mapping[str, Any] | None = None) -> Planning:
-    """Have ``row`` planned; whatever is being planned of it is stopped."""
-    Planning.objects.filter(run_up=row, state__in=("waiting", "running")).update(cancel=True)
-    old = Planning.objects.filter(run_up=row).order_by("-pk")[KEPT_PLANNINGS:]
-    Planning.objects.filter(pk__in=[one.pk for one in old]).delete()
+    """Have ``row`` planned, or something tried with it. Another plan takes the place of one that is not
+    through; a move or a call is an act of somebody's: none is ever dropped, and what is being planned
+    makes room for it and is planned again after it."""
+    open_ = Planning.objects.filter(run_up=row, what=Planning.What.PLAN, state__in=Planning.OPEN)
+    if what == Planning.What.PLAN:
+        open_.filter(state=Planning.State.WAITING).update(state=Planning.State.DONE, cancel=True)
+        open_.update(cancel=True, again=False)
+    else:
+        open_.filter(state=Planning.State.RUNNING).update(cancel=True, again=True)
+    ended = Planning.objects.filter(run_up=row).exclude(state__in=Planning.OPEN)
+    old = ended.order_by("-pk").values_list("pk", flat=True)[KEPT_PLANNINGS:]
+    Planning.objects.filter(pk__in=list(old)).delete()
     return Planning.objects.create(
-        kitchen=row.kitchen, run_up=row, what=what, revision=row.revision, asked=dict(asked or {})
+        kitchen=row.kitchen, run_up=row, what=what, asked=dict(asked or {})
     )
 
 
 def cancel(row: RunUp) -> None:
     """Stop with the best there is so far."""
-    Planning.objects.filter(run_up=row, state__in=("waiting", "running")).update(cancel=True)
+    Planning.objects.filter(run_up=row, state__in=Planning.OPEN).update(cancel=True, again=False)
 
 
 def claim() -> Planning | None:
-    """The next planning to do, taken: one that waits, or one whose process is gone."""
-    lost = timezone.now() - timedelta(seconds=15)
+    """The next planning to do, taken: one that waits (what somebody tries before what is only planned),
+    or one whose process is gone."""
+    lost = Q(state=Planning.State.RUNNING, beat_at__lt=timezone.now() - timedelta(seconds=15))
+    to_do = Planning.objects.filter(lost | Q(state=Planning.State.WAITING))
+    if not to_do.exists():  # nearly always: looking takes no lock, ten times a second
+        return None
     with transaction.atomic():
-        Planning.objects.filter(state="running", beat_at__lt=lost).update(state="waiting")
-        row = (
-            Planning.objects.select_for_update()
-            .filter(state="waiting")
-            .select_related("run_up", "run_up__kitchen", "run_up__service")
-            .order_by("pk")
-            .first()
-        )
+        plans_last = Case(When(what=Planning.What.PLAN, then=1), default=0)
+        row = to_do.select_for_update().order_by(plans_last, "pk").first()
         if row is None:
             return None
+        row.lost += row.state == Planning.State.RUNNING
         row.state, row.beat_at = Planning.State.RUNNING, timezone.now()
-        row.save(update_fields=["state", "beat_at"])
-    return row
+        if row.lost > MOST_LOST:
+            row.state, row.ended_at = Planning.State.FAILED, row.beat_at
+            row.answer = {"words": str(say("planning.lost", times=row.lost))}
+        row.save(update_fields=["state", "beat_at", "lost", "ended_at", "answer"])
+    return row if row.state == Planning.State.RUNNING else claim()
 
 
 def _known(row: RunUp) -> set[str]:
@@ -195,18 +209,3 @@ def _planned_start(row: RunUp, key: str, otherwise: float) -> float:
             if block["key"] == key:
                 return float(block["start"])
     return otherwise
-
-
-def _current(row: RunUp, revision: int) -> RunUp:
-    row = RunUp.objects.select_for_update().get(pk=row.pk)
-    if row.revision != revision:
-        raise Conflict(
-            say("saved-elsewhere", name=row.name), document=row.document, revision=row.revision
-        )
-    return row
-
-
-def _moved(row: RunUp) -> RunUp:
-    row.revision += 1
-    row.save()
-    return row

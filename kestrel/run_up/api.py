@@ -2,7 +2,7 @@
 
 from typing import Any, cast
 
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
 from pydantic import TypeAdapter
@@ -23,6 +23,7 @@ from kestrel.run_up.schemas import (
     RunUpRow,
     TakeMendIn,
 )
+from kestrel.service import actions as kept
 from kestrel.service.models import Dish, Service
 from kestrel.service.schemas import KeptTaken
 from saucier.errors import BadInput
@@ -38,10 +39,9 @@ def _row(request: HttpRequest, run_up_id: int) -> RunUp:
 
 
 def _whole(row: RunUp) -> dict[str, Any]:
-    planning = row.plannings.order_by("-pk").first()
-    going = planning is not None and planning.state in ("waiting", "running")
+    planning = _last_planning(row.pk)
     stale = False
-    if not going:
+    if planning is None or not planning.going:
         stale = row.planned is None or work.ready(row).of != row.planned_of
     return {
         "id": row.pk,
@@ -57,10 +57,21 @@ def _whole(row: RunUp) -> dict[str, Any]:
     }
 
 
+def _last_planning(run_up_id: int) -> Planning | None:
+    """What was asked for last, and whether anything is still to be done."""
+    rows = Planning.objects.filter(run_up=run_up_id)
+    last = rows.order_by("-pk").first()
+    if last is not None:
+        last.going = rows.filter(state__in=Planning.OPEN).exists()
+    return last
+
+
 @router.get("", response=list[RunUpRow])
 def list_run_ups(request: HttpRequest):
-    """The kitchen's run-ups, the latest first."""
-    return RunUp.objects.filter(kitchen=cast(KitchenRequest, request).kitchen)[:200]
+    """The kitchen's run-ups, the latest first, without those of services that were taken off the list."""
+    rows = RunUp.objects.filter(kitchen=cast(KitchenRequest, request).kitchen, deleted_at=None)
+    rows = rows.exclude(service__deleted_at__isnull=False)
+    return rows.only("name", "date", "service", "updated_at")[:200]
 
 
 @router.post("", response={201: RunUpOut, 422: Problems})
@@ -95,7 +106,10 @@ def one_run_up(request: HttpRequest, run_up_id: int):
 @router.get("/{run_up_id}/planning", response={200: PlanningOut | None, 404: Message})
 def how_far(request: HttpRequest, run_up_id: int):
     """How far the planning is: what a page asks again and again."""
-    return _row(request, run_up_id).plannings.order_by("-pk").first()
+    kitchen = cast(KitchenRequest, request).kitchen
+    if not RunUp.objects.filter(kitchen=kitchen, pk=run_up_id).exists():
+        raise Http404
+    return _last_planning(run_up_id)
 
 
 @router.put("/{run_up_id}", response={200: RunUpOut, 404: Message, 409: KeptTaken, 422: Problems})
@@ -114,7 +128,14 @@ def _asked(row: RunUp, what: Planning.What = Planning.What.PLAN) -> dict[str, An
 
 @router.delete("/{run_up_id}", response={204: None, 404: Message})
 def delete_run_up(request: HttpRequest, run_up_id: int):
-    _row(request, run_up_id).delete()
+    """Off the list; `restore` brings it back."""
+    kept.delete(_row(request, run_up_id))
+    return Status(204, None)
+
+
+@router.post("/{run_up_id}/restore", response={204: None, 404: Message})
+def restore_run_up(request: HttpRequest, run_up_id: int):
+    kept.restore(_row(request, run_up_id))
     return Status(204, None)
 
 

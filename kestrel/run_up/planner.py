@@ -4,10 +4,12 @@ the web server and below everything else, so that no cook at the stove ever wait
 import threading
 import time
 from collections.abc import Callable
+from dataclasses import replace
 from typing import Any
 
 from django.db import OperationalError, connection
 from django.utils import timezone
+from pydantic import TypeAdapter
 
 from kestrel.run_up import actions, work
 from kestrel.run_up.models import Planning, RunUp
@@ -17,7 +19,7 @@ from saucier.run_up.build import Day
 from saucier.run_up.calls import Calls
 from saucier.run_up.calls_told import CallPlan, ToOrder
 from saucier.run_up.document import RunUp as Document
-from saucier.run_up.mending import mends, short_of, wants_mending
+from saucier.run_up.mending import Mend, mends, short_of, wants_mending
 from saucier.run_up.sheets import run_sheets
 from saucier.run_up.timed import TimedDay, timed
 from saucier.timing import Schedule
@@ -26,9 +28,9 @@ from saucier.words import Sentence, plain, say
 
 TOLD_EVERY = 0.3
 """Seconds between two writes of how far it is."""
-ROUGH = Effort(seconds=0.05, wall=0.8)
-MOVE = Effort(seconds=0.3, wall=4.0)
-UNDER_WAY = Effort(seconds=0.3, wall=4.0)
+ROUGH = Effort(seconds=0.5, wall=0.8)
+MOVE = Effort(seconds=3.0, wall=4.0)
+UNDER_WAY = Effort(seconds=3.0, wall=4.0)
 """Once cooking has begun an answer is wanted soon, and near the plan that everybody has in mind."""
 EFFORT = Effort()
 
@@ -62,11 +64,13 @@ class _Job:
     def __init__(
         self, job: Planning, effort: Effort, watched: bool, over: Callable[[], bool]
     ) -> None:
-        self._job, self._effort, self._is_watched, self._over = job, effort, watched, over
+        self._job, self._is_watched, self._over = job, watched, over
+        self._effort, self._careful = effort, job.lost > 0
         self._stop = threading.Event()
         self._told_at = 0.0
         self._kept = 0
         self._progress: dict[str, Any] = {}
+        self._of = ""
         self._first: float | None = None
         self._began = time.monotonic()
 
@@ -90,11 +94,12 @@ class _Job:
             over.set()
             if self._is_watched:
                 watch.join()
-        if self._over():  # this process ends: the next one takes it up
-            state, answer = Planning.State.WAITING, {}
-        Planning.objects.filter(pk=self._job.pk).update(
-            state=state, answer=answer, ended_at=timezone.now()
-        )
+        rows = Planning.objects.filter(pk=self._job.pk)
+        if self._over() or rows.filter(again=True).exists():
+            # This process ends, or somebody's act goes first: it is taken up again.
+            rows.update(state=Planning.State.WAITING, cancel=False, again=False)
+        else:
+            rows.update(state=state, answer=answer, ended_at=timezone.now())
 
     def _watched(self, over: threading.Event) -> None:
         """Says it is alive, and hears when somebody asks it to stop."""
@@ -114,6 +119,7 @@ class _Job:
     def _answered(self) -> dict[str, Any]:
         row = RunUp.objects.select_related("kitchen", "service").get(pk=self._job.run_up_id)
         ready = work.ready(row)
+        self._of = ready.of  # before anything of it can change
         document = work.document_of(row)
         if self._job.what == Planning.What.MOVE:
             return self._moved(row, ready, document)
@@ -133,13 +139,19 @@ class _Job:
 
         def planned(effort: Effort, near: dict[int, dict[str, float] | None]) -> list[Schedule]:
             return [
-                plan(problem, effort, self._tell, self._stop, near.get(day))
+                plan(
+                    problem,
+                    replace(effort, careful=self._careful),
+                    self._tell,
+                    self._stop,
+                    near.get(day),
+                )
                 for day, problem in problems.items()
             ]
 
         def told_of(schedules: list[Schedule]) -> dict[str, Any]:
             days = [
-                timed(gathered, day, problem, schedule, ready.kitchen)
+                timed(gathered, day, problem, schedule)
                 for (day, problem), schedule in zip(problems.items(), schedules, strict=True)
             ]
             return _told(gathered, days, ready, document, row.planned or {})
@@ -147,7 +159,7 @@ class _Job:
         # A plan to look at within the second, then the good one.
         rough = planned(ROUGH, dict.fromkeys(problems, near))
         told = told_of(rough)
-        self._keep(row, ready, told)
+        self._keep(row, told)
         starts: dict[int, dict[str, float] | None] = {
             day: dict(one.starts) for day, one in zip(problems, rough, strict=True)
         }
@@ -158,21 +170,20 @@ class _Job:
         today = next(
             ((problems[d], s) for d, s in zip(problems, schedules, strict=True) if d == 0), None
         )
-        self._keep(row, ready, told)
-        if today and wants_mending(today[1]) and not self._stop.is_set():
+        self._keep(row, told)
+        if today and wants_mending(today[1]) and not self._stop.is_set() and not self._careful:
             self._say({"stage": "mending"})
-            told["short"] = plain(short_of(*today))
-            offered = mends(gathered, today[1], ready.gathered, self._tried)
-            told["mends"] = [
-                {**plain(one), "after": write_run_up(_own(one.after, row))} for one in offered
-            ]
+            told["short"] = plain(short_of(*today, self._stop))
+            offered = mends(gathered, today[1], ready.gathered, self._tried, self._stop)
+            said = write_run_up(document)
+            told["mends"] = [_offer(one, said) for one in offered]
             told["mended"] = True
-            self._keep(row, ready, told)
+            self._keep(row, told)
         return {}
 
-    def _keep(self, row: RunUp, ready: work.Ready, told: dict[str, Any]) -> None:
+    def _keep(self, row: RunUp, told: dict[str, Any]) -> None:
         """What is planned so far, for whoever looks."""
-        RunUp.objects.filter(pk=row.pk).update(planned=told, planned_of=ready.of)
+        RunUp.objects.filter(pk=row.pk).update(planned=told, planned_of=self._of)
         self._kept += 1
         self._say(self._progress)
 
@@ -212,10 +223,12 @@ class _Job:
         day: Day = -1 if gathered.board.jobs[key].day else 0
         problem = gathered.problem(day)
         try:
-            schedule = plan(problem, MOVE, None, self._stop, _starts(row))
+            schedule = plan(
+                problem, replace(MOVE, careful=self._careful), None, self._stop, _starts(row)
+            )
         except Impossible:
             return {"refused": str(say("move.impossible")), "key": key, "at": at}
-        found = timed(gathered, day, problem, schedule, ready.kitchen)
+        found = timed(gathered, day, problem, schedule)
         why = _worse(found, before.get(day, {}))
         if why and not self._job.asked.get("anyway"):
             return {"refused": str(why), "key": key, "at": at}
@@ -224,27 +237,21 @@ class _Job:
         if not updated.update(document=write_run_up(own), revision=row.revision + 1):
             return {"refused": str(say("saved-elsewhere", name=row.name)), "key": key, "at": at}
         row.refresh_from_db()
-        days = [found if d == day else None for d in gathered.days]
-        kept = {d["day"]: d for d in (row.planned or {}).get("days", [])}
-        told = {
-            **(row.planned or {}),
-            "days": [
-                plain(one) if one else kept[d]
-                for d, one in zip(gathered.days, days, strict=True)
-                if one or d in kept
-            ],
-            "sheets": plain(run_sheets([found]))
-            if len(gathered.days) == 1
-            else (row.planned or {}).get("sheets", []),
-        }
-        self._keep(row, work.ready(row), told)
+        days = sorted({**before, day: plain(found)}.items())
+        told = {**(row.planned or {}), "days": [one for _, one in days]}
+        told["sheets"] = plain(run_sheets(_DAYS.validate_python(told["days"])))
+        self._of = work.ready(row).of
+        self._keep(row, told)
         return {"moved": key, "at": at}
+
+
+_DAYS = TypeAdapter(list[TimedDay])
 
 
 def _to_order(gathered: Gathered, ready: work.Ready, document: Document) -> list[ToOrder]:
     calls = Calls(ready.plan, ready.kitchen, gathered.means, document, ready.library)
-    lines = [line for line in ready.plan.lines if not line.refused]
-    return [calls.to_order(line) for line in lines if line.number in document.to_order]
+    lines = [line for line in ready.plan.lines if line.number in document.to_order]
+    return [calls.to_order(line) for line in lines if not line.refused]
 
 
 def _told(
@@ -254,10 +261,11 @@ def _told(
     document: Document,
     before: dict[str, Any],
 ) -> dict[str, Any]:
+    lines = [line for line in ready.plan.lines if not line.refused]
     return {
         "days": plain(days),
         "sheets": plain(run_sheets(days)),
-        "served": {str(sitting): at for sitting, at in gathered.served.items()},
+        "served": {str(s): gathered.served[s] for s in sorted({n.line.sitting for n in lines})},
         "remarks": plain(gathered.remarks),
         "lines": [
             {
@@ -267,8 +275,7 @@ def _told(
                 "filled": line.layout is not None,
                 "cold": line.dish.filled == "cold" and line.layout is not None,
             }
-            for line in ready.plan.lines
-            if not line.refused
+            for line in lines
         ],
         "lanes": {
             "cooks": [cook.name for cook in gathered.means.cooks],
@@ -280,6 +287,13 @@ def _told(
         "short": [],
         "mended": False,
     }
+
+
+def _offer(mend: Mend, said: dict[str, Any]) -> dict[str, Any]:
+    """A change as it is offered: only what it changes, whatever else is said meanwhile."""
+    change = {key: new for key, new in write_run_up(mend.after).items() if new != said.get(key)}
+    told = {name: plain(getattr(mend, name)) for name in ("key", "words", "late", "harmed")}
+    return {**told, "change": change}
 
 
 def _calls(ready: work.Ready, document: Document) -> tuple[CallPlan, ...]:
@@ -317,7 +331,7 @@ def _worse(found: TimedDay, before: dict[str, Any]) -> Sentence | None:
         (block["key"], wait["until"])
         for block in before.get("blocks", [])
         for wait in block["waits"]
-        if wait["longest"] is not None and wait["minutes"] > wait["longest"] + 0.26
+        if wait["harmed"]
     }
     fresh = [(b, w) for b, w in harmed if (b.key, w.until) not in was]
     if not fresh:

@@ -73,13 +73,15 @@ class Planned(Schema):
 
 
 class PlanningOut(Schema):
-    """A planning that is asked for, under way or just over."""
+    """What was asked for last: waiting, under way or over; ``going``: something is still to be done, it
+    or what it made room for."""
 
     id: int
     what: str
     state: str
     progress: dict[str, Any]
     answer: dict[str, Any]
+    going: bool
 
 
 class RunUpOut(Schema):

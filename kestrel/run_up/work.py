@@ -3,7 +3,7 @@
 import hashlib
 import json
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -16,11 +16,10 @@ from kestrel.service.work import typed_service
 from kestrel.stove.models import Batch
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen as CoreKitchen
-from saucier.run_up import Gathered, Library, Means, read_run_up, run_up, write_run_up
+from saucier.run_up import Gathered, Library, Means, read_run_up, run_up
 from saucier.run_up import RunUp as Document
 from saucier.run_up.document import Happened
 from saucier.service import Plan
-from saucier.words import plain
 
 
 @dataclass(frozen=True)
@@ -39,34 +38,23 @@ class Ready:
 
     @property
     def of(self) -> str:
-        """A mark of everything the plan goes by: another one, and it has to be planned anew."""
+        """A mark of everything the plan goes by, dishes, larder and pans included: another one, and it has
+        to be planned anew. The clock alone is no reason; a step further at the stove is."""
         document = document_of(self.row)
-        # The clock alone is no reason to plan anew; a step further at the stove is.
         marks = {
             key: mark.model_copy(update={"left": None}) for key, mark in document.marks.items()
         }
         now = read_run_up(self.row.document).now
-        document = document.model_copy(update={"calls": (), "marks": marks, "now": now})
+        still = document.model_copy(update={"calls": (), "marks": marks, "now": now})
+        gathered = self.gathered(still)
         told = {
             "steps": [(batch.pk, batch.step) for batch in batches_of(self.row)],
-            "service": service_document(self.row),
-            "pins": self.row.service.pinned if self.row.service else {},
-            "document": write_run_up(document),
-            "means": plain(self.means),
-            "ways": [way.model_dump(mode="json") for way in self.library.ways.values()],
+            "questions": [asdict(gathered.problem(day)) for day in gathered.days],
+            "words": [f"{job.name} {job.amount}" for job in gathered.board.jobs.values()],
+            "to_order": still.to_order,
         }
-        text = json.dumps(_in_order(told), sort_keys=True, default=str)
+        text = json.dumps(told, sort_keys=True, default=sorted)  # sets, in an order of their own
         return hashlib.sha256(text.encode()).hexdigest()
-
-
-def _in_order(told: Any) -> Any:
-    """The same with every list in an order of its own: sets have none, and differ between processes."""
-    if isinstance(told, Mapping):
-        return {str(key): _in_order(value) for key, value in told.items()}
-    if isinstance(told, list | tuple | set | frozenset):
-        each = [_in_order(value) for value in told]
-        return sorted(each, key=lambda one: json.dumps(one, sort_keys=True, default=str))
-    return told
 
 
 def service_document(row: RunUp) -> Mapping[str, Any]:

@@ -10,14 +10,14 @@ from django.utils import timezone
 from kestrel.accounts.models import Kitchen
 from kestrel.problems import Conflict
 from kestrel.sauces.models import Sauce
-from kestrel.service.models import Dish, Service
+from kestrel.service.models import Dish, Kept, Service
 from saucier.dish import Dish as DishDocument
 from saucier.dish import read_dish, write_dish
 from saucier.errors import BadInput
 from saucier.service import read_service, write_service
 from saucier.words import say
 
-Row = TypeVar("Row", Dish, Service)
+Row = TypeVar("Row", bound=Kept)
 
 
 def row_number(key: object) -> int | None:
@@ -52,9 +52,9 @@ def save_dish(kitchen: Kitchen, data: Mapping[str, Any]) -> Dish:
 def change_dish(dish: Dish, data: Mapping[str, Any], revision: int) -> Dish:
     """``dish`` as ``data``. Raises :class:`Conflict` when it was changed meanwhile."""
     document = write_dish(checked_dish(dish.kitchen, data))
-    dish = _current(Dish, dish, revision)
+    dish = current(dish, revision)
     dish.name, dish.document = document["name"], document
-    return _moved(dish)
+    return moved(dish)
 
 
 def save_service(kitchen: Kitchen, data: Mapping[str, Any]) -> Service:
@@ -74,22 +74,22 @@ def change_service(service: Service, data: Mapping[str, Any], revision: int) -> 
     """``service`` as ``data``; sauces it had keep their versions, new ones are pinned. Raises
     :class:`Conflict` when it was changed meanwhile."""
     document = write_service(read_service(data))
-    service = _current(Service, service, revision)
+    service = current(service, revision)
     service.name, service.date, service.document = document["name"], _day(document), document
     service.pinned = pins(service.kitchen, document, service.pinned)
-    return _moved(service)
+    return moved(service)
 
 
 @transaction.atomic
 def renew(service: Service, sauce_id: int, revision: int) -> Service:
     """Take the newest version of a sauce into ``service``. Raises :class:`BadInput` for a sauce that
     is deleted, :class:`Conflict` as above."""
-    service = _current(Service, service, revision)
+    service = current(service, revision)
     sauce = Sauce.objects.filter(kitchen=service.kitchen, pk=sauce_id, deleted_at=None).first()
     if sauce is None:
         raise BadInput.at("sauce_id", "is-no-sauce-any-more")
     service.pinned = {**service.pinned, str(sauce.pk): sauce.version}
-    return _moved(service)
+    return moved(service)
 
 
 def copy(service: Service, day: date | None) -> Service:
@@ -117,7 +117,7 @@ def carry_on(kitchen: Kitchen) -> list[Service]:
             day = _week_on(row.date, after=today - timedelta(days=1))
             made.append(_again(row, day, "weekly"))
             row.document = {**row.document, "repeats": "never"}
-            _moved(row)
+            moved(row)
     return made
 
 
@@ -133,13 +133,13 @@ def _again(service: Service, day: date, repeats: str) -> Service:
     return save_service(service.kitchen, document)
 
 
-def delete(row: Dish | Service) -> None:
+def delete(row: Kept) -> None:
     """Off the list; :func:`restore` brings it back."""
-    type(row).objects.filter(pk=row.pk).update(deleted_at=timezone.now())
+    type(row)._default_manager.filter(pk=row.pk).update(deleted_at=timezone.now())
 
 
-def restore(row: Dish | Service) -> None:
-    type(row).objects.filter(pk=row.pk).update(deleted_at=None)
+def restore(row: Kept) -> None:
+    type(row)._default_manager.filter(pk=row.pk).update(deleted_at=None)
 
 
 def pins(
@@ -171,8 +171,9 @@ def _day(document: Mapping[str, Any]) -> date | None:
     return date.fromisoformat(document["date"]) if document.get("date") else None
 
 
-def _current(kind: type[Row], row: Row, revision: int) -> Row:
-    row = kind.objects.select_for_update().get(pk=row.pk)
+def current(row: Row, revision: int) -> Row:
+    """``row`` as it is now, to be changed. Raises :class:`Conflict` when it is not at ``revision``."""
+    row = type(row)._default_manager.select_for_update().get(pk=row.pk)
     if row.revision != revision:
         raise Conflict(
             say("saved-elsewhere", name=row.name), document=row.document, revision=row.revision
@@ -180,7 +181,8 @@ def _current(kind: type[Row], row: Row, revision: int) -> Row:
     return row
 
 
-def _moved(row: Row) -> Row:
+def moved(row: Row) -> Row:
+    """``row`` changed, and kept."""
     row.revision += 1
     row.save()
     return row

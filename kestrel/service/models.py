@@ -5,7 +5,7 @@ from django.db import models
 from kestrel.accounts.models import OfKitchen
 
 
-class _Kept(OfKitchen):
+class Kept(OfKitchen):
     """A document with a name for lists; ``revision`` counts changes, so that two windows do not
     overwrite each other."""
 
@@ -23,7 +23,7 @@ class _Kept(OfKitchen):
         return self.name
 
 
-class Dish(_Kept):
+class Dish(Kept):
     """A dish; its document names sauces by their numbers in this kitchen."""
 
     class Meta:
@@ -31,7 +31,7 @@ class Dish(_Kept):
         indexes = [models.Index(fields=["kitchen", "deleted_at", "name"])]
 
 
-class Service(_Kept):
+class Service(Kept):
     """A service; its document names dishes by their numbers. ``pinned`` holds the version of every
     sauce it was planned with: a sauce changed or deleted afterwards stays as it was here."""
 

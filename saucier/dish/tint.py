@@ -44,12 +44,22 @@ def colour_of_sauce(sheet: Sheet, kitchen: Kitchen) -> str:
     >>> colour_of_sauce(sheet(roux(60, 60), add("milk-whole", 1, "L"), simmer(5)), Kitchen())
     '#faf5e8'
     """
+    return _hex(_sauce(sheet, kitchen))
+
+
+def is_green(sheet: Sheet, kitchen: Kitchen) -> bool:
+    """Whether the sauce ``sheet`` makes is a green one, which holding dulls."""
+    red, green, blue = _sauce(sheet, kitchen)
+    return green > red and green > blue
+
+
+def _sauce(sheet: Sheet, kitchen: Kitchen) -> tuple[float, float, float]:
     parts = [(*_of(kitchen.larder[key]), grams) for key, grams in larder_of(sheet, kitchen).items()]
     for step in sheet.steps:
         if isinstance(step, Roux) and f"roux:{step.colour}" in _tints():
             flour = kitchen.larder[step.flour.ingredient].grams(step.flour.amount)
             parts.append((*_tints()[f"roux:{step.colour}"], flour))
-    return _hex(_mixed(parts))
+    return _mixed(parts)
 
 
 def _mixed(

@@ -131,10 +131,10 @@ def _that_day(means: Means, doc: RunUp, near: float) -> Means:
     rings = list(means.rings)
     for extra in doc.extra:
         if extra.kind == "cook":
-            cooks.append(Cook(extra.name, start=extra.start, end=extra.end))
+            cooks.append(Cook(extra.name))
         else:
-            strong = max(rings, key=lambda ring: ring.net_w)
-            rings.append(Ring(extra.name, strong.watts, strong.efficiency))
+            strong = max(rings, key=lambda ring: ring.stove.net_w)
+            rings.append(Ring(extra.name, strong.burner))
     names = [cook.name for cook in cooks]
     for number, name in enumerate(names):
         if name in names[:number]:
@@ -243,23 +243,24 @@ def _task(job: Job, gathered: Gathered) -> Task:
 
 
 def _away(gathered: Gathered, begin: float, end: float, day: Day) -> tuple[Away, ...]:
+    """When who and what is not there. Hours of a cook are those of the day itself; what is there for so
+    long only, or falls out, does so by the moment, whichever day that is."""
     gone: list[Away] = []
-    shift = 1440.0 * day
     low, high = begin - 60.0, end + 600.0
+
+    def there(name: str, start: float | None, end: float | None) -> None:
+        if start is not None:
+            gone.append(Away(name, low, min(start, high)))
+        if end is not None:
+            gone.append(Away(name, max(end, low), high))
+
+    for extra in gathered.doc.extra:
+        there(unit(extra.kind, extra.name), extra.start, extra.end)
+    helpers = {extra.name for extra in gathered.doc.extra if extra.kind == "cook"}
     for cook in gathered.means.cooks:
-        name = unit("cook", cook.name)
-        if day == 0 and cook.start is not None and cook.start + shift > low:
-            gone.append(Away(name, low, cook.start + shift))
-        if day == 0 and cook.end is not None:
-            gone.append(Away(name, cook.end + shift, high))
+        if day == 0 and cook.name not in helpers:
+            there(unit("cook", cook.name), cook.start, cook.end)
     for one in gathered.doc.out:
         start = low if one.start is None else one.start
         gone.append(Away(one.what, start, high if one.end is None else one.end))
-    for extra in gathered.doc.extra:
-        if extra.kind == "ring":
-            name = unit("ring", extra.name)
-            if extra.start is not None:
-                gone.append(Away(name, low, extra.start))
-            if extra.end is not None:
-                gone.append(Away(name, extra.end, high))
     return tuple(one for one in gone if one.end > one.start)

@@ -14,13 +14,14 @@ from saucier.run_up.jobs import Board
 from saucier.run_up.kitchen import At
 from saucier.run_up.library import Library
 from saucier.run_up.means import Means, named, unit
+from saucier.run_up.pots import keeps_of
 from saucier.run_up.sides import lay_sides
 from saucier.service import LinePlan, Plan
-from saucier.timing import Away, Heat, Link, Problem, Schedule, Serving
+from saucier.timing import Away, Link, Problem, Schedule, Serving
 from saucier.timing.solver import Effort, plan
 from saucier.words import Sentence, say
 
-BRIEF = Effort(seconds=0.03, wall=1.5)
+BRIEF = Effort(seconds=0.3, wall=1.5)
 TOGETHER = (1, 2, 4, 6)
 """So many calls at once are tried, and said what the last of the most waits for."""
 
@@ -87,14 +88,14 @@ class Calls:
         told = []
         for key in dict.fromkeys(line.branches):
             branch = by_key[key]
-            delicate = bool(branch.final.pot.delicate)
+            keeps = keeps_of(branch.sheet, branch.final.pot, self.kitchen)
             told.append(
                 say(
-                    "mise.sauce-delicate" if delicate else "mise.sauce",
+                    "mise.sauce-delicate" if branch.final.pot.delicate else "mise.sauce",
                     name=branch.name,
                     ml=branch.need_ml / max(line.line.portions, 1.0),
                     rule_c=K.HOT_HOLDING_C,
-                    minutes=K.STAND_BETWEEN_CALLS_MIN,
+                    minutes=keeps.longest,
                 )
             )
         at = At(self.plan, self.kitchen, self.means, self.library, self.doc)
@@ -110,7 +111,7 @@ class Calls:
     def _waits_for(self, calls: Sequence[Called], last: float) -> Sentence | None:
         """Of hands, rings and things, with plenty of which the last call would be sooner."""
         best, named_best = last - 0.5, None
-        strong = max(self.means.rings, key=lambda ring: ring.net_w)
+        strong = max(self.means.rings, key=lambda ring: ring.stove.net_w)
         more_rings = tuple(replace(strong, name=f"more {n}") for n in range(TOGETHER[-1]))
         eased = {
             "hands": replace(
@@ -133,7 +134,7 @@ class Calls:
         return named_best
 
     def _problem(self, boards: Iterable[tuple[int, Called, Board]]) -> Problem:
-        tasks, links, servings, heats = [], [], [], []
+        tasks, links, servings = [], [], []
         begin = math.inf
         ideal = 0.0
         several = list(boards)
@@ -149,7 +150,6 @@ class Calls:
                 task = job.task(self.means.cooks_that_can(job.skill))
                 tasks.append(replace(task, earliest=call.at))
             links += board.links
-            heats += [Heat(key, tuple(those)) for key, those in board.heats.items()]
             servings += [replace(one, at=together[group], group=group) for one in board.servings]
         cooks = tuple(unit("cook", cook.name) for cook in self.means.cooks)
         gone = tuple(
@@ -163,7 +163,6 @@ class Calls:
             tuple(servings),
             cooks,
             ovens=self.means.ovens(),
-            heats=tuple(heats),
             away=gone,
             begin=begin,
             end=end,

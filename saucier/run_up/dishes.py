@@ -42,9 +42,8 @@ def lay_mise_en_place(at: At, line: LinePlan, served: float) -> None:
     )
     for wanted in at.wants.values():
         wanted.jobs = [job if job in board.jobs else key for job in wanted.jobs]
-    if filled := _filled(
-        at, line, tuple(standing), 0
-    ):  # spread, filled, rolled: ready to be coloured
+    filled = _filled(at, line, tuple(standing), 0)
+    if filled:  # spread, rolled: ready to be coloured
         board.follow(filled, key)
     else:
         _takes(at, line, key, tuple(standing), True)
@@ -79,8 +78,6 @@ def finish_to_order(at: At, line: LinePlan, sides: tuple[str, ...]) -> None:
             board.follow(side, one, at_least=rest_of(at, side))
     if sauce:
         board.follow(sauce, plate)
-    board.jobs = {key: job for key, job in board.jobs.items() if job.kind != "warm-up"}
-    board.links = [k for k in board.links if k.before in board.jobs and k.after in board.jobs]
     board.servings = [replace(one, longest=3.0, suffers=9) for one in board.servings]
 
 
@@ -140,6 +137,7 @@ def _filled(at: At, line: LinePlan, sides: tuple[str, ...], day: int) -> str | N
             (line.number,),
             amount=amount,
             keeps=Keeps(K.FILLED_WAITS_MIN, 1, say("keeps.filled")),
+            note=at.clean_for(line),
             day=-1 if day else 0,
         )
     )
@@ -197,7 +195,7 @@ def _finished(at: At, line: LinePlan, filled: str | None) -> tuple[str, ...]:
     return tuple(ends)
 
 
-def _loads(at: At, line: LinePlan, area_cm2: float, room_cm2: float) -> int:
+def _loads(area_cm2: float, room_cm2: float) -> int:
     return max(1, math.ceil(area_cm2 / max(room_cm2, 1.0) - 1e-9))
 
 
@@ -213,7 +211,7 @@ def _baked(at: At, line: LinePlan, minutes: float, to_c: float, word: str) -> li
     shelf = oven.area_cm2 if oven and oven.area_cm2 else 1700.0
     each = line.dish.vessel.area_cm2 if line.dish.vessel else shelf
     a_shelf = max(1, int(shelf // each)) if each <= shelf else 1
-    vessels = line.layout.vessels if line.layout else _loads(at, line, _area(line), shelf)
+    vessels = line.layout.vessels if line.layout else _loads(_area(line), shelf)
     shelves = math.ceil(vessels / a_shelf) if line.layout else vessels
     most = oven.shelves if oven else 3
     loads = math.ceil(shelves / most)
@@ -263,7 +261,7 @@ def _grilled(at: At, line: LinePlan) -> list[str]:
     told = next((r for r in dish.rounds if r.way == "toast" and not r.ingredient), None)
     room = told.room_cm2 * told.fill_pct / 100.0 if told else grill.area_cm2 or 1300.0
     area = told.piece_cm2 * told.each * line.line.portions if told else _area(line)
-    loads = _loads(at, line, area, room)
+    loads = _loads(area, room)
     warm = _warmed(at, grill.name, grill.heat_up, say("job.heat-grill"))
     keys = []
     minutes = max(1.0, dish.finish_minutes)
@@ -351,6 +349,7 @@ def _served(
             "plate",
             (line.number,),
             amount=say("job.portions", count=portions),
+            note=at.clean_for(line),
             keeps=Keeps(K.PLATED_WAITS_MIN, 9, say("keeps.plated")),
         )
     )
@@ -397,23 +396,12 @@ def _plates(at: At, line: LinePlan) -> str:
 
 def heat_ovens(at: At) -> None:
     """The oven is hot before anything goes in, at each of its temperatures."""
-    board = at.board
     ovens = at.means.that_can("bake")
-    first: dict[float, str] = {}
-    for job in list(board.jobs.values()):
+    for job in list(at.board.jobs.values()):
         if not job.baking or not ovens:
             continue
         to_c = round(job.baking.at_c / 5.0) * 5.0
-        if to_c not in first:
-            heats = max(one.heat_up for one in ovens) or 15.0
-            first[to_c] = board.add(
-                Job(
-                    f"heat:oven:{to_c:.0f}",
-                    "warm-up",
-                    say("job.heat-oven", to_c=to_c),
-                    (Doing(heats, "none", say("job.heat-oven", to_c=to_c)),),
-                    "oven",
-                    touches=(Touch(0.0, say("job.switch-on")),),
-                )
-            )
-        board.heat(first[to_c], job.key)
+        heats = max(one.heat_up for one in ovens)
+        warm = _warmed(at, f"oven:{to_c:.0f}", heats, say("job.heat-oven", to_c=to_c))
+        if warm:
+            at.board.heat(warm, job.key)

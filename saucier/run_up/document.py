@@ -78,8 +78,7 @@ class Called(Part):
 class RunUp(Part):
     """The run-up. Tasks are named by their keys, lines by their numbers in the service. ``late_by`` puts
     a sitting off by minutes, ``served_over`` are the minutes within which its dishes go out; ``ahead`` are lines made the day before beside those that are filled
-    cold, ``same_day`` such as are not; ``to_order`` are finished when called, within ``until``
-    minutes of serving. ``ways`` cook a solid otherwise (by line and number, as in ``0.1``), ``rings``
+    cold, ``same_day`` such as are not; ``to_order`` are finished when called. ``ways`` cook a solid otherwise (by line and number, as in ``0.1``), ``rings``
     give a pot its ring, ``minutes`` a task its time, ``pins`` its beginning; ``marks`` are what
     happened. ``now`` is when it was last planned on the way; before it nothing begins."""
 
@@ -95,7 +94,6 @@ class RunUp(Part):
     ahead: Annotated[tuple[int, ...], Field(max_length=200)] = ()
     same_day: Annotated[tuple[int, ...], Field(max_length=200)] = ()
     to_order: Annotated[tuple[int, ...], Field(max_length=200)] = ()
-    open_for: Minutes = 90.0
     ways: Annotated[dict[Key, Name], Field(max_length=400)] = Field(default_factory=dict)
     rings: Annotated[dict[Key, Name], Field(max_length=200)] = Field(default_factory=dict)
     minutes: Annotated[dict[Key, Minutes], Field(max_length=400)] = Field(default_factory=dict)

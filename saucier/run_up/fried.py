@@ -1,34 +1,31 @@
 """What is shaped, coated and fried in rounds, the fat recovering between them."""
 
 from saucier.dish import Rounds, in_rounds
-from saucier.run_up.jobs import Doing, Job, Keeps, Touch
+from saucier.run_up.jobs import Job, Keeps
 from saucier.run_up.kitchen import At
+from saucier.run_up.sides import in_rounds_of
 from saucier.service import LinePlan
 from saucier.timing import Use
-from saucier.words import said, say
+from saucier.words import say
 
 
 def fried(at: At, line: LinePlan, rounds: Rounds) -> str:
     """The rounds of ``line`` in a fryer, or in a pan with fat where there is none."""
     way = at.library.way("fry")
     found = in_rounds(rounds, line.line.portions)
-    parts, touches, clock = [Doing(way.heat_up, "none", say("job.heat-fat"))], [], way.heat_up
-    for number in range(1, found.rounds + 1):
-        name = say("job.round", number=number, rounds=found.rounds)
-        parts.append(Doing(way.put_in, "all", name))
-        touches.append(Touch(clock + way.put_in + 0.5 * rounds.minutes, say("job.turn")))
-        parts.append(
-            Doing(rounds.minutes, "now-and-then", say("job.cooking", way=said(way.name)), way.cue)
-        )
-        parts.append(Doing(way.take_out, "all", say("job.out")))
-        clock += way.put_in + rounds.minutes + way.take_out
-        if number < found.rounds:
-            parts.append(Doing(rounds.between_minutes, "none", say("job.recover")))
-            clock += rounds.between_minutes
-    fryers = [one for one in at.means.that_can("fry") if one.kind == "fryer"]
-    uses = (
-        [Use(at.gear_units(fryers or at.means.that_can("fry")))] if at.means.that_can("fry") else []
+    heat = way.heat_up, say("job.heat-fat")
+    parts, touches = in_rounds_of(
+        at,
+        way,
+        found.rounds,
+        rounds.minutes,
+        rounds.between_minutes,
+        heat,
+        clean=bool(line.line.without),
     )
+    able = at.means.that_can("fry")
+    fryers = [one for one in able if one.kind == "fryer"]
+    uses = [Use(at.gear_units(fryers or able))] if able else []
     if not fryers:
         uses.append(Use(at.any_ring()))
     return at.board.add(
@@ -43,5 +40,6 @@ def fried(at: At, line: LinePlan, rounds: Rounds) -> str:
             touches=tuple(touches),
             uses=tuple(uses),
             keeps=Keeps(way.keeps, way.suffers, way.cue),
+            note=at.clean_for(line, fat=True),
         )
     )

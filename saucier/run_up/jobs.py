@@ -55,7 +55,7 @@ class Keeps:
 @dataclass(frozen=True, slots=True)
 class Job:
     """One job: for ``lines`` of the service, on ``day`` 0 or the day before (-1). ``pot`` is the key
-    under which the stove starts it. ``spoils``: waits badly, and can be made earlier another way."""
+    under which the stove starts it."""
 
     key: str
     kind: Kind

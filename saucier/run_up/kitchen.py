@@ -1,5 +1,6 @@
 """The kitchen as jobs are made in it: rings that will do, pans, things that can do something."""
 
+import math
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field
 
@@ -11,7 +12,8 @@ from saucier.run_up.document import RunUp
 from saucier.run_up.jobs import Board
 from saucier.run_up.library import Library
 from saucier.run_up.means import Gear, Means, Ring, unit, units
-from saucier.service import Plan
+from saucier.service import LinePlan, Plan
+from saucier.words import Sentence, say
 
 
 @dataclass
@@ -37,21 +39,37 @@ class At:
         there.grams += grams
         there.jobs.append(job)
 
-    def rings_for(self, pot: str, minutes: Callable[[Ring], float]) -> tuple[float, frozenset[str]]:
+    def rings_for(
+        self, pot: str, minutes: Callable[[Ring], float], pan_cm: float = 0.0
+    ) -> tuple[float, frozenset[str]]:
         """Minutes a pot takes and the rings on which it takes no more: the one the cook named, else
-        those that are not much slower than the quickest. Raises :class:`BadInput`."""
+        those that take a pan ``pan_cm`` across and are not much slower than the quickest. Raises
+        :class:`BadInput`."""
         if pot in self.doc.rings:
             ring = next((r for r in self.means.rings if r.name == self.doc.rings[pot]), None)
             if ring is None:
                 raise BadInput.at(f"rings.{pot}", "is-no-ring-of-yours", name=self.doc.rings[pot])
             return minutes(ring), frozenset({unit("ring", ring.name)})
-        took = {ring.name: minutes(ring) for ring in self.means.rings}
+        took = {ring.name: minutes(ring) for ring in self._taking(pan_cm)}
         most = K.RING_SLOWER * min(took.values()) + 1.0
         will_do = {name: took[name] for name in took if took[name] <= most}
         return max(will_do.values()), frozenset(unit("ring", name) for name in will_do)
 
-    def any_ring(self) -> frozenset[str]:
-        return frozenset(unit("ring", ring.name) for ring in self.means.rings)
+    def any_ring(self, pan_cm: float = 0.0) -> frozenset[str]:
+        """Rings that take a pan ``pan_cm`` across."""
+        return frozenset(unit("ring", ring.name) for ring in self._taking(pan_cm))
+
+    def _taking(self, pan_cm: float) -> tuple[Ring, ...]:
+        """Where no ring takes it, those that take the widest: the pan stands over its edge."""
+        sizes = [ring.takes_cm or math.inf for ring in self.means.rings]
+        wanted = min(pan_cm, max(sizes))
+        return tuple(r for r, size in zip(self.means.rings, sizes, strict=True) if size >= wanted)
+
+    def across(self, pans: frozenset[str]) -> float:
+        """The narrowest of ``pans`` (as the planner calls them), cm; 0 for things that are no pans."""
+        return min(
+            (p.diameter_cm for p in self.means.pans if self.pan_units(p) & pans), default=0.0
+        )
 
     def pan_units(self, pan: Pan) -> frozenset[str]:
         """That pan by its numbers; nothing for one the kitchen does not have."""
@@ -69,6 +87,12 @@ class At:
 
     def gear_units(self, gear: Iterable[Gear]) -> frozenset[str]:
         return frozenset().union(*(units("gear", one.name, one.count) for one in gear))
+
+    def clean_for(self, line: LinePlan, fat: bool = False) -> Sentence | str:
+        """What is said of things (and of the frying ``fat``) used for guests who go without something."""
+        if not line.line.without:
+            return ""
+        return say("job.clean-fat") if fat else say("job.clean")
 
     def sink(self) -> frozenset[str]:
         return self.gear_units(self.means.that_can("drain"))

@@ -79,12 +79,7 @@ def read_way(data: Mapping[str, Any]) -> Way:
 def shipped_ways() -> dict[str, Way]:
     """The library as it ships, by key."""
     table = tomllib.loads((_HERE / "ways.toml").read_text(encoding="utf-8"))
-    found = {}
-    for key, row in table.items():
-        fields = {**row, "key": key, "vessel": row.get("in", "none")}
-        fields.pop("in", None)
-        found[key] = Way.model_validate(fields)
-    return found
+    return {key: Way.model_validate({**row, "key": key}) for key, row in table.items()}
 
 
 @cache

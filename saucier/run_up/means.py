@@ -8,6 +8,7 @@ from pathlib import Path
 from typing import Any, Literal, get_args
 
 from saucier.heat import Pan, Stove
+from saucier.sheet import SheetBurner
 from saucier.timing import Oven
 
 Skill = Literal["prepare", "stove", "oven", "plate", "wash"]
@@ -26,18 +27,15 @@ class Cook:
 
 @dataclass(frozen=True, slots=True)
 class Ring:
-    """A ring of the hob."""
+    """A ring of the hob; ``takes_cm`` is the widest pan that goes on it (None: any)."""
 
     name: str
-    watts: float
-    efficiency: float
+    burner: SheetBurner
+    takes_cm: float | None = None
 
     @property
-    def net_w(self) -> float:
-        return self.watts * self.efficiency
-
-    def stove(self, pan: Pan | None = None) -> Stove:
-        return Stove(pan=pan, burner_w=self.watts, efficiency=self.efficiency)
+    def stove(self) -> Stove:
+        return Stove(burner_w=self.burner.watts, efficiency=self.burner.efficiency)
 
 
 @dataclass(frozen=True, slots=True)
@@ -100,11 +98,9 @@ class Means:
         """
         there = tuple(cooks), tuple(rings), tuple(gear)
         names = ("cooks", "rings", "gear")
-        stove = Stove()
         return cls(
             there[0] or (Cook("Cook 1"),),
-            there[1]
-            or tuple(Ring(f"ring {n}", stove.burner_w, stove.efficiency) for n in (1, 2, 3, 4)),
+            there[1] or tuple(Ring(f"ring {n}", SheetBurner()) for n in (1, 2, 3, 4)),
             there[2] or tuple(gear_of(kind) for kind in ("oven", "grill", "sink")),
             tuple(pans),
             tuple(name for name, some in zip(names, there, strict=True) if not some),

@@ -2,6 +2,7 @@
 mend it, each tried before it is offered."""
 
 import itertools
+import threading
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
@@ -13,7 +14,7 @@ from saucier.timing import Problem, Schedule, Task, Use
 from saucier.timing.solver import Effort, Impossible, plan
 from saucier.words import Sentence, say
 
-QUICK = Effort(seconds=0.25, wall=3.0)
+QUICK = Effort(seconds=2.5, wall=3.0)
 ENOUGH = 0.15
 """A change counts where it leaves nothing late, and of the minutes past what harms no more than so
 much."""
@@ -51,16 +52,20 @@ def wants_mending(schedule: Schedule) -> bool:
     return schedule.value("late") > 0.0 or schedule.value("harmed") > 0.5
 
 
-def short_of(problem: Problem, schedule: Schedule) -> tuple[Short, ...]:
+def short_of(
+    problem: Problem, schedule: Schedule, stop: threading.Event | None = None
+) -> tuple[Short, ...]:
     """Which of the things that are limited is short: with so many more of it the plan comes out much
     better, and when in that plan they are wanted."""
     before = _badness(schedule)
     found = []
     for what in ("hands", "rings", "things", "oven"):
         for by in (1, 2, 6):
+            if stop and stop.is_set():
+                break
             eased = _eased(problem, what, by)
             try:
-                better = plan(eased, QUICK)
+                better = plan(eased, QUICK, stop=stop, until="harmed")
             except Impossible:
                 break
             if _badness(better) > 0.5 * before:
@@ -78,6 +83,7 @@ def mends(
     schedule: Schedule,
     build: Build,
     tried: Callable[[int, int], bool] | None = None,
+    stop: threading.Event | None = None,
 ) -> tuple[Mend, ...]:
     """Changes that mend the day's plan, the smallest first. ``tried`` is told how many of how many were
     tried, and says whether to go on."""
@@ -88,7 +94,7 @@ def mends(
         if tried and not tried(number, len(candidates)):
             break
         try:
-            answer = plan(build(doc).problem(0), QUICK)
+            answer = plan(build(doc).problem(0), QUICK, stop=stop, until="harmed")
         except Impossible:
             continue
         late, harmed = answer.value("late"), answer.value("harmed")

@@ -3,6 +3,7 @@
 from saucier import constants as K
 from saucier.cards import cards
 from saucier.check import CheckedSheet, check
+from saucier.dish.tint import is_green
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
@@ -10,20 +11,14 @@ from saucier.run_up.jobs import Doing, Job, Keeps
 from saucier.run_up.kitchen import At
 from saucier.run_up.means import Ring
 from saucier.service import BranchPlan, PotPlan
-from saucier.sheet import Sheet, SheetBurner
+from saucier.sheet import Sheet
 from saucier.timing import Hold, Use
 from saucier.words import Sentence, say
 
 
 def on_ring(sheet: Sheet, ring: Ring, kitchen: Kitchen) -> CheckedSheet:
     """``sheet`` played on ``ring``: its minutes follow."""
-    burner = SheetBurner.model_validate({"watts": ring.watts, "kind": _kind(ring)})
-    return check(sheet.model_copy(update={"burner": burner}), kitchen)
-
-
-def _kind(ring: Ring) -> str:
-    kinds = K.BURNER_EFFICIENCY
-    return min(kinds, key=lambda kind: abs(kinds[kind] - ring.efficiency))
+    return check(sheet.model_copy(update={"burner": ring.burner}), kitchen)
 
 
 def doings(checked: CheckedSheet) -> tuple[Doing, ...]:
@@ -50,12 +45,14 @@ def fire_of(checked: CheckedSheet, parts: tuple[Doing, ...]) -> tuple[float, flo
     return (spans[0][0], spans[-1][1]) if spans else None
 
 
-def keeps_of(final: Pot, mother: bool = False) -> Keeps:
-    """How long a finished sauce may stand hot under film before it is used."""
+def keeps_of(sheet: Sheet, final: Pot, kitchen: Kitchen, mother: bool = False) -> Keeps:
+    """How long the sauce of ``sheet``, finished as ``final``, may stand hot under film before it is used."""
     if final.delicate == {"cheese"}:
         return Keeps(K.CHEESE_WAITS_MIN, 2, say("keeps.cheese"))
     if final.delicate:
         return Keeps(K.DELICATE_WAITS_MIN, 6, say("keeps.delicate"))
+    if is_green(sheet, kitchen):
+        return Keeps(K.GREEN_WAITS_MIN, 4, say("keeps.green-sauce"))
     if final.balance.thickener > 0.0:
         minutes = K.MOTHER_WAITS_MIN if mother else K.ROUX_WAITS_MIN
         return Keeps(minutes, 1, say("keeps.roux"))
@@ -105,7 +102,9 @@ def _cooked(
 ) -> tuple[str, ...]:
     board, day = at.board, days.get(key, 0)
     by_ring = {ring.name: on_ring(checked.sheet, ring, at.kitchen) for ring in at.means.rings}
-    _minutes, rings = at.rings_for(key, lambda ring: by_ring[ring.name].final.pot.minutes)
+    _minutes, rings = at.rings_for(
+        key, lambda ring: by_ring[ring.name].final.pot.minutes, pan.diameter_cm
+    )
     slowest = max(
         (found for name_, found in by_ring.items() if f"ring:{name_}" in rings),
         key=lambda found: found.final.pot.minutes,
@@ -145,7 +144,7 @@ def _cooked(
             lines,
             amount=_makes(slowest),
             uses=tuple(uses),
-            keeps=keeps_of(slowest.final.pot, bool(pot and pot.mother)),
+            keeps=keeps_of(slowest.sheet, slowest.final.pot, at.kitchen, bool(pot and pot.mother)),
             day=-1 if day else 0,
             pot=key,
             note=pot.in_pan if pot else pan.name,
@@ -189,7 +188,8 @@ def _branch(at: At, branch: BranchPlan, mother: PotPlan, days: dict[str, int]) -
             )
         fire = fire_of(checked, parts[1:] if warm else parts)
         end = (fire[1] if fire else 0.0) + (parts[0].minutes if warm else 0.0)
-        uses = (Use(at.any_ring(), 0.0, max(end, parts[0].minutes)),) if fire or warm else ()
+        across = checked.sheet.pan.diameter_cm if checked.sheet.pan else 0.0
+        uses = (Use(at.any_ring(across), 0.0, max(end, parts[0].minutes)),) if fire or warm else ()
         key = board.add(
             Job(
                 f"pot:{branch.key}#{number}",
@@ -202,7 +202,7 @@ def _branch(at: At, branch: BranchPlan, mother: PotPlan, days: dict[str, int]) -
                 lines,
                 amount=_makes(checked),
                 uses=uses,
-                keeps=keeps_of(checked.final.pot),
+                keeps=keeps_of(checked.sheet, checked.final.pot, at.kitchen),
                 day=-1 if day else 0,
                 pot=branch.key,
                 note=branch.in_pan or branch.pan,

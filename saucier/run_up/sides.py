@@ -11,8 +11,10 @@ from saucier.larder import Ingredient
 from saucier.run_up.jobs import Doing, Job, Keeps, Touch
 from saucier.run_up.kitchen import At
 from saucier.run_up.library import Way, prepare_for
+from saucier.run_up.means import Ring
 from saucier.service import LinePlan
 from saucier.service.costing import usable_g
+from saucier.steps import Hands
 from saucier.timing import Baking, Use
 from saucier.words import Sentence, said, say
 
@@ -84,33 +86,20 @@ def _cooked(
 ) -> str:
     grams = sum(each for _, _, each in several)
     loads, each_min, pieces, between = _loads(at, line, way, several, grams)
-    heat_up, water = _heat_up(at, way, grams / loads)
-    heat_up = 0.0 if at.hot else heat_up
-    parts: list[Doing] = []
-    touches: list[Touch] = []
-    clock = 0.0
-
-    def do(minutes: float, hands: str, words: Sentence | str, cue: Sentence | str = "") -> None:
-        nonlocal clock
-        if minutes > 0.0:
-            parts.append(Doing(minutes, hands, words, cue))  # type: ignore[arg-type]
-            clock += minutes
-
-    heating = say("job.heat-water", litres=water) if water else say("job.heat")
-    do(heat_up, "none", heating)
-    for load in range(loads):
-        name = say("job.round", number=load + 1, rounds=loads) if loads > 1 else say("job.in")
-        do(way.put_in, "all", name)
-        begun = clock
-        do(each_min, way.hands, say("job.cooking", way=said(way.name)), way.cue)
-        touches += [Touch(begun + share * each_min, say("job.turn")) for share in way.turns]
-        do(way.take_out, "all", say("job.out"))
-        if load < loads - 1:
-            short = way.hands == "all" and between < 1.0  # nobody walks away for half a minute
-            do(between, "all" if short else "none", say("job.recover"))
-    off = clock
-    do(way.sink, "all", say("job.drain"))
-    uses = _uses(at, way, grams / loads, water, off)
+    water = _water(way, grams / loads)
+    vessels = _vessels(at, way, grams / loads + 1000.0 * water)
+    across = at.across(vessels)
+    minutes, rings = way.heat_up if way.on != "fryer" else 0.0, at.any_ring(across)
+    heating = say("job.heat")
+    if water:
+        heating = say("job.heat-water", litres=water)
+        minutes, rings = at.rings_for("", lambda ring: _boils_after(water, ring), across)
+    clean = bool(line.line.without) and way.on != "oven"
+    parts, touches = in_rounds_of(at, way, loads, each_min, between, (minutes, heating), clean)
+    off = sum(part.minutes for part in parts)
+    if way.sink:
+        parts.append(Doing(way.sink, "all", say("job.drain")))
+    uses = _uses(at, way, vessels, rings, off)
     baking = None
     if way.on == "oven" and at.means.that_can("roast"):
         baking = Baking(way.oven_c, K.OVEN_GIVE_C, 1)
@@ -129,12 +118,49 @@ def _cooked(
             baking=baking,
             keeps=Keeps(way.keeps, way.suffers, way.cue),
             day=-1 if day else 0,
-            note=say("job.rest", minutes=way.rest) if way.rest else "",
+            note=at.clean_for(line, fat=way.on == "fryer")
+            or (say("job.rest", minutes=way.rest) if way.rest else ""),
         )
     )
     for _, row, each in several:
         at.want(row.key, day, each, key)
     return key
+
+
+def in_rounds_of(
+    at: At,
+    way: Way,
+    loads: int,
+    each_min: float,
+    between: float,
+    heat: tuple[float, Sentence],
+    clean: bool,
+) -> tuple[list[Doing], list[Touch]]:
+    """``loads`` of something cooked one after the other: what is done, and when it is turned. ``heat`` is
+    how long water, pan or fat takes to be hot, and its words; ``clean``: what it is cooked in is washed
+    first, whatever was in it before."""
+    parts: list[Doing] = []
+    touches: list[Touch] = []
+
+    def do(minutes: float, hands: Hands, words: Sentence, cue: Sentence | str = "") -> float:
+        """When it begins."""
+        begins = sum(part.minutes for part in parts)
+        if minutes > 0.0:
+            parts.append(Doing(minutes, hands, words, cue))
+        return begins
+
+    do(K.WASH_MIN if clean else 0.0, "all", say("job.wash-first"))
+    do(0.0 if at.hot else heat[0], "none", heat[1])
+    for load in range(1, loads + 1):
+        name = say("job.round", number=load, rounds=loads) if loads > 1 else say("job.in")
+        do(way.put_in, "all", name)
+        begins = do(each_min, way.hands, say("job.cooking", way=said(way.name)), way.cue)
+        touches += [Touch(begins + share * each_min, say("job.turn")) for share in way.turns]
+        do(way.take_out, "all", say("job.out"))
+        if load < loads:
+            short = way.hands == "all" and between < 1.0  # nobody walks away for half a minute
+            do(between, "all" if short else "none", say("job.recover"))
+    return parts, touches
 
 
 def rest_of(at: At, key: str) -> float:
@@ -177,30 +203,32 @@ def _is_for(rounds: Rounds, way: Way, several: Sequence[tuple[Solid, Ingredient,
     return way.key in ("poach", "sear", "fry", "toss", "pancakes")
 
 
-def _heat_up(at: At, way: Way, grams: float) -> tuple[float, float]:
-    """Minutes until water, pan or fat is hot, and litres of water."""
-    if way.on == "ring" and way.water_l_per_kg:
-        litres = max(1.0, way.water_l_per_kg * grams / 1000.0)
-        slowest = min(at.means.rings, key=lambda ring: ring.net_w)
-        quick = sorted(at.means.rings, key=lambda ring: -ring.net_w)
-        ring = quick[min(1, len(quick) - 1)] if quick else slowest
-        return boil_up_minutes(4186.0 * litres, 15.0, ring.stove(), K.BOIL_C), litres
-    return (way.heat_up if way.on != "fryer" else 0.0), 0.0
+def _water(way: Way, grams: float) -> float:
+    """Litres of water it is cooked in, at least one; 0 where it needs none."""
+    wet = way.on == "ring" and way.water_l_per_kg > 0.0
+    return max(1.0, way.water_l_per_kg * grams / 1000.0) if wet else 0.0
 
 
-def _uses(at: At, way: Way, grams: float, water: float, off: float) -> tuple[Use, ...]:
+def _boils_after(litres: float, ring: Ring) -> float:
+    return boil_up_minutes(K.HEAT_CAPACITY["water"] * 1000.0 * litres, K.TAP_C, ring.stove)
+
+
+def _vessels(at: At, way: Way, ml: float) -> frozenset[str]:
+    """What it is cooked in on a ring: a thing made for it, else a pan with room for ``ml``."""
+    if way.on != "ring":
+        return frozenset()
+    vessels = at.gear_units(at.means.that_can(way.gear)) if way.gear else frozenset()
+    if vessels or way.vessel == "none":
+        return vessels
+    return at.pans_holding(ml if way.vessel == "pot" else 500.0)
+
+
+def _uses(
+    at: At, way: Way, vessels: frozenset[str], rings: frozenset[str], off: float
+) -> tuple[Use, ...]:
     uses: list[Use] = []
     if way.on == "ring":
-        rings = at.any_ring()
-        if water:  # as strong as the water was reckoned on
-            _, rings = at.rings_for(
-                "", lambda ring: boil_up_minutes(4186.0 * water, 15.0, ring.stove(), K.BOIL_C)
-            )
         uses.append(Use(rings, 0.0, off))
-        vessels = at.gear_units(at.means.that_can(way.gear)) if way.gear else frozenset()
-        if not vessels and way.vessel != "none":
-            ml = grams + 1000.0 * water if way.vessel == "pot" else 500.0
-            vessels = at.pans_holding(ml)
         if vessels:
             uses.append(Use(vessels, 0.0, None))
     elif way.on in ("grill", "fryer", "steamer", "griddle", "microwave"):

@@ -4,17 +4,18 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
-from saucier.check import check
-from saucier.kitchen import Kitchen
+from saucier import constants as K
+from saucier.check import State
 from saucier.run_up.build import Day, Gathered
 from saucier.run_up.holding import Held, held
 from saucier.run_up.jobs import Job, Kind
 from saucier.run_up.means import named
+from saucier.service import Plan
 from saucier.steps import Hands
-from saucier.timing import Problem, Reached, Schedule, Stage, lasting
+from saucier.timing import TICKS, Problem, Reached, Schedule, Stage, lasting
 from saucier.words import Sentence, say
 
-State = Literal["planned", "going", "done"]
+Stands = Literal["planned", "going", "done"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,7 +51,7 @@ class Thing:
 @dataclass(frozen=True, slots=True)
 class Wait:
     """What a job made waits ``minutes`` for the job ``until``, of at most ``longest``, and ``why``;
-    ``held`` is what that does to a sauce."""
+    ``held`` is what that does to a sauce, ``harmed``: it is longer than that."""
 
     until: str
     minutes: float
@@ -58,10 +59,7 @@ class Wait:
     suffers: int
     why: Sentence
     held: Held | None = None
-
-    @property
-    def harmed(self) -> bool:
-        return self.longest is not None and self.minutes > self.longest + 0.26
+    harmed: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,19 +82,21 @@ class Block:
     after: tuple[str, ...]
     cooks: tuple[str, ...]
     pinned: bool
-    state: State
+    state: Stands
     pot: str
 
 
 @dataclass(frozen=True, slots=True)
 class Aim:
-    """How far a stage came, in words and minutes, and its bound."""
+    """How far a stage came, in words and minutes, and its bound (None: none that says anything);
+    ``kept``: proved the best with every wait of the aims before as it is."""
 
     stage: Stage
     words: Sentence
     value: float
-    bound: float
+    bound: float | None
     proved: bool
+    kept: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,26 +119,23 @@ class TimedDay:
     spoils: tuple[Sentence, ...]
 
 
-def timed(
-    gathered: Gathered, day: Day, problem: Problem, schedule: Schedule, kitchen: Kitchen
-) -> TimedDay:
+def timed(gathered: Gathered, day: Day, problem: Problem, schedule: Schedule) -> TimedDay:
     """``schedule`` told job by job."""
-    board, doc = gathered.board, gathered.doc
-    named_jobs = board.named()
+    doc = gathered.doc
+    jobs = gathered.board.named()
     ends = {
-        task.key: schedule.starts[task.key] + lasting(task.minutes) / 2.0
+        task.key: schedule.starts[task.key] + lasting(task.minutes) / TICKS
         for task in (*problem.tasks, *problem.washes)
     }
-    tasks = {task.key: task for task in (*problem.tasks, *problem.washes)}
     pans = _pans(problem, schedule, ends)
-    held_by = _sauces(gathered, kitchen)
+    sauces = _sauces(gathered.plan)
     blocks = []
-    for key, job in named_jobs.items():
-        if key not in tasks or (job.kind == "wash" and key not in schedule.washed):
+    for key, job in jobs.items():
+        if key not in ends or (job.kind == "wash" and key not in schedule.washed):
             continue
         start, end = schedule.starts[key], ends[key]
         mark = gathered.happened.get(key)
-        state: State = "planned" if mark is None else "going" if mark.over is None else "done"
+        state: Stands = "planned" if mark is None else "going" if mark.over is None else "done"
         parts = _parts(job, schedule, start)
         touches = _touches(job, schedule, start)
         cooks = [part.cook for part in parts] + [touch.cook for touch in touches]
@@ -156,7 +153,7 @@ def timed(
                 parts=parts,
                 touches=touches,
                 things=(*_things(job, schedule, start, end), *pans.get(key, ())),
-                waits=_waits(gathered, problem, key, schedule, ends, held_by),
+                waits=_waits(job, sauces.get(job.pot), problem, schedule, ends),
                 after=tuple(
                     dict.fromkeys(
                         link.before for link in problem.links if link.after == key and link.counted
@@ -170,7 +167,7 @@ def timed(
         )
     blocks.sort(key=lambda block: (block.start, block.end, block.key))
     aims = tuple(_aim(one, problem) for one in schedule.reached)
-    first_open = next((one for one in schedule.reached if not one.proved), None)
+    first_open = next((one for one in schedule.reached if not (one.proved or one.kept)), None)
     late = {group: by for group, by in schedule.late.items() if by > 0.0}
     harmed = [wait for block in blocks for wait in block.waits if wait.harmed]
     return TimedDay(
@@ -186,7 +183,7 @@ def timed(
         stopped=schedule.stopped,
         ok=not late and not harmed,
         verdict=_verdict(late, harmed),
-        spoils=_spoils(blocks, board.jobs),
+        spoils=_spoils(blocks),
     )
 
 
@@ -203,8 +200,8 @@ def _verdict(late: Mapping[str, float], harmed: list[Wait]) -> Sentence:
     return say("plan.ok")
 
 
-def _spoils(blocks: list[Block], jobs: Mapping[str, Job]) -> tuple[Sentence, ...]:
-    """What spoils by waiting and could be made earlier another way."""
+def _spoils(blocks: list[Block]) -> tuple[Sentence, ...]:
+    """What spoils by waiting."""
     told = []
     for block in blocks:
         for wait in block.waits:
@@ -222,9 +219,12 @@ def _spoils(blocks: list[Block], jobs: Mapping[str, Job]) -> tuple[Sentence, ...
 
 
 def _aim(one: Reached, problem: Problem) -> Aim:
-    shown = one.value if one.stage != "begin" else problem.end - one.value
-    bound = one.bound if one.stage != "begin" else problem.end - one.bound
-    return Aim(one.stage, say(f"aim.{one.stage}"), shown, bound, one.proved)
+    shown: float = one.value
+    bound: float | None = one.bound
+    if one.stage == "begin":
+        shown = problem.end - one.value
+        bound = problem.end - one.bound if one.bound > 0.0 else None
+    return Aim(one.stage, say(f"aim.{one.stage}"), shown, bound, one.proved, one.kept)
 
 
 def _parts(job: Job, schedule: Schedule, start: float) -> tuple[TimedPart, ...]:
@@ -278,61 +278,42 @@ def _pans(
 
 
 def _waits(
-    gathered: Gathered,
+    job: Job,
+    sauce: State | None,
     problem: Problem,
-    key: str,
     schedule: Schedule,
     ends: Mapping[str, float],
-    sauces: "Mapping[str, _Sauce]",
 ) -> tuple[Wait, ...]:
-    jobs = gathered.board.named()
     waits = []
     for link in problem.links:
-        if link.before != key or not link.counted:
+        if link.before != job.key or not link.counted:
             continue
-        minutes = schedule.starts[link.after] - ends[key] - link.at_least
+        minutes = max(0.0, schedule.starts[link.after] - ends[job.key] - link.at_least)
         what = None
-        if key in sauces and minutes >= 3.0:
-            what = sauces[key].held(minutes)
-        waits.append(
-            Wait(
-                link.after,
-                max(0.0, minutes),
-                link.longest,
-                link.suffers,
-                _said(jobs[key].keeps.why),
-                what,
-            )
-        )
-    for serving in problem.servings:
-        if serving.task == key and serving.longest is not None:
-            by = schedule.late.get(serving.group, 0.0)
-            minutes = max(0.0, serving.at + by - ends[key])
-            waits.append(Wait("", minutes, serving.longest, serving.suffers, say("keeps.plated")))
+        if sauce and minutes >= K.HOLDING_TOLD_MIN:
+            what = held(sauce.pot, sauce.pan, minutes, sauce.serving_c)
+        why = _said(job.keeps.why)
+        past = _past(minutes, link.longest)
+        waits.append(Wait(link.after, minutes, link.longest, link.suffers, why, what, past))
+    for one in problem.servings:
+        if one.task == job.key and one.longest is not None:
+            by = schedule.late.get(one.group, 0.0)
+            minutes = max(0.0, one.at + by - ends[job.key])
+            past = _past(minutes, one.longest)
+            why = say("keeps.plated")
+            waits.append(Wait("", minutes, one.longest, one.suffers, why, harmed=past))
     return tuple(waits)
 
 
-@dataclass(frozen=True, slots=True)
-class _Sauce:
-    sheet_key: str
-    gathered: Gathered
-    kitchen: Kitchen
-
-    def held(self, minutes: float) -> Held | None:
-        plan = self.gathered.plan
-        for pot in plan.pots:
-            if pot.key == self.sheet_key:
-                return held(pot.final.pot, pot.pan, minutes, pot.final.serving_c)
-        for branch in plan.branches:
-            if branch.key == self.sheet_key:
-                checked = check(branch.sheet, self.kitchen)
-                return held(branch.final.pot, checked.pan, minutes, branch.final.serving_c)
-        return None
+def _past(minutes: float, longest: float | None) -> bool:
+    """Whether it waits too long, by more than the planner's clock can tell."""
+    return longest is not None and minutes > longest + 0.5 / TICKS + 0.01
 
 
-def _sauces(gathered: Gathered, kitchen: Kitchen) -> dict[str, _Sauce]:
+def _sauces(plan: Plan) -> dict[str, State]:
+    """What each pot, branch and sauce made first comes to, by its key."""
     return {
-        key: _Sauce(job.pot, gathered, kitchen)
-        for key, job in gathered.board.jobs.items()
-        if job.pot and key.startswith("pot:")
+        **{first.key: first.made.checked.final for first in plan.first},
+        **{pot.key: pot.final for pot in plan.pots},
+        **{branch.key: branch.final for branch in plan.branches},
     }

@@ -1,4 +1,4 @@
-"""The planner's question as a constraint model (docs/model.md 8): OR-Tools CP-SAT.
+"""The planner's question as a constraint model (docs/model.md 16): OR-Tools CP-SAT.
 
 Cooks, and things that are alike, are limits on how many run at once, one for every set that alone can
 do something: who does what is named afterwards (``named``), which is the same model with an interval
@@ -6,7 +6,7 @@ for every one who could.
 """
 
 from collections.abc import Callable, Iterable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from itertools import combinations, pairwise
 
 from ortools.sat.python import cp_model
@@ -14,6 +14,7 @@ from ortools.sat.python import cp_model
 from saucier.timing.problem import Hold, Problem, Task, apart, lasting, ticks
 from saucier.timing.schedule import STAGES, Stage
 
+SEED = 7
 Expr = cp_model.LinearExpr
 Where = tuple[str, str, int]
 """What an entry is of: its kind (hands, touch, use, hold), the task's key and which of its own."""
@@ -38,9 +39,10 @@ class Entry:
 
 @dataclass
 class Measures:
-    """What is made small, by stage, in ticks; ``late`` by group."""
+    """What is made small, by stage, in ticks: the sum ``of`` its ``parts``; ``late`` by group."""
 
     of: dict[Stage, cp_model.IntVar] = field(default_factory=dict)
+    parts: dict[Stage, list[Expr]] = field(default_factory=dict)
     late: dict[str, cp_model.IntVar] = field(default_factory=dict)
 
 
@@ -66,6 +68,7 @@ class Model:
         self.washed: dict[str, cp_model.IntVar] = {}
         self.ovens: dict[str, list[cp_model.IntVar]] = {}
         self.chosen: dict[Where, dict[str, cp_model.IntVar]] = {}
+        self._kinds: dict[frozenset[str], list[Entry]] = {}
         self._tasks = {task.key: task for task in (*problem.tasks, *problem.washes)}
         for task in self._tasks.values():
             self.starts[task.key] = self._start_of(task)
@@ -143,17 +146,13 @@ class Model:
             cp.add_min_equality(begin, free)
         else:
             cp.add(begin == self._high)
-        total = cp_model.LinearExpr.sum
-        sums = (
-            total(list(told.late.values())),
-            total(harmed),
-            total(suffers),
-            total(waits),
-            self._high - begin,
-        )
-        for stage, value in zip(STAGES, sums, strict=True):
+        late: list[Expr] = list(told.late.values())
+        parts: tuple[list[Expr], ...] = (late, harmed, suffers, waits, [self._high - begin])
+        for stage, several in zip(STAGES, parts, strict=True):
+            told.parts[stage] = several
             told.of[stage] = cp.new_int_var(0, 10_000_000, stage)
-            cp.add(told.of[stage] == value)
+            # A sum of starts: a variable for each wait made proofs five times as slow.
+            cp.add(told.of[stage] == cp_model.LinearExpr.sum(several))
         return told
 
     # -- who and what
@@ -205,6 +204,7 @@ class Model:
     def _holds(self) -> Iterable[Entry]:
         """Pans: until they are emptied where that is the end of it, else until washed or for good."""
         crowded = self._crowded([hold.units for hold in self.problem.holds])
+        begun: dict[frozenset[str], int] = {}
         for number, hold in enumerate(self.problem.holds):
             first = self._tasks[hold.first]
             if all(self._tasks[key].done for key in hold.until):
@@ -221,7 +221,9 @@ class Model:
             self.cp.add(size == end - start)
             where = ("hold", hold.first, number)
             if first.begun:  # it is in its pan, whatever else was planned with it
-                self.cp.add(size >= 0)
+                begun[hold.units] = begun.get(hold.units, 0) + 1
+                if begun[hold.units] > len(hold.units):
+                    continue
             yield Entry(where, hold.units, start, size, end)
 
     def _washed_after(self, hold: Hold, end: cp_model.IntVar) -> None:
@@ -256,6 +258,7 @@ class Model:
                 continue
             self._at_once(inside, len(units), gone)
         if not self.named:
+            self._placed([entry for entry in held if entry.where[0] == "use"])
             return
         for entry in held:
             self._name(entry, by_unit)
@@ -268,14 +271,40 @@ class Model:
                     )
             self.cp.add_no_overlap(intervals)
 
-    def _at_once(
-        self, inside: list[Entry], capacity: int, gone: list[tuple[int, int]], each: int = 1
-    ) -> None:
+    def _placed(self, entries: list[Entry]) -> None:
+        """What stays where it was put (a pot on its ring) takes a unit of one kind: those that will do for
+        the same things are alike. Limits on how many run at once do not see that."""
+        alike: dict[frozenset[frozenset[str]], set[str]] = {}
+        sets = {entry.units for entry in entries}
+        for unit in set().union(*sets):
+            alike.setdefault(frozenset(one for one in sets if unit in one), set()).add(unit)
+        kinds = [frozenset(kind) for kind in alike.values()]
+        for kind in sorted(kinds, key=sorted):
+            if kind not in sets or any(kind < units for units in sets):
+                self._kinds[kind] = []
+        for entry in entries:
+            options = [kind for kind in self._kinds if kind <= entry.units]
+            if entry.fixed or not options:
+                continue
+            if len(options) == 1:
+                self._kinds[options[0]].append(entry)
+                continue
+            chosen = [self.cp.new_bool_var(f"{entry.where} on {min(one)}") for one in options]
+            self.cp.add(sum(chosen) == (1 if entry.present is None else entry.present))
+            for kind, choice in zip(options, chosen, strict=True):
+                self._kinds[kind].append(replace(entry, present=choice))
+        for kind, several in self._kinds.items():
+            gone = [(ticks(a.start), ticks(a.end)) for a in self.problem.away if a.unit in kind]
+            if len(several) + len(gone) > len(kind):
+                self._at_once(several, len(kind), gone)
+
+    def _at_once(self, inside: list[Entry], capacity: int, gone: list[tuple[int, int]]) -> None:
+        """No more than ``capacity`` of ``inside`` at once, less by one for each span of ``gone``."""
         fixed = [*gone, *(entry.fixed for entry in inside if entry.fixed)]
         intervals, demands = [], []
-        for start, end, demand in stacked(fixed, capacity // each):
+        for start, end, demand in stacked(fixed, capacity):
             intervals.append(self.cp.new_fixed_size_interval_var(start, end - start, "settled"))
-            demands.append(demand * each)
+            demands.append(demand)
         for entry in inside:
             if not entry.fixed:
                 intervals.append(self._interval(entry, entry.present, "any"))
@@ -317,17 +346,7 @@ class Model:
         entries = self.watched
         gone = [(ticks(a.start), ticks(a.end)) for a in self.problem.away if a.unit in cooks]
         if cooks and len(entries) + each * len(gone) > each * len(cooks):
-            begun = [entry.fixed for entry in entries if entry.fixed]
-            capacity = each * len(cooks)
-            intervals, demands = [], []
-            for start, end, demand in stacked([*gone * each, *begun], capacity):
-                intervals.append(self.cp.new_fixed_size_interval_var(start, end - start, "settled"))
-                demands.append(demand)
-            for entry in entries:
-                if not entry.fixed:
-                    intervals.append(self._interval(entry, None, "any"))
-                    demands.append(1)
-            self.cp.add_cumulative(intervals, demands, capacity)
+            self._at_once(entries, each * len(cooks), gone * each)
 
     # -- the oven
 

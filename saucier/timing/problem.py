@@ -166,9 +166,6 @@ class Problem:
     end: float = 24 * 60.0
     pots_a_cook: int = 3
 
-    def task(self, key: str) -> Task:
-        return next(task for task in (*self.tasks, *self.washes) if task.key == key)
-
 
 def apart(one: Baking, other: Baking) -> bool:
     """Whether two things cannot be in one oven at a time.

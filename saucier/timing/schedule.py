@@ -12,14 +12,17 @@ harmless, minutes what suffers waits (times how much), other waits, and how earl
 
 @dataclass(frozen=True, slots=True)
 class Reached:
-    """How far a stage came: its ``value`` and the ``bound`` nothing can be under, both in minutes."""
+    """How far a stage came: its ``value`` and the ``bound`` nothing can be under, both in minutes.
+    ``kept``: proved the least with every wait of the stages before as it is."""
 
     stage: Stage
     value: float
     bound: float
+    kept: bool = False
 
     @property
     def proved(self) -> bool:
+        """Whether no plan that is as good in the stages before is better in this one."""
         return self.value - self.bound < 1e-6
 
     @property
@@ -54,8 +57,11 @@ class Schedule:
 
     @property
     def proved(self) -> bool:
-        """Whether nothing better can be had."""
-        return len(self.reached) == len(STAGES) and all(one.proved for one in self.reached)
+        """Whether each stage is proved the least there is, those of waits at least with the waits before
+        them as they are."""
+        return len(self.reached) == len(STAGES) and all(
+            one.proved or one.kept for one in self.reached
+        )
 
     def value(self, stage: Stage) -> float:
         """What a stage came to; 0 where it was not asked."""

@@ -6,10 +6,9 @@ import itertools
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ortools.sat.python import cp_model
-
+from saucier.timing.lanes import SOLVED, solver_for
 from saucier.timing.model import Entry, Model, weighed
-from saucier.timing.problem import Problem, apart, lasting, ticks
+from saucier.timing.problem import TICKS, Problem, apart, lasting, ticks
 from saucier.timing.schedule import Schedule
 
 Span = tuple[int, int]
@@ -37,17 +36,14 @@ def settled(problem: Problem, schedule: Schedule, number: int = 0) -> dict[str, 
     order.ovens()
     goal = weighed(number, model.measures.of.__getitem__)
     for one in schedule.reached[:number]:
-        cp.add(model.measures.of[one.stage] <= round(one.value * 2))
+        cp.add(model.measures.of[one.stage] <= round(one.value * TICKS))
     cp.minimize(goal)
     for key, start in model.starts.items():
         cp.add_hint(start, at[key])
-    solver = cp_model.CpSolver()
-    solver.parameters.num_workers = 1
-    solver.parameters.random_seed = 7
-    solver.parameters.max_deterministic_time = 0.05
-    if solver.solve(cp) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+    solver = solver_for(0.05, 3.0)
+    if solver.solve(cp) not in SOLVED:
         return None
-    return {key: solver.value(start) / 2 for key, start in model.starts.items()}
+    return {key: solver.value(start) / TICKS for key, start in model.starts.items()}
 
 
 class _Order:

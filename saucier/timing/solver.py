@@ -1,59 +1,72 @@
 """Solving in stages: never late, nothing waits past what harms it, what suffers waits least, then the
 rest, then a later beginning; each with what was reached before as a bound.
 
-A stage is first tried as a whole, which proves it best where it is small enough; then parts of the plan
-(an hour of it, a few dishes) are planned anew while the rest stays, two at a time. Every solve runs on
-one thread to a limit of deterministic time, so the same input gives the same plan; the clock on the
-wall only stops what a slow machine would draw out, and that is told. Tried against it on services of
-60 to 120 tasks, two cores: the solver's own search on eight threads left a third to twice as many
-minutes past what harms, and another plan each time; interleaved (the same each time) twice to ten times
-as many.
+A stage is tried as a whole, in two ways side by side: from below, which proves what is best where it
+comes through, and from above, which has a good plan soon. Where the whole stays open, parts of the plan
+(an hour of it, a few dishes) are planned anew while the rest stays. What only waits, without harm, is
+also planned with every wait of the stages before kept as it is: that is a far smaller question, and
+answered for good.
+
+Every solve runs on one thread to a limit of deterministic time, so the same input gives the same plan;
+the clock on the wall only stops what a slow machine would draw out, and that is told. Tried on services
+of 55 to 65 and of 100 tasks, two cores: from below, the least harm was proved in a second or two where the
+solver's other ways (eight threads, interleaved, the linear relaxation) still harmed after eight.
 """
 
-import itertools
 import math
 import random
 import threading
 import time
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 
 from ortools.sat.python import cp_model
 
-from saucier.timing.measure import late_by_group, measured
-from saucier.timing.model import Expr, Model, weighed
+from saucier.timing.lanes import (
+    BOUNDS,
+    CORES,
+    SUMS,
+    Answer,
+    Job,
+    Lane,
+    hinted,
+    together,
+)
+from saucier.timing.model import SEED, Model
+from saucier.timing.naming import named, read
 from saucier.timing.problem import TICKS, Problem
 from saucier.timing.rule import by_rule
 from saucier.timing.schedule import STAGES, Reached, Schedule, Stage
 from saucier.timing.settle import settled
 
-SEED = 7
-WINDOWS = ((0.0, 0.1), (4.0, 0.2), (15.0, 0.4), (60.0, 0.6))
-"""Minutes either way within which a plan is moved so that every cook's tasks can be named, and the
-deterministic seconds that may take."""
 LANES = 2
 """Parts planned anew side by side."""
-A_SOLVE = 0.01
-"""Deterministic seconds put down for setting up a solve."""
-A_SQUEEZE = 0.03
-"""The most for asking whether there is a plan with so little of something."""
 GIVE_UP = 24
 """Rounds in a row that found nothing better, after which a stage is left."""
-
-SHARES = (0.05, 0.3, 0.35, 0.25, 0.05)
+SHARES: Mapping[Stage, float] = {
+    "late": 0.04,
+    "harmed": 0.36,
+    "suffers": 0.4,
+    "waits": 0.17,
+    "begin": 0.03,
+}
 """Of the effort, to each stage; what one does not need goes to the next."""
-WHOLE = 0.08
-"""The most deterministic seconds a stage is tried as a whole."""
+AHEAD = 0.2
+"""Of the wall's seconds, how far a stage may be behind its share before the clock ends it."""
+WHOLE, WITHIN = 0.85, 0.5
+"""Of a stage's seconds, the most for the whole; of what is left, for it with the waits before kept."""
 
 
 @dataclass(frozen=True, slots=True)
 class Effort:
-    """How hard to try: deterministic ``seconds`` in all (one is several on the wall), and a stop on the
-    ``wall``, in seconds."""
+    """How hard to try: about so many ``seconds`` on a machine of two cores, counted by what the solver
+    did; and a stop on the ``wall``, in seconds. ``careful``: only in the way that is tried by most, for a
+    question that ended a whole process before."""
 
-    seconds: float = 0.8
+    seconds: float = 8.0
     wall: float = 10.0
+    careful: bool = False
 
 
 class Impossible(Exception):
@@ -66,11 +79,15 @@ def plan(
     found: Callable[[Schedule], None] | None = None,
     stop: threading.Event | None = None,
     near: Mapping[str, float] | None = None,
+    until: Stage = "begin",
 ) -> Schedule:
     """The best plan of ``problem`` within ``effort``. ``found`` is told of every better one on the way
     (not named yet); setting ``stop`` ends it with the best so far. ``near`` are starts to begin from
-    instead of a cook's rule: those of a plan that is changed a little. Raises :class:`Impossible`."""
-    return _Search(problem, effort or Effort(), found, stop or threading.Event()).run(near)
+    instead of a cook's rule: those of a plan that is changed a little. ``until`` is the last stage that
+    is looked at: whether it comes out at all is known sooner. Raises :class:`Impossible`."""
+    stages = STAGES[: STAGES.index(until) + 1]
+    search = _Search(problem, effort or Effort(), found, stop or threading.Event())
+    return search.run(near, stages)
 
 
 class _Search:
@@ -92,33 +109,57 @@ class _Search:
         self._sizes = {t.key: t.minutes * TICKS for t in (*problem.tasks, *problem.washes)}
         self._values: list[int] = []
         self._reached: list[Reached] = []
+        self._bound = 0.0
+        self._kept = False
         self._until = self._began
         self._bit = False
 
-    def run(self, near: Mapping[str, float] | None) -> Schedule:
+    def run(self, near: Mapping[str, float] | None, stages: Sequence[Stage]) -> Schedule:
         model = self._model
         for key, at in {**by_rule(self._problem).starts, **(near or {})}.items():
             if key in self._free:
                 model.cp.add_hint(model.starts[key], round(at * TICKS))
         budget, shared = 0.0, 0.0
-        for stage, share in zip(STAGES, SHARES, strict=True):
-            budget += share * self._effort.seconds
-            shared += share
-            self._until = self._began + shared * self._effort.wall
-            measure = model.measures.of[stage]
-            spent, bound = self._whole(stage, min(WHOLE, budget / 3.0))
-            squeezed, bound = self._squeeze(stage, bound, budget / 3.0)
-            spent += squeezed
-            self._settle(stage)
-            if not self._over():
-                spent += self._around(stage, bound, budget - spent)
-            budget = max(0.0, budget - spent)
-            value = self._values[measure.index]
-            self._reached.append(Reached(stage, value / TICKS, min(bound, value) / TICKS))
-            model.cp.add(measure <= value)
-        schedule = self._named(self._schedule(self._reached))
+        total = sum(SHARES[stage] for stage in stages)
+        for number, stage in enumerate(stages):
+            budget += SHARES[stage] / total * self._effort.seconds
+            shared += SHARES[stage] / total
+            self._until = self._began + min(1.0, shared + AHEAD) * self._effort.wall
+            self._bound, self._kept = 0.0, False
+            budget = max(0.0, budget - self._stage(number, stage, budget))
+            self._reached.append(self._now_at(stage))
+            model.cp.add(model.measures.of[stage] <= self._now(stage))
+        schedule = named(self._problem, self._schedule(self._reached))
         seconds = time.monotonic() - self._began
         return replace(schedule, seconds=seconds, stopped=self._bit or self._stop.is_set())
+
+    def _stage(self, number: int, stage: Stage, seconds: float) -> float:
+        """One stage; seconds spent."""
+        before = not self._effort.careful and any(one.value > 0.0 for one in self._reached)
+        share = WHOLE if number <= STAGES.index("suffers") else 0.2
+        spent = self._whole(number, stage, share * seconds)
+        self._settle(number, stage)
+        if before and not self._through(stage):
+            spent += self._within(number, stage, WITHIN * (seconds - spent))
+        if not self._through(stage) and not self._over():
+            was = self._values
+            spent += self._around(number, stage, seconds - spent)
+            if before and self._values is not was and not self._through(stage):
+                spent += self._within(number, stage, max(0.0, seconds - spent))
+        if not (self._kept or self._through(stage)):
+            self._over()  # whether the clock cut it short is told
+        return spent
+
+    def _now(self, stage: Stage) -> int:
+        return self._values[self._model.measures.of[stage].index]
+
+    def _now_at(self, stage: Stage) -> Reached:
+        value = self._now(stage)
+        return Reached(stage, value / TICKS, min(self._bound, value) / TICKS, self._kept)
+
+    def _through(self, stage: Stage) -> bool:
+        """Whether nothing better can be had in this stage."""
+        return self._now(stage) <= self._bound + 0.5
 
     def _over(self) -> bool:
         """Whether the clock on the wall, or somebody, ends this stage."""
@@ -129,65 +170,59 @@ class _Search:
         """Seconds on the wall that a solve may take."""
         return max(0.3, self._until - time.monotonic())
 
-    def _whole(self, stage: Stage, seconds: float) -> tuple[float, float]:
-        """The stage tried as a whole; deterministic seconds spent, and its bound in ticks."""
-        model, measure = self._model, self._model.measures.of[stage]
-        model.cp.minimize(measure)
-        self._hint(model.cp)
-        solver = _solver(max(A_SOLVE, seconds), self._left())
-        watch = None if self._values else _First(self)
-        status = _solved(solver, model.cp, self._stop, watch)
-        if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-            self._take(list(solver.response_proto.solution), stage)
-        elif not self._values:
+    def _whole(self, number: int, stage: Stage, seconds: float) -> float:
+        """The stage tried as a whole; seconds spent."""
+        cp = self._model.cp
+        cp.minimize(self._model.measures.of[stage])
+        if self._values:
+            hinted(cp, self._values)
+        jobs = [Job(cp, BOUNDS, seconds)]
+        if number <= STAGES.index("suffers") and not self._effort.careful:
+            # Later ones never come through from below.
+            jobs = [Job(cp, CORES, seconds), Job(cp, SUMS, seconds)]
+        first = None if self._values else self._tell
+        answers = together(jobs, self._left(), self._stop, first)
+        if not self._values and not any(answer.values for answer in answers):
             # So slow a machine, or so full a kitchen: any plan at all is wanted now.
-            solver = _solver(4.0, 30.0)
-            if _solved(solver, model.cp, self._stop, None) not in (
-                cp_model.OPTIMAL,
-                cp_model.FEASIBLE,
-            ):
+            answers = together([Job(cp, SUMS, 40.0)], 30.0, self._stop, first)
+            if not answers[0].values:
                 raise Impossible
-            self._take(list(solver.response_proto.solution), stage)
-        return solver.response_proto.deterministic_time + A_SOLVE, solver.best_objective_bound
+        self._best_of(answers, number, stage)
+        return max(answer.seconds for answer in answers)
 
-    def _squeeze(self, stage: Stage, bound: float, seconds: float) -> tuple[float, float]:
-        """Half of what may still be saved is asked for outright, and less where that is not answered:
-        whether a plan with so little exists is found, or found impossible, far sooner than the least
-        is. Deterministic seconds spent, and the bound."""
-        measure = self._model.measures.of[stage]
-        spent, share = 0.0, 1.0 if stage in ("late", "harmed") else 0.5
-        while spent < seconds and not self._over():
-            value = self._values[measure.index]
-            room = value - max(0, math.ceil(bound - 1e-6))
-            if room <= 0 or share < 0.05:
-                break
-            asked = value - max(1, round(share * room))
-            cp = self._model.cp.clone()
-            cp.clear_objective()  # type: ignore[no-untyped-call]
-            cp.add(cp.get_int_var_from_proto_index(measure.index) <= asked)
-            _hinted(cp, self._values)
-            solver = _solver(A_SQUEEZE, self._left())
-            solver.parameters.linearization_level = 0
-            status = _solved(solver, cp, self._stop, None)
-            spent += solver.response_proto.deterministic_time + A_SOLVE
-            if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-                self._take(list(solver.response_proto.solution), stage)
-                share = min(0.5, share)
-            elif status == cp_model.INFEASIBLE:
-                bound = asked + 1.0
-            else:
-                share *= 0.5
-        return spent, bound
+    def _best_of(self, answers: Sequence[Answer], number: int, stage: Stage) -> None:
+        self._bound = max([self._bound, *(math.ceil(a.bound - 1e-6) for a in answers if a.values)])
+        plans = [answer.values for answer in answers if answer.values]
+        best = min(plans, key=lambda values: self._rank(values)[number:], default=None)
+        if best and (not self._values or self._beats(best, number)):
+            self._take(best, stage)
 
-    def _around(self, stage: Stage, bound: float, seconds: float) -> float:
-        """Parts of the plan planned anew; deterministic seconds spent."""
-        number = STAGES.index(stage)
-        measure = self._model.measures.of[stage]
-        lanes = [_Lane(self._model, number) for _ in range(LANES)]
+    def _within(self, number: int, stage: Stage, seconds: float) -> float:
+        """The stage with every part of those before no more than it is now; seconds spent."""
+        cp = self._model.cp.clone()
+        for before in STAGES[:number]:
+            for part in self._model.measures.parts[before]:
+                flat = cp_model.FlatIntExpr(part)
+                variables = [cp.get_int_var_from_proto_index(one.index) for one in flat.vars]
+                now = sum(
+                    c * self._values[one.index]
+                    for one, c in zip(flat.vars, flat.coeffs, strict=True)
+                )
+                cp.add(cp_model.LinearExpr.weighted_sum(variables, flat.coeffs) <= now)
+        hinted(cp, self._values)
+        (answer,) = together([Job(cp, CORES, seconds)], self._left(), self._stop)
+        if answer.values and self._beats(answer.values, number):
+            self._take(answer.values, stage)
+        self._kept = answer.proved
+        return answer.seconds
+
+    def _around(self, number: int, stage: Stage, seconds: float) -> float:
+        """Parts of the plan planned anew; seconds spent."""
+        lanes = [Lane(self._model, number) for _ in range(LANES)]
         spent, width, dry = 0.0, 60.0, 0
         with ThreadPoolExecutor(LANES) as pool:
             while spent < seconds and dry < GIVE_UP and not self._over():
-                if self._values[measure.index] <= bound + 0.5:
+                if self._through(stage):
                     break
                 parts = [self._part(width) for _ in range(LANES)]
                 jobs = [
@@ -195,22 +230,20 @@ class _Search:
                     for lane, part in zip(lanes, parts, strict=True)
                 ]
                 answers = [job.result() for job in jobs]
-                spent += max(answer.seconds for answer in answers) + A_SOLVE
-                better = [a.values for a in answers if a.values and self._beats(a.values, number)]
-                if better:
-                    self._take(min(better, key=self._rank), stage)
-                dry = 0 if better else dry + 1
-                through = all(answer.through for answer in answers)
+                spent += max(answer.seconds for answer in answers)
+                was = self._values
+                self._best_of(answers, number, stage)
+                dry = 0 if self._values is not was else dry + 1
+                through = all(answer.proved for answer in answers)
                 width = min(600.0, width * 1.15) if through else max(12.0, width * 0.85)
         return spent
 
-    def _settle(self, stage: Stage) -> None:
+    def _settle(self, number: int, stage: Stage) -> None:
         """The plan drawn together in the order it has."""
-        number = STAGES.index(stage)
         starts = settled(self._problem, self._schedule(self._reached), number)
         if starts:
             moved = {index: round(starts[key] * TICKS) for key, index in self._free.items()}
-            answer = _Lane(self._model, number).solved(self._values, moved, 2.0)
+            answer = Lane(self._model, number).solved(self._values, moved, 2.0)
             if answer.values and self._beats(answer.values, number):
                 self._take(answer.values, stage)
 
@@ -231,7 +264,7 @@ class _Search:
             } - near
             if not linked:
                 anchor = self._random.choice(sorted(starts))
-                linked = {anchor} - near or set()
+                linked = {anchor} - near
                 if not linked:
                     break
             near |= linked
@@ -247,219 +280,19 @@ class _Search:
         return self._rank(values)[number:] < self._rank(self._values)[number:]
 
     def _take(self, values: list[int], stage: Stage) -> None:
-        self._values = values
-        if self._found:
-            value = values[self._model.measures.of[stage].index] / TICKS
-            self._found(self._schedule([*self._reached, Reached(stage, value, 0.0)]))
+        self._values, self._kept = values, False
+        self._tell(values, stage)
 
-    def _hint(self, cp: cp_model.CpModel) -> None:
-        if self._values:
-            _hinted(cp, self._values)
+    def _tell(self, values: list[int], stage: Stage = "late") -> None:
+        """``found`` hears of a plan."""
+        if self._found:
+            value = values[self._model.measures.of[stage].index]
+            now = Reached(stage, value / TICKS, min(self._bound, value) / TICKS)
+            self._found(self._read(values, [*self._reached, now]))
 
     def _schedule(self, reached: Sequence[Reached]) -> Schedule:
-        return _read(self._model, self._values.__getitem__, reached, self._began)
+        return self._read(self._values, reached)
 
-    def _named(self, schedule: Schedule) -> Schedule:
-        """``schedule`` with every cook and thing named, moved a little where that needs it."""
-        for window, seconds in WINDOWS:
-            model = Model(self._problem, near=schedule.starts, window=window, named=True)
-            for one in schedule.reached[:2]:
-                model.cp.add(model.measures.of[one.stage] <= round(one.value * TICKS))
-            changes = _changes(model)
-            if window:
-                changes = changes + 10 * model.measures.of["suffers"] + model.measures.of["waits"]
-            model.cp.minimize(changes)
-            solver = _solver(seconds, 3.0)
-            if solver.solve(model.cp) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-                continue
-            values = list(solver.response_proto.solution)
-            named = _read(model, values.__getitem__, schedule.reached, self._began)
-            named = _wanted_washes(_with_names(named, model, values), self._problem)
-            starts = settled(self._problem, named, 2) or named.starts
-            came_to = measured(self._problem, starts)
-            return replace(
-                named,
-                starts=starts,
-                late=late_by_group(self._problem, starts),
-                reached=tuple(replace(one, value=came_to[one.stage]) for one in named.reached),
-            )
-        return schedule
-
-
-@dataclass(frozen=True, slots=True)
-class _Answer:
-    values: list[int] | None
-    seconds: float
-    through: bool
-
-
-class _Lane:
-    """A copy of the model in which parts are planned anew: the stage at hand first, what comes after
-    it a little."""
-
-    LIMIT = 0.005
-
-    def __init__(self, model: Model, number: int) -> None:
-        self._cp = model.cp.clone()
-
-        def measure(stage: Stage) -> cp_model.IntVar:
-            return self._cp.get_int_var_from_proto_index(model.measures.of[stage].index)
-
-        self._cp.minimize(weighed(number, measure))
-
-    def solved(self, values: Sequence[int], pinned: dict[int, int], wall: float) -> _Answer:
-        variables = self._cp.proto.variables
-        domains = {index: list(variables[index].domain) for index in pinned}
-        for index, value in pinned.items():
-            _put(variables[index].domain, (value, value))
-        _hinted(self._cp, values)
-        solver = _solver(self.LIMIT, min(2.0, wall))
-        quick = solver.parameters  # a part is small: what is found out beforehand does not pay
-        quick.cp_model_probing_level, quick.symmetry_level, quick.max_presolve_iterations = 0, 0, 1
-        status = solver.solve(self._cp)
-        for index, domain in domains.items():
-            _put(variables[index].domain, domain)
-        spent = solver.response_proto.deterministic_time
-        if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-            return _Answer(None, spent, False)
-        return _Answer(list(solver.response_proto.solution), spent, status == cp_model.OPTIMAL)
-
-
-class _First(cp_model.CpSolverSolutionCallback):
-    """Tells of the first plan as soon as it is there."""
-
-    def __init__(self, search: _Search) -> None:
-        super().__init__()
-        self._search = search
-        self._told = False
-
-    def on_solution_callback(self) -> None:
-        if not self._told:
-            self._told = True
-            self._search._take(list(self.response_proto.solution), "late")
-
-
-def _put(domain: "Sequence[int]", values: Sequence[int]) -> None:
-    domain.clear()  # type: ignore[attr-defined]
-    domain.extend(values)  # type: ignore[attr-defined]
-
-
-def _hinted(cp: cp_model.CpModel, values: Sequence[int]) -> None:
-    cp.clear_hints()  # type: ignore[no-untyped-call]
-    hint = cp.proto.solution_hint
-    hint.vars.extend(range(len(values)))
-    hint.values.extend(values)
-
-
-def _solver(seconds: float, wall: float) -> cp_model.CpSolver:
-    solver = cp_model.CpSolver()
-    put = solver.parameters
-    put.random_seed = SEED
-    put.num_workers = 1
-    put.max_deterministic_time = seconds
-    put.max_time_in_seconds = wall
-    return solver
-
-
-def _solved(
-    solver: cp_model.CpSolver,
-    cp: cp_model.CpModel,
-    stop: threading.Event,
-    watch: cp_model.CpSolverSolutionCallback | None,
-) -> cp_model.CpSolverStatus:
-    """Solved, or stopped from outside meanwhile."""
-    over = threading.Event()
-
-    def guard() -> None:
-        while not over.wait(0.1):
-            if stop.is_set():
-                solver.stop_search()
-                return
-
-    thread = threading.Thread(target=guard, daemon=True)
-    thread.start()
-    try:
-        return solver.solve(cp, watch)
-    finally:
-        over.set()
-        thread.join()
-
-
-def _read(
-    model: Model, value_at: Callable[[int], int], reached: Sequence[Reached], began: float
-) -> Schedule:
-    """A plan from the solver's values, cooks not named yet."""
-
-    def value(of: cp_model.IntVar) -> int:
-        return value_at(of.index)
-
-    return Schedule(
-        starts={key: value(at) / TICKS for key, at in model.starts.items()},
-        late={group: value(by) / TICKS for group, by in model.measures.late.items()},
-        reached=tuple(
-            replace(one, value=value(model.measures.of[one.stage]) / TICKS) for one in reached
-        ),
-        oven={
-            key: model.problem.ovens[[value(one) for one in options].index(1)].name
-            for key, options in model.ovens.items()
-        },
-        washed=frozenset(key for key, did in model.washed.items() if value(did)),
-        seconds=time.monotonic() - began,
-        named=False,
-    )
-
-
-def _changes(model: Model) -> Expr | int:
-    """How often a task goes from one cook to another, between its pieces and touches."""
-    by_task: dict[str, list[dict[str, cp_model.IntVar]]] = {}
-    for (kind, key, _), options in model.chosen.items():
-        if kind in ("hands", "touch") and len(options) > 1:
-            by_task.setdefault(key, []).append(options)
-    cost: list[Expr] = []
-    for several in by_task.values():
-        for one, other in _pairs(several):
-            for unit in one.keys() & other.keys():
-                moved = model.cp.new_bool_var("moved")
-                model.cp.add(moved >= one[unit] - other[unit])
-                cost.append(moved)
-    return cp_model.LinearExpr.sum(cost)
-
-
-def _pairs(
-    several: Sequence[dict[str, cp_model.IntVar]],
-) -> Iterator[tuple[dict[str, cp_model.IntVar], dict[str, cp_model.IntVar]]]:
-    return itertools.pairwise(several)
-
-
-def _wanted_washes(schedule: Schedule, problem: Problem) -> Schedule:
-    """Without washes of pans that nobody wants again."""
-    wanted = set()
-    for number, hold in enumerate(problem.holds):
-        again = any(
-            pan == schedule.pans[number]
-            and other != number
-            and schedule.starts[problem.holds[other].first] > schedule.starts[hold.first]
-            for other, pan in enumerate(schedule.pans)
-        )
-        if hold.wash and again:
-            wanted.add(hold.wash)
-    return replace(schedule, washed=schedule.washed & wanted)
-
-
-def _with_names(schedule: Schedule, model: Model, values: Sequence[int]) -> Schedule:
-    by_kind: dict[str, dict[str, list[str]]] = {"hands": {}, "touch": {}, "use": {}}
-    pans: dict[int, str] = {}
-    for (kind, key, number), options in model.chosen.items():
-        unit = next((name for name, option in options.items() if values[option.index]), "")
-        if kind == "hold":
-            pans[number] = unit
-        else:
-            by_kind[kind].setdefault(key, []).append(unit)
-    return replace(
-        schedule,
-        hands={key: tuple(units) for key, units in by_kind["hands"].items()},
-        touched={key: tuple(units) for key, units in by_kind["touch"].items()},
-        units={key: tuple(units) for key, units in by_kind["use"].items()},
-        pans=tuple(pans.get(number, "") for number in range(len(model.problem.holds))),
-        named=True,
-    )
+    def _read(self, values: Sequence[int], reached: Sequence[Reached]) -> Schedule:
+        seconds = time.monotonic() - self._began
+        return replace(read(self._model, values.__getitem__, reached), seconds=seconds)

@@ -5,20 +5,26 @@ import io
 from datetime import timedelta
 
 import vobject
+from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
+from django.test import TransactionTestCase
+from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
-from kestrel.larder.actions import add_burner
-from kestrel.larder.means import add_cook, add_gear
+from kestrel.accounts.actions import open_kitchen
+from kestrel.larder.means import add_burner, add_cook, add_gear
 from kestrel.run_up import actions
 from kestrel.run_up.models import Planning, RunUp
 from kestrel.run_up.planner import Worker
 from kestrel.run_up.work import minute_at
 from kestrel.stove import actions as stove
 from kestrel.stove.models import Batch
-from kestrel.tests.clients import KitchenTest
+from kestrel.tests.clients import PASSWORD, KitchenTest
+from saucier.run_up import RunUp as Document
+from saucier.run_up import read_run_up, write_run_up
 from saucier.timing.solver import Effort
 
-QUICK = Effort(seconds=0.02, wall=3.0)
+QUICK = Effort(seconds=0.2, wall=3.0)
 
 
 class RunUpTest(KitchenTest):
@@ -93,6 +99,10 @@ class Planned(RunUpTest):
         self.client.call("POST", f"/run-ups/{whole['id']}/plan")
         self.work()
         self.assertFalse(self.read(whole["id"])["stale"])
+        solids = [{"ingredient": "potato", "grams": 200}]
+        body = {"document": {**self.dish["document"], "solids": solids}, "revision": 1}
+        self.client.call("PUT", f"/dishes/{self.dish['id']}", body)
+        self.assertTrue(self.read(whole["id"])["stale"])  # a dish of it is another
 
     def test_one_dish_tonight_without_a_service(self) -> None:
         body = {"dish_id": self.dish["id"], "portions": 3, "serve_at": "19:30", "day": "2026-11-27"}
@@ -104,6 +114,9 @@ class Planned(RunUpTest):
         self.assertEqual(len(self.client.call("GET", "/services").body), 1)
         gone = self.client.call("DELETE", f"/run-ups/{made['id']}")
         self.assertEqual(gone.status_code, 204)
+        self.assertEqual(self.client.call("GET", "/run-ups").body, [])
+        self.client.call("POST", f"/run-ups/{made['id']}/restore")
+        self.assertEqual(len(self.client.call("GET", "/run-ups").body), 1)
 
     def test_nothing_is_planned_of_nothing(self) -> None:
         self.assertEqual(self.fields(self.client.call("POST", "/run-ups", {})), ["service_id"])
@@ -135,6 +148,17 @@ class Planned(RunUpTest):
         self.work()
         self.assertEqual(self.read(made["id"])["planning"]["state"], "done")
 
+    def test_what_ends_a_process_again_and_again_is_given_up(self) -> None:
+        made = self.new()
+        late = timezone.now() - timedelta(minutes=1)
+        for _ in range(actions.MOST_LOST + 1):
+            self.assertIsNotNone(actions.claim())
+            Planning.objects.update(beat_at=late)
+        self.assertIsNone(actions.claim())
+        planning = self.read(made["id"])["planning"]
+        self.assertEqual((planning["state"], planning["going"]), ("failed", False))
+        self.assertIn("4 times", planning["answer"]["words"])
+
     def test_cancelled_it_keeps_the_best_there_is(self) -> None:
         made = self.new()
         self.client.call("POST", f"/run-ups/{made['id']}/cancel")
@@ -148,6 +172,38 @@ class Planned(RunUpTest):
         first, second = Planning.objects.order_by("pk")
         self.assertTrue(first.cancel)
         self.assertFalse(second.cancel)
+        self.assertEqual(actions.claim(), second)
+
+    def test_an_act_is_never_dropped_and_what_makes_room_for_it_is_planned_after(self) -> None:
+        whole = self.planned()
+        row = RunUp.objects.get()
+        plan = actions.ask(row, Planning.What.PLAN)
+        self.assertEqual(actions.claim(), plan)  # it is being planned
+        fish, leek = (
+            next(k for k in self.blocks(whole) if k.startswith(part))
+            for part in ("prep:fish", "prep:leek")
+        )
+        path = f"/run-ups/{whole['id']}/move"
+        for key in (fish, leek):
+            at = self.blocks(whole)[key]["start"] - 10
+            moving = self.client.call("POST", path, {"key": key, "at": at}).body
+            self.assertTrue(moving["planning"]["going"])
+        plan.refresh_from_db()
+        self.assertTrue(plan.cancel and plan.again)
+        Planning.objects.filter(pk=plan.pk).update(state="waiting", cancel=False, again=False)
+        self.work()
+        after = self.read(whole["id"])
+        self.assertEqual(set(after["document"]["pins"]), {fish, leek})
+        self.assertFalse(after["planning"]["going"])
+        ended = Planning.objects.order_by("ended_at").values_list("what", flat=True)
+        self.assertEqual(list(ended)[-3:], ["move", "move", "plan"])
+        self.assertFalse(after["stale"])
+
+    def test_looking_for_something_to_plan_takes_no_lock(self) -> None:
+        with CaptureQueriesContext(connection) as asked:
+            self.assertIsNone(actions.claim())
+        self.assertEqual(len(asked), 1)
+        self.assertTrue(asked[0]["sql"].startswith("SELECT"))
 
 
 class Changed(RunUpTest):
@@ -295,10 +351,17 @@ class Followed(RunUpTest):
     def test_a_mend_is_taken_by_its_key(self) -> None:
         whole = self.planned()
         row = RunUp.objects.get()
-        after = {**row.document, "served_over": 30}
         row.planned = {
             **row.planned,
-            "mends": [{"key": "over-20", "words": "w", "late": 0, "harmed": 0, "after": after}],
+            "mends": [
+                {
+                    "key": "over-20",
+                    "words": "w",
+                    "late": 0,
+                    "harmed": 0,
+                    "change": {"served_over": 30},
+                }
+            ],
         }
         row.save()
         path = f"/run-ups/{whole['id']}/mend"
@@ -306,6 +369,19 @@ class Followed(RunUpTest):
         self.assertEqual(self.fields(bad), ["key"])
         self.client.call("POST", path, {"key": "over-20", "revision": whole["revision"]})
         self.assertEqual(self.read(whole["id"])["document"]["served_over"], 30)
+
+    def test_a_mend_changes_nothing_else_that_was_said_meanwhile(self) -> None:
+        whole = self.planned()
+        row = RunUp.objects.get()
+        mend = {"key": "ring", "words": "w", "late": 0, "harmed": 0, "change": {"served_over": 30}}
+        row.planned, row.document = (
+            {**row.planned, "mends": [mend]},
+            {**row.document, "pins": {"plate:0": 700.0}},
+        )
+        row.save()
+        body = {"key": "ring", "revision": whole["revision"]}
+        said = self.client.call("POST", f"/run-ups/{whole['id']}/mend", body).body["document"]
+        self.assertEqual((said["served_over"], said["pins"]), (30, {"plate:0": 700.0}))
 
 
 class TakenOut(RunUpTest):
@@ -363,3 +439,31 @@ class Means(KitchenTest):
             "PUT", "/larder/ways", {"row": {"key": "x", "name": "X", "minutes": -1}}
         )
         self.assertEqual(self.fields(bad), ["minutes"])
+
+
+class Migrating(TransactionTestCase):
+    """Run-ups of the version before."""
+
+    def tearDown(self) -> None:
+        executor = MigrationExecutor(connection)
+        executor.migrate(executor.loader.graph.leaf_nodes())
+
+    def test_they_are_read_and_planned_anew(self) -> None:
+        executor = MigrationExecutor(connection)
+        before = [("run_up", "0001_initial")]
+        executor.migrate(before)
+        old = executor.loader.project_state(before).apps.get_model("run_up", "RunUp")
+        user = open_kitchen("Lower kitchen", "ada", PASSWORD)
+        document = {**write_run_up(Document(to_order=(0,))), "open_for": 90.0}
+        made = old.objects.create(
+            kitchen_id=user.kitchens.get().pk,
+            name="Night",
+            date="2026-11-27",
+            document=document,
+            planned={"days": [], "mends": [{"key": "later", "after": document}]},
+        )
+        executor = MigrationExecutor(connection)
+        executor.migrate(executor.loader.graph.leaf_nodes())
+        now = RunUp.objects.get(pk=made.pk)
+        self.assertEqual(read_run_up(now.document).to_order, (0,))
+        self.assertIsNone(now.planned)

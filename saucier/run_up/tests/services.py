@@ -10,7 +10,7 @@ from saucier.heat import Pan, Stove
 from saucier.kitchen import Kitchen
 from saucier.run_up import Cook, Means, Ring, gear_of
 from saucier.service import Plan, Service, plan_service, read_service
-from saucier.sheet import Sheet, read_sheet
+from saucier.sheet import Sheet, SheetBurner, read_sheet
 
 DEMO = Path(__file__).resolve().parents[3] / "demo"
 
@@ -52,7 +52,9 @@ def means(cooks: int = 2, rings: int = 4, **can: frozenset[str]) -> Means:
     limits = dict(zip(names, can.values(), strict=False))
     return Means.of(
         cooks=[Cook(name, limits[name]) if name in limits else Cook(name) for name in names],
-        rings=[Ring(b["name"], b["watts"], 0.45) for b in about["burners"]][:rings],
+        rings=[
+            Ring(b["name"], SheetBurner(watts=b["watts"]), b["takes_cm"]) for b in about["burners"]
+        ][:rings],
         gear=[gear_of(**{"name": "", **gear}) for gear in about["gear"]],
         pans=pans,
     )

@@ -3,10 +3,13 @@
 import unittest
 from dataclasses import replace
 
+from saucier.check import check
 from saucier.errors import BadInput
 from saucier.run_up import Gathered, Library, RunUp, read_run_up, read_way, run_up, write_run_up
 from saucier.run_up.document import Extra, Happened, Out, minute_of
-from saucier.run_up.tests.services import demo_service, kitchen, means, planned
+from saucier.run_up.jobs import Keeps
+from saucier.run_up.pots import keeps_of
+from saucier.run_up.tests.services import demo, demo_service, kitchen, means, planned
 from saucier.service import OnHand, Service
 from saucier.units import Amount
 
@@ -105,6 +108,37 @@ class Jobs(unittest.TestCase):
             pairs = {(link.before, link.after) for link in board.links}
             self.assertIn((f"pot:{guest.key}#1", f"pot:{other.key}#1"), pairs)
 
+    def test_what_is_made_for_a_guest_who_goes_without_is_told_to_be_kept_apart(self) -> None:
+        for job in self.sunday.board.jobs.values():
+            if job.kind in ("side", "fill", "plate", "carry"):
+                guests = self.sunday.plan.lines[job.lines[0]].line.without
+                said = getattr(job.note, "code", "").startswith("job.clean")
+                self.assertEqual(said, bool(guests), job.key)
+
+    def test_what_a_guests_side_is_cooked_in_is_washed_first(self) -> None:
+        found = [
+            (
+                getattr(job.parts[0].do, "code", "") == "job.wash-first",
+                self.sunday.plan.lines[job.lines[0]],
+            )
+            for job in self.sunday.board.jobs.values()
+            if job.kind == "side" and job.baking is None
+        ]
+        self.assertTrue(any(line.line.without for _, line in found))
+        for washed, line in found:
+            self.assertEqual(washed, bool(line.line.without))
+
+    def test_a_green_sauce_waits_for_nobody_and_says_what_can_be_made_ahead(self) -> None:
+        _, sheets, _, _ = demo()
+
+        def keeps(name: str) -> Keeps:
+            made = check(sheets[name], kitchen())
+            return keeps_of(made.sheet, made.final.pot, kitchen())
+
+        green, white = keeps("green-veloute-for-eggs"), keeps("breakfast-egg-white-sauce")
+        self.assertEqual(green.why.code, "keeps.green-sauce")
+        self.assertLess(green.longest, white.longest / 4.0)
+
     def test_every_pan_is_held_until_its_sauce_is_used(self) -> None:
         own = next(p for p in self.night.plan.pots if "rye-toast" in p.key)
         hold = next(h for h in self.night.board.holds if h.first == f"pot:{own.key}#1")
@@ -145,6 +179,24 @@ class Changes(unittest.TestCase):
         with self.assertRaises(BadInput) as bad:
             gathered(RunUp(rings={key: "the moon"}), "night-shift")
         self.assertEqual(bad.exception.problems[0].field, f"rings.{key}")
+
+    def test_a_wide_pan_goes_on_a_ring_that_takes_it(self) -> None:
+        def rings(takes: float | None) -> set[str]:
+            brigade = means()
+            small = replace(brigade.rings[1], takes_cm=takes)
+            changed = replace(brigade, rings=(small, *brigade.rings[2:]))
+            found = run_up(planned(demo_service("night-shift")), kitchen(), changed, RunUp())
+            return set(self.pot(found, "hake").uses[0].units)
+
+        self.assertIn("ring:front left", rings(None))
+        self.assertNotIn("ring:front left", rings(12))
+
+    def test_a_pan_wider_than_every_ring_stands_on_the_widest(self) -> None:
+        brigade = means()
+        narrow = tuple(replace(ring, takes_cm=8 + n) for n, ring in enumerate(brigade.rings))
+        changed = replace(brigade, rings=narrow)
+        found = run_up(planned(demo_service("night-shift")), kitchen(), changed, RunUp())
+        self.assertEqual(self.pot(found, "hake").uses[0].units, {"ring:back right"})
 
     def test_another_pan_and_another_batch(self) -> None:
         service = demo_service("night-shift")
@@ -226,6 +278,12 @@ class Changes(unittest.TestCase):
         self.assertIn("cook:Ilse", {unit for unit, _, end in away if end == 540.0})
         peel = next(t for t in question.tasks if t.key.startswith("prep:celeriac"))
         self.assertNotIn("cook:Ilse", peel.cooks)
+
+    def test_somebody_who_helps_for_an_hour_is_not_there_the_day_before(self) -> None:
+        doc = RunUp(extra=(Extra(kind="cook", name="Aud", start=690, end=750),))
+        before = gathered(doc).problem(-1)
+        away = [a for a in before.away if a.unit == "cook:Aud"]
+        self.assertTrue(any(a.start <= before.begin and before.end <= a.end for a in away))
 
     def test_what_happened_is_in_the_question(self) -> None:
         doc = RunUp(

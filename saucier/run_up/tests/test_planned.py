@@ -22,7 +22,7 @@ from saucier.timing import by_rule, measured
 from saucier.timing.solver import Effort, plan
 from saucier.timing.tests.checker import wrong_with
 
-QUICK = Effort(seconds=0.05, wall=5.0)
+QUICK = Effort(seconds=0.5, wall=5.0)
 
 
 class NightShift(unittest.TestCase):
@@ -33,7 +33,7 @@ class NightShift(unittest.TestCase):
         )
         cls.question = cls.gathered.problem(0)
         cls.schedule = plan(cls.question, QUICK)
-        cls.day = timed(cls.gathered, 0, cls.question, cls.schedule, kitchen())
+        cls.day = timed(cls.gathered, 0, cls.question, cls.schedule)
         cls.sheets = run_sheets([cls.day])
 
     def test_it_is_in_time_and_keeps_to_everything(self) -> None:
@@ -95,7 +95,11 @@ class NightShift(unittest.TestCase):
 
 class Mending(unittest.TestCase):
     def test_one_cook_is_honestly_not_enough_and_one_tap_mends_it(self) -> None:
-        asked = planned(demo_service("night-shift"))
+        service = demo_service("night-shift")
+        more = tuple(
+            line.model_copy(update={"portions": 1.5 * line.portions}) for line in service.lines
+        )
+        asked = planned(service.model_copy(update={"lines": more}))
 
         def build(doc: RunUp):
             return run_up(asked, kitchen(), means(cooks=1, rings=2), doc)

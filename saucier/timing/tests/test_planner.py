@@ -15,6 +15,7 @@ from saucier.timing import (
     Serving,
     Stretch,
     Task,
+    Use,
     by_rule,
     measured,
 )
@@ -22,7 +23,7 @@ from saucier.timing.solver import Effort, Impossible, plan
 from saucier.timing.tests.checker import wrong_with
 from saucier.timing.tests.random_problems import problem
 
-QUICK = Effort(seconds=0.06, wall=6.0)
+QUICK = Effort(seconds=0.6, wall=6.0)
 ANN, BO = "cook:Ann", "cook:Bo"
 RING = frozenset({"ring:1", "ring:2"})
 
@@ -145,9 +146,53 @@ class Planner(unittest.TestCase):
         found = self.planned(asked(*both, hands("c", 10)))
         self.assertEqual(found.starts["c"], 90.0)
 
+    def test_two_pots_in_one_pan_are_a_fact_once_they_are_on(self) -> None:
+        pots = [Task(f"pot {n}", (Stretch(10, "none"),), start=50.0, begun=True) for n in (1, 2)]
+        holds = tuple(Hold(frozenset({"pan:1"}), pot.key, (pot.key,)) for pot in pots)
+        found = plan(asked(*pots, hands("plate", 5), holds=holds), QUICK)
+        self.assertEqual(found.starts["plate"], 95.0)
+
     def test_pins_that_exclude_each_other_have_no_plan(self) -> None:
         with self.assertRaises(Impossible):
             plan(asked(hands("a", 10, start=60.0), hands("b", 10, start=65.0)), QUICK)
+
+    def test_a_pot_stays_on_the_ring_it_was_put_on(self) -> None:
+        """Small pots go on either ring, the large one on one of them: however many are on at a time, a
+        small one that is on the large ring is in the way."""
+        large, small = frozenset({"ring:1"}), RING
+        question = replace(
+            asked(
+                Task("small 1", (Stretch(10, "none"),), uses=(Use(small),), start=90.0),
+                Task("small 2", (Stretch(20, "none"),), uses=(Use(small),)),
+                Task("large", (Stretch(9, "none"),), uses=(Use(large),)),
+            ),
+            links=(Link("small 2", "large"),),
+        )
+        found = self.planned(question)
+        self.assertTrue(found.named)
+        self.assertEqual(found.units["large"], ("ring:1",))
+        self.assertEqual(found.units["small 1"], ("ring:2",))
+
+    def test_what_is_proved_is_proved_whole_or_with_the_waits_before_as_they_are(self) -> None:
+        found = plan(problem(1, 3, cooks=3), Effort(seconds=6.0, wall=20.0))
+        for one in found.reached[:3]:
+            self.assertTrue(one.proved, one)
+        for one in found.reached[3:]:
+            self.assertTrue(one.proved or one.kept, one)
+            self.assertGreaterEqual(one.value, one.bound)
+        self.assertTrue(found.proved)
+
+    def test_whether_it_comes_out_is_known_without_the_rest(self) -> None:
+        question = problem(2, 5, cooks=2)
+        found = plan(question, QUICK, until="harmed")
+        self.assertEqual([one.stage for one in found.reached], ["late", "harmed"])
+        self.assertEqual(wrong_with(question, found), [])
+
+    def test_careful_it_plans_too(self) -> None:
+        question = problem(2, 5, cooks=2)
+        found = plan(question, replace(QUICK, careful=True))
+        self.assertEqual(wrong_with(question, found), [])
+        self.assertFalse(any(one.kept for one in found.reached))
 
     def test_the_same_question_has_the_same_answer(self) -> None:
         question = problem(5, 4)

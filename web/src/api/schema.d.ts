@@ -1329,7 +1329,7 @@ export interface paths {
         };
         /**
          * List Run Ups
-         * @description The kitchen's run-ups, the latest first.
+         * @description The kitchen's run-ups, the latest first, without those of services that were taken off the list.
          */
         get: operations["kestrel_run_up_api_list_run_ups"];
         put?: never;
@@ -1360,7 +1360,10 @@ export interface paths {
          */
         put: operations["kestrel_run_up_api_change_run_up"];
         post?: never;
-        /** Delete Run Up */
+        /**
+         * Delete Run Up
+         * @description Off the list; `restore` brings it back.
+         */
         delete: operations["kestrel_run_up_api_delete_run_up"];
         options?: never;
         head?: never;
@@ -1381,6 +1384,23 @@ export interface paths {
         get: operations["kestrel_run_up_api_how_far"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/run-ups/{run_up_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Restore Run Up */
+        post: operations["kestrel_run_up_api_restore_run_up"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2655,6 +2675,8 @@ export interface components {
             kind: string;
             /** Watts */
             watts: number;
+            /** Takes Cm */
+            takes_cm: number | null;
         };
         /**
          * Catalogue
@@ -2695,6 +2717,10 @@ export interface components {
             guests: components["schemas"]["GuestWord"][];
             /** Dish Kinds */
             dish_kinds: {
+                [key: string]: string;
+            };
+            /** Ways */
+            ways: {
                 [key: string]: string;
             };
             /** Origins */
@@ -3118,6 +3144,8 @@ export interface components {
             kind: unknown;
             /** Watts */
             watts: unknown;
+            /** Takes Cm */
+            takes_cm?: unknown;
         };
         /** CookOut */
         CookOut: {
@@ -6282,7 +6310,8 @@ export interface components {
         };
         /**
          * Aim
-         * @description How far a stage came, in words and minutes, and its bound.
+         * @description How far a stage came, in words and minutes, and its bound (None: none that says anything);
+         *     ``kept``: proved the best with every wait of the aims before as it is.
          */
         Aim: {
             /**
@@ -6295,9 +6324,11 @@ export interface components {
             /** Value */
             value: number;
             /** Bound */
-            bound: number;
+            bound: number | null;
             /** Proved */
             proved: boolean;
+            /** Kept */
+            kept: boolean;
         };
         /**
          * AtOnce
@@ -6556,7 +6587,8 @@ export interface components {
         };
         /**
          * PlanningOut
-         * @description A planning that is asked for, under way or just over.
+         * @description What was asked for last: waiting, under way or over; ``going``: something is still to be done, it
+         *     or what it made room for.
          */
         PlanningOut: {
             /** Id */
@@ -6573,6 +6605,8 @@ export interface components {
             answer: {
                 [key: string]: unknown;
             };
+            /** Going */
+            going: boolean;
         };
         /**
          * RunLine
@@ -6613,8 +6647,7 @@ export interface components {
          * RunUp
          * @description The run-up. Tasks are named by their keys, lines by their numbers in the service. ``late_by`` puts
          *     a sitting off by minutes, ``served_over`` are the minutes within which its dishes go out; ``ahead`` are lines made the day before beside those that are filled
-         *     cold, ``same_day`` such as are not; ``to_order`` are finished when called, within ``until``
-         *     minutes of serving. ``ways`` cook a solid otherwise (by line and number, as in ``0.1``), ``rings``
+         *     cold, ``same_day`` such as are not; ``to_order`` are finished when called. ``ways`` cook a solid otherwise (by line and number, as in ``0.1``), ``rings``
          *     give a pot its ring, ``minutes`` a task its time, ``pins`` its beginning; ``marks`` are what
          *     happened. ``now`` is when it was last planned on the way; before it nothing begins.
          */
@@ -6670,11 +6703,6 @@ export interface components {
              * @default []
              */
             to_order: number[];
-            /**
-             * Open For
-             * @default 90
-             */
-            open_for: number;
             /** Ways */
             ways?: {
                 [key: string]: string;
@@ -6864,7 +6892,7 @@ export interface components {
         /**
          * Wait
          * @description What a job made waits ``minutes`` for the job ``until``, of at most ``longest``, and ``why``;
-         *     ``held`` is what that does to a sauce.
+         *     ``held`` is what that does to a sauce, ``harmed``: it is longer than that.
          */
         Wait: {
             /** Until */
@@ -6878,6 +6906,11 @@ export interface components {
             /** Why */
             why: string;
             held?: components["schemas"]["Held"] | null;
+            /**
+             * Harmed
+             * @default false
+             */
+            harmed: boolean;
         };
         /**
          * NewRunUp
@@ -9738,6 +9771,35 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PlanningOut"] | null;
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_run_up_api_restore_run_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_up_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

@@ -42,6 +42,7 @@ export const useSession = defineStore('session', () => {
   const grades = computed(() => catalogue.value?.grades ?? [])
   const uses = computed(() => catalogue.value?.uses ?? [])
   const pans = computed(() => catalogue.value?.pans ?? [])
+  const ways = computed(() => catalogue.value?.ways ?? {})
   const burners = computed(() => catalogue.value?.burners ?? [])
   const gradeName = (key: string | null | undefined) =>
     grades.value.find((grade) => grade.key === key)?.name ?? key ?? ''
@@ -57,6 +58,7 @@ export const useSession = defineStore('session', () => {
     uses,
     pans,
     burners,
+    ways,
     know,
     reload,
     enter,

@@ -13,8 +13,8 @@ from django.utils import timezone
 from kestrel.accounts.actions import open_kitchen
 from kestrel.accounts.models import Kitchen, User
 from kestrel.journal.actions import write_down
-from kestrel.larder.actions import add_burner, add_pan
-from kestrel.larder.means import add_cook, add_gear
+from kestrel.larder.actions import add_pan
+from kestrel.larder.means import add_burner, add_cook, add_gear
 from kestrel.run_up import actions as run_up
 from kestrel.run_up.models import Planning
 from kestrel.sauces.actions import save_new

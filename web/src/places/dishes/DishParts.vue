@@ -91,6 +91,7 @@ nav {
   gap: 6px;
 }
 nav > button {
+  flex: none;
   display: flex;
   flex-direction: column;
   min-height: 48px;

@@ -1,43 +1,28 @@
 <script setup lang="ts">
 /** The kitchen's dishes, and kinds of dish to start a new one from. */
-import { NButton, useMessage } from 'naive-ui'
-import { onMounted, ref } from 'vue'
+import { NButton } from 'naive-ui'
+import { ref } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { begun } from '@/shell/document'
 import { onKey } from '@/shell/keys'
+import { useList } from '@/shell/list'
 import { useOffList } from '@/shell/offList'
 import { useSession } from '@/shell/session'
 
 const route = useRoute()
 const router = useRouter()
-const message = useMessage()
 const offList = useOffList()
 const session = useSession()
 const dishes = ref<Schemas['DishOut'][] | null>(null)
 const starts = ref<Schemas['DishStartOut'][]>([])
-const trouble = ref('')
-async function load(): Promise<void> {
-  try {
-    ;[dishes.value, starts.value] = await Promise.all([ask(api.GET('/api/dishes')), ask(api.GET('/api/dishes/starts'))])
-    trouble.value = ''
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-}
-onMounted(load)
+const { trouble, load, tell } = useList(async () => {
+  ;[dishes.value, starts.value] = await Promise.all([ask(api.GET('/api/dishes')), ask(api.GET('/api/dishes/starts'))])
+})
 const to = (path: string, start = '') => ({
   path,
   query: { ...(start ? { start } : {}), ...(route.query.service ? { service: route.query.service } : {}) },
 })
-async function tell(work: () => Promise<unknown>): Promise<void> {
-  try {
-    await work()
-  } catch (error) {
-    message.error((error as Error).message)
-  }
-  await load()
-}
 const remove = (dish: Schemas['DishOut']) =>
   tell(async () => {
     const at = { params: { path: { dish_id: dish.id } } }

@@ -40,7 +40,7 @@ const fields = computed<RowField[]>(() => {
     const use = session.uses.find((u) => u.key === row.value.use)
     return sauceFields(use, sauceOptions.value, named(session.uses), named(session.grades))
   }
-  if (list.value === 'solids') return solidFields(ingredients.value)
+  if (list.value === 'solids') return solidFields(ingredients.value, session.ways)
   if (list.value === 'toppings') return toppingFields(ingredients.value)
   if (list.value === 'rounds') return roundFields
   return props.part === 'vessel' ? vesselFields(row.value.shape) : plateFields

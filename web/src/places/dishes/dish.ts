@@ -99,7 +99,7 @@ export function sauceFields(
     },
   ]
 }
-export const solidFields = (ingredients: SelectOption[]): RowField[] => [
+export const solidFields = (ingredients: SelectOption[], ways: Record<string, string>): RowField[] => [
   { key: 'ingredient', label: 'what', name: 'Solid', options: ingredients, filterable: true },
   { key: 'grams', label: 'g a portion', name: 'Grams' },
   { key: 'pieces', label: 'or pieces', name: 'Pieces' },
@@ -112,6 +112,7 @@ export const solidFields = (ingredients: SelectOption[]): RowField[] => [
     options: only({ drained: 'cooked and drained', dry: 'dry: it drinks' }),
     usual: 'drained',
   },
+  { key: 'way', label: 'how it is cooked', name: 'Way', options: only({ '': 'as usual', ...ways }), usual: '' },
 ]
 export const vesselFields = (shape: unknown): RowField[] => [
   { key: 'name', label: 'name', name: 'Vessel name', words: true },

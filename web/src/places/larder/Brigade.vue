@@ -2,32 +2,18 @@
 /** Who cooks here, what there is beside pans and rings, and how what is not a sauce is cooked: what the
  * run-up goes by. */
 import { NButton, useMessage } from 'naive-ui'
-import { computed, onMounted, reactive, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
 import { useForm } from '@/shell/form'
+import { useList } from '@/shell/list'
 
 const message = useMessage()
 const means = ref<Schemas['MeansOut'] | null>(null)
-const trouble = ref('')
-async function load(): Promise<void> {
-  try {
-    means.value = await ask(api.GET('/api/larder/means'))
-    trouble.value = ''
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-}
-onMounted(load)
-async function tell(work: () => Promise<unknown>): Promise<void> {
-  try {
-    await work()
-  } catch (error) {
-    message.error((error as Error).message)
-  }
-  await load()
-}
+const { trouble, load, tell } = useList(async () => {
+  means.value = await ask(api.GET('/api/larder/means'))
+})
 
 const skills: Record<string, string> = {
   prepare: 'cutting, grating',

@@ -82,13 +82,13 @@ async function removePan(id: number): Promise<void> {
   }
 }
 
-const burner = reactive({ name: '', kind: 'gas', watts: '' })
+const burner = reactive({ name: '', kind: 'gas', watts: '', takes_cm: '' })
 const kinds = ['gas', 'electric', 'induction'].map((value) => ({ value, label: value }))
 const ringForm = useForm()
 const addBurner = () =>
   ringForm.run(async () => {
-    await ask(api.POST('/api/larder/burners', { body: { ...burner } }))
-    Object.assign(burner, { name: '', watts: '' })
+    await ask(api.POST('/api/larder/burners', { body: { ...burner, takes_cm: burner.takes_cm || null } }))
+    Object.assign(burner, { name: '', watts: '', takes_cm: '' })
     await session.reload()
   })
 async function removeBurner(id: number): Promise<void> {
@@ -96,7 +96,7 @@ async function removeBurner(id: number): Promise<void> {
   try {
     await ask(api.DELETE('/api/larder/burners/{burner_id}', { params: { path: { burner_id: id } } }))
     await session.reload()
-    if (gone) Object.assign(burner, { ...gone, watts: String(gone.watts) })
+    if (gone) Object.assign(burner, { ...gone, watts: String(gone.watts), takes_cm: String(gone.takes_cm ?? '') })
   } catch (error) {
     message.error((error as Error).message)
   }
@@ -160,7 +160,7 @@ async function removeBurner(id: number): Promise<void> {
         <li v-for="b in session.burners" :key="b.id" class="sheet">
           <span
             ><b>{{ b.name }}</b
-            ><br />{{ b.kind }}</span
+            ><br />{{ b.kind }}<template v-if="b.takes_cm">, pans up to {{ b.takes_cm }} cm</template></span
           >
           <span class="n">{{ b.watts }} W</span>
           <NButton quaternary :aria-label="`Take ${b.name} away`" @click="removeBurner(b.id)">×</NButton>
@@ -185,6 +185,15 @@ async function removeBurner(id: number): Promise<void> {
             :input-props="{ inputmode: 'decimal', 'aria-label': 'Rated power, W' }"
           />
           <ProblemLine :problem="ringForm.problemAt('watts')" />
+        </label>
+        <label>
+          <span class="label">Takes pans up to, cm (nothing: any)</span>
+          <NInput
+            v-model:value="burner.takes_cm"
+            placeholder=""
+            :input-props="{ inputmode: 'decimal', 'aria-label': 'Takes pans up to, cm' }"
+          />
+          <ProblemLine :problem="ringForm.problemAt('takes_cm')" />
         </label>
         <p v-if="ringForm.trouble.value" class="problem" role="alert">{{ ringForm.trouble.value }}</p>
         <NButton type="primary" attr-type="submit">Add the ring</NButton>

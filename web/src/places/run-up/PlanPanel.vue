@@ -90,7 +90,8 @@ const sittings = computed(() => Object.entries(planned.value.served))
           <dt>{{ aim.words }}</dt>
           <dd>
             {{ bounds(aim.value, aim.stage) }}<small v-if="aim.proved">best there is</small
-            ><small v-else>no better than {{ bounds(aim.bound, aim.stage) }}</small>
+            ><small v-else-if="aim.kept">best with the waits above as they are</small
+            ><small v-else-if="aim.bound !== null">no better than {{ bounds(aim.bound, aim.stage) }}</small>
           </dd>
         </template>
       </dl>

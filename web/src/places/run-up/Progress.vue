@@ -29,6 +29,7 @@ const told = computed(() => {
 })
 const stage = computed(() => told.value.stage ?? '')
 const value = computed(() => told.value.reached?.[stage.value])
+const bound = computed(() => told.value.bounds?.[stage.value])
 const shown = computed(() => stage.value === 'suffers' || stage.value === 'waits' || stage.value === 'harmed')
 </script>
 
@@ -37,7 +38,10 @@ const shown = computed(() => stage.value === 'suffers' || stage.value === 'waits
     <span class="spin" aria-hidden="true"></span>
     <p>
       <b>Planning</b>: {{ words[stage] ?? 'reading the service'
-      }}<template v-if="shown && value !== undefined"> · {{ minutesOf(value) }} so far</template
+      }}<template v-if="shown && value !== undefined">
+        · {{ minutesOf(value) }} so far<template v-if="bound !== undefined"
+          >, no better than {{ minutesOf(bound) }}</template
+        ></template
       ><template v-if="told.of"> · {{ told.tried }} of {{ told.of }}</template
       ><template v-if="told.first_s !== undefined"> · first plan after {{ told.first_s.toFixed(1) }} s</template>
     </p>

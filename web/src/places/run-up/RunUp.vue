@@ -34,10 +34,6 @@ const day = computed(
 )
 const block = computed(() => day.value?.blocks.find((one) => one.key === chosen.value) ?? null)
 const served = computed(() => (day.value?.day === 0 ? Object.values(planned.value?.served ?? {}) : []))
-const used = computed(() => {
-  const sittings = new Set(Object.values(planned.value?.served ?? {}))
-  return [...sittings].filter((at) => (day.value?.blocks ?? []).some((one) => one.end <= at + 40 && one.end >= at - 60))
-})
 const today = computed(() => Math.abs(now.value - (served.value[0] ?? 1e9)) < 18 * 60)
 const done = computed(() => new Set((day.value?.blocks ?? []).filter((b) => b.state === 'done').map((b) => b.key)))
 const nextLines = computed(() => {
@@ -95,7 +91,7 @@ onKey((key) => {
         <h1>{{ whole.name }}</h1>
         <p class="quiet">
           {{ spokenDay(whole.date)
-          }}<template v-if="used.length">, served at {{ used.map((at) => clockOf(at)).join(' and ') }}</template>
+          }}<template v-if="served.length">, served at {{ served.map((at) => clockOf(at)).join(' and ') }}</template>
         </p>
       </div>
       <p v-if="day" class="verdict" :class="{ ok: day.ok }">
@@ -172,7 +168,7 @@ onKey((key) => {
               :day="day"
               :cooks="planned.lanes.cooks ?? []"
               :rings="planned.lanes.rings ?? []"
-              :served="used"
+              :served="served"
               :now="today && day.day === 0 ? now : null"
               :chosen="chosen"
               :pans="pans"

@@ -1,32 +1,28 @@
 <script setup lang="ts">
 /** Run-ups there are, services that have none yet, and one dish tonight. */
 import { NButton, useMessage } from 'naive-ui'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { day } from '@/parts/format'
+import { useList } from '@/shell/list'
+import { useOffList } from '@/shell/offList'
 import { offsetHere } from './run-up'
 import Tonight from './Tonight.vue'
 
 const router = useRouter()
 const message = useMessage()
+const offList = useOffList()
 const rows = ref<Schemas['RunUpRow'][] | null>(null)
 const services = ref<Schemas['ServiceLine'][]>([])
 const dishes = ref<Schemas['DishOut'][]>([])
-const trouble = ref('')
-async function load(): Promise<void> {
-  try {
-    ;[rows.value, services.value, dishes.value] = await Promise.all([
-      ask(api.GET('/api/run-ups')),
-      ask(api.GET('/api/services')),
-      ask(api.GET('/api/dishes')),
-    ])
-    trouble.value = ''
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-}
-onMounted(load)
+const { trouble, load, tell } = useList(async () => {
+  ;[rows.value, services.value, dishes.value] = await Promise.all([
+    ask(api.GET('/api/run-ups')),
+    ask(api.GET('/api/services')),
+    ask(api.GET('/api/dishes')),
+  ])
+})
 const bare = computed(() => {
   const there = new Set((rows.value ?? []).map((row) => row.service_id))
   return services.value.filter((service) => !there.has(service.id) && service.dishes)
@@ -42,12 +38,12 @@ async function plan(id: number): Promise<void> {
     message.error((error as Error).message)
   }
 }
-async function remove(row: Schemas['RunUpRow']): Promise<void> {
-  await ask(api.DELETE('/api/run-ups/{run_up_id}', { params: { path: { run_up_id: row.id } } })).catch((error: Error) =>
-    message.error(error.message),
-  )
-  await load()
-}
+const remove = (row: Schemas['RunUpRow']) =>
+  tell(async () => {
+    const path = { params: { path: { run_up_id: row.id } } }
+    await ask(api.DELETE('/api/run-ups/{run_up_id}', path))
+    offList(row.name, () => tell(() => ask(api.POST('/api/run-ups/{run_up_id}/restore', path))))
+  })
 </script>
 
 <template>

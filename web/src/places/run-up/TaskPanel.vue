@@ -3,7 +3,6 @@
  * with it. */
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
-import { pastLimit } from './lanes'
 import { clockOf, minutesOf, type Block, type Day, type RunUpOpen } from './run-up'
 
 const props = defineProps<{ open: RunUpOpen; day: Day; block: Block }>()
@@ -90,7 +89,7 @@ const by = (minutes: number) => props.open.move(props.block.key, props.block.sta
     <p v-if="block.note" class="quiet">{{ block.note }}</p>
     <div v-if="block.waits.length" class="waits">
       <h3>Then it waits</h3>
-      <p v-for="(wait, n) in block.waits" :key="n" :class="{ warning: pastLimit(wait) }">
+      <p v-for="(wait, n) in block.waits" :key="n" :class="{ warning: wait.harmed }">
         <b>{{ minutesOf(wait.minutes) }}</b>
         <template v-if="wait.longest !== null && wait.longest !== undefined">
           of {{ minutesOf(wait.longest) }} at most</template

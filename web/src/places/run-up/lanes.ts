@@ -52,7 +52,7 @@ export function lanesOf(day: Day, cooks: string[], rings: string[], pans: boolea
       if (thing.end > stands) {
         const limits = block.waits.flatMap((wait) => (wait.longest === null ? [] : [wait.longest as number]))
         const limit = limits.length ? block.end + Math.min(...limits) : undefined
-        const harmed = block.waits.some(pastLimit)
+        const harmed = block.waits.some((wait) => wait.harmed)
         bars.push({ block, start: stands, end: thing.end, kind: 'wait', row: 0, limit, harmed })
       }
     }
@@ -75,10 +75,6 @@ function rowsOf(lane: Lane): number {
     bar.row = row + 1
   }
   return 1 + ends.length
-}
-
-export function pastLimit(wait: Block['waits'][number]): boolean {
-  return wait.longest !== null && wait.longest !== undefined && wait.minutes > wait.longest + 0.26
 }
 
 /** Whole, half or quarter hours to draw between two minutes, not closer than `apart` px. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { hoursOf, lanesOf, nextOf, pastLimit } from './lanes'
+import { hoursOf, lanesOf, nextOf } from './lanes'
 import { clockOf, minutesOf, type Block, type Day } from './run-up'
 
 function block(key: string, more: Partial<Block>): Block {
@@ -60,7 +60,7 @@ describe('lanes of a run-up', () => {
   })
 
   it('shows what stands in a pan with its limit, and that it is past it', () => {
-    const wait = { until: 'plate', minutes: 30, longest: 20, suffers: 1, why: '', held: null }
+    const wait = { until: 'plate', minutes: 30, longest: 20, suffers: 1, why: '', held: null, harmed: true }
     const pot = block('pot', {
       end: 10,
       things: [{ pool: 'pan', lane: 'saucepan 20', start: 0, end: 40 }],
@@ -72,8 +72,6 @@ describe('lanes of a run-up', () => {
       ['thing', 0, 10, undefined, undefined],
       ['wait', 10, 40, 30, true],
     ])
-    expect(pastLimit(wait)).toBe(true)
-    expect(pastLimit({ ...wait, longest: null })).toBe(false)
   })
 
   it('puts cooks first, then rings, oven and things', () => {

@@ -18,9 +18,11 @@ export function useRunUp() {
   const refused = ref<{ key: string; at: number; words: string } | null>(null)
   const past = shallowRef<Said[]>([])
   const progress = shallowRef<Schemas['PlanningOut'] | null>(null)
-  const going = computed(() => progress.value?.state === 'waiting' || progress.value?.state === 'running')
+  const going = computed(() => Boolean(progress.value?.going))
   const path = () => ({ params: { path: { run_up_id: whole.value!.id } } })
   let kept = 0
+  /** The planning whose end was told. */
+  let told: number | null = null
   let readAt = Date.now()
 
   function take(found: Whole): void {
@@ -40,15 +42,14 @@ export function useRunUp() {
     async () => {
       if (!whole.value) return
       try {
-        const was = progress.value
         const found = await ask(api.GET('/api/run-ups/{run_up_id}/planning', path()))
         if (!found) return
         progress.value = found
-        const more = Number(found.progress.kept ?? 0) > kept
         const over = found.state === 'done' || found.state === 'failed'
-        if (over) asking.pause()
-        if (over || more) await read()
-        if (over && was?.id === found.id) tellEnd(found)
+        const fresh = over && found.id !== told
+        if (!found.going) asking.pause()
+        if (fresh || !found.going || Number(found.progress.kept ?? 0) > kept) await read()
+        if (fresh) tellEnd(found)
         trouble.value = ''
       } catch (error) {
         trouble.value = (error as Error).message
@@ -67,6 +68,7 @@ export function useRunUp() {
     }
   }, LOOKED_EVERY_MS)
   function tellEnd(found: Schemas['PlanningOut']): void {
+    told = found.id
     const answer = found.answer as { refused?: string; key?: string; at?: number; words?: string }
     if (answer.refused) refused.value = { key: answer.key ?? '', at: answer.at ?? 0, words: answer.refused }
     else if (answer.words) trouble.value = answer.words
@@ -79,6 +81,7 @@ export function useRunUp() {
   async function open(id: number): Promise<void> {
     take(await ask(api.GET('/api/run-ups/{run_up_id}', { params: { path: { run_up_id: id } } })))
     ticking.resume()
+    if (!going.value) told = progress.value?.id ?? null
     if (whole.value!.stale) await again()
   }
   async function act(work: () => Promise<Whole>): Promise<boolean> {

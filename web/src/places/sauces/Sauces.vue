@@ -11,6 +11,7 @@ import StartPicker from './StartPicker.vue'
 import { begun } from '@/shell/document'
 import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
+import { useList } from '@/shell/list'
 import { useOffList } from '@/shell/offList'
 import { useSession } from '@/shell/session'
 import RenameDialog from './RenameDialog.vue'
@@ -24,21 +25,14 @@ const sauces = ref<Schemas['SauceLine'][] | null>(null)
 const any = ref(true)
 const search = ref('')
 const choosing = ref(false)
-const trouble = ref('')
 const searchBox = ref<InstanceType<typeof NInput> | null>(null)
 
-async function load(): Promise<void> {
-  try {
-    const found = await ask(api.GET('/api/sauces', { params: { query: { q: search.value } } }))
-    sauces.value = found
-    if (!search.value) any.value = found.length > 0
-    trouble.value = ''
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-}
+const { trouble, load, tell } = useList(async () => {
+  const found = await ask(api.GET('/api/sauces', { params: { query: { q: search.value } } }))
+  sauces.value = found
+  if (!search.value) any.value = found.length > 0
+})
 const loadSoon = useDebounceFn(load, 120)
-onMounted(load)
 
 const starts = ref<Sheet[]>([])
 /** The starting points under their families, an empty sheet last. */
@@ -62,14 +56,6 @@ function begin(kind: string): void {
 const unfinished = computed(() => begun('draft'))
 
 const id = (sauce: Schemas['SauceLine']) => ({ params: { path: { sauce_id: sauce.id } } })
-async function tell(work: () => Promise<unknown>): Promise<void> {
-  try {
-    await work()
-  } catch (error) {
-    message.error((error as Error).message)
-  }
-  await load()
-}
 const cook = (sauce: Schemas['SauceLine']) =>
   tell(async () => {
     const batch = await ask(api.POST('/api/stove', { body: { sauce_id: sauce.id } }))

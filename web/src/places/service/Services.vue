@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** What is planned: services by date, and the dishes they are made of. */
 import { NButton, NDropdown, useMessage } from 'naive-ui'
-import { onMounted, ref } from 'vue'
+import { ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { day } from '@/parts/format'
 import { onKey } from '@/shell/keys'
+import { useList } from '@/shell/list'
 import { useOffList } from '@/shell/offList'
 
 const router = useRouter()
@@ -13,26 +14,10 @@ const message = useMessage()
 const offList = useOffList()
 const services = ref<Schemas['ServiceLine'][] | null>(null)
 const dishes = ref<Schemas['DishOut'][]>([])
-const trouble = ref('')
-
-async function load(): Promise<void> {
-  try {
-    await ask(api.POST('/api/services/carry-on'))
-    ;[services.value, dishes.value] = await Promise.all([ask(api.GET('/api/services')), ask(api.GET('/api/dishes'))])
-    trouble.value = ''
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-}
-onMounted(load)
-async function tell(work: () => Promise<unknown>): Promise<void> {
-  try {
-    await work()
-  } catch (error) {
-    message.error((error as Error).message)
-  }
-  await load()
-}
+const { trouble, load, tell } = useList(async () => {
+  await ask(api.POST('/api/services/carry-on'))
+  ;[services.value, dishes.value] = await Promise.all([ask(api.GET('/api/services')), ask(api.GET('/api/dishes'))])
+})
 const path = (id: number) => ({ params: { path: { service_id: id } } })
 async function begin(): Promise<void> {
   await tell(async () => {
