@@ -87,7 +87,7 @@ class _Job:
             state = Planning.State.FAILED
             answer = {"problems": [{"field": p.field, "message": str(p)} for p in bad.problems]}
         except Impossible:
-            state, answer = Planning.State.FAILED, {"words": str(say("move.impossible"))}
+            state, answer = Planning.State.FAILED, {"words": str(say("planning.impossible"))}
         except RunUp.DoesNotExist:
             state = Planning.State.FAILED
         finally:
@@ -132,7 +132,20 @@ class _Job:
     # -- a plan
 
     def _planned(self, row: RunUp, ready: work.Ready, document: Document) -> dict[str, Any]:
-        gathered = ready.gathered(document)
+        try:
+            return self._planned_as(row, ready, ready.gathered(document), document)
+        except Impossible:
+            if not document.pins:
+                raise
+        # Pins are a wish: where they leave no way the rest is still planned, and they are told.
+        free = document.model_copy(update={"pins": {}})
+        gathered = ready.gathered(free)
+        told = (*gathered.remarks, say("planning.pins-let-go", number=len(document.pins)))
+        return self._planned_as(row, ready, replace(gathered, remarks=told), free)
+
+    def _planned_as(
+        self, row: RunUp, ready: work.Ready, gathered: Gathered, document: Document
+    ) -> dict[str, Any]:
         under_way = document.now is not None
         near = _starts(row) if under_way else None
         problems = {day: gathered.problem(day) for day in gathered.days}

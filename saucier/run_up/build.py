@@ -192,6 +192,10 @@ def _problem(gathered: Gathered, day: Day) -> Problem:
         end = close + 300.0
     if doc.now is not None and day == 0:
         begin = max(begin, doc.now)
+    # However late it has become, what is left still finds room.
+    marks = [mark for key, mark in gathered.happened.items() if key in inside]
+    ended = max((m.began if m.over is None else m.over for m in marks), default=begin)
+    end = max(end, max(begin, ended) + 60.0 * K.EARLIEST_H)
     holds = tuple(_held(hold, inside) for hold in board.holds if hold.first in inside)
     washes = tuple(
         _task(job, gathered)
@@ -237,9 +241,10 @@ def _task(job: Job, gathered: Gathered) -> Task:
         began = job.lasting(lasted).task(task.cooks)
         done = mark.over is not None
         return replace(began, start=mark.began, begun=True, done=done)
-    if job.key in doc.pins:
-        return replace(task, start=doc.pins[job.key])
-    return task
+    pin = doc.pins.get(job.key)
+    if pin is None or (doc.now is not None and pin < doc.now):  # it was not begun then
+        return task
+    return replace(task, start=pin)
 
 
 def _away(gathered: Gathered, begin: float, end: float, day: Day) -> tuple[Away, ...]:

@@ -62,6 +62,7 @@ class Model:
         self.problem, self.named = problem, named
         self.cp = cp_model.CpModel()
         self._low, self._high = ticks(problem.begin), ticks(problem.end)
+        self._span = _span(problem)
         self._near = {key: ticks(at) for key, at in (near or {}).items()}
         self._window = ticks(window)
         self.starts: dict[str, cp_model.IntVar] = {}
@@ -94,10 +95,8 @@ class Model:
         low = self._low if task.earliest is None else max(self._low, ticks(task.earliest))
         high = max(low, self._high - _size(task))
         if task.key in self._near:
-            at = self._near[task.key]
+            at = min(high, max(low, self._near[task.key]))  # what was planned may be past by now
             low, high = max(low, at - self._window), min(high, at + self._window)
-            if low > high:
-                low = high = at
         return self.cp.new_int_var(low, high, task.key)
 
     def end_of(self, key: str) -> Expr:
@@ -105,7 +104,7 @@ class Model:
 
     def _measured(self) -> Measures:
         cp, told = self.cp, Measures()
-        span = self._high - self._low
+        span = self._span
         harmed: list[Expr] = []
         suffers: list[Expr] = []
         waits: list[Expr] = []
@@ -127,7 +126,7 @@ class Model:
                 wait(gap, link.longest, link.suffers, f"{link.before} {link.after}")
         for heat in self.problem.heats:
             if self._tasks[heat.before].start is None:
-                first = cp.new_int_var(self._low, self._high, f"first after {heat.before}")
+                first = cp.new_int_var(self._low - span, self._high, f"first after {heat.before}")
                 cp.add_min_equality(first, [self.starts[key] for key in heat.those])
                 cp.add(first >= self.end_of(heat.before))
                 wait(first - self.end_of(heat.before), None, 0, heat.before)
@@ -210,14 +209,14 @@ class Model:
             if all(self._tasks[key].done for key in hold.until):
                 continue
             start = self.starts[hold.first]
-            end = self.cp.new_int_var(self._low, 2 * self._high - self._low, f"hold {number}")
+            end = self.cp.new_int_var(self._low, self._high + self._span, f"hold {number}")
             for key in hold.until:
                 self.cp.add(end >= self.end_of(key))
             if hold.units in crowded:
                 self._washed_after(hold, end)
             else:  # there is one for each: none is wanted again
                 self.cp.add(end >= self._high)
-            size = self.cp.new_int_var(0, 4 * (self._high - self._low), f"held {number}")
+            size = self.cp.new_int_var(0, 4 * self._span, f"held {number}")
             self.cp.add(size == end - start)
             where = ("hold", hold.first, number)
             if first.begun:  # it is in its pan, whatever else was planned with it
@@ -477,3 +476,12 @@ def stacked(spans: Iterable[tuple[int, int]], most: int) -> list[tuple[int, int,
         else:
             found.append((start, end, count))
     return found
+
+
+def _span(problem: Problem) -> int:
+    """The longest that anything can last or be late: what is begun lies outside the plan's own day, and
+    so may what it was to be served at."""
+    begun = [task for task in problem.tasks if task.start is not None]
+    moments = [problem.begin, problem.end, *(serving.at for serving in problem.servings)]
+    moments += [moment for task in begun for moment in (task.start, task.start + task.minutes)]
+    return ticks(max(moments)) - ticks(min(moments))

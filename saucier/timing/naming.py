@@ -80,7 +80,7 @@ def _changes(model: Model) -> Expr | int:
     cost: list[Expr] = []
     for several in by_task.values():
         for one, other in itertools.pairwise(several):
-            for unit in one.keys() & other.keys():
+            for unit in sorted(one.keys() & other.keys()):
                 moved = model.cp.new_bool_var("moved")
                 model.cp.add(moved >= one[unit] - other[unit])
                 cost.append(moved)

@@ -69,7 +69,11 @@ class _Order:
             by_unit.setdefault(unit, []).append(one)
         cp = self._model.cp
         for unit, several in by_unit.items():
-            for first, second in itertools.pairwise(several):
+            # What is begun is a fact and may lie across others: only what is free forms a chain.
+            free = [one for one in several if not one.entry.fixed]
+            facts = [one for one in several if one.entry.fixed]
+            pairs = [*itertools.pairwise(free), *itertools.product(free, facts)]
+            for first, second in (*pairs, *itertools.product(facts, free)):
                 if first.span[1] <= second.span[0]:
                     cp.add(second.entry.start >= first.entry.end)
             for gone in self._problem.away:

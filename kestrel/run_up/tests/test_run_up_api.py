@@ -255,6 +255,28 @@ class Changed(RunUpTest):
         self.assertEqual(after["planning"]["answer"], {"moved": key, "at": at})
         self.assertEqual(after["document"]["pins"], {key: at})
 
+    def test_pins_that_leave_no_way_are_let_go_and_told(self) -> None:
+        whole = self.planned()
+        blocks = self.blocks(whole)
+        plate = next(b for b in blocks.values() if b["key"].startswith("plate:"))
+        first = min(blocks.values(), key=lambda block: block["start"])
+        pins = {plate["key"]: first["start"] - 200, first["key"]: first["start"]}
+        self.change(whole, pins=pins)
+        self.work()
+        after = self.read(whole["id"])
+        self.assertEqual(after["planning"]["state"], "done", after["planning"])
+        self.assertTrue(any("pinned (2)" in str(told) for told in after["planned"]["remarks"]))
+        self.assertEqual(set(self.blocks(after)), set(blocks))
+        self.assertEqual(after["document"]["pins"], pins)  # the cook's own word stays
+
+    def test_nobody_there_says_so_with_a_way_on(self) -> None:
+        whole = self.planned()
+        self.change(whole, out=[{"what": "cook:Toma"}, {"what": "cook:Ilse"}])
+        self.work()
+        told = self.read(whole["id"])["planning"]
+        self.assertEqual(told["state"], "failed")
+        self.assertIn("stay longer", str(told["answer"]))
+
     def test_a_task_it_does_not_have_is_refused(self) -> None:
         whole = self.planned()
         move = self.client.call("POST", f"/run-ups/{whole['id']}/move", {"key": "x", "at": 1})

@@ -2,6 +2,10 @@
 
 import csv
 import io
+import itertools
+import os
+import subprocess
+import sys
 import unittest
 from dataclasses import replace
 from datetime import date
@@ -12,7 +16,7 @@ from saucier.heat import Pan
 from saucier.pot import Balance, Pot
 from saucier.run_up import Library, RunUp, run_up
 from saucier.run_up.calls import Calls
-from saucier.run_up.document import Called
+from saucier.run_up.document import Called, Happened
 from saucier.run_up.holding import cooled_c, held
 from saucier.run_up.mending import mends, short_of, wants_mending
 from saucier.run_up.sheets import run_csv, run_ics, run_sheets
@@ -23,6 +27,7 @@ from saucier.timing.solver import Effort, plan
 from saucier.timing.tests.checker import wrong_with
 
 QUICK = Effort(seconds=0.5, wall=5.0)
+ROUGH = Effort(seconds=0.1, wall=5.0)
 
 
 class NightShift(unittest.TestCase):
@@ -91,6 +96,56 @@ class NightShift(unittest.TestCase):
         first = min(event.dtstart.value for event in events)
         self.assertIn(first.date(), (date(2026, 12, 2), date(2026, 12, 3)))
         self.assertTrue(vobject.icalendar.VCalendar2_0.validate(calendar, raiseException=True))
+
+
+class Behind(unittest.TestCase):
+    """However late it has become, there is a plan: a cook behind by hours needs it most."""
+
+    def test_a_pot_begun_hours_after_it_was_to_be_served(self) -> None:
+        asked = planned(demo_service("night-shift"))
+        pots = [k for k in run_up(asked, kitchen(), means(), RunUp()).board.jobs if "pot:" in k]
+        late = ((1500.0, None), (4000.0, 20.0))
+        for pot, (began, over) in itertools.product(pots, late):
+            happened = Happened(began=began, over=over and began + over)
+            now = None if over else began + 10.0
+            doc = RunUp(served_over=0, marks={pot: happened}, now=now)
+            question = run_up(asked, kitchen(), means(), doc).problem(0)
+            schedule = plan(question, ROUGH)
+            self.assertEqual(wrong_with(question, schedule), [], (pot, began, over))
+            self.assertEqual(schedule.starts[pot], began)
+
+    def test_a_pin_whose_time_has_passed_is_none(self) -> None:
+        asked = planned(demo_service("night-shift"))
+        doc = RunUp(served_over=0)
+        key = next(iter(run_up(asked, kitchen(), means(), doc).board.jobs))
+        late = doc.model_copy(update={"pins": {key: -100.0}, "now": -50.0})
+        question = run_up(asked, kitchen(), means(), late).problem(0)
+        task = next(task for task in question.tasks if task.key == key)
+        self.assertIsNone(task.start)
+
+
+class TheSameAgain(unittest.TestCase):
+    def test_a_plan_is_the_same_in_every_process(self) -> None:
+        """Sets of names have another order in each: it must not reach the solver."""
+        script = (
+            "from saucier.run_up.tests.services import demo_service, kitchen, means, planned\n"
+            "from saucier.run_up import RunUp, run_up\n"
+            "from saucier.timing.solver import Effort, plan\n"
+            "gathered = run_up(planned(demo_service('night-shift')), kitchen(), means(), RunUp())\n"
+            "found = plan(gathered.problem(0), Effort(seconds=0.2, wall=60.0))\n"
+            "print(sorted(found.starts.items()), sorted(found.hands.items()))\n"
+        )
+        told = {
+            subprocess.run(
+                [sys.executable, "-c", script],
+                env={**os.environ, "PYTHONHASHSEED": seed},
+                capture_output=True,
+                check=True,
+                text=True,
+            ).stdout
+            for seed in ("1", "2", "3")
+        }
+        self.assertEqual(len(told), 1)
 
 
 class Mending(unittest.TestCase):
