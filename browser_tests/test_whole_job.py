@@ -89,13 +89,13 @@ class AtTheStove(BrowserTest):
         self.assertRegex(shown, r"^(2:00|1:5\d)$")
         self.assertRegex(self.find(".hob-strip .time").text, r"^(2:00|1:[45]\d)$")
 
-        from kestrel.stove.actions import go_to
         from kestrel.stove.models import Batch
+        from kestrel.tests.acts import act, go
+        from kestrel.tests.clients import JsonClient
 
-        batch = Batch.objects.get()
-        go_to(batch, 2, batch.revision)  # another window moves on
-        self.key(Keys.SPACE)
-        self.see("Moved on from another window")
+        other = JsonClient()
+        other.force_login(self.user, backend="django.contrib.auth.backends.ModelBackend")
+        act(other, Batch.objects.get().pk, go(0, 2))  # another window moves on: this one follows
         self.see("Step 3 of 5")
 
     def test_left_and_put_back(self) -> None:

@@ -16,6 +16,7 @@ from kestrel.run_up.api import router as run_up
 from kestrel.sauces.api import router as sauces
 from kestrel.sauces.work_api import router as work
 from kestrel.service.api import dishes, services
+from kestrel.stove.api import devices, readings
 from kestrel.stove.api import router as stove
 from saucier.sheet import parse_json
 from saucier.version import VERSION
@@ -43,5 +44,7 @@ api.add_router("/work", work)
 api.add_router("/dishes", dishes)
 api.add_router("/services", services)
 api.add_router("/stove", stove)
+api.add_router("/devices", devices)
+api.add_router("/readings", readings)
 api.add_router("/run-ups", run_up)
 api.add_router("/journal", journal)

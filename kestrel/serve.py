@@ -1,4 +1,4 @@
-"""Serve the application with waitress, with the planner beside it, and say where."""
+"""Serve the application with uvicorn, with the planner beside it, and say where."""
 
 import argparse
 import os
@@ -48,14 +48,22 @@ def main() -> None:
         if probe.connect_ex((options.host, options.port)) == 0:
             parser.error(f"port {options.port} is taken: stop what uses it or set KESTREL_PORT")
 
-    from waitress import serve
-
-    from kestrel.wsgi import application
+    import uvicorn
 
     print(f"Kestrel Fog is at http://{options.host}:{options.port}/  (Ctrl-C stops it)", flush=True)
     signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))  # the planner goes too
     with planner_beside():
-        serve(application, host=options.host, port=options.port, threads=8, ident=None)
+        uvicorn.run(
+            "kestrel.asgi:application",
+            host=options.host,
+            port=options.port,
+            lifespan="off",
+            log_level="warning",
+            access_log=False,
+            server_header=False,
+            timeout_keep_alive=30,
+            timeout_graceful_shutdown=2,  # screens that listen would hold it up
+        )
 
 
 if __name__ == "__main__":

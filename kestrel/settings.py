@@ -64,7 +64,7 @@ MIDDLEWARE = [
     "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "kestrel.urls"
-WSGI_APPLICATION = "kestrel.wsgi.application"
+ASGI_APPLICATION = "kestrel.asgi.application"
 
 DATABASES = {
     "default": {

@@ -3,9 +3,11 @@
 from django.urls import path, re_path
 
 from kestrel.api import api
+from kestrel.live import live
 from kestrel.web import page
 
 urlpatterns = [
+    path("api/live", live),
     path("api/", api.urls),
     re_path(r"^(?!api/|static/).*$", page),
 ]

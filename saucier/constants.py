@@ -509,3 +509,38 @@ HOT_HOLDING_C = 63.0
 A_LA_MINUTE_SUFFERS = 6
 """Sides that suffer so much from waiting are cooked when the plate is called."""
 CALL_SAUCE_MIN = 1.5
+
+# --- a pot watched at the stove (docs/model.md 17) -----------------------------------------
+LIVE_SCALE_OFF_G = 3.0
+"""How far one reading of a scale under a boiling pot is off: it trembles, a spoon leans on it."""
+LEVEL_OFF_MM, LEVEL_OFF_SHARE = 1.5, 0.02
+"""How far a level pressed on the picture, or a dip mark, is off."""
+EYE_OFF_SHARE = 0.06
+"""Standard share by which one eye, in one pan, sees every level too high or too low."""
+POURED_SPREAD = 0.03
+"""Standard share by which what is in a pot differs from what its sheet says, where nobody weighed it."""
+TARE_SPREAD_G, TARE_UNKNOWN_G = 8.0, 2000.0
+"""How far a pan's weight as entered is off, and where it is not entered at all."""
+PACE_SPREAD = 0.35
+"""Standard share by which a pot boils off quicker or slower than the model says, before anything is
+seen of it: the hand at the tap, the draught, how wide it boils."""
+PACE_WANDERS = 0.07
+"""By how much that share wanders in a minute (a random walk: for t minutes, times the root of t)."""
+STRENGTH_SPREAD = 0.5
+"""Standard spread of log η about the model, before a spoon is lifted: about half a grade."""
+BOIL_UP_SPREAD = 0.3
+"""Standard share by which the minutes until it boils are off."""
+OUTLIER = 4.0
+"""A reading so many spreads off what is believed is set aside; three in a row are believed."""
+NINE_IN_TEN = 1.645
+"""Half the width, in spreads, of what holds nine times in ten."""
+WARN_BEFORE_MIN = 1.5
+"""A cream about to turn oily is told when it may happen within so many minutes."""
+JUMP_TOLD_MIN = 2.0
+"""Minutes for which a jump of the scale is spoken of."""
+PACE_TOLD = 1.35
+"""A pot that boils off so many times as fast, or as slow, as expected is told so."""
+PROBE_BOILS_C = 95.0
+PROBE_STILL_MIN, PROBE_STILL_C = 0.75, 1.0
+"""A probe says that it boils where it reads so much, and no more than so much hotter in the minutes
+after."""

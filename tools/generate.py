@@ -24,6 +24,7 @@ def made(folder: Path) -> dict[Path, str]:
     from saucier.service import Service
     from saucier.sheet import Sheet
     from saucier.sheet.reading import schema_of
+    from saucier.watch import Reading
 
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "kestrel.settings")
     import django
@@ -52,6 +53,7 @@ def made(folder: Path) -> dict[Path, str]:
                 ("dish", Dish),
                 ("service", Service),
                 ("run-up", RunUp),
+                ("reading", Reading),
             )
         },
         OPENAPI: openapi,

@@ -8,8 +8,9 @@ from django.db import transaction
 from django.utils import timezone
 
 from kestrel.journal.models import Entry
+from kestrel.live import tell
 from kestrel.problems import Conflict
-from kestrel.stove.actions import end
+from kestrel.stove.doing import end
 from kestrel.stove.models import Batch
 from saucier.errors import BadInput, Problem, problem
 from saucier.units import Dimension, read_amount
@@ -53,7 +54,11 @@ def write_down(
         problems.append(problem("note", "note-is-too-long", most=MAX_NOTE))
     if problems:
         raise BadInput(*problems)
-    batch = end(batch, Batch.Status.DONE)
+    batch = Batch.objects.select_for_update().get(pk=batch.pk)
+    end(batch, Batch.Status.DONE, timezone.now())
+    batch.revision += 1
+    batch.save()
+    transaction.on_commit(lambda: tell(batch.kitchen_id, "batch", {"id": batch.pk}))
     return Entry.objects.create(
         kitchen=batch.kitchen,
         batch=batch,

@@ -1,14 +1,13 @@
-"""Writes at the stove, one transaction each."""
+"""Putting pots on the stove, one transaction each. What is done at them then: ``doing``."""
 
 from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
-from django.utils import timezone
 
 from kestrel.accounts.models import Kitchen, User
 from kestrel.larder.actions import core_kitchen
-from kestrel.problems import Conflict
+from kestrel.live import tell
 from kestrel.sauces.models import SauceVersion
 from kestrel.service.models import Service
 from kestrel.service.work import gathered, typed_service
@@ -19,13 +18,9 @@ from saucier.check import Figures, FinalFigures, check, pots_inside
 from saucier.errors import BadInput
 from saucier.heat import SideView
 from saucier.kitchen import Kitchen as CoreKitchen
-from saucier.rescue import sign_named
 from saucier.service import first_key
 from saucier.sheet import Sheet, read_sheet, write_sheet
-from saucier.words import plain, say
-
-MAX_TIMER_S = 24 * 60 * 60
-MAX_MENDS = 20
+from saucier.words import plain
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,6 +56,14 @@ def start(kitchen: Kitchen, user: User, version: SauceVersion) -> Batch:
         plan=plan_of(sheet, core),
     )
     _start_first(batch, sheet, core)
+    return _begun(batch)
+
+
+def _begun(batch: Batch) -> Batch:
+    """Its first step begins with it, and every screen hears of it."""
+    batch.began = {"0": batch.started_at.isoformat()}
+    batch.save(update_fields=["began"])
+    transaction.on_commit(lambda: tell(batch.kitchen_id, "batch", {"id": batch.pk}))
     return batch
 
 
@@ -78,14 +81,16 @@ def _start_first(batch: Batch, sheet: Sheet, core: CoreKitchen) -> None:
         key = first_key(batch.pot, made.key)
         if key in there:
             continue
-        by_key[made.key] = Batch.objects.create(
-            kitchen=batch.kitchen,
-            version=batch.version,
-            service=batch.service,
-            pot=key,
-            sheet=write_sheet(made.sheet),
-            started_by=batch.started_by,
-            plan=plan_of(made.sheet, core),
+        by_key[made.key] = _begun(
+            Batch.objects.create(
+                kitchen=batch.kitchen,
+                version=batch.version,
+                service=batch.service,
+                pot=key,
+                sheet=write_sheet(made.sheet),
+                started_by=batch.started_by,
+                plan=plan_of(made.sheet, core),
+            )
         )
     for made in made_first:
         if made.key in by_key:
@@ -119,7 +124,7 @@ def start_pot(kitchen: Kitchen, user: User, service: Service, pot: str) -> Batch
         plan=plan_of(sheet, all_of_it.kitchen),
     )
     _start_first(batch, sheet, all_of_it.kitchen)
-    return batch
+    return _begun(batch)
 
 
 def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:
@@ -137,76 +142,3 @@ def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:
     )
     told: dict[str, Any] = plain(plan)
     return told
-
-
-@transaction.atomic
-def go_to(batch: Batch, step: int, revision: int) -> Batch:
-    """Go to ``step`` (0 is the first; one past the last is the weighing). The timer stops.
-
-    Raises :class:`BadInput` for a step that is not there, :class:`Conflict` when the batch has
-    moved since ``revision``.
-    """
-    batch = _current(batch, revision)
-    last = len(batch.plan["cards"])
-    if not 0 <= step <= last:
-        raise BadInput.at("step", "is-not-a-step-of-it", step=step, last=last)
-    batch.step, batch.timer_started_at, batch.timer_s = step, None, 0
-    return _moved(batch)
-
-
-@transaction.atomic
-def run_timer(batch: Batch, seconds: int | None, revision: int) -> Batch:
-    """Start the step's timer over ``seconds``, or stop it with None. Raises as :func:`go_to`."""
-    batch = _current(batch, revision)
-    if seconds is not None and not 1 <= seconds <= MAX_TIMER_S:
-        raise BadInput.at("seconds", "is-no-time-to-wait", seconds=seconds)
-    batch.timer_started_at = None if seconds is None else timezone.now()
-    batch.timer_s = seconds or 0
-    return _moved(batch)
-
-
-@transaction.atomic
-def mend(batch: Batch, sign: str, title: str, do: list[str], revision: int) -> Batch:
-    """Write down a remedy taken at the step the batch is at. Raises as :func:`go_to`, and
-    :class:`BadInput` for a sign nobody knows."""
-    known = sign_named(sign)
-    batch = _current(batch, revision)
-    if not 1 <= len(title.strip()) <= 120 or len(batch.mends) >= MAX_MENDS:
-        raise BadInput.at("title", "mend-is-empty-or-long")
-    words = [line[:300] for line in do[:8]]
-    batch.mends = [
-        *batch.mends,
-        {"step": batch.step, "sign": str(known.name), "title": title.strip(), "do": words},
-    ]
-    return _moved(batch)
-
-
-@transaction.atomic
-def end(batch: Batch, status: Batch.Status) -> Batch:
-    """Take ``batch`` off the stove: done, or left unfinished."""
-    batch = Batch.objects.select_for_update().get(pk=batch.pk)
-    batch.status, batch.ended_at, batch.timer_started_at = status, timezone.now(), None
-    return _moved(batch)
-
-
-@transaction.atomic
-def put_back(batch: Batch) -> Batch:
-    """Put a batch that was left back on the stove, where it was."""
-    batch = Batch.objects.select_for_update().get(pk=batch.pk)
-    if batch.status == Batch.Status.LEFT:
-        batch.status, batch.ended_at = Batch.Status.ON, None
-        _moved(batch)
-    return batch
-
-
-def _current(batch: Batch, revision: int) -> Batch:
-    batch = Batch.objects.select_for_update().get(pk=batch.pk)
-    if batch.revision != revision or batch.status != Batch.Status.ON:
-        raise Conflict(say("moved-on-elsewhere"))
-    return batch
-
-
-def _moved(batch: Batch) -> Batch:
-    batch.revision += 1
-    batch.save()
-    return batch

@@ -4,29 +4,42 @@ from typing import Any, cast
 
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
-from django.utils import timezone
 from ninja import Router, Status
+from ninja.security import HttpBearer
 
 from kestrel.accounts.auth import KitchenRequest
+from kestrel.live import tell
 from kestrel.problems import Message, Problems
 from kestrel.sauces.models import Sauce
 from kestrel.service.models import Service
 from kestrel.stove import actions
-from kestrel.stove.models import Batch
+from kestrel.stove.acts import ActsIn
+from kestrel.stove.doing import counted, do
+from kestrel.stove.following import as_cooked, now_of, told_of
+from kestrel.stove.models import Batch, Device
+from kestrel.stove.readings import add_device, digest_of, put_under, take
 from kestrel.stove.schemas import (
+    ActsOut,
     BatchLine,
     BatchOut,
-    GoIn,
-    MendIn,
+    DeviceIn,
+    DeviceMade,
+    DeviceOut,
     PotOfService,
+    PutUnderIn,
+    ReadingTaken,
     StartIn,
     StartPotIn,
-    TimerIn,
 )
+from saucier.correction import SpoonSeen, spoons_about
 from saucier.heat import Pan, SideView
+from saucier.sheet import write_sheet
+from saucier.watch import Followed, read_readings
 from saucier.words import say
 
 router = Router(tags=["stove"])
+devices = Router(tags=["devices"])
+readings = Router(tags=["readings"])
 
 
 def batch_of(request: HttpRequest, batch_id: int) -> Batch:
@@ -46,9 +59,10 @@ def _line(batch: Batch) -> dict[str, Any]:
         "steps": len(cards),
         "title": say("at-the-end") if at_end else cards[batch.step]["title"],
         "cue": say("at-the-end-cue") if at_end else cards[batch.step]["cue"],
-        "timer_started_at": batch.timer_started_at,
-        "timer_s": batch.timer_s,
-        "now": timezone.now(),
+        "hands": "all" if at_end else cards[batch.step].get("hands", "now-and-then"),
+        "pan": batch.plan["pan"]["name"],
+        "timers": batch.timers,
+        "now": now_of(batch),
     }
 
 
@@ -58,6 +72,8 @@ def _drawn(pan: dict[str, Any]) -> dict[str, Any] | SideView:
 
 
 def _whole(batch: Batch) -> dict[str, Any]:
+    acts = counted(batch)
+    cooked = as_cooked(batch, acts)
     return {
         **_line(batch),
         "sauce_id": batch.version.sauce_id if batch.version else None,
@@ -67,13 +83,30 @@ def _whole(batch: Batch) -> dict[str, Any]:
         "revision": batch.revision,
         "started_at": batch.started_at,
         "plan": {**batch.plan, "pan": _drawn(batch.plan["pan"])},
-        "sheet": batch.sheet,
+        "sheet": write_sheet(cooked.sheet),
+        "began": batch.began,
+        "cards": cooked.cards or batch.plan["cards"],
+        "followed": cooked.followed,
+        "followed_why": cooked.why,
+        "spoons": _spoons(cooked.followed, batch.step),
+        "acts": told_of(acts),
+        "devices": list(batch.devices.all()),
         "mends": batch.mends,
         "beside": [
             *(_beside(first, into=False) for first in batch.made_first.order_by("pk")),
             *([_beside(batch.made_for, into=True)] if batch.made_for else []),
         ],
     }
+
+
+def _spoons(followed: Followed | None, step: int) -> tuple[SpoonSeen, ...]:
+    """Spoons to pick from about where the pot is likely to be."""
+    if followed is None or not followed.states:
+        return ()
+    eta = followed.states[min(step, len(followed.states) - 1)].viscosity_pa_s
+    if followed.watched is not None:
+        eta = followed.watched.viscosity_pa_s.value
+    return spoons_about(min(30.0, max(0.02, eta))) if eta else ()
 
 
 def _beside(batch: Batch, *, into: bool) -> dict[str, Any]:
@@ -122,30 +155,76 @@ def one_batch(request: HttpRequest, batch_id: int):
     return _whole(batch_of(request, batch_id))
 
 
-@router.post("/{batch_id}/step", response={200: BatchOut, 409: Message, 422: Problems})
-def go_to(request: HttpRequest, batch_id: int, given: GoIn):
-    return _whole(actions.go_to(batch_of(request, batch_id), given.step, given.revision))
-
-
-@router.post("/{batch_id}/timer", response={200: BatchOut, 409: Message, 422: Problems})
-def timer(request: HttpRequest, batch_id: int, given: TimerIn):
-    """Start the timer of the step over so many seconds, or stop it with null."""
-    return _whole(actions.run_timer(batch_of(request, batch_id), given.seconds, given.revision))
-
-
-@router.post("/{batch_id}/mended", response={200: BatchOut, 409: Message, 422: Problems})
-def mended(request: HttpRequest, batch_id: int, given: MendIn):
-    """Write down a remedy that was taken; the plan stays as it was."""
+@router.post("/{batch_id}/acts", response={200: ActsOut, 404: Message, 422: Problems})
+def act(request: HttpRequest, batch_id: int, given: ActsIn):
+    """What was done at it, in order. An act that is sent again happens once; one that came too late is
+    written down and says why it changed nothing."""
+    asking = cast(KitchenRequest, request)
     batch = batch_of(request, batch_id)
-    return _whole(actions.mend(batch, given.sign, given.title, given.do, given.revision))
+    told = do(asking.kitchen, asking.user, batch, given.acts, given.sent_at)
+    return {"acts": told, "batch": _whole(batch_of(request, batch_id))}
 
 
-@router.post("/{batch_id}/leave", response=BatchOut)
-def leave(request: HttpRequest, batch_id: int):
-    """Take it off unfinished; `put-back` undoes it."""
-    return _whole(actions.end(batch_of(request, batch_id), Batch.Status.LEFT))
+# -- scales and probes
 
 
-@router.post("/{batch_id}/put-back", response=BatchOut)
-def put_back(request: HttpRequest, batch_id: int):
-    return _whole(actions.put_back(batch_of(request, batch_id)))
+class ByToken(HttpBearer):
+    """Lets a device through by its token."""
+
+    def authenticate(self, request: HttpRequest, token: str) -> Any:
+        rows = Device.objects.select_related("batch__kitchen")
+        return rows.filter(digest=digest_of(token)).first()
+
+
+@devices.get("", response=list[DeviceOut])
+def list_devices(request: HttpRequest):
+    return Device.objects.filter(kitchen=cast(KitchenRequest, request).kitchen)
+
+
+@devices.post("", response={201: DeviceMade, 422: Problems})
+def new_device(request: HttpRequest, given: DeviceIn):
+    """A scale or a probe; its token is told once."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    device, token = add_device(kitchen, given.name, given.kind, given.simulated)
+    told = DeviceOut.from_orm(device).dict()
+    return Status(201, {**told, "token": token})
+
+
+@devices.put("/{device_id}", response={200: DeviceOut, 404: Message, 422: Problems})
+def stands_under(request: HttpRequest, device_id: int, given: PutUnderIn):
+    """Put it under a pot, or under none."""
+    device = _device(request, device_id)
+    batch = None if given.batch_id is None else batch_of(request, given.batch_id)
+    return put_under(device, batch)
+
+
+@devices.delete("/{device_id}", response={204: None, 404: Message})
+def forget_device(request: HttpRequest, device_id: int):
+    """Forget it, and its token; what it read stays with the batches that are done."""
+    device = _device(request, device_id)
+    tell(device.kitchen_id, "devices", {})
+    device.delete()
+    return Status(204, None)
+
+
+@readings.post("", auth=ByToken(), response={200: ReadingTaken, 401: Message, 422: Problems})
+def read(request: HttpRequest, given: dict[str, Any] | list[Any]):
+    """A reading (docs/formats/reading.schema.json), or several, oldest first, of the device whose token
+    comes with it."""
+    device = cast(Device, cast(Any, request).auth)
+    several = read_readings(given)
+    watched = take(device, several)
+    left = watched.minutes_left if watched else None
+    return {
+        "taken": len(several),
+        "batch": device.batch.plan["name"] if device.batch else None,
+        "mass_g": watched.mass_g.value if watched else None,
+        "minutes_left": left.value if left else None,
+        "minutes_low": left.low if left else None,
+        "minutes_high": left.high if left else None,
+    }
+
+
+def _device(request: HttpRequest, device_id: int) -> Device:
+    kitchen = cast(KitchenRequest, request).kitchen
+    return get_object_or_404(Device, kitchen=kitchen, pk=device_id)

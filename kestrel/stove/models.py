@@ -1,4 +1,4 @@
-"""Batches on the stove."""
+"""Batches on the stove, what was done at them, and what scales and probes read."""
 
 from django.db import models
 
@@ -12,9 +12,9 @@ class Batch(OfKitchen):
 
     The sheet is that of a saved ``version``, or the ``pot`` of a ``service`` (a mother is of no
     saved sauce: it has no version). ``plan`` is what was predicted when it was started (final state, cards): kept, so that a
-    later change of the model rewrites no record. ``mends`` are the remedies taken on the way, each
-    with its step, sign and words. A sauce made for another is ``made_for`` that one's batch. ``revision`` counts changes, so that two
-    windows do not move on twice.
+    later change of the model rewrites no record. What happens to it are its acts; ``step``, ``began``
+    (when each step was, by number), ``timers`` that run, ``mends`` and ``status`` are what they come
+    to. A sauce made for another is ``made_for`` that one's batch. ``revision`` counts changes.
     """
 
     class Status(models.TextChoices):
@@ -34,9 +34,9 @@ class Batch(OfKitchen):
     mends = models.JSONField(default=list, blank=True)
     status = models.CharField(max_length=4, choices=Status, default=Status.ON)
     step = models.PositiveIntegerField(default=0)
+    began = models.JSONField(default=dict, blank=True)
+    timers = models.JSONField(default=list, blank=True)
     revision = models.PositiveIntegerField(default=1)
-    timer_started_at = models.DateTimeField(null=True, blank=True)
-    timer_s = models.PositiveIntegerField(default=0)
     made_for = models.ForeignKey(
         "self", null=True, blank=True, on_delete=models.SET_NULL, related_name="made_first"
     )
@@ -53,3 +53,67 @@ class Batch(OfKitchen):
                 condition=models.Q(version__isnull=False) | models.Q(service__isnull=False),
             )
         ]
+
+
+class Act(OfKitchen):
+    """Something somebody did at a batch, written once. ``key`` was made where it was done, so that an act
+    that is sent twice happens once; ``at`` is when it was done, ``come_at`` when it arrived. One that
+    came too late to change anything is kept too, not ``taken``, and says why."""
+
+    batch = models.ForeignKey(Batch, on_delete=models.PROTECT, related_name="acts")
+    key = models.CharField(max_length=40)
+    kind = models.CharField(max_length=12)
+    step = models.PositiveIntegerField()
+    data = models.JSONField()
+    at = models.DateTimeField()
+    come_at = models.DateTimeField(auto_now_add=True)
+    by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+    taken = models.BooleanField(default=True)
+    why = models.CharField(max_length=300, blank=True)
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["kitchen", "key"], name="an_act_happens_once")
+        ]
+
+
+class Device(OfKitchen):
+    """A scale or a probe, known by a token of which only a digest is kept. ``batch`` is what it stands
+    under, or hangs in. A ``simulated`` one may tell of a time that is ahead."""
+
+    class Kind(models.TextChoices):
+        SCALE = "scale", "scale"
+        PROBE = "probe", "probe"
+
+    name = models.CharField(max_length=60)
+    kind = models.CharField(max_length=5, choices=Kind)
+    digest = models.CharField(max_length=64, unique=True)
+    simulated = models.BooleanField(default=False)
+    batch = models.ForeignKey(
+        Batch, null=True, blank=True, on_delete=models.SET_NULL, related_name="devices"
+    )
+    value = models.FloatField(null=True, blank=True)
+    read_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["pk"]
+
+
+class Reading(models.Model):
+    """What a device read while it stood under a batch: g, or °C."""
+
+    device = models.ForeignKey(
+        Device, null=True, on_delete=models.SET_NULL, related_name="readings"
+    )
+    batch = models.ForeignKey(Batch, on_delete=models.CASCADE, related_name="readings")
+    kind = models.CharField(max_length=5)
+    at = models.DateTimeField()
+    value = models.FloatField()
+
+    class Meta:
+        ordering = ["at"]
+        indexes = [models.Index(fields=["batch", "at"])]
+
+    def __str__(self) -> str:
+        return f"{self.kind} {self.value:g}"

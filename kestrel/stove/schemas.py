@@ -1,15 +1,28 @@
 from datetime import datetime
+from typing import Any
 
 from ninja import Schema
 
 from kestrel.stove.actions import BatchPlan
+from kestrel.stove.acts import ActOut
+from saucier.cards import Card
+from saucier.correction import SpoonSeen
 from saucier.sheet import Sheet
+from saucier.watch import Followed
 from saucier.words import Sentence
 
 
+class Timer(Schema):
+    """A timer that runs: ``step`` is the step's own."""
+
+    name: str
+    started_at: datetime
+    seconds: int
+
+
 class BatchLine(Schema):
-    """A pot that is on now, for the hob strip. ``now`` is the server's clock, which the timer
-    is told against."""
+    """A pot that is on now, for the hob strip. ``now`` is the server's clock, which timers are told
+    against; ``hands``: what the step wants of a cook; ``where`` the pan it is in."""
 
     id: int
     name: str
@@ -17,8 +30,9 @@ class BatchLine(Schema):
     steps: int
     title: Sentence
     cue: Sentence
-    timer_started_at: datetime | None
-    timer_s: int
+    hands: str
+    pan: str
+    timers: list[Timer]
     now: datetime
 
 
@@ -48,9 +62,34 @@ class PotOfService(Schema):
     status: str
 
 
+class ActTold(Schema):
+    """Something that was done and counts."""
+
+    key: str
+    kind: str
+    step: int
+    at: datetime
+    data: dict[str, Any]
+    by: str
+
+
+class DeviceOut(Schema):
+    """A scale or a probe: what it stands under (``batch_id``), and what it read last."""
+
+    id: int
+    name: str
+    kind: str
+    simulated: bool
+    batch_id: int | None
+    value: float | None
+    read_at: datetime | None
+
+
 class BatchOut(BatchLine):
     """A batch. ``sauce_id`` and ``version`` are None for a mother pot, ``service_id`` for what is
-    cooked by itself."""
+    cooked by itself. ``cards`` are those of the sheet with what really went in; ``followed`` is the
+    pot as it is likely to be, None where that cannot be played (``followed_why``). ``spoons`` to
+    pick from about where it is."""
 
     sauce_id: int | None
     version: int | None
@@ -58,17 +97,24 @@ class BatchOut(BatchLine):
     status: str
     revision: int
     started_at: datetime
+    began: dict[str, datetime]
     plan: BatchPlan
     sheet: Sheet
     mends: list[MendTaken]
     beside: list[Beside]
+    cards: list[Card]
+    followed: Followed | None
+    followed_why: str
+    spoons: list[SpoonSeen]
+    acts: list[ActTold]
+    devices: list[DeviceOut]
 
 
-class MendIn(Schema):
-    sign: str
-    title: str
-    do: list[str] = []
-    revision: int
+class ActsOut(Schema):
+    """What became of each act, and the batch as it is now."""
+
+    acts: list[ActOut]
+    batch: BatchOut
 
 
 class StartIn(Schema):
@@ -82,11 +128,32 @@ class StartPotIn(Schema):
     pot: str
 
 
-class GoIn(Schema):
-    step: int
-    revision: int
+class DeviceIn(Schema):
+    """A new device: ``kind`` is ``scale`` or ``probe``."""
+
+    name: str
+    kind: str
+    simulated: bool = False
 
 
-class TimerIn(Schema):
-    seconds: int | None
-    revision: int
+class DeviceMade(DeviceOut):
+    """A new device with its ``token``, which is told this once."""
+
+    token: str
+
+
+class PutUnderIn(Schema):
+    """The batch it stands under; None: none."""
+
+    batch_id: int | None
+
+
+class ReadingTaken(Schema):
+    """What a device is told: the pot it is at, and what is believed of it, where it boils down."""
+
+    taken: int
+    batch: str | None
+    mass_g: float | None
+    minutes_left: float | None
+    minutes_low: float | None
+    minutes_high: float | None

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from saucier.cards.words import words_of
 from saucier.check import CheckedSheet
 from saucier.pot import Pot
-from saucier.steps import Weighed
+from saucier.steps import Hands, Weighed
 from saucier.words import Sentence
 
 
@@ -14,7 +14,7 @@ class Card:
     """One step: ``title``, what to ``do``, the ``cue`` to look for, ``lines`` to go through one by
     one, what is ``weighed`` for it, the ``remarks`` that belong to this step itself, ``timer_s``
     seconds to run (None: no timer), and ``scale_g``, the reading of the scale with the pan on it
-    afterwards (None where the pan's tare is not known)."""
+    afterwards (None where the pan's tare is not known). ``hands``: what the step wants of a cook."""
 
     title: Sentence
     do: Sentence
@@ -24,6 +24,7 @@ class Card:
     scale_g: float | None
     lines: tuple[Sentence, ...] = ()
     remarks: tuple[Sentence, ...] = ()
+    hands: Hands = "now-and-then"
 
 
 def cards(checked: CheckedSheet) -> list[Card]:
@@ -46,6 +47,7 @@ def cards(checked: CheckedSheet) -> list[Card]:
                 scale_g=tare + state.pot.total_g if tare else None,
                 lines=words.lines,
                 remarks=state.pot.remarks,
+                hands=step.hands,
             )
         )
         before = state.pot

@@ -481,7 +481,8 @@ def stacked(spans: Iterable[tuple[int, int]], most: int) -> list[tuple[int, int,
 def _span(problem: Problem) -> int:
     """The longest that anything can last or be late: what is begun lies outside the plan's own day, and
     so may what it was to be served at."""
-    begun = [task for task in problem.tasks if task.start is not None]
     moments = [problem.begin, problem.end, *(serving.at for serving in problem.servings)]
-    moments += [moment for task in begun for moment in (task.start, task.start + task.minutes)]
+    for task in problem.tasks:
+        if task.start is not None:
+            moments += [task.start, task.start + task.minutes]
     return ticks(max(moments)) - ticks(min(moments))

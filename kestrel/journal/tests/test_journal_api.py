@@ -6,8 +6,9 @@ from django.utils import timezone
 from kestrel.accounts.models import User
 from kestrel.journal.models import Entry
 from kestrel.sauces.models import Sauce
-from kestrel.stove.actions import mend, start
+from kestrel.stove.actions import start
 from kestrel.stove.models import Batch
+from kestrel.tests.acts import act, one
 from kestrel.tests.clients import KitchenTest
 
 
@@ -31,7 +32,7 @@ class Journal(KitchenTest):
         return self.client.call("POST", "/journal", body)
 
     def test_what_was_mended_stands_in_the_entry(self) -> None:
-        mend(self.batch, "lumps", "Whisk hard", [], self.batch.revision)
+        act(self.client, self.batch.pk, one("mended", sign="lumps", title="Whisk hard"))
         self.assertEqual(self.write().body["mends"], ["Lumps: Whisk hard"])
 
     def test_plan_beside_actual(self) -> None:

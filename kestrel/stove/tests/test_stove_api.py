@@ -1,13 +1,18 @@
+from datetime import datetime, timedelta
+from typing import Any
+
 from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 from django.test import TransactionTestCase
+from django.utils import timezone
 
 from kestrel.accounts.actions import open_kitchen
 from kestrel.larder.models import Pan
 from kestrel.sauces.actions import save_again, save_new
 from kestrel.service.actions import save_dish, save_service
 from kestrel.service.models import Service
-from kestrel.stove.models import Batch
+from kestrel.stove.models import Act, Batch
+from kestrel.tests.acts import act, go, one, saw, timer
 from kestrel.tests.clients import PASSWORD, KitchenTest
 from saucier.sheet import read_sheet
 from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, roux, simmer, use
@@ -20,35 +25,104 @@ class Stove(KitchenTest):
         self.sauce = self.saved()
         return self.client.call("POST", "/stove", {"sauce_id": self.sauce.pk}).body
 
+    def act(self, batch: dict, *acts: dict, client=None) -> Any:
+        return act(client or self.client, batch["id"], *acts)
+
     def test_steps_one_at_a_time(self) -> None:
         batch = self.start()
         self.assertEqual((batch["step"], batch["steps"]), (0, 5))
-        self.assertEqual(batch["plan"]["cards"][0]["timer_s"], 120)
-        path = f"/stove/{batch['id']}/step"
-        moved = self.client.call("POST", path, {"step": 1, "revision": batch["revision"]}).body
-        self.assertEqual(moved["step"], 1)
+        self.assertEqual(batch["cards"][0]["timer_s"], 120)
+        moved = self.act(batch, go(0, 1)).body
+        self.assertEqual(moved["acts"][0]["taken"], True)
+        self.assertEqual(moved["batch"]["step"], 1)
         self.assertEqual(self.client.call("GET", "/stove").body[0]["step"], 1)
-        again = self.client.call("POST", path, {"step": 2, "revision": batch["revision"]})
-        self.assertEqual(again.status_code, 409)
         for step in (-1, 6):
-            nonsense = self.client.call("POST", path, {"step": step, "revision": moved["revision"]})
-            self.assertEqual(self.fields(nonsense), ["step"])
+            nonsense = self.act(batch, go(1, step))
+            self.assertEqual(self.fields(nonsense), ["acts[0].to_step"])
 
-    def test_timer_is_kept_by_the_server(self) -> None:
+    def test_two_windows_do_not_move_on_twice(self) -> None:
         batch = self.start()
-        path = f"/stove/{batch['id']}"
-        body = {"seconds": 120, "revision": batch["revision"]}
-        running = self.client.call("POST", f"{path}/timer", body).body
-        read = self.client.call("GET", path).body
-        self.assertEqual(read["timer_started_at"], running["timer_started_at"])
-        self.assertEqual(read["timer_s"], 120)
+        self.act(batch, go(0, 1))
+        late = self.act(batch, go(0, 1)).body
+        self.assertFalse(late["acts"][0]["taken"])
+        self.assertIn("moved on meanwhile", late["acts"][0]["why"])
+        self.assertEqual(late["batch"]["step"], 1)
+        self.assertEqual(Act.objects.filter(taken=False).count(), 1)  # written down all the same
+
+    def test_an_act_sent_twice_happens_once(self) -> None:
+        batch = self.start()
+        first = {**saw(0, "level", 40.0), "key": "a-level-of-mine"}
+        for _ in range(3):
+            told = self.act(batch, first).body
+            self.assertEqual([a["key"] for a in told["batch"]["acts"]], ["a-level-of-mine"])
+            self.assertTrue(told["acts"][0]["taken"])
+
+    def test_acts_of_an_hour_without_a_network_come_in_order(self) -> None:
+        batch = self.start()
+        Batch.objects.update(started_at=timezone.now() - timedelta(hours=2))
+        at = timezone.now() - timedelta(minutes=50)
+        acts = [
+            {**one, "at": (at + timedelta(minutes=5 * n)).isoformat()}
+            for n, one in enumerate((go(0, 1), go(1, 2), saw(2, "boils"), go(2, 3)))
+        ]
+        told = self.act(batch, *acts).body
+        self.assertTrue(all(one["taken"] for one in told["acts"]))
+        self.assertEqual(told["batch"]["step"], 3)
+        began = {k: datetime.fromisoformat(v) for k, v in told["batch"]["began"].items()}
+        self.assertAlmostEqual((began["3"] - began["2"]).total_seconds(), 600, delta=1)
+
+    def test_a_clock_that_is_off_is_put_right(self) -> None:
+        batch = self.start()
+        off = timedelta(hours=3)
+        now = timezone.now() + off
+        body = {"acts": [{**go(0, 1), "at": now.isoformat()}], "sent_at": now.isoformat()}
+        told = self.client.call("POST", f"/stove/{batch['id']}/acts", body).body
+        began = datetime.fromisoformat(told["batch"]["began"]["1"])
+        self.assertLess(abs((began - timezone.now()).total_seconds()), 5)
+
+    def test_timers_are_kept_by_the_server(self) -> None:
+        batch = self.start()
+        own, other = timer(120), timer(600, "pasta water")
+        self.act(batch, own, other)
+        read = self.client.call("GET", f"/stove/{batch['id']}").body
+        told = [(one["name"], one["seconds"]) for one in read["timers"]]
+        self.assertEqual(told, [("step", 120), ("pasta water", 600)])
         for seconds in (0, -5, 10**7):
-            body = {"seconds": seconds, "revision": running["revision"]}
-            self.assertEqual(
-                self.fields(self.client.call("POST", f"{path}/timer", body)), ["seconds"]
-            )
-        stop = {"seconds": None, "revision": running["revision"]}
-        self.assertIsNone(self.client.call("POST", f"{path}/timer", stop).body["timer_started_at"])
+            self.assertEqual(self.fields(self.act(batch, timer(seconds))), ["acts[0].seconds"])
+        moved = self.act(batch, go(0, 1)).body["batch"]  # the step's own ends with it
+        self.assertEqual([one["name"] for one in moved["timers"]], ["pasta water"])
+        off = self.act(batch, one("timer-off", name="pasta water")).body["batch"]
+        self.assertEqual(off["timers"], [])
+
+    def test_back_and_on_again_keeps_when_a_step_began(self) -> None:
+        batch = self.start()
+        self.act(batch, go(0, 1))
+        began = self.act(batch, go(1, 2)).body["batch"]["began"]
+        back = self.act(batch, go(2, 1)).body["batch"]["began"]
+        self.assertEqual(back["1"], began["1"])
+        self.assertNotIn("2", back)
+
+    def test_what_really_went_in_replaces_what_was_planned(self) -> None:
+        batch = self.start()
+        before = batch["followed"]["states"][-1]
+        more = self.act(batch, one("put", step=0, field="flour.amount", grams=100.0)).body["batch"]
+        after = more["followed"]["states"][-1]
+        self.assertGreater(after["viscosity_pa_s"], 1.5 * before["viscosity_pa_s"])
+        self.assertEqual(more["plan"], batch["plan"])  # the plan stays what it was
+        self.assertEqual(more["cards"][0]["weighed"][1]["grams"], 100.0)
+        key = more["acts"][0]["key"]
+        undone = self.act(batch, one("undone", of=key)).body["batch"]
+        self.assertEqual(undone["followed"]["states"][-1], before)
+        nowhere = self.act(batch, one("put", step=0, field="soul.amount", grams=1.0))
+        self.assertEqual(self.fields(nowhere), ["acts[0].field"])
+        nonsense = self.act(batch, one("put", step=0, field="flour.amount", grams=-4.0))
+        self.assertEqual(self.fields(nonsense), ["acts[0].grams"])
+
+    def test_what_cannot_be_seen_is_refused_by_field(self) -> None:
+        batch = self.start()
+        for what, value in (("level", -4.0), ("gone", 1.0), ("spoon", 1e9), ("scale", 1e9)):
+            self.assertEqual(self.fields(self.act(batch, saw(0, what, value))), ["acts[0].value"])
+        self.assertEqual(self.fields(self.act(batch, saw(3, "level", 4.0))), ["acts[0].step"])
 
     def test_keeps_its_version_and_plan(self) -> None:
         batch = self.start()
@@ -76,9 +150,11 @@ class Stove(KitchenTest):
 
     def test_leave_and_put_back(self) -> None:
         batch = self.start()
-        self.client.call("POST", f"/stove/{batch['id']}/leave")
+        self.act(batch, one("left"))
         self.assertEqual(self.client.call("GET", "/stove").body, [])
-        back = self.client.call("POST", f"/stove/{batch['id']}/put-back").body
+        late = self.act(batch, go(0, 1), one("noted", text="caught a little")).body
+        self.assertEqual([a["taken"] for a in late["acts"]], [False, True])
+        back = self.act(batch, one("back")).body["batch"]
         self.assertEqual(back["status"], "on")
 
     def test_nothing_to_cook_and_strangers(self) -> None:
@@ -92,28 +168,19 @@ class Stove(KitchenTest):
 
     def test_a_remedy_is_written_down_beside_the_plan(self) -> None:
         batch = self.start()
-        path = f"/stove/{batch['id']}"
-        body = {
+        mend = {
             "sign": "too-thick",
             "title": "Let down with 120 mL whole milk",
             "do": ["Whisk it in."],
         }
-        made = self.client.call("POST", f"{path}/mended", {**body, "revision": batch["revision"]})
-        self.assertEqual(
-            made.body["mends"],
-            [{"step": 0, "sign": "Too thick", "title": body["title"], "do": body["do"]}],
-        )
-        self.assertEqual(made.body["plan"], batch["plan"])
-        late = self.client.call("POST", f"{path}/mended", {**body, "revision": batch["revision"]})
-        self.assertEqual(late.status_code, 409)
+        made = self.act(batch, one("mended", **mend)).body["batch"]
+        self.assertEqual(made["mends"], [{"step": 0, **mend, "sign": "Too thick"}])
+        self.assertEqual(made["plan"], batch["plan"])
         for change, field in (({"sign": "sulks"}, "sign"), ({"title": " "}, "title")):
-            refused = self.client.call(
-                "POST", f"{path}/mended", {**body, **change, "revision": made.body["revision"]}
-            )
-            self.assertEqual(self.fields(refused), [field])
-        self.assertEqual(
-            self.other.call("POST", f"{path}/mended", {**body, "revision": 1}).status_code, 404
-        )
+            refused = self.act(batch, one("mended", **{**mend, **change}))
+            self.assertEqual(self.fields(refused), [f"acts[0].{field}"])
+        strangers = self.act(batch, one("mended", **mend), client=self.other)
+        self.assertEqual(strangers.status_code, 404)
 
     def test_the_sheet_it_is_made_from_comes_along_to_be_mended(self) -> None:
         batch = self.start()
@@ -185,7 +252,7 @@ class PotsOfAService(KitchenTest):
     def test_says_which_are_on_and_which_are_done(self) -> None:
         key = self.plan["pots"][0]["key"]
         first, second, third = (self.cook(key).body["id"] for _ in range(3))
-        self.client.call("POST", f"/stove/{second}/leave")
+        act(self.client, second, one("left"))
         self.client.call("POST", "/journal", {"batch_id": third, "verdict": "again"})
         rows = self.client.call("GET", self.path).body
         self.assertEqual(
@@ -297,7 +364,34 @@ class KeepsItsSheet(TransactionTestCase):
             ).pk
         executor = MigrationExecutor(connection)
         executor.migrate(after)
+        now = executor.loader.project_state(after).apps.get_model("stove", "Batch")
         ready = {
-            pot: Batch.objects.get(pk=pk).sheet["steps"][0].get("ready") for pot, pk in keys.items()
+            pot: now.objects.get(pk=pk).sheet["steps"][0].get("ready") for pot, pk in keys.items()
         }
         self.assertEqual(ready, {"7~nappe": True, "own-7~nappe": None})
+
+    def test_a_timer_that_runs_goes_on(self) -> None:
+        before = [("stove", "0006_poured_from_a_mother")]
+        after = [("stove", "0007_acts_and_readings")]
+        executor = MigrationExecutor(connection)
+        executor.migrate(before)
+        kitchen = open_kitchen("Lower kitchen", "ada", PASSWORD).kitchens.get()
+        service = Service.objects.create(kitchen=kitchen, name="Day", document={"name": "Day"})
+        old = executor.loader.project_state(before).apps.get_model("stove", "Batch")
+        at = timezone.now()
+        made = old.objects.create(
+            kitchen_id=kitchen.pk,
+            service_id=service.pk,
+            plan={},
+            sheet={},
+            step=2,
+            timer_started_at=at,
+            timer_s=90,
+        )
+        executor = MigrationExecutor(connection)
+        executor.migrate(after)
+        now = executor.loader.project_state(after).apps.get_model("stove", "Batch")
+        batch = now.objects.get(pk=made.pk)
+        timer = {"name": "step", "started_at": at.isoformat(), "seconds": 90}
+        self.assertEqual(batch.timers, [timer])
+        self.assertEqual(set(batch.began), {"0", "2"})

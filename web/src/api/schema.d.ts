@@ -1226,24 +1226,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/stove/{batch_id}/step": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Go To */
-        post: operations["kestrel_stove_api_go_to"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/stove/{batch_id}/timer": {
+    "/api/stove/{batch_id}/acts": {
         parameters: {
             query?: never;
             header?: never;
@@ -1253,17 +1236,63 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Timer
-         * @description Start the timer of the step over so many seconds, or stop it with null.
+         * Act
+         * @description What was done at it, in order. An act that is sent again happens once; one that came too late is
+         *     written down and says why it changed nothing.
          */
-        post: operations["kestrel_stove_api_timer"];
+        post: operations["kestrel_stove_api_act"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/stove/{batch_id}/mended": {
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Devices */
+        get: operations["kestrel_stove_api_list_devices"];
+        put?: never;
+        /**
+         * New Device
+         * @description A scale or a probe; its token is told once.
+         */
+        post: operations["kestrel_stove_api_new_device"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Stands Under
+         * @description Put it under a pot, or under none.
+         */
+        put: operations["kestrel_stove_api_stands_under"];
+        post?: never;
+        /**
+         * Forget Device
+         * @description Forget it, and its token; what it read stays with the batches that are done.
+         */
+        delete: operations["kestrel_stove_api_forget_device"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings": {
         parameters: {
             query?: never;
             header?: never;
@@ -1273,47 +1302,11 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Mended
-         * @description Write down a remedy that was taken; the plan stays as it was.
+         * Read
+         * @description A reading (docs/formats/reading.schema.json), or several, oldest first, of the device whose token
+         *     comes with it.
          */
-        post: operations["kestrel_stove_api_mended"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/stove/{batch_id}/leave": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Leave
-         * @description Take it off unfinished; `put-back` undoes it.
-         */
-        post: operations["kestrel_stove_api_leave"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/stove/{batch_id}/put-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Put Back */
-        post: operations["kestrel_stove_api_put_back"];
+        post: operations["kestrel_stove_api_read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3536,7 +3529,7 @@ export interface components {
          * @description One step: ``title``, what to ``do``, the ``cue`` to look for, ``lines`` to go through one by
          *     one, what is ``weighed`` for it, the ``remarks`` that belong to this step itself, ``timer_s``
          *     seconds to run (None: no timer), and ``scale_g``, the reading of the scale with the pan on it
-         *     afterwards (None where the pan's tare is not known).
+         *     afterwards (None where the pan's tare is not known). ``hands``: what the step wants of a cook.
          */
         Card: {
             /** Title */
@@ -3561,6 +3554,12 @@ export interface components {
              * @default []
              */
             remarks: string[];
+            /**
+             * Hands
+             * @default now-and-then
+             * @enum {string}
+             */
+            hands: "all" | "now-and-then" | "none";
         };
         /**
          * CardsInside
@@ -3771,17 +3770,20 @@ export interface components {
         };
         /**
          * Followed
-         * @description A question that arises in a sheet, and what it follows.
+         * @description A sauce at step ``at``: the ``states`` after every step, those behind as they were found and those
+         *     ahead as they follow; ``watched``: the step it is at, where it boils something off; ``off_g`` and
+         *     ``strength``: how much more is in the pot than planned, and how much stronger it thickens.
          */
         Followed: {
-            /** Key */
-            key: string;
-            /** Question */
-            question: string;
-            /** Followed */
-            followed: string;
-            /** Choices */
-            choices: components["schemas"]["Choice"][];
+            /** At */
+            at: number;
+            /** States */
+            states: components["schemas"]["Figures"][];
+            watched: components["schemas"]["Watched"] | null;
+            /** Off G */
+            off_g: number;
+            /** Strength */
+            strength: number;
         };
         /**
          * Mark
@@ -4306,21 +4308,30 @@ export interface components {
         };
         /**
          * Mended
-         * @description A pot ``now``, what is ``likely`` wrong with it, and the remedies of one ``sign``.
+         * @description A remedy that was taken: its sign, and its words.
          */
         Mended: {
-            sheet: components["schemas"]["Sheet"];
-            now: components["schemas"]["FinalFigures"];
-            /** Wanted Grade */
-            wanted_grade: string | null;
-            /** Wanted Pa S */
-            wanted_pa_s: number | null;
-            /** Likely */
-            likely: string[];
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mended";
             /** Sign */
-            sign: string | null;
-            /** Remedies */
-            remedies: components["schemas"]["Remedy"][];
+            sign: string;
+            /** Title */
+            title: string;
+            /**
+             * Do
+             * @default []
+             */
+            do: string[];
         };
         /**
          * Remedy
@@ -6103,8 +6114,8 @@ export interface components {
         };
         /**
          * BatchLine
-         * @description A pot that is on now, for the hob strip. ``now`` is the server's clock, which the timer
-         *     is told against.
+         * @description A pot that is on now, for the hob strip. ``now`` is the server's clock, which timers are told
+         *     against; ``hands``: what the step wants of a cook; ``where`` the pan it is in.
          */
         BatchLine: {
             /** Id */
@@ -6119,10 +6130,12 @@ export interface components {
             title: string;
             /** Cue */
             cue: string;
-            /** Timer Started At */
-            timer_started_at: string | null;
-            /** Timer S */
-            timer_s: number;
+            /** Hands */
+            hands: string;
+            /** Pan */
+            pan: string;
+            /** Timers */
+            timers: components["schemas"]["Timer"][];
             /**
              * Now
              * Format: date-time
@@ -6130,9 +6143,49 @@ export interface components {
             now: string;
         };
         /**
+         * Timer
+         * @description A timer that runs: ``step`` is the step's own.
+         */
+        Timer: {
+            /** Name */
+            name: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Seconds */
+            seconds: number;
+        };
+        /**
+         * ActTold
+         * @description Something that was done and counts.
+         */
+        ActTold: {
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Step */
+            step: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Data */
+            data: {
+                [key: string]: unknown;
+            };
+            /** By */
+            by: string;
+        };
+        /**
          * BatchOut
          * @description A batch. ``sauce_id`` and ``version`` are None for a mother pot, ``service_id`` for what is
-         *     cooked by itself.
+         *     cooked by itself. ``cards`` are those of the sheet with what really went in; ``followed`` is the
+         *     pot as it is likely to be, None where that cannot be played (``followed_why``). ``spoons`` to
+         *     pick from about where it is.
          */
         BatchOut: {
             /** Id */
@@ -6147,10 +6200,12 @@ export interface components {
             title: string;
             /** Cue */
             cue: string;
-            /** Timer Started At */
-            timer_started_at: string | null;
-            /** Timer S */
-            timer_s: number;
+            /** Hands */
+            hands: string;
+            /** Pan */
+            pan: string;
+            /** Timers */
+            timers: components["schemas"]["Timer"][];
             /**
              * Now
              * Format: date-time
@@ -6171,12 +6226,27 @@ export interface components {
              * Format: date-time
              */
             started_at: string;
+            /** Began */
+            began: {
+                [key: string]: string;
+            };
             plan: components["schemas"]["BatchPlan"];
             sheet: components["schemas"]["Sheet"];
             /** Mends */
             mends: components["schemas"]["MendTaken"][];
             /** Beside */
             beside: components["schemas"]["Beside"][];
+            /** Cards */
+            cards: components["schemas"]["Card"][];
+            followed: components["schemas"]["Followed"] | null;
+            /** Followed Why */
+            followed_why: string;
+            /** Spoons */
+            spoons: components["schemas"]["SpoonSeen"][];
+            /** Acts */
+            acts: components["schemas"]["ActTold"][];
+            /** Devices */
+            devices: components["schemas"]["DeviceOut"][];
         };
         /**
          * BatchPlan
@@ -6215,6 +6285,53 @@ export interface components {
             into: boolean;
         };
         /**
+         * DeviceOut
+         * @description A scale or a probe: what it stands under (``batch_id``), and what it read last.
+         */
+        DeviceOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Simulated */
+            simulated: boolean;
+            /** Batch Id */
+            batch_id: number | null;
+            /** Value */
+            value: number | null;
+            /** Read At */
+            read_at: string | null;
+        };
+        /**
+         * Goal
+         * @description Where the step stops: what the pot then holds, what the scale then shows (None where neither the
+         *     pan's weight nor a reading is known), how deep it then stands, the share left.
+         */
+        Goal: {
+            /** Mass G */
+            mass_g: number;
+            /** Scale G */
+            scale_g: number | null;
+            /** Level Mm */
+            level_mm: number;
+            /** Share */
+            share: number;
+        };
+        /**
+         * Guess
+         * @description A figure with the edges it lies within nine times in ten.
+         */
+        Guess: {
+            /** Value */
+            value: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
          * MendTaken
          * @description A remedy taken on the way: at which step, for which sign, and its words.
          */
@@ -6230,6 +6347,83 @@ export interface components {
              * @default []
              */
             do: string[];
+        };
+        /**
+         * Passing
+         * @description A place on the way, by ``key`` (a grade, ``rich``, ``oily``): as :class:`Goal`, and the minutes from
+         *     now until there (None: it is behind).
+         */
+        Passing: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Mass G */
+            mass_g: number;
+            /** Scale G */
+            scale_g: number | null;
+            /** Level Mm */
+            level_mm: number;
+            minutes: components["schemas"]["Guess"] | null;
+        };
+        /**
+         * TrackPoint
+         * @description A point of the curve: minutes from the beginning of the step, what the pot holds then, and how deep
+         *     it stands, with the edges of that.
+         */
+        TrackPoint: {
+            /** At Min */
+            at_min: number;
+            /** Mass G */
+            mass_g: number;
+            /** Level Mm */
+            level_mm: number;
+            /** Low Mm */
+            low_mm: number;
+            /** High Mm */
+            high_mm: number;
+        };
+        /**
+         * Watched
+         * @description A pot that boils, as it is likely to be at ``at_min``: what it holds, what the scale shows with it,
+         *     how deep it stands, the share of its liquid left, how thick (Pa·s at serving temperature), its grade.
+         *     ``pace``: against the model's, 1 is as it says; ``strength`` likewise of what thickens it.
+         *     ``minutes_left`` until the ``goal`` (None where it has none, or will not get there); ``looked``: how
+         *     often anything was seen of it.
+         */
+        Watched: {
+            /** At Min */
+            at_min: number;
+            /** Boils In Min */
+            boils_in_min: number;
+            mass_g: components["schemas"]["Guess"];
+            /** Scale G */
+            scale_g: number | null;
+            level_mm: components["schemas"]["Guess"];
+            share_left: components["schemas"]["Guess"];
+            viscosity_pa_s: components["schemas"]["Guess"];
+            /** Film Mm */
+            film_mm: number;
+            /** Grade */
+            grade: string | null;
+            /** Fat Share */
+            fat_share: number;
+            /** G Per Min */
+            g_per_min: number;
+            pace: components["schemas"]["Guess"];
+            strength: components["schemas"]["Guess"];
+            goal: components["schemas"]["Goal"] | null;
+            minutes_left: components["schemas"]["Guess"] | null;
+            /** Passing */
+            passing: components["schemas"]["Passing"][];
+            /** Track */
+            track: components["schemas"]["TrackPoint"][];
+            /** Looked */
+            looked: number;
+            /** Jumps */
+            jumps: number[];
+            /** Notes */
+            notes: string[];
         };
         /** StartIn */
         StartIn: {
@@ -6258,33 +6452,306 @@ export interface components {
             /** Pot */
             pot: string;
         };
-        /** GoIn */
-        GoIn: {
+        /**
+         * ActOut
+         * @description What became of an act: ``taken``, or ``why`` not.
+         */
+        ActOut: {
+            /** Key */
+            key: string;
+            /** Taken */
+            taken: boolean;
+            /** Why */
+            why: string;
+        };
+        /**
+         * ActsOut
+         * @description What became of each act, and the batch as it is now.
+         */
+        ActsOut: {
+            /** Acts */
+            acts: components["schemas"]["ActOut"][];
+            batch: components["schemas"]["BatchOut"];
+        };
+        /**
+         * ActsIn
+         * @description Acts in the order they were done. ``sent_at`` is the device's clock as it sends them: what it is off
+         *     by is taken off their moments.
+         */
+        ActsIn: {
+            /** Acts */
+            acts: (components["schemas"]["Go"] | components["schemas"]["TimerOn"] | components["schemas"]["TimerOff"] | components["schemas"]["Saw"] | components["schemas"]["Put"] | components["schemas"]["Mended"] | components["schemas"]["Noted"] | components["schemas"]["Undone"] | components["schemas"]["Left"] | components["schemas"]["Back"])[];
+            /**
+             * Sent At
+             * Format: date-time
+             */
+            sent_at: string;
+        };
+        /**
+         * Back
+         * @description Put back on, where it was.
+         */
+        Back: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "back";
+        };
+        /**
+         * Go
+         * @description From one step to another: 0 is the first, one past the last is the weighing.
+         */
+        Go: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "go";
+            /** From Step */
+            from_step: number;
+            /** To Step */
+            to_step: number;
+        };
+        /**
+         * Left
+         * @description Taken off unfinished.
+         */
+        Left: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "left";
+        };
+        /**
+         * Noted
+         * @description Something to remember; ``tasted``: of its taste.
+         */
+        Noted: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "noted";
+            /** Text */
+            text: string;
+            /**
+             * Tasted
+             * @default false
+             */
+            tasted: boolean;
+        };
+        /**
+         * Put
+         * @description What really went in at a step, g, for what the sheet has there as ``field``.
+         */
+        Put: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "put";
             /** Step */
             step: number;
-            /** Revision */
-            revision: number;
+            /** Field */
+            field: string;
+            /** Grams */
+            grams: number;
         };
-        /** TimerIn */
-        TimerIn: {
-            /** Seconds */
-            seconds: number | null;
-            /** Revision */
-            revision: number;
-        };
-        /** MendIn */
-        MendIn: {
-            /** Sign */
-            sign: string;
-            /** Title */
-            title: string;
+        /**
+         * Saw
+         * @description Something seen of the pot at a step (docs/model.md 17).
+         */
+        Saw: {
+            /** Key */
+            key: string;
             /**
-             * Do
-             * @default []
+             * At
+             * Format: date-time
              */
-            do: string[];
-            /** Revision */
-            revision: number;
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "saw";
+            /** Step */
+            step: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "scale" | "level" | "gone" | "spoon" | "boils";
+            /**
+             * Value
+             * @default 1
+             */
+            value: number;
+        };
+        /** TimerOff */
+        TimerOff: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "timer-off";
+            /**
+             * Name
+             * @default step
+             */
+            name: string;
+        };
+        /**
+         * TimerOn
+         * @description A timer started over ``seconds``; one of the same ``name`` is started anew. ``step`` is the step's
+         *     own, which ends with it.
+         */
+        TimerOn: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "timer-on";
+            /**
+             * Name
+             * @default step
+             */
+            name: string;
+            /** Seconds */
+            seconds: number;
+        };
+        /**
+         * Undone
+         * @description An act that was not so: a look, a weight, a note. It stays written down, and counts no more.
+         */
+        Undone: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "undone";
+            /** Of */
+            of: string;
+        };
+        /**
+         * DeviceMade
+         * @description A new device with its ``token``, which is told this once.
+         */
+        DeviceMade: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Simulated */
+            simulated: boolean;
+            /** Batch Id */
+            batch_id: number | null;
+            /** Value */
+            value: number | null;
+            /** Read At */
+            read_at: string | null;
+            /** Token */
+            token: string;
+        };
+        /**
+         * DeviceIn
+         * @description A new device: ``kind`` is ``scale`` or ``probe``.
+         */
+        DeviceIn: {
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
+        };
+        /**
+         * PutUnderIn
+         * @description The batch it stands under; None: none.
+         */
+        PutUnderIn: {
+            /** Batch Id */
+            batch_id: number | null;
+        };
+        /**
+         * ReadingTaken
+         * @description What a device is told: the pot it is at, and what is believed of it, where it boils down.
+         */
+        ReadingTaken: {
+            /** Taken */
+            taken: number;
+            /** Batch */
+            batch: string | null;
+            /** Mass G */
+            mass_g: number | null;
+            /** Minutes Left */
+            minutes_left: number | null;
+            /** Minutes Low */
+            minutes_low: number | null;
+            /** Minutes High */
+            minutes_high: number | null;
         };
         /**
          * RunUpRow
@@ -9401,7 +9868,7 @@ export interface operations {
             };
         };
     };
-    kestrel_stove_api_go_to: {
+    kestrel_stove_api_act: {
         parameters: {
             query?: never;
             header?: never;
@@ -9412,7 +9879,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GoIn"];
+                "application/json": components["schemas"]["ActsIn"];
             };
         };
         responses: {
@@ -9422,11 +9889,11 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BatchOut"];
+                    "application/json": components["schemas"]["ActsOut"];
                 };
             };
-            /** @description Conflict */
-            409: {
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9445,101 +9912,11 @@ export interface operations {
             };
         };
     };
-    kestrel_stove_api_timer: {
+    kestrel_stove_api_list_devices: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                batch_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TimerIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BatchOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Message"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    kestrel_stove_api_mended: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                batch_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MendIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BatchOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Message"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    kestrel_stove_api_leave: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                batch_id: number;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;
@@ -9550,21 +9927,58 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BatchOut"];
+                    "application/json": components["schemas"]["DeviceOut"][];
                 };
             };
         };
     };
-    kestrel_stove_api_put_back: {
+    kestrel_stove_api_new_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceMade"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_stove_api_stands_under: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                batch_id: number;
+                device_id: number;
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutUnderIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -9572,7 +9986,98 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BatchOut"];
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_stove_api_forget_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_stove_api_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                } | unknown[];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingTaken"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };

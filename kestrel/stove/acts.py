@@ -1,0 +1,115 @@
+"""What can be done at a batch, as documents. Each has a key made where it was done, and its moment."""
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from ninja import Schema
+from pydantic import Field
+
+MAX_TIMER_S = 24 * 60 * 60
+Words = Annotated[str, Field(max_length=300)]
+
+
+class ActBase(Schema):
+    """``key`` is any text of 8 to 40 letters that no other act has; ``at`` is by the device's own clock."""
+
+    key: Annotated[str, Field(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")]
+    at: datetime
+
+
+class Go(ActBase):
+    """From one step to another: 0 is the first, one past the last is the weighing."""
+
+    kind: Literal["go"]
+    from_step: int
+    to_step: int
+
+
+class TimerOn(ActBase):
+    """A timer started over ``seconds``; one of the same ``name`` is started anew. ``step`` is the step's
+    own, which ends with it."""
+
+    kind: Literal["timer-on"]
+    name: Annotated[str, Field(min_length=1, max_length=60)] = "step"
+    seconds: int
+
+
+class TimerOff(ActBase):
+    kind: Literal["timer-off"]
+    name: Annotated[str, Field(min_length=1, max_length=60)] = "step"
+
+
+class Saw(ActBase):
+    """Something seen of the pot at a step (docs/model.md 17)."""
+
+    kind: Literal["saw"]
+    step: int
+    what: Literal["scale", "level", "gone", "spoon", "boils"]
+    value: float = 1.0
+
+
+class Put(ActBase):
+    """What really went in at a step, g, for what the sheet has there as ``field``."""
+
+    kind: Literal["put"]
+    step: int
+    field: Annotated[str, Field(min_length=1, max_length=60)]
+    grams: float
+
+
+class Mended(ActBase):
+    """A remedy that was taken: its sign, and its words."""
+
+    kind: Literal["mended"]
+    sign: Annotated[str, Field(max_length=40)]
+    title: Annotated[str, Field(max_length=120)]
+    do: Annotated[list[Words], Field(max_length=8)] = []
+
+
+class Noted(ActBase):
+    """Something to remember; ``tasted``: of its taste."""
+
+    kind: Literal["noted"]
+    text: Annotated[str, Field(min_length=1, max_length=500)]
+    tasted: bool = False
+
+
+class Undone(ActBase):
+    """An act that was not so: a look, a weight, a note. It stays written down, and counts no more."""
+
+    kind: Literal["undone"]
+    of: Annotated[str, Field(min_length=8, max_length=40)]
+
+
+class Left(ActBase):
+    """Taken off unfinished."""
+
+    kind: Literal["left"]
+
+
+class Back(ActBase):
+    """Put back on, where it was."""
+
+    kind: Literal["back"]
+
+
+AnyAct = Annotated[
+    Go | TimerOn | TimerOff | Saw | Put | Mended | Noted | Undone | Left | Back,
+    Field(discriminator="kind"),
+]
+
+
+class ActsIn(Schema):
+    """Acts in the order they were done. ``sent_at`` is the device's clock as it sends them: what it is off
+    by is taken off their moments."""
+
+    acts: Annotated[list[AnyAct], Field(min_length=1, max_length=200)]
+    sent_at: datetime
+
+
+class ActOut(Schema):
+    """What became of an act: ``taken``, or ``why`` not."""
+
+    key: str
+    taken: bool
+    why: str

@@ -1,0 +1,103 @@
+"""A batch followed: what was put in, seen and read of it, taken together by the core."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from django.utils import timezone
+
+from kestrel.larder.actions import core_kitchen
+from kestrel.stove.doing import counted
+from kestrel.stove.models import Act, Batch, Reading
+from saucier.cards import Card, cards
+from saucier.check import check
+from saucier.errors import BadInput
+from saucier.sheet import Sheet
+from saucier.watch import Followed, Seen, StepAsDone, as_put, boils_since, follow
+
+MOST_READINGS = 240
+"""Of a step that are looked at: more tell nothing new."""
+
+
+@dataclass(frozen=True)
+class AsCooked:
+    """A batch as it is cooked: its ``sheet`` with what really went in, the ``cards`` of that, the core's
+    :class:`Followed` (None: with what was put in it cannot be played; ``why``)."""
+
+    sheet: Sheet
+    cards: tuple[Card, ...]
+    followed: Followed | None
+    why: str
+
+
+def as_cooked(batch: Batch, acts: Sequence[Act] | None = None) -> AsCooked:
+    """``batch`` with all that was done at it (``acts``, where they are at hand)."""
+    acts = counted(batch) if acts is None else acts
+    puts = {(a.step, a.data["field"]): float(a.data["grams"]) for a in acts if a.kind == "put"}
+    kitchen = core_kitchen(batch.kitchen)
+    sheet = as_put(batch.sheet, {})
+    try:
+        cooked = as_put(batch.sheet, puts)
+        followed = follow(cooked, kitchen, batch.step, _done(batch, acts))
+        told = tuple(cards(check(cooked, kitchen))) if puts else ()
+        return AsCooked(cooked, told, followed, "")
+    except BadInput as bad:
+        return AsCooked(sheet, (), None, str(bad.problems[0].told))
+
+
+def now_of(batch: Batch) -> datetime:
+    """This moment; a simulated device may be ahead of it, and then it is its."""
+    latest = max(
+        (d.read_at for d in batch.devices.all() if d.simulated and d.read_at), default=None
+    )
+    now = timezone.now()
+    return max(now, latest) if latest else now
+
+
+def _done(batch: Batch, acts: Iterable[Act]) -> dict[int, StepAsDone]:
+    now = batch.ended_at or now_of(batch)
+    began = {int(step): datetime.fromisoformat(at) for step, at in batch.began.items()}
+    readings = list(Reading.objects.filter(batch=batch).order_by("at"))
+    looks = [act for act in acts if act.kind == "saw"]
+    done = {}
+    for step, since in began.items():
+        until = min((at for later, at in began.items() if later > step), default=now)
+        seen = [
+            Seen(_minutes(since, act.at), act.data["what"], float(act.data["value"]))
+            for act in looks
+            if act.step == step
+        ]
+        inside = [one for one in readings if since <= one.at <= until]
+        seen += _read(inside, since)
+        done[step] = StepAsDone(seen, _minutes(since, until))
+    return done
+
+
+def _read(readings: list[Reading], since: datetime) -> list[Seen]:
+    """Readings as what is seen: a scale's as they are, thinned; a probe's where they say that it boils."""
+    scale = [one for one in readings if one.kind == "scale"]
+    every = max(1, len(scale) // MOST_READINGS)
+    seen = [Seen(_minutes(since, one.at), "scale", one.value) for one in scale[::every]]
+    probe = [(_minutes(since, one.at), one.value) for one in readings if one.kind == "probe"]
+    boils = boils_since(probe)
+    return seen if boils is None else [*seen, Seen(boils, "boils")]
+
+
+def _minutes(since: datetime, at: datetime) -> float:
+    return max(0.0, (at - since).total_seconds() / 60.0)
+
+
+def told_of(acts: Iterable[Act]) -> list[dict[str, Any]]:
+    """What was done, for the record on the screen: in order, with when and by whom."""
+    return [
+        {
+            "key": act.key,
+            "kind": act.kind,
+            "step": act.step,
+            "at": act.at,
+            "data": act.data,
+            "by": act.by.username if act.by else "",
+        }
+        for act in acts
+    ]

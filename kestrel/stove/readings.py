@@ -1,0 +1,99 @@
+"""Scales and probes: known by a token, put under a pot, and what they read."""
+
+import hashlib
+import secrets
+from dataclasses import asdict
+from datetime import timedelta
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from kestrel.accounts.models import Kitchen
+from kestrel.live import listening, tell
+from kestrel.stove.following import as_cooked
+from kestrel.stove.models import Batch, Device
+from kestrel.stove.models import Reading as Row
+from saucier.errors import BadInput
+from saucier.watch import Reading, Watched
+from saucier.words import plain
+
+APART_S = 2.0
+"""Readings of one device nearer to each other than so are not all kept."""
+TOLD_APART_S = 1.0
+AHEAD = timedelta(hours=24)
+"""What a simulated device may be ahead of the clock."""
+CLOCK_OFF = timedelta(seconds=2)
+
+
+def add_device(kitchen: Kitchen, name: str, kind: str, simulated: bool) -> tuple[Device, str]:
+    """A device, and its token: told once, and not kept. Raises :class:`BadInput` by field."""
+    name = name.strip()
+    if not 1 <= len(name) <= 60:
+        raise BadInput.at("name", "device-has-no-name")
+    if kind not in Device.Kind.values:
+        raise BadInput.at("kind", "device-is-of-no-kind", kind=kind[:20])
+    token = secrets.token_urlsafe(24)
+    device = Device.objects.create(
+        kitchen=kitchen, name=name, kind=kind, simulated=simulated, digest=digest_of(token)
+    )
+    return device, token
+
+
+def digest_of(token: str) -> str:
+    """What is kept of a token."""
+    return hashlib.sha256(token.encode()).hexdigest()
+
+
+@transaction.atomic
+def put_under(device: Device, batch: Batch | None) -> Device:
+    """``device`` under ``batch``, or under none; what it stood under before is without. Raises
+    :class:`BadInput` (field ``batch_id``)."""
+    if batch is not None and batch.status != Batch.Status.ON:
+        raise BadInput.at("batch_id", "is-no-batch-on")
+    if batch is not None:
+        Device.objects.filter(batch=batch, kind=device.kind).update(batch=None)
+    device.batch = batch
+    device.save(update_fields=["batch"])
+    transaction.on_commit(lambda: tell(device.kitchen_id, "devices", {}))
+    return device
+
+
+def take(device: Device, readings: list[Reading]) -> Watched | None:
+    """``readings`` of ``device``, oldest first; what is believed of the pot it is at, where it boils.
+    Raises :class:`BadInput` for what such a device does not read."""
+    now = timezone.now()
+    latest = now + (AHEAD if device.simulated else CLOCK_OFF)
+    kept = []
+    before = device.read_at
+    for number, one in enumerate(readings):
+        if one.kind != device.kind:
+            field = "temperature_c" if one.kind == "probe" else "mass_g"
+            raise BadInput.at(f"[{number}].{field}", "reads-something-else", kind=device.kind)
+        at = min(one.at or now, latest)
+        device.value, device.read_at = one.value, at
+        if before is None or abs((at - before).total_seconds()) >= APART_S:
+            before = at
+            kept.append(
+                Row(device=device, batch=device.batch, kind=one.kind, at=at, value=one.value)
+            )
+    batch = device.batch if device.batch and device.batch.status == Batch.Status.ON else None
+    with transaction.atomic():
+        device.save(update_fields=["value", "read_at"])
+        if batch is not None:
+            Row.objects.bulk_create(kept)
+    about: dict[str, Any] = {
+        "device": device.pk,
+        "batch": batch.pk if batch else None,
+        "kind": device.kind,
+        "value": device.value,
+        "at": device.read_at.isoformat() if device.read_at else None,
+    }
+    tell(device.kitchen_id, "reading", about)
+    if batch is None:
+        return None
+    followed = as_cooked(batch).followed
+    watched = followed.watched if followed else None
+    if watched is not None and listening(device.kitchen_id):
+        tell(device.kitchen_id, "watched", {"batch": batch.pk, "watched": plain(asdict(watched))})
+    return watched

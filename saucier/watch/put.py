@@ -1,0 +1,40 @@
+"""A sheet with what really went in."""
+
+import copy
+import re
+from collections.abc import Mapping
+from typing import Any
+
+from saucier.errors import BadInput
+from saucier.sheet import Sheet, read_sheet
+
+Puts = Mapping[tuple[int, str], float]
+"""Grams that went in, by step and by the path of the amount in that step."""
+MOST_G = 200_000.0
+
+
+def as_put(document: Mapping[str, Any], puts: Puts) -> Sheet:
+    """The sheet of ``document`` with ``puts`` for what it says there. Raises :class:`BadInput` (field
+    ``grams`` or ``field``)."""
+    made = copy.deepcopy(dict(document))
+    for (step, field), grams in puts.items():
+        if not 0.0 <= grams <= MOST_G:
+            raise BadInput.at("grams", "put-is-out-of-reach", most=MOST_G / 1000.0)
+        holder, last = _holder(made, step, field)
+        holder[last] = {"value": max(grams, 1e-6), "unit": "g"}
+    return read_sheet(made)
+
+
+def _holder(document: dict[str, Any], step: int, field: str) -> tuple[Any, Any]:
+    """What holds the amount at ``field`` of ``step``, and its key there."""
+    try:
+        at: Any = document["steps"][step]
+        parts: list[Any] = [int(p) if p.isdigit() else p for p in re.findall(r"\w[\w-]*", field)]
+        for part in parts[:-1]:
+            at = at[part]
+        there = at[parts[-1]]
+    except (KeyError, IndexError, TypeError):
+        there = None
+    if not isinstance(there, dict) and not isinstance(there, str):
+        raise BadInput.at("field", "nothing-goes-in-there", field=field)
+    return at, parts[-1]

@@ -1,0 +1,366 @@
+"""A boiling step followed: where the pot is, where it stops, and the minutes until then, with how sure."""
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from saucier import constants as K
+from saucier.check import CheckedSheet
+from saucier.pot import Pot
+from saucier.steps import Reduce, Simmer
+from saucier.thickness import EMULSION_EDGES, GRADES, film_mm, grade_of
+from saucier.watch.belief import FULL, MASS, PACE, STRENGTH, TARE, Belief, Prior, Vector
+from saucier.watch.seen import Seen
+from saucier.watch.way import Way, way_of
+from saucier.words import Sentence, say
+
+_PASSED = ("light-coat", "nappe", "binding")
+
+
+@dataclass(frozen=True, slots=True)
+class Guess:
+    """A figure with the edges it lies within nine times in ten."""
+
+    value: float
+    low: float
+    high: float
+
+
+@dataclass(frozen=True, slots=True)
+class Goal:
+    """Where the step stops: what the pot then holds, what the scale then shows (None where neither the
+    pan's weight nor a reading is known), how deep it then stands, the share left."""
+
+    mass_g: float
+    scale_g: float | None
+    level_mm: float
+    share: float
+
+
+@dataclass(frozen=True, slots=True)
+class Passing:
+    """A place on the way, by ``key`` (a grade, ``rich``, ``oily``): as :class:`Goal`, and the minutes from
+    now until there (None: it is behind)."""
+
+    key: str
+    name: Sentence
+    mass_g: float
+    scale_g: float | None
+    level_mm: float
+    minutes: Guess | None
+
+
+@dataclass(frozen=True, slots=True)
+class TrackPoint:
+    """A point of the curve: minutes from the beginning of the step, what the pot holds then, and how deep
+    it stands, with the edges of that."""
+
+    at_min: float
+    mass_g: float
+    level_mm: float
+    low_mm: float
+    high_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Watched:
+    """A pot that boils, as it is likely to be at ``at_min``: what it holds, what the scale shows with it,
+    how deep it stands, the share of its liquid left, how thick (Pa·s at serving temperature), its grade.
+    ``pace``: against the model's, 1 is as it says; ``strength`` likewise of what thickens it.
+    ``minutes_left`` until the ``goal`` (None where it has none, or will not get there); ``looked``: how
+    often anything was seen of it."""
+
+    at_min: float
+    boils_in_min: float
+    mass_g: Guess
+    scale_g: float | None
+    level_mm: Guess
+    share_left: Guess
+    viscosity_pa_s: Guess
+    film_mm: float
+    grade: str | None
+    fat_share: float
+    g_per_min: float
+    pace: Guess
+    strength: Guess
+    goal: Goal | None
+    minutes_left: Guess | None
+    passing: tuple[Passing, ...]
+    track: tuple[TrackPoint, ...]
+    looked: int
+    jumps: tuple[float, ...]
+    notes: tuple[Sentence, ...]
+
+
+def watch(
+    checked: CheckedSheet,
+    number: int,
+    seen: Sequence[Seen],
+    now_min: float,
+    prior: Prior | None = None,
+    before: Pot | None = None,
+) -> Watched | None:
+    """Step ``number`` of ``checked``, ``now_min`` minutes after it began, with all that was ``seen`` of it.
+    ``before``: the pot it began with, where it is not as planned. None: nothing boils off at it."""
+    watching = Watching.of(checked, number, seen, now_min, prior, before)
+    return None if watching is None else watching.told()
+
+
+class Watching:
+    """A boiling step with what is believed of it."""
+
+    @classmethod
+    def of(
+        cls,
+        checked: CheckedSheet,
+        number: int,
+        seen: Sequence[Seen],
+        now_min: float,
+        prior: Prior | None = None,
+        before: Pot | None = None,
+    ) -> "Watching | None":
+        """As :func:`watch`; None where nothing boils off."""
+        way = way_of(checked, number, before)
+        if way is None:
+            return None
+        return cls(checked, number, way, seen, now_min, prior or Prior())
+
+    def __init__(
+        self,
+        checked: CheckedSheet,
+        number: int,
+        way: Way,
+        seen: Sequence[Seen],
+        now_min: float,
+        prior: Prior,
+    ) -> None:
+        self._checked, self._number, self._way = checked, number, way
+        self._now = max(0.0, now_min)
+        self._prior = replace(prior, tare_g=prior.tare_g or checked.pan.tare_g)
+        self._seen = [one for one in seen if one.at_min <= self._now]
+        self.belief = Belief(way, self._prior).follow(self._seen, self._now)
+        weighed = any(one.what == "scale" for one in self._seen)
+        self._tare = float(self.belief.mean[TARE]) if weighed or self._prior.tare_g else None
+
+    def told(self) -> Watched:
+        way, belief = self._way, self.belief
+        stop = self._stop()
+        goal = None if stop is None else self._goal(stop(belief.mean))
+        eta = self._guess(lambda x: way.at(x[MASS], way.log_eta) + x[STRENGTH], math.exp)
+        return Watched(
+            at_min=self._now,
+            boils_in_min=max(0.0, belief.boils_at - self._now),
+            mass_g=self._guess(lambda x: x[MASS]),
+            scale_g=self._on_scale(belief.mass_g),
+            level_mm=self._guess(lambda x: way.at(x[MASS], way.level_mm)),
+            share_left=self._guess(lambda x: way.share_left(x[MASS], x[FULL])),
+            viscosity_pa_s=eta,
+            film_mm=film_mm(eta.value),
+            grade=grade_of(eta.value),
+            fat_share=way.at(belief.mass_g, way.fat_share),
+            g_per_min=way.at(belief.mass_g, way.g_per_min) * belief.pace,
+            pace=self._guess(lambda x: x[PACE], math.exp),
+            strength=self._guess(lambda x: x[STRENGTH] / K.FLOUR_EXPONENT, math.exp),
+            goal=goal,
+            minutes_left=None if stop is None else self._minutes_to(stop),
+            passing=tuple(self._passing()),
+            track=self._track(goal),
+            looked=len([one for one in self._seen if one.what != "boils"]),
+            jumps=tuple(belief.jumps),
+            notes=tuple(self._notes(goal)),
+        )
+
+    @property
+    def stops_at(self) -> float | None:
+        """Grams in the pot where the step is to stop; None: it stops by the clock."""
+        stop = self._stop()
+        return None if stop is None else stop(self.belief.mean)
+
+    # -- where it stops
+
+    def _stop(self) -> Callable[[Vector], float] | None:
+        """Grams in the pot where the step stops, by what is believed; None: it stops by the clock."""
+        step, way = self._checked.sheet.steps[self._number], self._way
+        if isinstance(step, Simmer):
+            return None
+        assert isinstance(step, Reduce)
+        stop = step.stop
+        planned = self._checked.steps[self._number].pot.total_g
+        lightest = float(way.mass_g[0])
+        if stop is not None and stop.grade is not None:
+            target = math.log(next(g.target for g in GRADES if g.key == stop.grade))
+            return lambda x: (
+                way.mass_at(target - float(x[STRENGTH]), way.log_eta)
+                or (lightest if target > way.log_eta[-1] + x[STRENGTH] else float(x[MASS]))
+            )
+        if stop is not None and (stop.mass is not None or stop.volume is not None):
+            return lambda x: planned
+        if stop is not None and stop.minutes is not None:
+            return None
+        # A share of what there was, whatever that was.
+        share = way.share_left(planned, way.full_g)
+        return lambda x: max(lightest, way.apart_g + share * (float(x[FULL]) - way.apart_g))
+
+    def _goal(self, mass_g: float) -> Goal:
+        way = self._way
+        return Goal(
+            round(mass_g, 1),
+            self._on_scale(mass_g),
+            round(way.at(mass_g, way.level_mm), 1),
+            way.share_left(mass_g, float(self.belief.mean[FULL])),
+        )
+
+    def _on_scale(self, mass_g: float) -> float | None:
+        return None if self._tare is None else round(mass_g + self._tare, 1)
+
+    # -- how sure
+
+    def _points(self) -> list[Vector]:
+        """Sigma points: what is believed, and as far off as it may be in each direction."""
+        belief = self.belief
+        values, vectors = np.linalg.eigh(belief.cov)
+        n = len(values)
+        points = [belief.mean]
+        for value, vector in zip(values, vectors.T, strict=True):
+            off = math.sqrt(max(0.0, float(value)) * n) * vector
+            points += [belief.mean + off, belief.mean - off]
+        lightest = float(self._way.mass_g[0])
+        for point in points:
+            point[MASS] = max(point[MASS], lightest)
+        return points
+
+    def _moments(self, figure: Callable[[Vector], float]) -> tuple[float, float]:
+        """Figure of what is believed, and its standard spread."""
+        first, *rest = [figure(point) for point in self._points()]
+        return first, float(np.sqrt(np.mean((np.array(rest) - first) ** 2)))
+
+    def _guess(
+        self, figure: Callable[[Vector], float], back: Callable[[float], float] = float
+    ) -> Guess:
+        value, spread = self._moments(figure)
+        off = K.NINE_IN_TEN * spread
+        return Guess(back(value), max(0.0, back(value - off)), back(value + off))
+
+    def _minutes_to(self, stop: Callable[[Vector], float]) -> Guess | None:
+        """Minutes until the pot is as light as ``stop`` says. Zero, where it is."""
+        way, belief = self._way, self.belief
+        wait = max(0.0, belief.boils_at - self._now)
+
+        def minutes(x: Vector) -> float:
+            goal = max(float(stop(x)), float(way.mass_g[0]))
+            if x[MASS] <= goal:
+                return (float(x[MASS]) - goal) / way.at(goal, way.g_per_min) / math.exp(x[PACE])
+            whole = way.at(float(x[MASS]), way.minutes) - way.at(goal, way.minutes)
+            return float(whole / math.exp(x[PACE]))
+
+        if belief.mass_g > float(way.mass_g[0]) and stop(belief.mean) < float(way.mass_g[0]):
+            return None
+        boiling, spread = self._moments(minutes)
+        wanders = K.PACE_WANDERS * math.sqrt(max(0.0, boiling) / 3.0) * max(0.0, boiling)
+        waits = 0.0 if belief.boil_seen else (K.BOIL_UP_SPREAD * wait)
+        spread = math.sqrt(spread**2 + wanders**2 + waits**2 + 0.1**2)
+        value = max(0.0, boiling) + wait
+        if value <= 0.0:
+            return Guess(0.0, 0.0, max(0.0, boiling + K.NINE_IN_TEN * spread))
+        # To one side a rate cannot fall below nothing: minutes are skewed, as times are.
+        by_log = math.sqrt(math.log1p(min(4.0, (spread / value) ** 2)))
+        if by_log > 0.8:
+            off = K.NINE_IN_TEN * spread
+            return Guess(value, max(0.0, value - off), value + off)
+        by = math.exp(K.NINE_IN_TEN * by_log)
+        return Guess(value, value / by, value * by)
+
+    # -- what it passes
+
+    def _passing(self) -> list[Passing]:
+        way, belief = self._way, self.belief
+        found = []
+        for grade in GRADES:
+            if grade.key in _PASSED:
+                target = math.log(grade.target)
+                mass = way.mass_at(target - float(belief.mean[STRENGTH]), way.log_eta)
+                if mass is not None and mass < way.full_g:
+                    found.append(self._pass(grade.key, grade.name, mass, target))
+        if way.pot.balance.creamy:
+            for key, share in zip(("rich", "oily"), EMULSION_EDGES, strict=False):
+                mass = way.mass_at(share, way.fat_share)
+                if mass is not None:
+                    found.append(self._pass(key, say(f"turn-{key}"), mass, None))
+        return sorted(found, key=lambda one: -one.mass_g)
+
+    def _pass(self, key: str, name: Sentence, mass: float, target: float | None) -> Passing:
+        way = self._way
+
+        def stop(x: Vector) -> float:
+            if target is None:
+                return mass
+            return way.mass_at(target - float(x[STRENGTH]), way.log_eta) or mass
+
+        behind = self.belief.mass_g <= mass
+        return Passing(
+            key,
+            name,
+            round(mass, 1),
+            self._on_scale(mass),
+            round(way.at(mass, way.level_mm), 1),
+            None if behind else self._minutes_to(stop),
+        )
+
+    # -- the curve
+
+    def _track(self, goal: Goal | None) -> tuple[TrackPoint, ...]:
+        """From the beginning to now as it is believed to have been, and on to the goal."""
+        points = []
+        past = Belief(self._way, self._prior)
+        past.boils_at, past.boil_seen = self.belief.boils_at, self.belief.boil_seen
+        looked = sorted(self._seen, key=lambda one: one.at_min)
+        stops = sorted({*np.linspace(0.0, self._now, 24).tolist()})
+        for at in stops:
+            while looked and looked[0].at_min <= at:
+                past.go_on(looked[0].at_min)
+                past.take(looked.pop(0))
+            past.go_on(at)
+            points.append(_point(past, at))
+        lightest = float(self._way.mass_g[0])
+        end = goal.mass_g if goal else lightest
+        on = past
+        for _ in range(60):
+            if on.mass_g <= max(end, lightest + 0.5) or len(points) > 120:
+                break
+            on.go_on(on.at_min + max(0.25, self._now / 30.0))
+            points.append(_point(on, on.at_min))
+        return tuple(points)
+
+    # -- what to tell
+
+    def _notes(self, goal: Goal | None) -> list[Sentence]:
+        way, belief = self._way, self.belief
+        notes = []
+        oily = way.mass_at(EMULSION_EDGES[1], way.fat_share) if way.pot.balance.creamy else None
+        if oily is not None:
+            near = self._minutes_to(lambda x: oily)
+            if belief.mass_g <= oily:
+                notes.append(say("watch.oily-now"))
+            elif near is not None and near.low < K.WARN_BEFORE_MIN:
+                notes.append(say("watch.oily-soon", minutes=near.value))
+            if goal is not None and goal.mass_g < oily:
+                notes.append(say("watch.goal-is-oily"))
+        if belief.jumps and self._now - belief.jumps[-1] < K.JUMP_TOLD_MIN:
+            notes.append(say("watch.jumped"))
+        pace = belief.pace
+        if belief.spread(PACE) < 0.2 and len(self._seen) > 2:
+            if pace < 1.0 / K.PACE_TOLD:
+                notes.append(say("watch.slow", pct=100.0 * (1.0 - pace)))
+            elif pace > K.PACE_TOLD:
+                notes.append(say("watch.quick", pct=100.0 * (pace - 1.0)))
+        return notes
+
+
+def _point(belief: Belief, at: float) -> TrackPoint:
+    off, mass, way = K.NINE_IN_TEN * belief.spread(MASS), belief.mass_g, belief.way
+    low, level, high = (
+        way.at(max(0.0, grams), way.level_mm) for grams in (mass - off, mass, mass + off)
+    )
+    return TrackPoint(round(at, 2), round(mass, 1), round(level, 1), round(low, 1), round(high, 1))

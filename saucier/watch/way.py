@@ -1,0 +1,147 @@
+"""The way of a pot that boils down in its pan: from its weight, all else."""
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from saucier import constants as K
+from saucier.check import CheckedSheet
+from saucier.heat import evaporation_g_per_min
+from saucier.heat.evaporation import Heat
+from saucier.pot import Pot, boil_off, cook_all
+from saucier.steps import Reduce, Simmer
+from saucier.steps.boiling import in_its_own_juice, minutes_to_boil
+from saucier.steps.reduce import most_loss_g
+from saucier.thickness import raw_viscosity_of
+
+Grid = NDArray[np.float64]
+_POINTS = 96
+_HEATED = np.linspace(0.0, 1.0, 21)
+"""Shares of the way up to the boil."""
+
+
+@dataclass(frozen=True)
+class Way:
+    """Figures along the way down, lightest first (so that they can be read off by weight): all that is
+    in the pot ``mass_g``, its ``volume_ml``, its ``level_mm``, the log of η [Pa·s] at serving
+    temperature, its ``fat_share``, what boils off ``g_per_min``, and the ``minutes`` of boiling from
+    there down to the driest. ``apart_g``, pieces and fat that swims, does not count in a share.
+    ``boil_up_min``: until it boils; by then ``steams_g`` have gone for each minute it took, at
+    ``_HEATED`` of the way."""
+
+    pot: Pot
+    mass_g: Grid
+    volume_ml: Grid
+    level_mm: Grid
+    log_eta: Grid
+    fat_share: Grid
+    g_per_min: Grid
+    minutes: Grid
+    boil_up_min: float
+    steams_g: Grid
+    apart_g: float
+
+    @property
+    def full_g(self) -> float:
+        return float(self.mass_g[-1])
+
+    def at(self, mass_g: float, figure: Grid) -> float:
+        """``figure`` of the pot once it weighs ``mass_g``; at the ends it goes on straight."""
+        mass = self.mass_g
+        if mass_g > mass[-1]:
+            return float(figure[-1] + _slope(mass, figure, -1) * (mass_g - mass[-1]))
+        return float(np.interp(mass_g, mass, figure))
+
+    def slope(self, mass_g: float, figure: Grid) -> float:
+        """How ``figure`` moves with every gram."""
+        n = int(np.clip(np.searchsorted(self.mass_g, mass_g), 1, len(self.mass_g) - 1))
+        return _slope(self.mass_g, figure, n)
+
+    def mass_at(self, value: float, figure: Grid) -> float | None:
+        """Where the way down reaches ``value`` of a figure that only rises or only falls; None where
+        it does not."""
+        rising = figure[-1] > figure[0]
+        along = figure if rising else figure[::-1]
+        if not along[0] <= value <= along[-1]:
+            return None
+        return float(np.interp(value, along, self.mass_g if rising else self.mass_g[::-1]))
+
+    def steamed_g(self, minutes: Grid | float, boils_at: float) -> Grid:
+        """Grams gone as steam ``minutes`` after it went on, of a pot that boils at ``boils_at``."""
+        if boils_at <= 0.0:
+            return np.zeros_like(np.asarray(minutes, dtype=np.float64))
+        share = np.clip(np.asarray(minutes, dtype=np.float64) / boils_at, 0.0, 1.0)
+        return boils_at * np.interp(share, _HEATED, self.steams_g)
+
+    def share_left(self, mass_g: float, full_g: float) -> float:
+        """The share of the liquid left, of a pot that began at ``full_g``."""
+        return max(0.0, mass_g - self.apart_g) / max(1e-9, full_g - self.apart_g)
+
+
+def _slope(mass: Grid, figure: Grid, n: int) -> float:
+    return float((figure[n] - figure[n - 1]) / (mass[n] - mass[n - 1]))
+
+
+def _steams(pot: Pot, surface_m2: float) -> Grid:
+    """Grams steamed off on the way up to the boil, for each minute that takes: as much as at a bare
+    simmer where it is about to boil, less below by the pressure of its vapour (Magnus)."""
+    celsius = pot.temperature_c + (K.BOIL_C - pot.temperature_c) * _HEATED
+    pressure = np.exp(17.62 * celsius / (243.12 + celsius) - 17.62 * 100.0 / 343.12)
+    rate = K.EVAPORATION_KG_M2_H["bare-simmer"] * surface_m2 * 1000.0 / 60.0 * pressure
+    return np.concatenate([[0.0], np.cumsum(0.5 * (rate[1:] + rate[:-1]) * np.diff(_HEATED))])
+
+
+def way_of(checked: CheckedSheet, number: int, before: Pot | None = None) -> Way | None:
+    """The way of step ``number`` (None: it does not boil anything off), from ``before`` (None: as it was
+    planned)."""
+    step, setting = checked.sheet.steps[number], checked.settings[number]
+    if not isinstance(step, Reduce | Simmer):
+        return None
+    heat: Heat = step.heat
+    lid = step.lid if isinstance(step, Simmer) else None
+    planned = checked.steps[number - 1].pot if number else Pot()
+    pot = in_its_own_juice(before or planned, 1.0)
+    took = max(0.0, checked.steps[number].pot.minutes - planned.minutes)
+    if not pot.wetted:
+        return None
+    stove = setting.stove
+    if stove.pan is None:
+        stove = type(stove)(checked.pan, stove.lid, stove.burner_w, stove.efficiency)
+    up = minutes_to_boil(pot, stove)
+    if pot.pieces:
+        pieces, balance = cook_all(pot.pieces, pot.balance, took)
+        pot = pot._replace(pieces=pieces, balance=balance)
+    most = most_loss_g(pot.balance)
+    if most <= 0.0:
+        return None
+    serving_c, pan = checked.sheet.target.serving_c, checked.pan
+    boiling = pot._replace(balance=pot.balance.boiled(), boiled_min=60.0, hottest_c=100.0)
+    rows = []
+    for loss in np.linspace(most, 0.0, _POINTS):
+        left = boiling._replace(balance=boil_off(boiling.balance, float(loss)))
+        ml = left.total_ml
+        rate = evaporation_g_per_min(max(1.0, ml), heat, stove, lid)
+        eta = raw_viscosity_of(left, serving_c)
+        rows.append(
+            (left.total_g, ml, pan.level_mm(ml), np.log(max(1e-9, eta)), left.fat_share, rate)
+        )
+    table = np.array(rows, dtype=np.float64).T
+    mass, rate = table[0], table[5]
+    per_step = np.diff(mass) * 0.5 * (1.0 / rate[1:] + 1.0 / rate[:-1])
+    minutes = np.concatenate([[0.0], np.cumsum(per_step)])
+    # What a cook does not look at when the eye says "half": pieces, and fat that swims.
+    apart = pot.pieces_g + pot.balance.swimming_fat_g
+    return Way(
+        pot,
+        mass,
+        table[1],
+        table[2],
+        np.minimum.accumulate(table[3]),  # boiling down only ever thickens
+        table[4],
+        rate,
+        minutes,
+        up,
+        _steams(pot, pan.surface_m2(pot.total_ml)),
+        apart,
+    )
