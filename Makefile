@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Node from the environment where a new enough one had to be put there (tools/need).
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo run test lint types bench trial mutants screenshots setup fmt lock hooks release clean
+.PHONY: demo run test lint types bench stand-ins pots cuts trial mutants screenshots setup fmt lock hooks release clean
 
 demo: setup var/.static ## set up, build, load the demo kitchen, serve it
 	@KESTREL_DB=$(DEMO_DB) $(PY) manage.py migrate --verbosity 0
@@ -41,6 +41,16 @@ bench: setup var/.static ## the figures to hold, measured
 	@tools/need browser
 	@tools/need spreadsheet
 	@$(PY) -m tools.bench
+
+stand-ins: setup ## simulated pots with a scale and a probe, beside a kitchen that runs
+	@$(PY) -m standins --app http://127.0.0.1:$(or $(KESTREL_PORT),8000)
+
+pots: setup ## simulated reductions, followed with readings, with looks, with nothing: MANY=200
+	@$(PY) -m tools.pots $(or $(MANY),200)
+
+cuts: setup var/.static ## three pots, twenty kills, twenty cuts: what is lost, what is doubled
+	@tools/need browser
+	@$(PY) -m tools.cuts $(or $(TIMES),20)
 
 trial: setup ## the planner on random services, looked over and set beside a cook's rule: SERVICES=300
 	@$(PY) -m tools.trial $(or $(SERVICES),40)

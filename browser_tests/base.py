@@ -12,6 +12,7 @@ from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
 
 from browser_tests.browser import chromium, resize
+from browser_tests.server import ServedAsItIs
 from kestrel.accounts.actions import open_kitchen
 from kestrel.larder.actions import add_pan
 from kestrel.sauces.actions import save_new
@@ -25,6 +26,8 @@ PAN = {"name": "sauteuse 24", "shape": "sloped", "diameter_cm": 24, "depth_cm": 
 
 class BrowserTest(StaticLiveServerTestCase):
     """``self.driver`` is a browser of 1280 × 800; ``self.user`` works in ``self.kitchen``."""
+
+    server_thread_class = ServedAsItIs
 
     @classmethod
     def setUpClass(cls) -> None:

@@ -66,8 +66,8 @@ class Reductions(BrowserTest):
         for reached in (2, 3, 4):
             self.find(".forward").click()
             self.see(f"Step {reached} of")
-        rows = self.wait(lambda: [row.text for row in self.all(".way tbody tr")])
-        self.assertTrue(any(row.startswith("is nappe") for row in rows), rows)
+        rows = self.wait(lambda: [row.text for row in self.all(".way-picture .mark text")])
+        self.assertTrue(any(row.startswith("nappe") for row in rows), rows)
         self.assertNotIn("Stop here", self.find(".batch").text)
 
     def test_every_stop_can_be_chosen_and_typed_over(self) -> None:

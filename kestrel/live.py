@@ -28,13 +28,13 @@ _listening: dict[int, set["_Screen"]] = {}
 class _Screen:
     def __init__(self) -> None:
         self._loop = asyncio.get_running_loop()
-        self._events: asyncio.Queue[str] = asyncio.Queue()
+        self._events: asyncio.Queue[str | None] = asyncio.Queue()
 
-    def hear(self, event: str) -> None:
-        """From any thread."""
+    def hear(self, event: str | None) -> None:
+        """From any thread; None: it is over."""
         self._loop.call_soon_threadsafe(self._put, event)
 
-    def _put(self, event: str) -> None:
+    def _put(self, event: str | None) -> None:
         if self._events.qsize() >= WAITING:
             while not self._events.empty():
                 self._events.get_nowait()
@@ -47,9 +47,13 @@ class _Screen:
         yield _event("hello", {})
         while loop.time() < until:
             try:
-                yield await asyncio.wait_for(self._events.get(), ALIVE_S)
+                event = await asyncio.wait_for(self._events.get(), ALIVE_S)
             except TimeoutError:
                 yield ": still here\n\n"
+                continue
+            if event is None:
+                return
+            yield event
 
 
 def tell(kitchen: int, what: str, about: dict[str, Any]) -> None:
@@ -60,6 +64,14 @@ def tell(kitchen: int, what: str, about: dict[str, Any]) -> None:
         event = _event(what, about)
         for screen in screens:
             screen.hear(event)
+
+
+def hang_up() -> None:
+    """Every stream ends: the server is about to."""
+    with _lock:
+        screens = [screen for several in _listening.values() for screen in several]
+    for screen in screens:
+        screen.hear(None)
 
 
 def listening(kitchen: int) -> int:

@@ -11,7 +11,19 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
+import uvicorn
+
+from kestrel.live import hang_up
+
 ROOT = Path(__file__).resolve().parent.parent
+
+
+class Server(uvicorn.Server):
+    """Uvicorn; screens that listen are told when it ends, and do not hold it up."""
+
+    async def shutdown(self, sockets: list[socket.socket] | None = None) -> None:
+        hang_up()
+        await super().shutdown(sockets)
 
 
 @contextmanager
@@ -48,22 +60,21 @@ def main() -> None:
         if probe.connect_ex((options.host, options.port)) == 0:
             parser.error(f"port {options.port} is taken: stop what uses it or set KESTREL_PORT")
 
-    import uvicorn
-
     print(f"Kestrel Fog is at http://{options.host}:{options.port}/  (Ctrl-C stops it)", flush=True)
     signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))  # the planner goes too
+    config = uvicorn.Config(
+        "kestrel.asgi:application",
+        host=options.host,
+        port=options.port,
+        lifespan="off",
+        log_level="warning",
+        access_log=False,
+        server_header=False,
+        timeout_keep_alive=30,
+        timeout_graceful_shutdown=5,
+    )
     with planner_beside():
-        uvicorn.run(
-            "kestrel.asgi:application",
-            host=options.host,
-            port=options.port,
-            lifespan="off",
-            log_level="warning",
-            access_log=False,
-            server_header=False,
-            timeout_keep_alive=30,
-            timeout_graceful_shutdown=2,  # screens that listen would hold it up
-        )
+        Server(config).run()
 
 
 if __name__ == "__main__":

@@ -4,9 +4,10 @@ from django.urls import path, re_path
 
 from kestrel.api import api
 from kestrel.live import live
-from kestrel.web import page
+from kestrel.web import page, worker
 
 urlpatterns = [
+    path("sw.js", worker),
     path("api/live", live),
     path("api/", api.urls),
     re_path(r"^(?!api/|static/).*$", page),

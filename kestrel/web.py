@@ -20,3 +20,14 @@ def page(request: HttpRequest) -> HttpResponse:
     response = HttpResponse(index.read_bytes())
     response["Cache-Control"] = "no-cache"
     return response
+
+
+@require_safe
+def worker(request: HttpRequest) -> HttpResponse:
+    """The service worker, from the root, so that it is there for every place."""
+    script = settings.WEB_DIST / "sw.js"
+    if not script.exists():
+        return HttpResponse("not built", status=404, content_type="text/plain; charset=utf-8")
+    response = HttpResponse(script.read_bytes(), content_type="text/javascript; charset=utf-8")
+    response["Cache-Control"] = "no-cache"
+    return response

@@ -532,6 +532,9 @@ BOIL_UP_SPREAD = 0.3
 """Standard share by which the minutes until it boils are off."""
 OUTLIER = 4.0
 """A reading so many spreads off what is believed is set aside; three in a row are believed."""
+LOOK_DISAGREES = 2.5
+"""A cook who sees something so many spreads off what is believed is right: the step was begun late, the
+fire turned, something poured."""
 NINE_IN_TEN = 1.645
 """Half the width, in spreads, of what holds nine times in ten."""
 WARN_BEFORE_MIN = 1.5

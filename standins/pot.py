@@ -145,12 +145,12 @@ class PotOnRing:
         starch = 0.5 * (max(0.0, c - 1.0) / 6.0) ** 3 * math.pow(1.0 - phi / 0.86, -1.2)
         return 0.0009 * sugar * crowd + starch
 
-    def run(self, minutes: float, step_s: float = 1.0) -> None:
-        """On by so many minutes."""
-        for _ in range(round(minutes * 60.0 / step_s)):
-            self._second(step_s)
+    def run(self, minutes: float) -> None:
+        """On by so many minutes, second by second."""
+        for _ in range(round(minutes * 60.0)):
+            self._on(1.0)
 
-    def _second(self, seconds: float) -> None:
+    def _on(self, seconds: float) -> None:
         s, truth = self.stuff, self.truth
         turned = truth.turned if self.minutes >= truth.turn_at_min else 1.0
         lid = 0.07 if self.minutes < truth.lid_min else 1.0
@@ -183,7 +183,7 @@ class PotOnRing:
             flux = 26.0 * (0.6 + 0.4 * SETTING[self.heat])  # g/s·m²
             gone = min(max(0.0, power) / LATENT, flux * self.surface_m2) * skin * lid * seconds
             gone = max(gone, below * seconds)
-        gone = min(gone, 0.97 * (s.water + s.alcohol))
+        gone = min(gone, max(0.0, s.water + s.alcohol - 1.0))  # it never boils quite dry
         spirit = min(s.alcohol, gone * min(0.9, 9.0 * s.alcohol / max(1.0, s.water + s.alcohol)))
         s.alcohol -= spirit
         s.water -= gone - spirit

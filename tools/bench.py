@@ -12,6 +12,7 @@ import subprocess
 import sys
 import time
 from collections.abc import Callable
+from datetime import UTC, datetime
 from pathlib import Path
 
 from selenium.webdriver.common.by import By
@@ -31,6 +32,7 @@ from saucier.timing.solver import plan
 from saucier.timing.tests.random_problems import problem
 from tools.live import PASSWORD, ROOT, USERNAME, demo_server
 from tools.race import AGREES_TO, MANY, race
+from tools.screens import beside_screens
 from tools.screenshots import sign_in, wait_for
 
 PORT = 8438
@@ -343,6 +345,33 @@ def beside_the_planner(address: str) -> None:
         time.sleep(0.5)
 
 
+def live(address: str) -> None:
+    """Twenty screens that listen while a scale reads: what they hear, what a check costs beside them."""
+    session = Session(address)
+    body = {"sheet": write_sheet(sheet_of(10))}
+    rows = json.loads(session.call("GET", "/api/sauces"))
+    cream = next(row for row in rows if "uniper" in row["name"])
+    batch = json.loads(session.call("POST", "/api/stove", {"sauce_id": cream["id"]}))
+    now = datetime.now(UTC).isoformat()
+    go = {"key": "bench-act-1", "at": now, "kind": "go", "from_step": 0, "to_step": 2}
+    acts = f"/api/stove/{batch['id']}/acts"
+    session.call("POST", acts, {"acts": [go], "sent_at": now})
+    told = beside_screens(
+        PORT,
+        session,
+        batch["id"],
+        lambda: session.call("POST", "/api/work/check", body),
+        p95_ms,
+    )
+    say(f"live: {told.screens} screens hear of a reading, median", told.heard_ms, "ms")
+    say("live: the latest of all", told.heard_worst_ms, "ms", 1000)
+    say("live: readings a screen missed", told.missed, "", 0)
+    say("API: live edit beside none, 95th percentile", told.check_alone_ms, "ms", 40)
+    say("API: live edit beside them, 95th percentile", told.check_beside_ms, "ms", 60)
+    line = p95_ms(lambda: session.call("GET", f"/api/stove/{batch['id']}"), 40)
+    say("API: a pot with its readings, 95th percentile", line, "ms")
+
+
 def main() -> int:
     core()
     sureness()
@@ -352,6 +381,7 @@ def main() -> int:
     with demo_server(PORT) as (address, env):
         beside_the_planner(address)
         interface(address)
+        live(address)
         server(address, env)
     if missed:
         print(f"missed: {', '.join(missed)}")

@@ -1,7 +1,7 @@
 """Runs every suite and closes with one line: ``tests: N passed, M failed``.
 
-``make test`` runs them all, the browser's beside the others; ``make test SUITE=core`` one of core, server,
-web, browser.
+``make test`` runs them all, the browser's beside the others; ``make test SUITE=core`` one of core, standins,
+server, web, browser.
 """
 
 import os
@@ -16,12 +16,16 @@ ROOT = Path(__file__).resolve().parent.parent
 SETTINGS = ["--settings", "kestrel.test_settings"]
 SUITES: dict[str, tuple[list[str], Path]] = {
     "core": ([sys.executable, "-m", "unittest", "discover", "-s", "saucier", "-t", "."], ROOT),
+    "standins": (
+        [sys.executable, "-m", "unittest", "discover", "-s", "standins", "-t", "."],
+        ROOT,
+    ),
     "server": ([sys.executable, "manage.py", "test", "kestrel", *SETTINGS], ROOT),
     "web": (["npx", "vitest", "run", "--no-color"], ROOT / "web"),
     "browser": ([sys.executable, "manage.py", "test", "browser_tests", *SETTINGS], ROOT),
 }
 
-LANES = (("browser",), ("core", "server", "web"))
+LANES = (("browser",), ("core", "standins", "server", "web"))
 """What runs side by side: a browser waits half of its time."""
 
 BEFORE = {"web": [sys.executable, "-m", "tools.answers"]}

@@ -99,8 +99,6 @@ def main() -> None:
         driver.switch_to.active_element.send_keys(RECIPE)
         press(driver, "Read it")
         shoot(driver, "read-a-recipe")
-        driver.get(f"{cheese}/card?size=A5")
-        shoot(driver, "card")
         driver.get(f"{address}/dishes")
         press(driver, "Fennel and barley bake", "b")
         click(driver, "g.band", 5)
@@ -122,6 +120,7 @@ def main() -> None:
             click(driver, ".forward")
         shoot(driver, "stove-weighing")
         _correcting(driver, gratin)
+        _watching(driver, address)
         driver.get(f"{address}/journal")
         shoot(driver, "journal")
         driver.get(f"{address}/larder")
@@ -175,6 +174,44 @@ def _correcting(driver: WebDriver, sauce: str) -> None:
         click(driver, ".forward")
     click(driver, ".correct [role=radio]", 3)
     shoot(driver, "stove-correcting")
+
+
+def _watching(driver: WebDriver, address: str) -> None:
+    """A cream that boils down over a scale, some minutes in."""
+    driver.get(f"{address}/sauces")
+    press(driver, "Juniper cream for guinea fowl", "a")
+    press(driver, "Cook it")
+    for _ in range(4):
+        click(driver, ".forward")
+    wait_for(driver, lambda d: d.find_elements(By.CSS_SELECTOR, ".watching"))
+    driver.execute_async_script(_READINGS)
+    time.sleep(1.5)
+    shoot(driver, "stove-watching")
+
+
+_READINGS = """
+const done = arguments[arguments.length - 1]
+const token = /csrftoken=([^;]*)/.exec(document.cookie)[1]
+const call = async (method, path, body, more) => (await fetch('/api' + path, {
+  method, body: JSON.stringify(body),
+  headers: { 'Content-Type': 'application/json', 'X-CSRFToken': token, ...more },
+})).json()
+;(async () => {
+  const id = Number(location.pathname.split('/').at(-1))
+  const made = await call('POST', '/devices', { name: 'Scale, front ring', kind: 'scale', simulated: true })
+  await call('PUT', `/devices/${made.id}`, { batch_id: id })
+  const watched = (await (await fetch(`/api/stove/${id}`)).json()).followed.watched
+  const began = Date.now()
+  const readings = []
+  for (let second = 0; second <= 390; second += 10)
+    readings.push({
+      mass_g: Math.round(watched.scale_g - watched.g_per_min * 0.85 * Math.max(0, second / 60 - watched.boils_in_min)),
+      at: new Date(began + 1000 * second).toISOString(),
+    })
+  await call('POST', '/readings', readings, { Authorization: `Bearer ${made.token}` })
+  done()
+})()
+"""
 
 
 if __name__ == "__main__":

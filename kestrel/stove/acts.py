@@ -57,7 +57,7 @@ class Put(ActBase):
     grams: float
 
 
-class Mended(ActBase):
+class TookRemedy(ActBase):
     """A remedy that was taken: its sign, and its words."""
 
     kind: Literal["mended"]
@@ -94,7 +94,7 @@ class Back(ActBase):
 
 
 AnyAct = Annotated[
-    Go | TimerOn | TimerOff | Saw | Put | Mended | Noted | Undone | Left | Back,
+    Go | TimerOn | TimerOff | Saw | Put | TookRemedy | Noted | Undone | Left | Back,
     Field(discriminator="kind"),
 ]
 

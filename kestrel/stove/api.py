@@ -4,6 +4,7 @@ from typing import Any, cast
 
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
+from django.utils import timezone
 from ninja import Router, Status
 from ninja.security import HttpBearer
 
@@ -15,7 +16,7 @@ from kestrel.service.models import Service
 from kestrel.stove import actions
 from kestrel.stove.acts import ActsIn
 from kestrel.stove.doing import counted, do
-from kestrel.stove.following import as_cooked, now_of, told_of
+from kestrel.stove.following import as_cooked, clashes, told_of
 from kestrel.stove.models import Batch, Device
 from kestrel.stove.readings import add_device, digest_of, put_under, take
 from kestrel.stove.schemas import (
@@ -34,7 +35,7 @@ from kestrel.stove.schemas import (
 from saucier.correction import SpoonSeen, spoons_about
 from saucier.heat import Pan, SideView
 from saucier.sheet import write_sheet
-from saucier.watch import Followed, read_readings
+from saucier.watch import PotFollowed, read_readings
 from saucier.words import say
 
 router = Router(tags=["stove"])
@@ -62,7 +63,7 @@ def _line(batch: Batch) -> dict[str, Any]:
         "hands": "all" if at_end else cards[batch.step].get("hands", "now-and-then"),
         "pan": batch.plan["pan"]["name"],
         "timers": batch.timers,
-        "now": now_of(batch),
+        "now": timezone.now(),
     }
 
 
@@ -99,7 +100,7 @@ def _whole(batch: Batch) -> dict[str, Any]:
     }
 
 
-def _spoons(followed: Followed | None, step: int) -> tuple[SpoonSeen, ...]:
+def _spoons(followed: PotFollowed | None, step: int) -> tuple[SpoonSeen, ...]:
     """Spoons to pick from about where the pot is likely to be."""
     if followed is None or not followed.states:
         return ()
@@ -122,7 +123,11 @@ def _beside(batch: Batch, *, into: bool) -> dict[str, Any]:
 def on_now(request: HttpRequest):
     """The pots that are on now."""
     kitchen = cast(KitchenRequest, request).kitchen
-    return [_line(batch) for batch in Batch.objects.filter(kitchen=kitchen, status=Batch.Status.ON)]
+    batches = list(
+        Batch.objects.filter(kitchen=kitchen, status=Batch.Status.ON).prefetch_related("devices")
+    )
+    told = clashes(batches)
+    return [{**_line(batch), "clash": told.get(batch.pk)} for batch in batches]
 
 
 @router.post("", response={201: BatchOut, 404: Message, 422: Problems})

@@ -129,7 +129,7 @@ def _put(batch: Batch, act: A.AnyAct, at: datetime) -> None:
 
 
 def _mended(batch: Batch, act: A.AnyAct, at: datetime) -> None:
-    assert isinstance(act, A.Mended)
+    assert isinstance(act, A.TookRemedy)
     known = sign_named(act.sign)
     if not act.title.strip() or len(batch.mends) >= MAX_MENDS:
         raise BadInput.at("title", "mend-is-empty-or-long")

@@ -2,7 +2,8 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
+from itertools import pairwise
 from typing import Any
 
 from django.utils import timezone
@@ -14,8 +15,11 @@ from saucier.cards import Card, cards
 from saucier.check import check
 from saucier.errors import BadInput
 from saucier.sheet import Sheet
-from saucier.watch import Followed, Seen, StepAsDone, as_put, boils_since, follow
+from saucier.watch import PotFollowed, Seen, StepAsDone, as_put, boils_since, follow
+from saucier.words import Sentence, say
 
+CLASH = timedelta(minutes=1)
+"""Two pots that want hands nearer to each other than so are told."""
 MOST_READINGS = 240
 """Of a step that are looked at: more tell nothing new."""
 
@@ -23,11 +27,11 @@ MOST_READINGS = 240
 @dataclass(frozen=True)
 class AsCooked:
     """A batch as it is cooked: its ``sheet`` with what really went in, the ``cards`` of that, the core's
-    :class:`Followed` (None: with what was put in it cannot be played; ``why``)."""
+    :class:`PotFollowed` (None: with what was put in it cannot be played; ``why``)."""
 
     sheet: Sheet
     cards: tuple[Card, ...]
-    followed: Followed | None
+    followed: PotFollowed | None
     why: str
 
 
@@ -86,6 +90,30 @@ def _read(readings: list[Reading], since: datetime) -> list[Seen]:
 
 def _minutes(since: datetime, at: datetime) -> float:
     return max(0.0, (at - since).total_seconds() / 60.0)
+
+
+def clashes(batches: Sequence[Batch]) -> dict[int, Sentence]:
+    """Pots whose next step wants a cook throughout, and wants it in the same minute as another's."""
+    wanted = sorted(
+        ((at, batch) for batch in batches if (at := _wants_hands_at(batch)) is not None),
+        key=lambda pair: pair[0],
+    )
+    found: dict[int, Sentence] = {}
+    for (at, one), (later, other) in pairwise(wanted):
+        if later - at < CLASH:
+            for batch, beside in ((one, other), (other, one)):
+                found[batch.pk] = say("hands-clash", other=beside.plan["name"])
+    return found
+
+
+def _wants_hands_at(batch: Batch) -> datetime | None:
+    """When the timer of its step runs out, and the step after it wants hands throughout."""
+    cards = batch.plan["cards"]
+    own = next((timer for timer in batch.timers if timer["name"] == "step"), None)
+    after = cards[batch.step + 1] if batch.step + 1 < len(cards) else None
+    if own is None or after is None or after.get("hands", "all") != "all":
+        return None
+    return datetime.fromisoformat(own["started_at"]) + timedelta(seconds=own["seconds"])
 
 
 def told_of(acts: Iterable[Act]) -> list[dict[str, Any]]:

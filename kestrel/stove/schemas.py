@@ -8,7 +8,7 @@ from kestrel.stove.acts import ActOut
 from saucier.cards import Card
 from saucier.correction import SpoonSeen
 from saucier.sheet import Sheet
-from saucier.watch import Followed
+from saucier.watch import PotFollowed
 from saucier.words import Sentence
 
 
@@ -22,7 +22,8 @@ class Timer(Schema):
 
 class BatchLine(Schema):
     """A pot that is on now, for the hob strip. ``now`` is the server's clock, which timers are told
-    against; ``hands``: what the step wants of a cook; ``where`` the pan it is in."""
+    against; ``hands``: what the step wants of a cook; ``pan``: what it is in; ``clash``: another pot will
+    want hands in the same minute."""
 
     id: int
     name: str
@@ -34,6 +35,7 @@ class BatchLine(Schema):
     pan: str
     timers: list[Timer]
     now: datetime
+    clash: Sentence | None = None
 
 
 class MendTaken(Schema):
@@ -103,7 +105,7 @@ class BatchOut(BatchLine):
     mends: list[MendTaken]
     beside: list[Beside]
     cards: list[Card]
-    followed: Followed | None
+    followed: PotFollowed | None
     followed_why: str
     spoons: list[SpoonSeen]
     acts: list[ActTold]

@@ -1,7 +1,7 @@
 """A pot watched while it cooks: what is seen of it, by scale or by eye, and what that makes likely."""
 
 from saucier.watch.belief import Belief
-from saucier.watch.following import Followed, StepAsDone, follow
+from saucier.watch.following import PotFollowed, StepAsDone, follow
 from saucier.watch.found import as_found
 from saucier.watch.put import Puts, as_put
 from saucier.watch.reading import Reading, boils_since, read_readings
@@ -11,10 +11,10 @@ from saucier.watch.way import Way, way_of
 
 __all__ = [
     "Belief",
-    "Followed",
     "Goal",
     "Guess",
     "Passing",
+    "PotFollowed",
     "Puts",
     "Reading",
     "Seen",

@@ -152,6 +152,8 @@ class Belief:
             self._jumped(one)
         elif one.what == "scale":
             self._off = []
+        elif one.what != "spoon" and missed * missed > K.LOOK_DISAGREES**2 * variance:
+            self._jumped(one)
         self._pull(one, value, spread)
 
     def _pull(self, one: Seen, value: float, spread: float) -> None:

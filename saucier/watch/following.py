@@ -26,7 +26,7 @@ class StepAsDone:
 
 
 @dataclass(frozen=True, slots=True)
-class Followed:
+class PotFollowed:
     """A sauce at step ``at``: the ``states`` after every step, those behind as they were found and those
     ahead as they follow; ``watched``: the step it is at, where it boils something off; ``off_g`` and
     ``strength``: how much more is in the pot than planned, and how much stronger it thickens."""
@@ -50,7 +50,7 @@ class _Known:
 
 def follow(
     sheet: Sheet, kitchen: Kitchen, at: int, done: Mapping[int, StepAsDone], tare_g: float = 0.0
-) -> Followed:
+) -> PotFollowed:
     """``sheet`` with what was ``done`` of its steps by number, now at step ``at`` (one past the last: it
     is through). ``tare_g``: the pan as weighed (0: as entered). Raises :class:`BadInput` as checking does.
     """
@@ -73,7 +73,7 @@ def follow(
         _sure(State(pot, checked.pan, was.serving_c, was.spread).figures, known.spread)
         for pot, was in zip(found, planned, strict=True)
     )
-    return Followed(at, states, watched, off, math.exp(known.strength / K.FLOUR_EXPONENT))
+    return PotFollowed(at, states, watched, off, math.exp(known.strength / K.FLOUR_EXPONENT))
 
 
 def _take_in(

@@ -281,7 +281,7 @@ class Watching:
             if grade.key in _PASSED:
                 target = math.log(grade.target)
                 mass = way.mass_at(target - float(belief.mean[STRENGTH]), way.log_eta)
-                if mass is not None and mass < way.full_g:
+                if mass is not None and self._told(mass):
                     found.append(self._pass(grade.key, grade.name, mass, target))
         if way.pot.balance.creamy:
             for key, share in zip(("rich", "oily"), EMULSION_EDGES, strict=False):
@@ -289,6 +289,11 @@ class Watching:
                 if mass is not None:
                     found.append(self._pass(key, say(f"turn-{key}"), mass, None))
         return sorted(found, key=lambda one: -one.mass_g)
+
+    def _told(self, mass: float) -> bool:
+        """Whether a grade is worth a line: it is ahead, and not where next to nothing is left."""
+        left = self._way.share_left(mass, self._way.full_g)
+        return mass < self._way.full_g and left > 1.0 / K.GLAZE_STRENGTH
 
     def _pass(self, key: str, name: Sentence, mass: float, target: float | None) -> Passing:
         way = self._way
@@ -347,7 +352,8 @@ class Watching:
                 notes.append(say("watch.oily-soon", minutes=near.value))
             if goal is not None and goal.mass_g < oily:
                 notes.append(say("watch.goal-is-oily"))
-        if belief.jumps and self._now - belief.jumps[-1] < K.JUMP_TOLD_MIN:
+        weighed = any(one.what == "scale" for one in self._seen)
+        if weighed and belief.jumps and self._now - belief.jumps[-1] < K.JUMP_TOLD_MIN:
             notes.append(say("watch.jumped"))
         pace = belief.pace
         if belief.spread(PACE) < 0.2 and len(self._seen) > 2:

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { theme } from './design/tokens'
 import { places } from './router'
+import Alarm from './shell/Alarm.vue'
 import HobStrip from './shell/HobStrip.vue'
 import KeysSheet from './shell/KeysSheet.vue'
 import { onKey } from './shell/keys'
@@ -54,6 +55,7 @@ async function signOut(): Promise<void> {
             <b>×</b>Sign out
           </button>
         </nav>
+        <Alarm class="rings" />
         <main><RouterView :key="route.path" /></main>
         <HobStrip />
       </div>
@@ -70,7 +72,7 @@ async function signOut(): Promise<void> {
 }
 .shell {
   display: grid;
-  grid-template: 'nav main' 1fr 'strip strip' auto / var(--rail) 1fr;
+  grid-template: 'nav rings' auto 'nav main' 1fr 'strip strip' auto / var(--rail) 1fr;
 }
 nav {
   grid-area: nav;
@@ -113,13 +115,16 @@ main {
   min-width: 0;
   overflow: auto;
 }
+.rings {
+  grid-area: rings;
+}
 .hob-strip {
   grid-area: strip;
   min-width: 0;
 }
 @media (max-width: 700px) {
   .shell {
-    grid-template: 'nav' auto 'main' 1fr 'strip' auto / 1fr;
+    grid-template: 'nav' auto 'rings' auto 'main' 1fr 'strip' auto / 1fr;
   }
   nav {
     flex-direction: row;

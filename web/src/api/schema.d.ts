@@ -3770,20 +3770,17 @@ export interface components {
         };
         /**
          * Followed
-         * @description A sauce at step ``at``: the ``states`` after every step, those behind as they were found and those
-         *     ahead as they follow; ``watched``: the step it is at, where it boils something off; ``off_g`` and
-         *     ``strength``: how much more is in the pot than planned, and how much stronger it thickens.
+         * @description A question that arises in a sheet, and what it follows.
          */
         Followed: {
-            /** At */
-            at: number;
-            /** States */
-            states: components["schemas"]["Figures"][];
-            watched: components["schemas"]["Watched"] | null;
-            /** Off G */
-            off_g: number;
-            /** Strength */
-            strength: number;
+            /** Key */
+            key: string;
+            /** Question */
+            question: string;
+            /** Followed */
+            followed: string;
+            /** Choices */
+            choices: components["schemas"]["Choice"][];
         };
         /**
          * Mark
@@ -4308,30 +4305,21 @@ export interface components {
         };
         /**
          * Mended
-         * @description A remedy that was taken: its sign, and its words.
+         * @description A pot ``now``, what is ``likely`` wrong with it, and the remedies of one ``sign``.
          */
         Mended: {
-            /** Key */
-            key: string;
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "mended";
+            sheet: components["schemas"]["Sheet"];
+            now: components["schemas"]["FinalFigures"];
+            /** Wanted Grade */
+            wanted_grade: string | null;
+            /** Wanted Pa S */
+            wanted_pa_s: number | null;
+            /** Likely */
+            likely: string[];
             /** Sign */
-            sign: string;
-            /** Title */
-            title: string;
-            /**
-             * Do
-             * @default []
-             */
-            do: string[];
+            sign: string | null;
+            /** Remedies */
+            remedies: components["schemas"]["Remedy"][];
         };
         /**
          * Remedy
@@ -6115,7 +6103,8 @@ export interface components {
         /**
          * BatchLine
          * @description A pot that is on now, for the hob strip. ``now`` is the server's clock, which timers are told
-         *     against; ``hands``: what the step wants of a cook; ``where`` the pan it is in.
+         *     against; ``hands``: what the step wants of a cook; ``pan``: what it is in; ``clash``: another pot will
+         *     want hands in the same minute.
          */
         BatchLine: {
             /** Id */
@@ -6141,6 +6130,8 @@ export interface components {
              * Format: date-time
              */
             now: string;
+            /** Clash */
+            clash?: string | null;
         };
         /**
          * Timer
@@ -6211,6 +6202,8 @@ export interface components {
              * Format: date-time
              */
             now: string;
+            /** Clash */
+            clash?: string | null;
             /** Sauce Id */
             sauce_id: number | null;
             /** Version */
@@ -6238,7 +6231,7 @@ export interface components {
             beside: components["schemas"]["Beside"][];
             /** Cards */
             cards: components["schemas"]["Card"][];
-            followed: components["schemas"]["Followed"] | null;
+            followed: components["schemas"]["PotFollowed"] | null;
             /** Followed Why */
             followed_why: string;
             /** Spoons */
@@ -6367,6 +6360,23 @@ export interface components {
             minutes: components["schemas"]["Guess"] | null;
         };
         /**
+         * PotFollowed
+         * @description A sauce at step ``at``: the ``states`` after every step, those behind as they were found and those
+         *     ahead as they follow; ``watched``: the step it is at, where it boils something off; ``off_g`` and
+         *     ``strength``: how much more is in the pot than planned, and how much stronger it thickens.
+         */
+        PotFollowed: {
+            /** At */
+            at: number;
+            /** States */
+            states: components["schemas"]["Figures"][];
+            watched: components["schemas"]["Watched"] | null;
+            /** Off G */
+            off_g: number;
+            /** Strength */
+            strength: number;
+        };
+        /**
          * TrackPoint
          * @description A point of the curve: minutes from the beginning of the step, what the pot holds then, and how deep
          *     it stands, with the edges of that.
@@ -6480,7 +6490,7 @@ export interface components {
          */
         ActsIn: {
             /** Acts */
-            acts: (components["schemas"]["Go"] | components["schemas"]["TimerOn"] | components["schemas"]["TimerOff"] | components["schemas"]["Saw"] | components["schemas"]["Put"] | components["schemas"]["Mended"] | components["schemas"]["Noted"] | components["schemas"]["Undone"] | components["schemas"]["Left"] | components["schemas"]["Back"])[];
+            acts: (components["schemas"]["Go"] | components["schemas"]["TimerOn"] | components["schemas"]["TimerOff"] | components["schemas"]["Saw"] | components["schemas"]["Put"] | components["schemas"]["TookRemedy"] | components["schemas"]["Noted"] | components["schemas"]["Undone"] | components["schemas"]["Left"] | components["schemas"]["Back"])[];
             /**
              * Sent At
              * Format: date-time
@@ -6669,6 +6679,33 @@ export interface components {
             name: string;
             /** Seconds */
             seconds: number;
+        };
+        /**
+         * TookRemedy
+         * @description A remedy that was taken: its sign, and its words.
+         */
+        TookRemedy: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mended";
+            /** Sign */
+            sign: string;
+            /** Title */
+            title: string;
+            /**
+             * Do
+             * @default []
+             */
+            do: string[];
         };
         /**
          * Undone

@@ -107,9 +107,16 @@ describe('the stove', () => {
   })
   it('moves on from where the pot is known to be', async () => {
     const { press } = await mounted(Batch, { id: batch().id })
-    butFor('/api/stove/{batch_id}/step', 'POST', (body) => ({ status: 200, body: { ...batch(), step: body.step } }))
+    butFor('/api/stove/{batch_id}/acts', 'POST', (body) => ({
+      status: 200,
+      body: {
+        acts: [{ key: body.acts[0].key, taken: true, why: '' }],
+        batch: { ...batch(), step: body.acts[0].to_step, revision: 2 },
+      },
+    }))
     await press(`Done. Next: ${batch().plan!.cards[1]!.title}`)
-    expect(askedOf('/api/stove/{batch_id}/step')).toEqual([{ step: 1, revision: batch().revision }])
+    const [asked] = askedOf('/api/stove/{batch_id}/acts')
+    expect(asked!.acts[0]).toMatchObject({ kind: 'go', from_step: 0, to_step: 1 })
     expect(document.body.textContent).toContain(`Step 2 of ${batch().steps}`)
   })
   it('ends with weighing and a verdict', async () => {

@@ -1,18 +1,46 @@
 <script setup lang="ts">
-/** Along the foot of every place: one tile for each pot that is on. */
-import { onMounted } from 'vue'
+/** Along the foot of every place: one tile for each pot that is on, and what rings. */
+import { onMounted, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
+import { useActs } from './acts'
+import { useMuted } from './alarm'
 import { useHob } from './hob'
+import { useListen } from './listen'
 import { clock } from './timer'
 
 const hob = useHob()
+const acts = useActs()
+const listen = useListen()
 const route = useRoute()
-onMounted(() => void hob.look().catch(() => undefined))
+const muted = useMuted()
+onMounted(() => {
+  void hob.look().catch(() => (acts.offline = true))
+  void acts.send()
+  listen.begin()
+})
+listen.onChanged((id) => {
+  void hob.look().catch(() => undefined)
+  void acts.send()
+  // The pot in front looks for itself. The others are kept up to date for a reload without the server, in
+  // their own time: twenty screens do not ask for the same pot at once.
+  if (id !== null && route.path !== `/stove/${id}`) setTimeout(() => void keep(id), 2000 + 6000 * Math.random())
+})
+const keep = (id: number) => acts.load(id).catch(() => undefined)
+watch(
+  () => hob.pots.map((pot) => pot.id).join(),
+  async () => {
+    for (const pot of hob.pots) if (!acts.shown(pot.id)) await keep(pot.id)
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
   <footer class="hob-strip" :class="{ bare: !hob.pots.length }" aria-label="Pots on now">
-    <p v-if="!hob.pots.length" class="quiet">No pot is on. Start one from a saved sauce.</p>
+    <p v-if="acts.offline" class="away" role="status">
+      No network: cooking goes on.<template v-if="acts.waiting"> {{ acts.waiting }} kept to send.</template>
+    </p>
+    <p v-if="!hob.pots.length && !acts.offline" class="quiet">No pot is on. Start one from a saved sauce.</p>
     <RouterLink
       v-for="pot in hob.pots"
       :key="pot.id"
@@ -21,22 +49,28 @@ onMounted(() => void hob.look().catch(() => undefined))
         here: route.path === `/stove/${pot.id}`,
         over: (hob.left(pot) ?? 1) <= 0,
         timed: hob.left(pot) !== null,
+        hands: pot.hands === 'all',
       }"
       :to="`/stove/${pot.id}`"
     >
       <span class="what">
         <b>{{ pot.name }}</b>
         <span>{{ pot.step < pot.steps ? `${pot.step + 1}/${pot.steps} ` : '' }}{{ pot.title }}</span>
+        <span v-if="pot.clash" class="clash">{{ pot.clash }}</span>
       </span>
       <span v-if="hob.left(pot) !== null" class="time">
         {{ clock(hob.left(pot)!) }}<small v-if="hob.left(pot)! <= 0">over</small>
       </span>
     </RouterLink>
+    <button v-if="hob.pots.length" class="mute" :aria-pressed="muted" @click="muted = !muted">
+      {{ muted ? 'Sound off' : 'Sound on' }}
+    </button>
   </footer>
 </template>
 
 <style scoped>
 .hob-strip {
+  position: relative;
   display: flex;
   gap: 8px;
   align-items: center;
@@ -49,6 +83,13 @@ onMounted(() => void hob.look().catch(() => undefined))
 .bare {
   height: 40px;
   font-size: 15px;
+}
+.away {
+  padding: 4px 12px;
+  border: 2px dashed var(--ink2);
+  border-radius: 10px;
+  font-size: 15px;
+  white-space: nowrap;
 }
 .tile {
   display: flex;
@@ -65,6 +106,9 @@ onMounted(() => void hob.look().catch(() => undefined))
   color: var(--ink);
   text-decoration: none;
 }
+.hands {
+  border-left: 8px solid var(--russet);
+}
 .what {
   display: flex;
   flex-direction: column;
@@ -76,6 +120,14 @@ onMounted(() => void hob.look().catch(() => undefined))
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+.clash {
+  color: var(--russet);
+  font-weight: 600;
+  font-size: 13px;
+}
+.over .clash {
+  color: inherit;
 }
 .time {
   font: 700 24px var(--text);
@@ -96,5 +148,16 @@ onMounted(() => void hob.look().catch(() => undefined))
 }
 .here {
   box-shadow: inset 0 -4px 0 var(--russet);
+}
+.mute {
+  flex: none;
+  min-height: 44px;
+  margin-left: auto;
+  padding: 0 14px;
+  border: 2px solid var(--fog4);
+  border-radius: 10px;
+  background: none;
+  font-weight: 600;
+  cursor: pointer;
 }
 </style>

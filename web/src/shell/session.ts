@@ -1,7 +1,18 @@
 /** Who is signed in, and what the kitchen offers to choose from. */
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { api, ask, type Schemas } from '@/api/client'
+import { api, ask, Unanswered, type Schemas } from '@/api/client'
+
+const KEPT = 'kestrel.session'
+interface Kept {
+  who: Schemas['Who']
+  catalogue: Schemas['Catalogue'] | null
+}
+/** Nothing of a kitchen stays on a device that was signed out, but what it has not sent yet. */
+function forget(): void {
+  for (const key of Object.keys(localStorage))
+    if (key.startsWith('kestrel.') && key !== 'kestrel.acts') localStorage.removeItem(key)
+}
 
 export const useSession = defineStore('session', () => {
   const who = ref<Schemas['Who'] | null>(null)
@@ -9,8 +20,25 @@ export const useSession = defineStore('session', () => {
   let asked: Promise<void> | null = null
 
   async function load(): Promise<void> {
-    who.value = await ask(api.GET('/api/accounts/me'))
-    if (who.value.username) catalogue.value = await ask(api.GET('/api/larder'))
+    try {
+      who.value = await ask(api.GET('/api/accounts/me'))
+      if (who.value.username) catalogue.value = await ask(api.GET('/api/larder'))
+      keep()
+    } catch (error) {
+      // Reloaded without the server: as it was when it was last there.
+      const kept = error instanceof Unanswered && error.status === 0 ? localStorage.getItem(KEPT) : null
+      if (!kept) throw error
+      ;({ who: who.value, catalogue: catalogue.value } = JSON.parse(kept) as Kept)
+    }
+  }
+  function keep(): void {
+    try {
+      if (who.value?.username)
+        localStorage.setItem(KEPT, JSON.stringify({ who: who.value, catalogue: catalogue.value }))
+      else forget()
+    } catch {
+      // A full or closed memory: only a reload without the server would miss it.
+    }
   }
   /** Loaded once; later calls wait for the same answer. */
   function know(): Promise<void> {
@@ -34,6 +62,7 @@ export const useSession = defineStore('session', () => {
   }
   async function leave(): Promise<void> {
     await ask(api.POST('/api/accounts/sign-out'))
+    forget()
     catalogue.value = null
     await reload()
   }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-/** What there is to cook with: ingredients, measures, uses, pans and rings, cooks and things. */
+/** What there is to cook with: ingredients, measures, uses, pans and rings, cooks and things, scales. */
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import Brigade from './Brigade.vue'
+import Devices from './Devices.vue'
 import Ingredients from './Ingredients.vue'
 import Measures from './Measures.vue'
 import Pans from './Pans.vue'
@@ -16,6 +17,7 @@ const shelves = [
   { key: 'uses', name: 'Uses', shelf: Uses },
   { key: 'pans', name: 'Pans and rings', shelf: Pans },
   { key: 'brigade', name: 'Cooks and things', shelf: Brigade },
+  { key: 'devices', name: 'Scales and probes', shelf: Devices },
 ]
 const here = computed(() => shelves.find((s) => s.key === route.query.shelf) ?? shelves[0]!)
 </script>

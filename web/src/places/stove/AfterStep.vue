@@ -8,14 +8,18 @@ import SpoonBack from '@/parts/SpoonBack.vue'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
 import { useSession } from '@/shell/session'
 
-const props = defineProps<{ plan: NonNullable<Schemas['BatchOut']['plan']>; step: number; card: Schemas['Card'] }>()
+const props = defineProps<{ batch: Schemas['BatchOut']; step: number; card: Schemas['Card'] }>()
 const session = useSession()
-const state = computed(() => props.plan.states[props.step] ?? null)
-const before = computed(() => props.plan.states[props.step - 1]?.level_mm ?? null)
+const plan = computed(() => props.batch.plan)
+/** As it follows from what was done; as it was planned where that cannot be played. */
+const states = computed(() => props.batch.followed?.states ?? plan.value.states)
+const state = computed(() => states.value[props.step] ?? null)
+const before = computed(() => states.value[props.step - 1]?.level_mm ?? null)
 </script>
 
 <template>
   <aside>
+    <p v-if="batch.followed_why" class="problem">{{ batch.followed_why }}</p>
     <template v-if="state">
       <span class="label">After it</span>
       <p class="grade">{{ session.gradeName(state.grade) || state.looks }}</p>
@@ -31,8 +35,8 @@ const before = computed(() => props.plan.states[props.step - 1]?.level_mm ?? nul
         <PotView :pan="plan.pan" :state="state" :before="before" />
       </div>
       <p class="scale">
-        The scale reads <b>{{ scaleReads(card.scale_g ?? state.total_g ?? state.mass_g) }}</b>
-        {{ card.scale_g ? 'with the pan' : 'without the pan' }}
+        The scale reads <b>{{ scaleReads((state.total_g ?? state.mass_g) + plan.pan.tare_g) }}</b>
+        {{ plan.pan.tare_g ? 'with the pan' : 'without the pan' }}
       </p>
     </template>
   </aside>

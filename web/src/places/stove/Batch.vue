@@ -1,113 +1,186 @@
 <script setup lang="ts">
 /** Cooking along: one step at a time, big enough for an elbow and an arm's length. */
-import { useTitle } from '@vueuse/core'
-import { NButton, NModal, useMessage } from 'naive-ui'
-import { computed, h, onMounted, ref } from 'vue'
+import { useTitle, useWakeLock } from '@vueuse/core'
+import { NButton, NInput, NModal, useMessage } from 'naive-ui'
+import { computed, h, onMounted, onUnmounted, ref, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { api, ask, Taken, type Schemas } from '@/api/client'
+import type { Schemas } from '@/api/client'
 import FixIt from '@/parts/FixIt.vue'
+import { useActs, type Doing } from '@/shell/acts'
 import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
+import { useListen } from '@/shell/listen'
 import AfterStep from './AfterStep.vue'
+import Happened from './Happened.vue'
+import Looks from './Looks.vue'
 import StepNow from './StepNow.vue'
+import UnderIt from './UnderIt.vue'
+import Watching from './Watching.vue'
 import Weighing from './Weighing.vue'
 
 const props = defineProps<{ id: number }>()
 const hob = useHob()
+const acts = useActs()
+const listen = useListen()
 const router = useRouter()
 const message = useMessage()
-const batch = ref<Schemas['BatchOut'] | null>(null)
 const trouble = ref('')
-const path = { params: { path: { batch_id: props.id } } }
 
 async function load(): Promise<void> {
   try {
-    take(await ask(api.GET('/api/stove/{batch_id}', path)))
+    await acts.load(props.id)
+    trouble.value = ''
   } catch (error) {
     trouble.value = (error as Error).message
   }
 }
-function take(found: Schemas['BatchOut']): void {
-  batch.value = found
-  hob.setClock(found.now)
-  trouble.value = ''
-}
 onMounted(load)
+listen.onChanged((id) => {
+  if (id === null || id === props.id) void load()
+})
+listen.onDevices(() => void load())
+const batch = computed(() => acts.shown(props.id))
+watch(
+  () => batch.value?.now,
+  (now) => now && hob.setClock(now),
+)
 useTitle(computed(() => (batch.value ? `${batch.value.name} · stove` : 'Stove')))
+
+// The screen stays awake while a pot is looked at, where the browser allows.
+const awake = useWakeLock()
+onMounted(() => void awake.request('screen').catch(() => undefined))
+onUnmounted(() => void awake.release().catch(() => undefined))
 
 const plan = computed(() => batch.value?.plan)
 const atEnd = computed(() => Boolean(batch.value && batch.value.step >= batch.value.steps))
-const card = computed(() => plan.value?.cards[batch.value?.step ?? 0])
-const next = computed(() => plan.value?.cards[(batch.value?.step ?? 0) + 1])
+const card = computed(() => batch.value?.cards[batch.value.step])
+const next = computed(() => batch.value?.cards[batch.value.step + 1])
+const left = computed(() => (batch.value ? hob.left(batch.value, 'step') : null))
 
-const left = computed(() => (batch.value ? hob.left(batch.value) : null))
-const running = computed(() => left.value !== null)
+/** What readings tell between two looks at the whole batch. */
+const told = ref<Schemas['Watched'] | null>(null)
+listen.onWatched((about) => {
+  if (about.batch === props.id) told.value = about.watched
+})
+const readings = ref(new Map<number, number>())
+listen.onReading((about) => readings.value.set(about.device, about.value))
+watch(
+  () => [batch.value?.step, batch.value?.revision],
+  () => (told.value = null),
+)
+const watched = computed(() => {
+  const found = batch.value?.followed
+  // What was worked out for another step says nothing of this one.
+  return found && found.at === batch.value?.step ? (told.value ?? found.watched) : null
+})
+const devices = computed(() =>
+  (batch.value?.devices ?? []).map((one) => ({ ...one, value: readings.value.get(one.id) ?? one.value })),
+)
 
-let working = false
-async function change(work: () => Promise<Schemas['BatchOut']>): Promise<void> {
-  if (working) return
-  working = true
-  try {
-    take(await work())
-  } catch (error) {
-    if (error instanceof Taken) {
-      await load()
-      message.info('Moved on from another window; this is where the pot is.')
-    } else {
-      trouble.value = (error as Error).message
-    }
-  } finally {
-    working = false
-  }
-  void hob.look().catch(() => undefined)
+function does(doing: Doing): void {
+  void acts.does(props.id, doing).then(() => hob.look().catch(() => undefined))
 }
-const go = (step: number) =>
-  change(() =>
-    ask(api.POST('/api/stove/{batch_id}/step', { ...path, body: { step, revision: batch.value!.revision } })),
-  )
+watch(
+  () => acts.told.length,
+  () => {
+    for (const one of acts.told.filter((said) => said.batch === props.id)) message.info(one.why, { duration: 8000 })
+    acts.told = acts.told.filter((said) => said.batch !== props.id)
+  },
+  { immediate: true },
+)
+function go(to: number): void {
+  if (batch.value) does({ kind: 'go', from_step: batch.value.step, to_step: to })
+}
 function forward(): void {
-  if (batch.value && !atEnd.value) void go(batch.value.step + 1)
+  if (batch.value && !atEnd.value) go(batch.value.step + 1)
 }
 function back(): void {
-  if (batch.value && batch.value.step > 0) void go(batch.value.step - 1)
+  if (batch.value && batch.value.step > 0) go(batch.value.step - 1)
 }
 function timer(): void {
-  const seconds = running.value ? null : (card.value?.timer_s ?? null)
-  if (!running.value && !seconds) return
-  void change(() =>
-    ask(api.POST('/api/stove/{batch_id}/timer', { ...path, body: { seconds, revision: batch.value!.revision } })),
+  if (left.value !== null) does({ kind: 'timer-off', name: 'step' })
+  else if (card.value?.timer_s) does({ kind: 'timer-on', name: 'step', seconds: card.value.timer_s })
+}
+/** Said with a way back. */
+function saying(words: string, undo: () => void): void {
+  const said = message.info(
+    () =>
+      h('span', [
+        `${words} `,
+        h(
+          NButton,
+          {
+            size: 'small',
+            onClick: () => {
+              said.destroy()
+              undo()
+            },
+          },
+          () => 'Undo',
+        ),
+      ]),
+    { duration: 8000 },
   )
 }
+function undoable(doing: Doing, words: string): void {
+  const before = new Set(batch.value?.acts.map((act) => act.key))
+  void acts.does(props.id, doing).then(() => {
+    const made = batch.value?.acts.find((act) => !before.has(act.key) && act.kind === doing.kind)
+    if (made) saying(words, () => does({ kind: 'undone', of: made.key }))
+  })
+}
+const units = { scale: 'g', level: 'mm', gone: '', spoon: '', boils: '' }
+function saw(what: keyof typeof units, value: number): void {
+  const words = {
+    scale: `${value} ${units.scale} on the scale.`,
+    level: `${value} mm deep.`,
+    gone: `${Math.round(100 * value)} % gone.`,
+    spoon: 'Spoon noted.',
+    boils: 'It boils.',
+  }[what]
+  undoable({ kind: 'saw', step: batch.value!.step, what, value }, words)
+}
+function put(field: string, grams: number): void {
+  undoable({ kind: 'put', step: batch.value!.step, field, grams }, `${grams} g went in.`)
+}
 async function leave(): Promise<void> {
-  await change(() => ask(api.POST('/api/stove/{batch_id}/leave', path)))
+  does({ kind: 'left' })
   const said = message.info(
     () =>
       h('span', [
         'Taken off, nothing written down. ',
-        h(NButton, { size: 'small', onClick: () => void putBack(said) }, () => 'Put it back'),
+        h(NButton, { size: 'small', onClick: () => putBack(said) }, () => 'Put it back'),
       ]),
     { duration: 12_000 },
   )
   await router.push('/stove')
 }
-async function putBack(said: { destroy: () => void }): Promise<void> {
+function putBack(said: { destroy: () => void }): void {
   said.destroy()
-  await ask(api.POST('/api/stove/{batch_id}/put-back', path))
-  await hob.look().catch(() => undefined)
-  await router.push(`/stove/${props.id}`)
+  does({ kind: 'back' })
+  void router.push(`/stove/${props.id}`)
 }
 const fixing = ref(false)
-async function mended(remedy: Schemas['Remedy'], sign: string): Promise<void> {
-  const body = { sign, title: remedy.title, do: remedy.do, revision: batch.value!.revision }
-  await change(() => ask(api.POST('/api/stove/{batch_id}/mended', { ...path, body })))
+function mended(remedy: Schemas['Remedy'], sign: string): void {
+  does({ kind: 'mended', sign, title: remedy.title, do: remedy.do })
   fixing.value = false
 }
-onKey((key) => {
+const noting = ref(false)
+const note = ref('')
+function writeNote(): void {
+  if (note.value.trim()) undoable({ kind: 'noted', text: note.value.trim(), tasted: false }, 'Written down.')
+  note.value = ''
+  noting.value = false
+}
+onKey((key, event) => {
   if (!batch.value || batch.value.status !== 'on') return false
+  const on = (event.target as HTMLElement | null)?.closest('button, a, [role=slider], [role=radio]')
+  if (on && [' ', 'Enter'].includes(key)) return false // a focused control keeps its keys
   if (key === ' ' || key === 'ArrowRight') forward()
   else if (key === 'Backspace' || key === 'ArrowLeft') back()
   else if (key === 't') timer()
   else if (key === 'f') fixing.value = true
+  else if (key === 'n') noting.value = true
   else return false
   return true
 })
@@ -126,7 +199,7 @@ onKey((key) => {
       </RouterLink>
       <ol class="progress" :aria-label="`Step ${batch.step + 1} of ${batch.steps}`">
         <li
-          v-for="(c, i) in plan.cards"
+          v-for="(c, i) in batch.cards"
           :key="i"
           :class="{ done: i < batch.step, here: i === batch.step }"
           :title="c.title"
@@ -143,8 +216,26 @@ onKey((key) => {
     </div>
     <Weighing v-else-if="atEnd" :batch="batch" @back="back" />
     <template v-else-if="card">
-      <StepNow class="now" :batch="batch" :card="card" :left="left" @timer="timer" />
-      <AfterStep class="after" :plan="plan" :step="batch.step" :card="card" />
+      <div class="now" :class="{ wholly: watched }">
+        <StepNow :batch="batch" :card="card" :left="left" :followed="Boolean(watched)" @timer="timer" @put="put" />
+        <template v-if="watched">
+          <Looks :batch="batch" @saw="saw" />
+          <UnderIt :batch="batch" :devices="devices" />
+        </template>
+      </div>
+      <div class="after">
+        <Watching
+          v-if="watched"
+          :watched="watched"
+          :device="devices.find((one) => one.kind === 'scale')"
+          @level="saw('level', $event)"
+        />
+        <template v-else>
+          <AfterStep :batch="batch" :step="batch.step" :card="card" />
+          <Looks :batch="batch" @saw="saw" />
+          <UnderIt :batch="batch" :devices="devices" />
+        </template>
+      </div>
     </template>
     <NModal
       v-model:show="fixing"
@@ -159,6 +250,21 @@ onKey((key) => {
         @take="mended"
       />
     </NModal>
+    <NModal v-model:show="noting" preset="card" title="Write down" style="width: min(560px, 96vw)">
+      <form class="note" @submit.prevent="writeNote">
+        <NInput
+          v-model:value="note"
+          type="textarea"
+          :rows="3"
+          maxlength="500"
+          autofocus
+          placeholder="what happened, what it needed"
+          :input-props="{ 'aria-label': 'Note' }"
+        />
+        <NButton size="large" type="primary" attr-type="submit">Write it down</NButton>
+      </form>
+    </NModal>
+    <Happened v-if="batch.status === 'on'" :batch="batch" @undo="does({ kind: 'undone', of: $event })" />
     <p v-for="(mend, i) in batch.mends" :key="i" class="good-news">
       Mended at step {{ mend.step + 1 }}, {{ mend.sign.toLowerCase() }}: <b>{{ mend.title }}</b>
     </p>
@@ -166,6 +272,7 @@ onKey((key) => {
       <NButton size="large" :disabled="batch.step === 0" @click="back">Back</NButton>
       <NButton size="large" quaternary @click="leave">Take it off</NButton>
       <NButton size="large" @click="fixing = true">Fix it</NButton>
+      <NButton size="large" @click="noting = true">Note</NButton>
       <NButton size="large" type="primary" class="forward" @click="forward">
         {{ next ? `Done. Next: ${next.title}` : 'Done. Weigh and judge' }}
       </NButton>
@@ -230,12 +337,24 @@ h1 {
   width: 44px;
 }
 .batch > .now {
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
   grid-column: 1;
   grid-row: 3;
 }
 .batch > .after {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
   grid-column: 2;
   grid-row: 3;
+}
+.batch:has(.wholly) {
+  grid-template-columns: minmax(280px, 34%) minmax(0, 1fr);
+}
+.after > :first-child {
+  flex: 1;
 }
 .batch > .moves {
   grid-row: 4;
@@ -249,7 +368,13 @@ h1 {
 }
 .forward {
   flex: 1;
+  min-height: 64px;
   white-space: normal;
+}
+.note {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
 }
 .over {
   display: flex;
@@ -260,6 +385,12 @@ h1 {
 .waiting {
   padding: 32px;
 }
+/* Zoomed in, what stays at the foot would take half of the page. */
+@media (max-height: 520px) {
+  .batch > .moves {
+    position: static;
+  }
+}
 @media (max-width: 800px) {
   .batch {
     display: flex;
@@ -267,9 +398,29 @@ h1 {
     gap: 10px;
     padding: 10px 12px;
   }
+  .batch > .now {
+    display: contents;
+  }
+  .batch > .after {
+    order: 1;
+  }
+  .now > .looks,
+  .now > .under {
+    order: 2;
+  }
+  .batch > .happened,
+  .batch > .good-news {
+    order: 3;
+  }
   .batch > .moves {
+    order: 4;
     flex-wrap: wrap;
+    gap: 6px;
     margin-top: auto;
+  }
+  .moves > :not(.forward) {
+    flex: 1;
+    padding: 0 6px;
   }
   .moves .forward {
     flex-basis: 100%;

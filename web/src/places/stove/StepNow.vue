@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The step at the stove: what to weigh, what to do, what to look for, its timer. */
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { amount, amountValue, unitName } from '@/parts/format'
 import WayDown from '@/parts/WayDown.vue'
@@ -12,8 +12,30 @@ const props = defineProps<{
   card: Schemas['Card']
   /** Seconds left on the timer that runs; null where none does. */
   left: number | null
+  /** Its minutes are told beside: it needs no timer of its own. */
+  followed?: boolean
 }>()
-const emit = defineEmits<{ timer: [] }>()
+const emit = defineEmits<{ timer: []; put: [field: string, grams: number] }>()
+const correcting = ref<string | null>(null)
+const went = ref('')
+function edit(field: string): void {
+  correcting.value = field
+  went.value = ''
+}
+function wentIn(): void {
+  const grams = Number(went.value.replace(',', '.'))
+  if (correcting.value && went.value.trim() && grams >= 0) emit('put', correcting.value, grams)
+  correcting.value = null
+}
+const asPut = computed(
+  () =>
+    new Set(
+      props.batch.acts
+        .filter((act) => act.kind === 'put' && act.step === props.batch.step)
+        .map((act) => String(act.data.field)),
+    ),
+)
+const vFocus = { mounted: (el: HTMLElement) => el.focus() }
 const running = computed(() => props.left !== null)
 const state = computed(() => props.batch.plan?.states[props.batch.step] ?? null)
 const down = computed(() => props.batch.plan?.along?.find((one) => one.step === props.batch.step))
@@ -22,7 +44,10 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
 
 <template>
   <section class="now" aria-live="polite">
-    <span class="label">Step {{ batch.step + 1 }} of {{ batch.steps }}</span>
+    <span class="label"
+      >Step {{ batch.step + 1 }} of {{ batch.steps }}
+      <b v-if="card.hands === 'all'" class="throughout">Stay at it</b></span
+    >
     <h2>{{ card.title }}</h2>
     <CorrectHere
       v-if="corrects"
@@ -34,11 +59,31 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
     />
     <ul v-else class="amounts">
       <li v-for="w in card.weighed" :key="w.field">
-        <b
-          >{{ amountValue(w.amount) }}<small>{{ unitName(w.amount) }}</small></b
+        <form v-if="correcting === w.field" class="went" @submit.prevent="wentIn">
+          <input
+            v-model="went"
+            v-focus
+            inputmode="decimal"
+            autocomplete="off"
+            :aria-label="`Really went in, g of ${w.name}`"
+            @keydown.esc.stop="correcting = null"
+          /><small>g</small>
+          <button type="submit">went in</button>
+        </form>
+        <button
+          v-else
+          class="much"
+          :title="`Press where another amount of ${w.name} went in`"
+          :aria-label="`${amount(w.amount)} ${w.name}: change what went in`"
+          @click="edit(w.field)"
         >
+          <b
+            >{{ amountValue(w.amount) }}<small>{{ unitName(w.amount) }}</small></b
+          >
+        </button>
         <span
-          >{{ w.name }}<small v-if="w.amount.measure" class="quiet"> · {{ amount(w.amount) }}</small
+          ><em v-if="asPut.has(w.field)">went in: </em>{{ w.name
+          }}<small v-if="w.amount.measure" class="quiet"> · {{ amount(w.amount) }}</small
           ><small v-else-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet">
             · {{ amount(w.spoons) }}</small
           ></span
@@ -52,7 +97,7 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
     <p class="cue"><span class="label">Look for</span>{{ card.cue }}</p>
     <p v-for="remark in card.remarks" :key="remark" class="warning">{{ remark }}</p>
     <button
-      v-if="card.timer_s || running"
+      v-if="(card.timer_s && !followed) || running"
       class="timer"
       :class="{ running, over: (left ?? 1) <= 0, alone: !card.weighed.length && !down }"
       @click="emit('timer')"
@@ -62,7 +107,7 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
         running ? ((left ?? 0) <= 0 ? 'over: press to stop' : 'running: press to stop') : 'start the timer'
       }}</span>
     </button>
-    <WayDown v-if="down" :along="down" :ends-g="state?.total_g ?? state?.mass_g" />
+    <WayDown v-if="down && !followed" :along="down" :ends-g="state?.total_g ?? state?.mass_g" />
   </section>
 </template>
 
@@ -96,6 +141,46 @@ h2 {
 .amounts b small {
   margin-left: 6px;
   font-size: 38px;
+}
+.much {
+  padding: 0;
+  border: 0;
+  border-bottom: 3px dotted var(--fog4);
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+.went {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.went input {
+  width: 200px;
+  border: 3px solid var(--russet);
+  border-radius: 10px;
+  background: var(--white);
+  font: 750 56px var(--text);
+  text-align: right;
+}
+.went button {
+  min-height: 64px;
+  padding: 0 16px;
+  border: 3px solid var(--russet);
+  border-radius: 10px;
+  background: var(--russet-wash);
+  font-weight: 700;
+}
+.throughout {
+  margin-left: 10px;
+  padding: 2px 10px;
+  border-radius: 6px;
+  background: var(--russet);
+  color: var(--white);
+}
+em {
+  font-style: normal;
+  color: var(--russet);
 }
 .do {
   font-size: 24px;

@@ -1,0 +1,41 @@
+"""The server of the browser tests: as it serves a kitchen, so that the live stream is part of it."""
+
+import socket
+
+import uvicorn
+from django.contrib.staticfiles.handlers import ASGIStaticFilesHandler
+from django.core.asgi import get_asgi_application
+from django.db import connections
+from django.test.testcases import LiveServerThread
+
+from kestrel.serve import Server
+
+
+class ServedAsItIs(LiveServerThread):
+    """In a thread of its own, on a port of its own; the tests' database is a file, which it opens itself."""
+
+    server: Server | None = None
+
+    def run(self) -> None:
+        try:
+            listening = socket.create_server((self.host, self.port))
+            self.port = listening.getsockname()[1]
+            config = uvicorn.Config(
+                ASGIStaticFilesHandler(get_asgi_application()),
+                lifespan="off",
+                log_level="error",
+                timeout_graceful_shutdown=2,
+            )
+            self.server = Server(config)
+            self.is_ready.set()  # who asks now waits until it answers
+            self.server.run(sockets=[listening])
+        except Exception as error:
+            self.error = error
+            self.is_ready.set()
+        finally:
+            connections.close_all()
+
+    def terminate(self) -> None:
+        if self.server is not None:
+            self.server.should_exit = True
+        self.join()

@@ -1,0 +1,157 @@
+"""At the stove: looks move what is believed, nothing is lost without a network, nothing covers a number."""
+
+from datetime import UTC, datetime, timedelta
+
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from browser_tests.base import BrowserTest
+from browser_tests.browser import resize
+from kestrel.stove.models import Act, Batch
+from kestrel.stove.readings import add_device, put_under, take
+from kestrel.tests.acts import act, go, timer
+from kestrel.tests.clients import JsonClient
+from saucier.testing import CREAM_REDUCTION, add, melt, reduce_to
+from saucier.watch import Reading
+
+STEPS = [add("cream-35", 500), reduce_to(share=0.6), melt("parmesan-style-hard", 40)]
+PAN = {"shape": "straight", "diameter_cm": 20, "depth_cm": 10, "tare_g": 1200}
+
+
+class AtTheStove(BrowserTest):
+    def cook(self, step: int = 0) -> Batch:
+        sauce = self.saved(**{**CREAM_REDUCTION, "steps": STEPS, "pan": PAN})
+        self.other = JsonClient()
+        self.other.force_login(self.user, backend="django.contrib.auth.backends.ModelBackend")
+        made = self.other.call("POST", "/stove", {"sauce_id": sauce.pk}).body
+        if step:
+            act(self.other, made["id"], go(0, step))
+        self.sign_in()
+        self.go(f"/stove/{made['id']}")
+        self.see(f"Step {step + 1} of 3")
+        return Batch.objects.get(pk=made["id"])
+
+    def minutes(self) -> str:
+        return self.find(".watching .left").text
+
+    def offline(self, off: bool) -> None:
+        self.driver.execute_cdp_cmd("Network.enable", {})
+        conditions = {"offline": off, "latency": 0, "downloadThroughput": -1}
+        self.driver.execute_cdp_cmd(
+            "Network.emulateNetworkConditions", {**conditions, "uploadThroughput": -1}
+        )
+
+    def test_what_is_seen_moves_the_minutes_and_can_be_taken_back(self) -> None:
+        self.cook(step=1)
+        before = self.minutes()
+        self.press("Half gone")
+        self.see("50 % gone")
+        self.wait(lambda: self.minutes() != before, "other minutes")
+        self.press("Undo")
+        self.wait(lambda: self.minutes() == before, "the minutes of before")
+        picture = self.find(".way-picture svg")
+        picture.send_keys(Keys.ARROW_DOWN, Keys.ARROW_DOWN, Keys.ARROW_DOWN, Keys.ENTER)
+        self.see("mm deep")
+        self.assertEqual(
+            [(one.data["what"]) for one in Act.objects.filter(kind="saw")], ["gone", "level"]
+        )
+        self.press("Spoon")
+        self.find(".looks [role=radio]").click()
+        self.see("Spoon noted")
+        self.see("What happened (2)")
+
+    def test_readings_reach_the_screen_by_themselves(self) -> None:
+        batch = self.cook(step=1)
+        device, _ = add_device(self.kitchen, "Big scale", "scale", True)
+        put_under(device, batch)
+        device.refresh_from_db()
+        before = self.minutes()
+        began = datetime.now(UTC)
+        self.see("Big scale")
+        for second in range(0, 360, 10):
+            grams = 1700.0 - 40.0 * max(0.0, second / 60.0 - 2.0)
+            take(device, [Reading(mass_g=grams, at=began + timedelta(seconds=second))])
+        self.see("1547 g")  # with no press on this screen
+        self.wait(lambda: self.minutes() != before, "other minutes")
+
+    def test_cooking_goes_on_without_a_network_through_a_reload(self) -> None:
+        batch = self.cook()
+        ready = "const done = arguments[0]; navigator.serviceWorker.ready.then(() => done())"
+        self.driver.execute_async_script(ready)
+        self.driver.refresh()  # from now on the page is the device's own
+        self.see("Step 1 of 3")
+        self.offline(True)
+        self.addCleanup(self.offline, False)
+        self.key(Keys.SPACE)
+        self.see("Step 2 of 3")
+        self.see("No network: cooking goes on")
+        self.driver.refresh()
+        self.see("Step 2 of 3")
+        self.key(Keys.SPACE)
+        self.see("Step 3 of 3")
+        self.assertEqual(Batch.objects.get(pk=batch.pk).step, 0)
+        self.offline(False)
+        self.wait(lambda: Batch.objects.get(pk=batch.pk).step == 2, "the server to hear of it")
+        self.assertEqual([one.kind for one in Act.objects.order_by("pk")], ["go", "go"])
+        self.wait(lambda: not self.driver.find_elements(By.CSS_SELECTOR, ".away"), "the network")
+        # What was asked for in vain is written to the browser's log.
+        self.driver.get_log("browser")
+
+    def test_two_windows_follow_each_other(self) -> None:
+        batch = self.cook()
+        act(self.other, batch.pk, go(0, 1), timer(300, "rest the fish"))
+        self.see("Step 2 of 3")
+        self.key(Keys.SPACE)
+        self.wait(lambda: Batch.objects.get(pk=batch.pk).step == 2, "the server to hear of it")
+        self.assertRegex(self.find(".hob-strip .time").text, r"^(5:00|4:5\d)$")
+
+    def test_what_really_went_in_is_typed_over_the_amount(self) -> None:
+        batch = self.cook()
+        self.find(".much").click()
+        field = self.find(".went input")
+        field.send_keys(" 4 ")  # a space while typing is a space
+        self.see("Step 1 of 3")
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys("560", Keys.ENTER)
+        self.see("560 g went in")
+        self.wait(lambda: self.find(".much").text.startswith("560"), "the new amount")
+        self.see("1760 g")  # what the scale reads after it, with the pan
+        self.assertEqual(Batch.objects.get(pk=batch.pk).step, 0)
+
+    def test_a_focused_control_keeps_its_keys(self) -> None:
+        self.cook(step=1)
+        self.driver.execute_script(
+            "[...document.querySelectorAll('button')].find((b) => b.textContent.includes('Note')).focus()"
+        )
+        self.key(Keys.SPACE)
+        self.see("Write down")
+        self.see("Step 2 of 3")
+
+    def test_a_timer_that_runs_out_is_seen_in_every_place(self) -> None:
+        batch = self.cook()
+        act(self.other, batch.pk, timer(1))
+        self.go("/journal")
+        self.see("wants its next step")
+
+    def test_nothing_covers_a_number(self) -> None:
+        batch = self.cook()
+        act(self.other, batch.pk, timer(300))
+        for step, watched in ((0, ".amounts b"), (0, ".timer b"), (1, ".watching .left b")):
+            if step:
+                act(self.other, batch.pk, go(0, 1))
+                self.see("Step 2 of 3")
+            # 200 % zoom of a tablet is a window of half its size.
+            for width, height in ((390, 844), (640, 400), (1280, 800)):
+                resize(self.driver, width, height)
+                self.find(watched)
+                self.assertEqual(self.overflow(), [], (watched, width))
+                hidden = self.driver.execute_script(
+                    """const it = document.querySelector(arguments[0])
+                       it.scrollIntoView({ block: 'center' })
+                       const box = it.getBoundingClientRect()
+                       const top = document.elementFromPoint(box.left + box.width / 2, box.top + box.height / 2)
+                       return !(top && (it.contains(top) || top.contains(it)))""",
+                    watched,
+                )
+                self.assertFalse(hidden, (watched, width))
+        resize(self.driver, 1280, 800)

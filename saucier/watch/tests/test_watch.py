@@ -1,0 +1,227 @@
+"""A pot watched: what is seen moves what is believed, as far as it can be trusted and no further."""
+
+import itertools
+import math
+import random
+import unittest
+
+from saucier.check import check
+from saucier.errors import BadInput
+from saucier.kitchen import Kitchen
+from saucier.testing import add, melt, reduce_to, roux, sheet, simmer
+from saucier.watch import Seen, StepAsDone, as_found, as_put, follow, watch, way_of
+from tools.pots import of_pot
+
+PAN = {"shape": "straight", "diameter_cm": 20, "depth_cm": 10, "tare_g": 1200}
+CREAM = check(sheet(add("cream-35", 500), reduce_to(share=0.6), pan=PAN))
+BOILS = 2.0
+
+
+def scale(
+    rate: float, until: float, noise: float = 0.0, tare: float = 1200.0, seed: int = 1
+) -> list[Seen]:
+    """A scale under half a kilo of cream that boils after two minutes and then loses ``rate`` g/min."""
+    dice = random.Random(seed)
+    times = [n / 10.0 for n in range(round(10 * until) + 1)]
+    return [
+        Seen(at, "scale", 500 + tare - rate * max(0.0, at - BOILS) + dice.gauss(0.0, noise))
+        for at in times
+    ]
+
+
+def left(seen: list[Seen], now: float):
+    found = watch(CREAM, 1, seen, now)
+    assert found is not None and found.minutes_left is not None
+    return found.minutes_left
+
+
+class Reductions(unittest.TestCase):
+    def test_without_a_look_it_is_the_plan_with_wide_edges(self) -> None:
+        found = watch(CREAM, 1, [], 0.0)
+        planned = CREAM.steps[1].pot.minutes - CREAM.steps[0].pot.minutes
+        self.assertAlmostEqual(found.minutes_left.value, planned, delta=0.1 * planned)
+        self.assertGreater(found.minutes_left.high / found.minutes_left.low, 2.0)
+        self.assertEqual((found.goal.mass_g, found.goal.scale_g), (300.0, 1500.0))
+
+    def test_readings_find_the_pace_whatever_it_is(self) -> None:
+        for rate in (12.0, 20.0, 30.0, 45.0):
+            now = BOILS + 100.0 / rate  # half of the way
+            found = left(scale(rate, now, noise=2.0), now)
+            self.assertAlmostEqual(found.value, 100.0 / rate, delta=0.15 * 100.0 / rate + 0.2)
+            self.assertTrue(found.low <= 100.0 / rate <= found.high, (rate, found))
+            unseen = left([], now)
+            self.assertLess(found.high - found.low, unseen.high - unseen.low)
+
+    def test_a_pan_that_was_never_weighed_is_found_by_what_is_lost(self) -> None:
+        document = {**PAN, "tare_g": 0}
+        bare = check(sheet(add("cream-35", 500), reduce_to(share=0.6), pan=document))
+        now = BOILS + 4.0
+        found = watch(bare, 1, scale(25.0, now, tare=874.0), now)
+        self.assertAlmostEqual(found.mass_g.value, 400.0, delta=20.0)
+        self.assertAlmostEqual(found.goal.scale_g, 874.0 + 300.0, delta=25.0)
+
+    def test_a_spoon_that_leans_on_it_is_not_believed(self) -> None:
+        now = BOILS + 4.0
+        clean = scale(25.0, now)
+        leaned = [
+            Seen(one.at_min, "scale", one.value + (250.0 if n in (40, 41, 55) else 0.0))
+            for n, one in enumerate(clean)
+        ]
+        self.assertAlmostEqual(left(clean, now).value, left(leaned, now).value, delta=0.2)
+
+    def test_a_jump_that_stays_is_believed_and_told(self) -> None:
+        now = BOILS + 5.0
+        poured = [
+            Seen(one.at_min, "scale", one.value + (150.0 if one.at_min > BOILS + 3.0 else 0.0))
+            for one in scale(25.0, now)
+        ]
+        found = watch(CREAM, 1, poured, now)
+        self.assertAlmostEqual(found.mass_g.value, 500 + 150 - 125, delta=12.0)
+        self.assertTrue(found.jumps)
+        self.assertIn("watch.jumped", [note.code for note in found.notes])
+
+    def test_a_lid_left_on_shows_as_a_slow_pot(self) -> None:
+        now = 8.0
+        found = watch(CREAM, 1, scale(3.0, now, noise=1.0), now)
+        self.assertGreater(found.minutes_left.value, 25.0)
+
+    def test_each_kind_of_look_pulls_the_right_way(self) -> None:
+        now = 6.0
+        way = way_of(CREAM, 1)
+        half = way.at(300.0, way.level_mm)
+        plan = left([], now)
+        for seen in (
+            Seen(5.9, "level", half * 0.9),
+            Seen(5.9, "gone", 0.5),
+            Seen(5.9, "spoon", 0.6),
+        ):
+            self.assertLess(left([seen], now).value, plan.value, seen)
+        for seen in (
+            Seen(5.9, "level", way.level_mm[-1]),
+            Seen(5.9, "gone", 0.02),
+            Seen(5.9, "spoon", 0.005),
+        ):
+            self.assertGreater(left([seen], now).value, plan.value, seen)
+
+    def test_a_step_that_was_begun_late_is_put_right_by_one_look(self) -> None:
+        way = way_of(CREAM, 1)
+        for seen in (Seen(0.1, "gone", 0.5), Seen(0.1, "level", way.at(260.0, way.level_mm))):
+            self.assertLess(left([seen], 0.1).value, 2.0, seen)
+
+    def test_looks_narrow_what_is_known_and_a_scale_does_more(self) -> None:
+        now = BOILS + 4.0
+        width = {}
+        level = way_of(CREAM, 1)
+        looks = [
+            Seen(at, "level", level.at(500 - 25 * (at - BOILS), level.level_mm)) for at in (3, 5)
+        ]
+        for name, seen in (("none", []), ("looks", looks), ("scale", scale(25.0, now))):
+            found = watch(CREAM, 1, seen, now).mass_g
+            width[name] = found.high - found.low
+        self.assertLess(width["looks"], width["none"])
+        self.assertLess(width["scale"], width["looks"])
+
+    def test_a_grade_as_the_stop_goes_by_the_spoon(self) -> None:
+        grade = check(sheet(add("cream-35", 500), reduce_to(grade="nappe"), pan=PAN))
+        way = way_of(grade, 1)
+        weighed = scale(25.0, 8.0)
+        eta = math.exp(way.at(350.0, way.log_eta))
+        thin = watch(grade, 1, [*weighed, Seen(8.0, "spoon", eta / 2.5)], 8.0)
+        thick = watch(grade, 1, [*weighed, Seen(8.0, "spoon", eta * 2.5)], 8.0)
+        self.assertLess(thin.goal.mass_g, thick.goal.mass_g)
+        self.assertGreater(thin.minutes_left.value, thick.minutes_left.value)
+
+    def test_near_the_oily_end_it_warns(self) -> None:
+        far = check(sheet(add("cream-35", 500), reduce_to(share=0.45), pan=PAN))
+        codes = [note.code for note in watch(far, 1, scale(30.0, 10.0), 10.0).notes]
+        self.assertIn("watch.oily-soon", codes)
+        self.assertIn("watch.goal-is-oily", codes)
+
+    def test_the_curve_joins_past_and_future(self) -> None:
+        found = watch(CREAM, 1, scale(25.0, 6.0, noise=2.0), 6.0)
+        at = [point.at_min for point in found.track]
+        self.assertEqual(at, sorted(at))
+        self.assertLessEqual(found.track[-1].mass_g, found.goal.mass_g + 1.0)
+        for one, other in itertools.pairwise(found.track):
+            self.assertLess(other.mass_g, one.mass_g + 15.0)
+
+    def test_what_makes_no_sense_names_its_field(self) -> None:
+        for what, value in (("level", -1.0), ("gone", 1.2), ("spoon", 0.0), ("scale", math.nan)):
+            with self.assertRaises(BadInput) as caught:
+                Seen(0.0, what, value)
+            self.assertEqual(caught.exception.problems[0].field, "value")
+
+    def test_nothing_boils_off_a_roux(self) -> None:
+        white = check(sheet(roux(60, 60), add("milk-whole", 1, "L"), simmer(5)))
+        self.assertIsNone(watch(white, 0, [], 1.0))
+        self.assertIsNone(watch(white, 1, [], 1.0))
+        self.assertIsNone(watch(white, 2, [], 1.0).minutes_left)  # it stops by the clock
+
+
+class Followed(unittest.TestCase):
+    SHEET = sheet(
+        add("cream-35", 500),
+        reduce_to(share=0.6),
+        melt("parmesan-style-hard", 40),
+        pan=PAN,
+        target={"grade": "nappe"},
+    )
+
+    def at(self, step: int, done: dict[int, StepAsDone]):
+        return follow(self.SHEET, Kitchen(), step, done)
+
+    def test_without_looks_it_is_the_plan(self) -> None:
+        planned = check(self.SHEET)
+        found = self.at(1, {0: StepAsDone((), 1.0), 1: StepAsDone((), 3.0)})
+        for state, plan in zip(found.states, planned.steps, strict=True):
+            self.assertEqual(state, plan.figures)
+        self.assertEqual((found.off_g, found.strength), (0.0, 1.0))
+
+    def test_a_pot_weighed_at_the_end_of_a_step_goes_on_as_it_is(self) -> None:
+        done = {0: StepAsDone((), 1.0), 1: StepAsDone([*scale(25.0, 11.0)], 11.0)}
+        found = self.at(2, done)
+        self.assertAlmostEqual(found.states[1].total_g, 500 - 225, delta=8.0)
+        self.assertAlmostEqual(found.off_g, -25.0, delta=8.0)
+        self.assertGreater(
+            found.states[2].viscosity_pa_s, check(self.SHEET).final.figures.viscosity_pa_s
+        )
+
+    def test_a_spoon_says_how_strong_it_is_and_narrows_the_rest(self) -> None:
+        planned = check(self.SHEET)
+        eta = planned.steps[1].figures.viscosity_pa_s
+        seen = [*scale(25.0, 10.0), Seen(10.0, "spoon", 2.0 * eta)]
+        found = self.at(1, {0: StepAsDone((), 1.0), 1: StepAsDone(seen, 10.0)})
+        self.assertGreater(found.strength, 1.05)
+        last, plan = found.states[-1], planned.final.figures
+        told = last.viscosity_high_pa_s / last.viscosity_low_pa_s
+        self.assertLess(told, plan.viscosity_high_pa_s / plan.viscosity_low_pa_s)
+
+    def test_what_went_in_replaces_what_was_written(self) -> None:
+        document = self.SHEET.model_dump(mode="json", exclude_none=True)
+        put = as_put(document, {(0, "amount"): 600.0})
+        self.assertAlmostEqual(check(put).steps[0].pot.total_g, 600.0)
+        self.assertEqual(document["steps"][0]["amount"]["value"], 500)  # nothing else is touched
+        for field, grams, wrong in (("soul", 5.0, "field"), ("amount", -5.0, "grams")):
+            with self.assertRaises(BadInput) as caught:
+                as_put(document, {(0, field): grams})
+            self.assertEqual(caught.exception.problems[0].field, wrong)
+
+    def test_as_found_keeps_what_is_dissolved(self) -> None:
+        pot = check(self.SHEET).steps[1].pot
+        less = as_found(pot, pot.total_g - 50.0)
+        self.assertAlmostEqual(less.total_g, pot.total_g - 50.0, places=6)
+        self.assertEqual(less.balance.fat, pot.balance.fat)
+        self.assertAlmostEqual(as_found(pot, pot.total_g + 40.0).total_g, pot.total_g + 40.0)
+
+
+class Trial(unittest.TestCase):
+    """Simulated pots by other physics than ours: how sure it says it is has to hold."""
+
+    def test_minutes_left_come_true(self) -> None:
+        said = [one for seed in range(24) for one in of_pot(seed)]
+        for followed, most in (("scale", 0.15), ("looks", 0.45)):
+            half = [one for one in said if one.followed == followed and one.at == 0.5]
+            off = sorted(abs(one.value - one.true) / one.true for one in half)
+            self.assertLess(off[len(off) // 2], most, followed)
+            inside = sum(one.low <= one.true <= one.high for one in half) / len(half)
+            self.assertGreaterEqual(inside, 0.8, followed)

@@ -1,0 +1,203 @@
+"""Three pots cooked in the real interface while the server is killed and the network is cut, twenty times
+each: every act that was pressed has to be there once, in order.
+
+``python -m tools.cuts [times]``"""
+
+import json
+import os
+import random
+import signal
+import sqlite3
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from typing import Any
+
+from browser_tests.browser import chromium
+from tools.live import PASSWORD, ROOT, USERNAME, _wait_for
+
+PORT = 8177
+ADDRESS = f"http://127.0.0.1:{PORT}"
+
+
+class Server:
+    """The server with the demo kitchen; it can be killed as a power cut would."""
+
+    def __init__(self, folder: str) -> None:
+        self.database = str(Path(folder) / "demo.sqlite3")
+        self._env = {**os.environ, "KESTREL_DB": self.database}
+        for command in (["migrate", "--verbosity", "0"], ["load_demo"]):
+            subprocess.run(
+                [sys.executable, "manage.py", *command],
+                cwd=ROOT,
+                env=self._env,
+                check=True,
+                stdout=subprocess.DEVNULL,
+            )
+        self._process: subprocess.Popen[bytes] | None = None
+
+    def start(self) -> None:
+        # Without the planner: nothing here is planned.
+        self._process = subprocess.Popen(
+            [
+                *(sys.executable, "-m", "uvicorn", "kestrel.asgi:application"),
+                *("--port", str(PORT), "--lifespan", "off", "--log-level", "error"),
+            ],
+            cwd=ROOT,
+            env=self._env,
+        )
+        _wait_for(ADDRESS)
+
+    def kill(self) -> None:
+        assert self._process is not None
+        self._process.send_signal(signal.SIGKILL)
+        self._process.wait()
+
+
+@contextmanager
+def _kitchen() -> Iterator[Server]:
+    with tempfile.TemporaryDirectory() as folder:
+        server = Server(folder)
+        server.start()
+        try:
+            yield server
+        finally:
+            server.kill()
+
+
+def _script(driver: Any, text: str, *args: Any) -> Any:
+    return driver.execute_async_script(
+        f"const done = arguments[arguments.length - 1]; {text}", *args
+    )
+
+
+_CALL = """
+const token = () => (/csrftoken=([^;]*)/.exec(document.cookie) || [])[1] || ''
+const call = (method, path, body) => fetch('/api' + path, {
+  method, body: body && JSON.stringify(body),
+  headers: {'Content-Type': 'application/json', 'X-CSRFToken': token()},
+}).then((answer) => answer.json())
+"""
+
+
+def _pots(driver: Any) -> list[int]:
+    driver.get(f"{ADDRESS}/enter")
+    _script(
+        driver,
+        _CALL
+        + "call('GET', '/accounts/me').then(() => call('POST', '/accounts/sign-in', arguments[0]))"
+        ".then(() => done())",
+        {"username": USERNAME, "password": PASSWORD},
+    )
+    return list(
+        _script(
+            driver,
+            _CALL + "call('GET', '/sauces').then(async (all) => { const list = all.sauces || all;"
+            " const made = []; for (const one of list.slice(0, 3))"
+            " made.push((await call('POST', '/stove', {sauce_id: one.id})).id); done(made) })",
+        )
+    )
+
+
+def _offline(driver: Any, off: bool) -> None:
+    driver.execute_cdp_cmd(
+        "Network.emulateNetworkConditions",
+        {"offline": off, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1},
+    )
+
+
+def _queued(driver: Any) -> list[dict[str, Any]]:
+    kept = driver.execute_script("return localStorage.getItem('kestrel.acts')")
+    return list(json.loads(kept or "[]"))
+
+
+def main() -> None:
+    times = int(sys.argv[1]) if len(sys.argv) > 1 else 20
+    dice = random.Random(7)
+    with _kitchen() as server, chromium() as driver:
+        driver.execute_cdp_cmd("Network.enable", {})
+        pots = _pots(driver)
+        driver.get(f"{ADDRESS}/stove/{pots[0]}")
+        driver.execute_async_script(
+            "const done = arguments[0]; navigator.serviceWorker.ready.then(() => setTimeout(done, 1500))"
+        )
+        # Every key that the interface makes is written down as it is made, beside its queue.
+        note = (
+            "const set = Storage.prototype.setItem; Storage.prototype.setItem = function(k, v) {"
+            " if (k === 'kestrel.acts') { const all = JSON.parse(sessionStorage.getItem('made') || '{}');"
+            " for (const one of JSON.parse(v)) all[one.act.key] = [one.batch, one.act.kind];"
+            " set.call(sessionStorage, 'made', JSON.stringify(all)) } return set.call(this, k, v) }"
+        )
+        driver.execute_cdp_cmd("Page.addScriptToEvaluateOnNewDocument", {"source": note})
+        reloads = 0
+        for cut in range(2 * times):
+            pot = dice.choice(pots)
+            killed = cut % 2 == 0
+            if killed:
+                server.kill()
+            else:
+                _offline(driver, True)
+            driver.get(f"{ADDRESS}/stove/{pot}")  # opened without the server
+            reloads += 1
+            _opened(driver)
+            _press(driver, dice)
+            if killed:
+                server.start()
+            else:
+                _offline(driver, False)
+            _press(driver, dice)
+            if killed and dice.random() < 0.5:
+                server.kill()  # in the middle of what is being sent
+                server.start()
+        deadline = time.monotonic() + 60.0
+        while _queued(driver) and time.monotonic() < deadline:
+            time.sleep(0.5)
+        made = json.loads(driver.execute_script("return sessionStorage.getItem('made')") or "{}")
+        waiting = len(_queued(driver))
+        rows = sqlite3.connect(server.database).execute(
+            "select key, batch_id, kind, taken from stove_act order by id"
+        )
+        there = list(rows)
+    keys = [key for key, *_ in there]
+    lost = [key for key in made if key not in keys]
+    order = [key for key in made if key in set(keys)]
+    out_of_order = 0
+    for pot in pots:
+        mine = [key for key in order if made[key][0] == pot]
+        kept = [key for key, batch, *_ in there if batch == pot]
+        out_of_order += mine != kept
+    print(
+        f"{times} kills, {times} cuts, {reloads} openings without a server: {len(made)} acts made, "
+        f"{len(there)} written down ({sum(taken for *_, taken in there)} taken), {waiting} still waiting, "
+        f"{len(lost)} lost, {len(keys) - len(set(keys))} doubled, {out_of_order} pots out of order"
+    )
+    if lost or waiting or len(keys) != len(set(keys)) or out_of_order:
+        sys.exit(1)
+
+
+def _opened(driver: Any) -> None:
+    """Wait until the pot is there, server or not."""
+    for _ in range(200):
+        if driver.execute_script("return !!document.querySelector('.forward')"):
+            return
+        time.sleep(0.05)
+    raise RuntimeError(f"no pot is shown at {driver.current_url}")
+
+
+def _press(driver: Any, dice: random.Random) -> None:
+    """Some steps on and back, timers and looks, as fast as a thumb."""
+    for _ in range(dice.randint(2, 5)):
+        key = dice.choice((" ", " ", "Backspace", "t"))
+        driver.execute_script(
+            "document.body.dispatchEvent(new KeyboardEvent('keydown', {key: arguments[0], bubbles: true}))",
+            key,
+        )
+        time.sleep(0.05 + 0.1 * dice.random())
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+/** The scale under this pot and the probe in it: put there and taken away by one press. */
+import { NButton } from 'naive-ui'
+import { onMounted, ref, watch } from 'vue'
+import { api, ask, type Schemas } from '@/api/client'
+import { useActs } from '@/shell/acts'
+
+const props = defineProps<{ batch: Schemas['BatchOut']; devices: Schemas['DeviceOut'][] }>()
+const acts = useActs()
+const all = ref<Schemas['DeviceOut'][]>([])
+const trouble = ref('')
+async function look(): Promise<void> {
+  all.value = await ask(api.GET('/api/devices')).catch(() => [])
+}
+onMounted(look)
+watch(() => props.devices.length, look)
+async function put(device: Schemas['DeviceOut'], under: boolean): Promise<void> {
+  try {
+    const body = { batch_id: under ? props.batch.id : null }
+    await ask(api.PUT('/api/devices/{device_id}', { params: { path: { device_id: device.id } }, body }))
+    trouble.value = ''
+    await acts.load(props.batch.id)
+    await look()
+  } catch (error) {
+    trouble.value = (error as Error).message
+  }
+}
+const here = (device: Schemas['DeviceOut']) => props.devices.some((one) => one.id === device.id)
+const reads = (device: Schemas['DeviceOut']) => {
+  const value = props.devices.find((one) => one.id === device.id)?.value
+  if (value === null || value === undefined) return ''
+  return device.kind === 'scale' ? `${Math.round(value)} g` : `${value.toFixed(1)} °C`
+}
+</script>
+
+<template>
+  <section v-if="all.length" class="under" aria-label="Scale and probe">
+    <NButton
+      v-for="device in all"
+      :key="device.id"
+      size="large"
+      :type="here(device) ? 'primary' : 'default'"
+      :secondary="here(device)"
+      :aria-pressed="here(device)"
+      @click="put(device, !here(device))"
+    >
+      {{ device.name }}<b v-if="here(device) && reads(device)">&nbsp;{{ reads(device) }}</b>
+    </NButton>
+    <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
+  </section>
+</template>
+
+<style scoped>
+.under {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,125 @@
+// @vitest-environment happy-dom
+/** What is done at a pot reaches the server once, in order, whatever happens to the network. */
+import { flushPromises } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { clientOver, demo, fresh, kept, wire, type Loose } from '@/testing'
+import type { Batch } from './acts'
+
+vi.mock('@/api/client', async (original) => clientOver(await original()))
+
+const { useActs } = await import('./acts')
+const batch = () => demo('GET /api/stove/{batch_id}') as Batch
+const go = (from_step: number, to_step: number) => ({ kind: 'go' as const, from_step, to_step })
+
+/** A server that takes acts once, in the order they come. */
+function server() {
+  const taken: string[] = []
+  let step = 0
+  return {
+    taken,
+    answer(path: string, body: Loose) {
+      if (path !== '/api/stove/{batch_id}/acts') return { status: 200, body: { ...batch(), step } }
+      for (const act of body.acts)
+        if (!taken.includes(act.key)) {
+          taken.push(act.key)
+          if (act.kind === 'go') step = act.to_step
+        }
+      const acts = body.acts.map((act: Loose) => ({ key: act.key, taken: true, why: '' }))
+      return { status: 200, body: { acts, batch: { ...batch(), step, revision: 1 + taken.length } } }
+    },
+  }
+}
+/** A fresh start of the interface, with what this device has kept. */
+function started() {
+  setActivePinia(createPinia())
+  return useActs()
+}
+const silent = () => {
+  throw new TypeError('no network')
+}
+
+beforeEach(fresh)
+
+describe('acts', () => {
+  it('are shown at once and sent in order', async () => {
+    const { answer, taken } = server()
+    wire.answer = answer
+    const acts = started()
+    await acts.load(batch().id)
+    void acts.does(batch().id, go(0, 1))
+    expect(acts.shown(batch().id)!.step).toBe(1)
+    void acts.does(batch().id, go(1, 2))
+    await flushPromises()
+    expect(acts.shown(batch().id)!.step).toBe(2)
+    expect(taken).toHaveLength(2)
+    expect(acts.waiting).toBe(0)
+  })
+
+  it('wait without a network, through a reload, and then come once', async () => {
+    const { answer, taken } = server()
+    wire.answer = answer
+    const before = started()
+    await before.load(batch().id)
+    wire.answer = silent
+    await before.does(batch().id, go(0, 1))
+    await before.does(batch().id, { kind: 'timer-on', name: 'step', seconds: 90 })
+    expect(before.offline).toBe(true)
+    expect(before.waiting).toBe(2)
+
+    const after = started() // reloaded: the server is still away
+    await after.load(batch().id)
+    expect(after.shown(batch().id)!.step).toBe(1)
+    expect(after.shown(batch().id)!.timers[0]!.seconds).toBe(90)
+
+    wire.answer = answer
+    await after.send()
+    await after.send()
+    expect(taken).toHaveLength(2)
+    expect(after.waiting).toBe(0)
+    expect(after.offline).toBe(false)
+  })
+
+  it('whose answer was lost are sent again, with the same key', async () => {
+    const { answer, taken } = server()
+    wire.answer = answer
+    const acts = started()
+    await acts.load(batch().id)
+    wire.answer = (path, body) => {
+      answer(path, body)
+      return silent()
+    }
+    await acts.does(batch().id, go(0, 1))
+    wire.answer = answer
+    await acts.send()
+    expect(taken).toHaveLength(1)
+    const keys = wire.asked.filter((one) => one.path.endsWith('/acts')).map((one) => one.body.acts[0].key)
+    expect(new Set(keys).size).toBe(1)
+  })
+
+  it('that make no sense are told and hold up nothing', async () => {
+    const { answer, taken } = server()
+    wire.answer = silent
+    const acts = started()
+    await acts.does(batch().id, go(0, 99))
+    await acts.does(batch().id, go(0, 1))
+    wire.answer = (path, body) =>
+      body.acts?.[0]?.to_step === 99
+        ? { status: 422, body: { problems: [{ field: 'acts[0].to_step', message: 'is no step', remedy: 'Go on' }] } }
+        : answer(path, body)
+    await acts.send()
+    expect(taken).toHaveLength(1)
+    expect(acts.waiting).toBe(0)
+    expect(acts.told[0]!.why).toContain('is no step')
+  })
+
+  it('of another window of this device are not lost', async () => {
+    wire.answer = silent
+    const here = started()
+    await here.does(batch().id, go(0, 1))
+    const elsewhere = { batch: batch().id, act: { ...go(1, 2), key: 'from-elsewhere', at: new Date().toISOString() } }
+    kept.set('kestrel.acts', JSON.stringify([...JSON.parse(kept.get('kestrel.acts')!), elsewhere]))
+    await here.does(batch().id, go(1, 2))
+    expect(JSON.parse(kept.get('kestrel.acts')!)).toHaveLength(3)
+  })
+})

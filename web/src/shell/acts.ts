@@ -1,0 +1,163 @@
+/**
+ * What is done at the pots, in order: kept on this device until the server has it, sent once the network
+ * is there, never twice. A pot is shown with what is still on its way.
+ */
+import { useEventListener, useIntervalFn } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { api, ask, Refused, Unanswered, type Schemas } from '@/api/client'
+
+export type Batch = Schemas['BatchOut']
+export type Act = Schemas['ActsIn']['acts'][number]
+type Body<A> = A extends Act ? Omit<A, 'key' | 'at'> : never
+/** An act without its key and moment, which it is given here. */
+export type Doing = Body<Act>
+type Waiting = { batch: number; act: Act }
+
+const QUEUE = 'kestrel.acts'
+const BATCH = 'kestrel.batch.'
+const KNOWN = 'kestrel.batches'
+/** Pots kept for a reload without the server. */
+const MOST_KEPT = 12
+
+function read<T>(key: string, otherwise: T): T {
+  try {
+    return JSON.parse(localStorage.getItem(key) ?? '') as T
+  } catch {
+    return otherwise
+  }
+}
+function write(key: string, value: unknown): void {
+  try {
+    localStorage.setItem(key, JSON.stringify(value))
+  } catch {
+    // A full or closed memory: the pot goes on, only a reload without the server would not have it.
+  }
+}
+function newKey(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(12))
+  return [...bytes].map((b) => b.toString(16).padStart(2, '0')).join('')
+}
+
+/** The pot as it is once `act` is taken: what can be told without the server. */
+export function after(batch: Batch, act: Act): Batch {
+  if (act.kind === 'go' && batch.step === act.from_step)
+    return {
+      ...batch,
+      step: act.to_step,
+      timers: batch.timers.filter((timer) => timer.name !== 'step'),
+      began: { ...batch.began, [String(act.to_step)]: act.at },
+    }
+  if (act.kind === 'timer-on') {
+    const name = act.name ?? 'step'
+    const timer = { name, started_at: act.at, seconds: act.seconds }
+    return { ...batch, timers: [...batch.timers.filter((one) => one.name !== name), timer] }
+  }
+  if (act.kind === 'timer-off')
+    return { ...batch, timers: batch.timers.filter((timer) => timer.name !== (act.name ?? 'step')) }
+  if (act.kind === 'left') return { ...batch, status: 'left' }
+  if (act.kind === 'back') return { ...batch, status: 'on' }
+  return batch
+}
+
+export const useActs = defineStore('acts', () => {
+  const waiting = ref<Waiting[]>(read<Waiting[]>(QUEUE, []))
+  const batches = ref(new Map<number, Batch>())
+  const offline = ref(false)
+  /** What an act was not taken for, by pot: told once on the screen. */
+  const told = ref<{ batch: number; why: string }[]>([])
+
+  function keep(batch: Batch): void {
+    const before = batches.value.get(batch.id)
+    if (before && before.revision > batch.revision) return // an answer that was overtaken
+    batches.value.set(batch.id, batch)
+    write(BATCH + batch.id, batch)
+    const known = [batch.id, ...read<number[]>(KNOWN, []).filter((id) => id !== batch.id)]
+    for (const old of known.slice(MOST_KEPT)) localStorage.removeItem(BATCH + old)
+    write(KNOWN, known.slice(0, MOST_KEPT))
+  }
+  /** The pot, with what is on its way; undefined until it was loaded once. */
+  function shown(id: number): Batch | undefined {
+    const batch = batches.value.get(id)
+    return batch && waiting.value.filter((one) => one.batch === id).reduce((b, one) => after(b, one.act), batch)
+  }
+
+  async function load(id: number): Promise<void> {
+    try {
+      keep(await ask(api.GET('/api/stove/{batch_id}', { params: { path: { batch_id: id } } })))
+      offline.value = false
+    } catch (error) {
+      if (!(error instanceof Unanswered) || error.status !== 0) throw error
+      offline.value = true
+      if (batches.value.has(id)) return
+      const kept = read<Batch | null>(BATCH + id, null)
+      if (!kept) throw error
+      batches.value.set(id, kept)
+    }
+  }
+
+  /** Done now: shown at once, sent when it can be. */
+  function does(batch: number, doing: Doing): Promise<void> {
+    const act = { ...doing, key: newKey(), at: new Date().toISOString() } as Act
+    queue((there) => [...there, { batch, act }])
+    return send()
+  }
+
+  /** Another window of this device has the same queue: it is read anew before it is changed. */
+  function queue(change: (there: Waiting[]) => Waiting[]): void {
+    waiting.value = change(read<Waiting[]>(QUEUE, []))
+    write(QUEUE, waiting.value)
+  }
+
+  let sending: Promise<void> | null = null
+  function send(): Promise<void> {
+    sending ??= sendAll().finally(() => (sending = null))
+    return sending
+  }
+  async function sendAll(): Promise<void> {
+    while (waiting.value.length) {
+      const id = waiting.value[0]!.batch
+      const mine = waiting.value.filter((one) => one.batch === id).slice(0, 100)
+      if (!(await sendOf(id, mine))) return
+    }
+  }
+  function drop(gone: Waiting[]): void {
+    const keys = new Set(gone.map((one) => one.act.key))
+    queue((there) => there.filter((one) => !keys.has(one.act.key)))
+  }
+  async function sendOf(id: number, mine: Waiting[]): Promise<boolean> {
+    const body = { acts: mine.map((one) => one.act), sent_at: new Date().toISOString() }
+    try {
+      const answer = await ask(api.POST('/api/stove/{batch_id}/acts', { params: { path: { batch_id: id } }, body }))
+      offline.value = false
+      keep(answer.batch)
+      drop(mine)
+      for (const one of answer.acts) if (!one.taken) told.value.push({ batch: id, why: one.why })
+      return true
+    } catch (error) {
+      if (error instanceof Refused) {
+        // What makes no sense is told and let go; what is behind it is not held up.
+        const bad = error.problems.map((p) => Number(/^acts\[(\d+)\]/.exec(p.field)?.[1] ?? 0))
+        drop(mine.filter((_, n) => bad.includes(n)))
+        told.value.push({ batch: id, why: error.message })
+        return true
+      }
+      if (error instanceof Unanswered && error.status === 404) {
+        drop(mine)
+        told.value.push({ batch: id, why: 'This pot is not there any more.' })
+        return true
+      }
+      offline.value = true
+      return false // kept: it is tried again
+    }
+  }
+  useEventListener(window, 'online', () => void send())
+  useIntervalFn(() => {
+    if (waiting.value.length) void send()
+  }, 3000)
+  useEventListener(window, 'storage', (event: StorageEvent) => {
+    if (event.key === QUEUE) waiting.value = read<Waiting[]>(QUEUE, [])
+  })
+
+  return { shown, keep, load, does, send, offline, told, waiting: computed(() => waiting.value.length) }
+})
