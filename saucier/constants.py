@@ -547,3 +547,5 @@ PROBE_BOILS_C = 95.0
 PROBE_STILL_MIN, PROBE_STILL_C = 0.75, 1.0
 """A probe says that it boils where it reads so much, and no more than so much hotter in the minutes
 after."""
+AGAIN_SIZE = 0.08
+"""What is still to come is solved again where the pot is so much larger or smaller than it was to be."""

@@ -57,6 +57,21 @@ class Put(ActBase):
     grams: float
 
 
+class Turn(Schema):
+    """An amount of a step to come, g."""
+
+    step: int
+    field: Annotated[str, Field(min_length=1, max_length=60)]
+    grams: float
+
+
+class Turned(ActBase):
+    """What is still to come, weighed otherwise: solved again for the grade."""
+
+    kind: Literal["turned"]
+    changes: Annotated[list[Turn], Field(min_length=1, max_length=60)]
+
+
 class TookRemedy(ActBase):
     """A remedy that was taken: its sign, and its words."""
 
@@ -94,7 +109,7 @@ class Back(ActBase):
 
 
 AnyAct = Annotated[
-    Go | TimerOn | TimerOff | Saw | Put | TookRemedy | Noted | Undone | Left | Back,
+    Go | TimerOn | TimerOff | Saw | Put | Turned | TookRemedy | Noted | Undone | Left | Back,
     Field(discriminator="kind"),
 ]
 

@@ -16,7 +16,7 @@ from kestrel.service.models import Service
 from kestrel.stove import actions
 from kestrel.stove.acts import ActsIn
 from kestrel.stove.doing import counted, do
-from kestrel.stove.following import as_cooked, clashes, told_of
+from kestrel.stove.following import as_cooked, clashes, poured_g, told_of
 from kestrel.stove.models import Batch, Device
 from kestrel.stove.readings import add_device, digest_of, put_under, take
 from kestrel.stove.schemas import (
@@ -92,6 +92,7 @@ def _whole(batch: Batch) -> dict[str, Any]:
         "spoons": _spoons(cooked.followed, batch.step),
         "acts": told_of(acts),
         "devices": list(batch.devices.all()),
+        "poured_g": poured_g(batch),
         "mends": batch.mends,
         "beside": [
             *(_beside(first, into=False) for first in batch.made_first.order_by("pk")),
@@ -107,7 +108,7 @@ def _spoons(followed: PotFollowed | None, step: int) -> tuple[SpoonSeen, ...]:
     eta = followed.states[min(step, len(followed.states) - 1)].viscosity_pa_s
     if followed.watched is not None:
         eta = followed.watched.viscosity_pa_s.value
-    return spoons_about(min(30.0, max(0.02, eta))) if eta else ()
+    return spoons_about(min(30.0, max(0.06, eta))) if eta else ()
 
 
 def _beside(batch: Batch, *, into: bool) -> dict[str, Any]:

@@ -19,7 +19,7 @@ from saucier.words import Sentence, say
 MAX_MENDS = 20
 CLOCK_OFF_S = 2.0
 """A device's clock that is off by less is taken as right."""
-_VOIDED = frozenset({"saw", "put", "noted"})
+_VOIDED = frozenset({"saw", "put", "turned", "noted"})
 
 
 class _NotTaken(Exception):
@@ -59,6 +59,8 @@ def _once(kitchen: Kitchen, user: User, batch: Batch, act: A.AnyAct, off: timede
         return A.ActOut(key=there.key, taken=there.taken, why=there.why)
     now = timezone.now()
     at = max(batch.started_at, min(now, act.at + off))
+    if not isinstance(act, A.TimerOn | A.TimerOff):
+        at += now_of(batch) - now  # by the pot's own clock, where a simulated device is ahead
     step = getattr(act, "step", batch.step)
     why = ""
     try:
@@ -128,6 +130,16 @@ def _put(batch: Batch, act: A.AnyAct, at: datetime) -> None:
     as_put(batch.sheet, {(act.step, act.field): act.grams})
 
 
+def _turned(batch: Batch, act: A.AnyAct, at: datetime) -> None:
+    assert isinstance(act, A.Turned)
+    _on(batch)
+    for number, one in enumerate(act.changes):
+        try:
+            as_put(batch.sheet, {(one.step, one.field): one.grams})
+        except BadInput as bad:
+            raise bad.under(f"changes[{number}]") from None
+
+
 def _mended(batch: Batch, act: A.AnyAct, at: datetime) -> None:
     assert isinstance(act, A.TookRemedy)
     known = sign_named(act.sign)
@@ -174,12 +186,22 @@ _DOES: dict[str, Callable[[Batch, A.AnyAct, datetime], None]] = {
     "timer-off": _timer_off,
     "saw": _saw,
     "put": _put,
+    "turned": _turned,
     "mended": _mended,
     "noted": _noted,
     "undone": _undone,
     "left": _left,
     "back": _back,
 }
+
+
+def now_of(batch: Batch) -> datetime:
+    """This moment; a simulated device may be ahead of it, and then it is its."""
+    latest = max(
+        (d.read_at for d in batch.devices.all() if d.simulated and d.read_at), default=None
+    )
+    now = timezone.now()
+    return max(now, latest) if latest else now
 
 
 def counted(batch: Batch) -> list[Act]:

@@ -6,10 +6,8 @@ from datetime import datetime, timedelta
 from itertools import pairwise
 from typing import Any
 
-from django.utils import timezone
-
 from kestrel.larder.actions import core_kitchen
-from kestrel.stove.doing import counted
+from kestrel.stove.doing import counted, now_of
 from kestrel.stove.models import Act, Batch, Reading
 from saucier.cards import Card, cards
 from saucier.check import check
@@ -38,25 +36,44 @@ class AsCooked:
 def as_cooked(batch: Batch, acts: Sequence[Act] | None = None) -> AsCooked:
     """``batch`` with all that was done at it (``acts``, where they are at hand)."""
     acts = counted(batch) if acts is None else acts
-    puts = {(a.step, a.data["field"]): float(a.data["grams"]) for a in acts if a.kind == "put"}
+    puts = puts_of(acts)
     kitchen = core_kitchen(batch.kitchen)
     sheet = as_put(batch.sheet, {})
+    touched = any(a.step == batch.step and a.kind in ("put", "saw") for a in acts)
     try:
         cooked = as_put(batch.sheet, puts)
-        followed = follow(cooked, kitchen, batch.step, _done(batch, acts))
+        done = _done(batch, acts)
+        followed = follow(cooked, kitchen, batch.step, done, sheet, batch.step + touched)
         told = tuple(cards(check(cooked, kitchen))) if puts else ()
         return AsCooked(cooked, told, followed, "")
     except BadInput as bad:
         return AsCooked(sheet, (), None, str(bad.problems[0].told))
 
 
-def now_of(batch: Batch) -> datetime:
-    """This moment; a simulated device may be ahead of it, and then it is its."""
-    latest = max(
-        (d.read_at for d in batch.devices.all() if d.simulated and d.read_at), default=None
-    )
-    now = timezone.now()
-    return max(now, latest) if latest else now
+def puts_of(acts: Iterable[Act]) -> dict[tuple[int, str], float]:
+    """What went in, or is to go in, where that is not as the sheet says: the last word counts."""
+    puts: dict[tuple[int, str], float] = {}
+    for act in acts:
+        if act.kind == "put":
+            puts[act.step, act.data["field"]] = float(act.data["grams"])
+        elif act.kind == "turned":
+            for one in act.data["changes"]:
+                puts[int(one["step"]), one["field"]] = float(one["grams"])
+    return puts
+
+
+def poured_g(batch: Batch) -> float | None:
+    """What has gone in since the step began, by the scale under the pot, g; None where none says so."""
+    if str(batch.step) not in batch.began:
+        return None
+    began = datetime.fromisoformat(batch.began[str(batch.step)]) + timedelta(seconds=0.5)
+    scale = Reading.objects.filter(batch=batch, kind="scale")
+    latest = scale.filter(at__gt=began).order_by("-at").first()
+    before = scale.filter(at__lte=began).order_by("-at").first()
+    before = before or scale.filter(at__gt=began).order_by("at").first()
+    if latest is None or before is None or latest.at <= before.at:
+        return None
+    return max(0.0, latest.value - before.value)
 
 
 def _done(batch: Batch, acts: Iterable[Act]) -> dict[int, StepAsDone]:

@@ -11,7 +11,7 @@ from django.utils import timezone
 
 from kestrel.accounts.models import Kitchen
 from kestrel.live import listening, tell
-from kestrel.stove.following import as_cooked
+from kestrel.stove.following import as_cooked, poured_g
 from kestrel.stove.models import Batch, Device
 from kestrel.stove.models import Reading as Row
 from saucier.errors import BadInput
@@ -20,7 +20,6 @@ from saucier.words import plain
 
 APART_S = 2.0
 """Readings of one device nearer to each other than so are not all kept."""
-TOLD_APART_S = 1.0
 AHEAD = timedelta(hours=24)
 """What a simulated device may be ahead of the clock."""
 CLOCK_OFF = timedelta(seconds=2)
@@ -88,6 +87,7 @@ def take(device: Device, readings: list[Reading]) -> Watched | None:
         "kind": device.kind,
         "value": device.value,
         "at": device.read_at.isoformat() if device.read_at else None,
+        "poured_g": poured_g(batch) if batch and device.kind == "scale" else None,
     }
     tell(device.kitchen_id, "reading", about)
     if batch is None:

@@ -91,7 +91,7 @@ class BatchOut(BatchLine):
     """A batch. ``sauce_id`` and ``version`` are None for a mother pot, ``service_id`` for what is
     cooked by itself. ``cards`` are those of the sheet with what really went in; ``followed`` is the
     pot as it is likely to be, None where that cannot be played (``followed_why``). ``spoons`` to
-    pick from about where it is."""
+    pick from about where it is; ``poured_g``: in since the step began, by the scale under it."""
 
     sauce_id: int | None
     version: int | None
@@ -110,6 +110,7 @@ class BatchOut(BatchLine):
     spoons: list[SpoonSeen]
     acts: list[ActTold]
     devices: list[DeviceOut]
+    poured_g: float | None
 
 
 class ActsOut(Schema):

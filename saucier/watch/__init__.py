@@ -1,5 +1,6 @@
 """A pot watched while it cooks: what is seen of it, by scale or by eye, and what that makes likely."""
 
+from saucier.watch.again import Again, TurnedAmount, solved_again
 from saucier.watch.belief import Belief
 from saucier.watch.following import PotFollowed, StepAsDone, follow
 from saucier.watch.found import as_found
@@ -10,6 +11,7 @@ from saucier.watch.watching import Goal, Guess, Passing, TrackPoint, Watched, wa
 from saucier.watch.way import Way, way_of
 
 __all__ = [
+    "Again",
     "Belief",
     "Goal",
     "Guess",
@@ -21,6 +23,7 @@ __all__ = [
     "SeenKind",
     "StepAsDone",
     "TrackPoint",
+    "TurnedAmount",
     "Watched",
     "Way",
     "as_found",
@@ -28,6 +31,7 @@ __all__ = [
     "boils_since",
     "follow",
     "read_readings",
+    "solved_again",
     "watch",
     "way_of",
 ]

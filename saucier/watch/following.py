@@ -10,6 +10,7 @@ from saucier.kitchen import Kitchen
 from saucier.pot import Pot
 from saucier.sheet import Sheet
 from saucier.steps import advance
+from saucier.watch.again import Again, solved_again
 from saucier.watch.belief import MASS, PACE, STRENGTH, Prior
 from saucier.watch.found import as_found
 from saucier.watch.seen import Seen
@@ -29,13 +30,15 @@ class StepAsDone:
 class PotFollowed:
     """A sauce at step ``at``: the ``states`` after every step, those behind as they were found and those
     ahead as they follow; ``watched``: the step it is at, where it boils something off; ``off_g`` and
-    ``strength``: how much more is in the pot than planned, and how much stronger it thickens."""
+    ``strength``: how much more is in the pot than planned, and how much stronger it thickens; ``again``:
+    what is still to come solved again, where it would not come out."""
 
     at: int
     states: tuple[Figures, ...]
     watched: Watched | None
     off_g: float
     strength: float
+    again: Again | None
 
 
 @dataclass
@@ -49,14 +52,19 @@ class _Known:
 
 
 def follow(
-    sheet: Sheet, kitchen: Kitchen, at: int, done: Mapping[int, StepAsDone], tare_g: float = 0.0
+    sheet: Sheet,
+    kitchen: Kitchen,
+    at: int,
+    done: Mapping[int, StepAsDone],
+    planned: Sheet | None = None,
+    ahead: int | None = None,
 ) -> PotFollowed:
     """``sheet`` with what was ``done`` of its steps by number, now at step ``at`` (one past the last: it
-    is through). ``tare_g``: the pan as weighed (0: as entered). Raises :class:`BadInput` as checking does.
-    """
+    is through). ``planned``: as it was begun, where other amounts went in; ``ahead``: the first step of
+    which nothing has gone in yet. Raises :class:`BadInput` as checking does."""
     checked = check(sheet, kitchen)
     moves = prepare(sheet, kitchen, checked.pan).moves
-    known = _Known(prior=Prior(tare_g=tare_g))
+    known = _Known()
     watched: Watched | None = None
     found: list[Pot] = []
     for number, move in enumerate(moves):
@@ -66,14 +74,19 @@ def follow(
             told = _take_in(known, checked, number, step, before, going_on=number == at)
             watched = told if number == at else watched
         found.append(known.pot)
-    planned = checked.steps
-    last = min(at, len(planned)) - 1
-    off = found[last].total_g - planned[last].pot.total_g if last >= 0 else 0.0
+    was = checked.steps
+    last = min(at, len(was)) - 1
+    off = found[last].total_g - was[last].pot.total_g if last >= 0 else 0.0
     states = tuple(
-        _sure(State(pot, checked.pan, was.serving_c, was.spread).figures, known.spread)
-        for pot, was in zip(found, planned, strict=True)
+        _sure(State(pot, checked.pan, one.serving_c, one.spread).figures, known.spread)
+        for pot, one in zip(found, was, strict=True)
     )
-    return PotFollowed(at, states, watched, off, math.exp(known.strength / K.FLOUR_EXPONENT))
+    first = min(at + 1 if ahead is None else ahead, len(moves))
+    again = solved_again(
+        sheet, planned or sheet, kitchen, first, found[first - 1] if first else Pot()
+    )
+    strength = math.exp(known.strength / K.FLOUR_EXPONENT)
+    return PotFollowed(at, states, watched, off, strength, again)
 
 
 def _take_in(

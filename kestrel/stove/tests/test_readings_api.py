@@ -76,6 +76,19 @@ class Devices(KitchenTest):
         self.assertAlmostEqual(watched["goal"]["scale_g"], 1500, delta=20)
         self.assertEqual(read["devices"][0]["value"], 1700.0 - 25.0 * (410 / 60 - 2))
 
+    def test_the_scale_tells_what_has_gone_in_since_the_step_began(self) -> None:
+        made = self.device(simulated=True)
+        self.under(made, self.batch["id"])
+        at = timezone.now() + timedelta(seconds=1)
+        for seconds, grams in ((0, 1201), (5, 1400), (10, 1689)):
+            moment = (at + timedelta(seconds=seconds)).isoformat()
+            self.send(made["token"], {"mass_g": grams, "at": moment})
+        read = self.client.call("GET", f"/stove/{self.batch['id']}").body
+        self.assertEqual(read["poured_g"], 488)
+        act(self.client, self.batch["id"], go(0, 1))
+        read = self.client.call("GET", f"/stove/{self.batch['id']}").body
+        self.assertIn(read["poured_g"], (None, 0))
+
     def test_several_at_once_and_not_every_one_is_kept(self) -> None:
         made = self.device()
         self.under(made, self.batch["id"])

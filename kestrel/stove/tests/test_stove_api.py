@@ -118,6 +118,20 @@ class Stove(KitchenTest):
         nonsense = self.act(batch, one("put", step=0, field="flour.amount", grams=-4.0))
         self.assertEqual(self.fields(nonsense), ["acts[0].grams"])
 
+    def test_what_is_still_to_come_is_solved_again_and_taken(self) -> None:
+        batch = self.start()
+        put = one("put", step=0, field="flour.amount", grams=120.0)
+        told = self.act(batch, put).body["batch"]["followed"]["again"]
+        self.assertNotEqual(told["as_is"], told["wanted"])
+        changes = [{key: c[key] for key in ("step", "field", "grams")} for c in told["changes"]]
+        after = self.act(batch, one("turned", changes=changes)).body["batch"]
+        self.assertEqual(after["followed"]["states"][-1]["grade"], told["wanted"])
+        self.assertIsNone(after["followed"]["again"])
+        self.assertEqual(after["cards"][1]["weighed"][0]["grams"], changes[0]["grams"])
+        wrong = [{"step": 0, "field": "soul", "grams": 3.0}]
+        refused = self.act(batch, one("turned", changes=wrong))
+        self.assertEqual(self.fields(refused), ["acts[0].changes[0].field"])
+
     def test_what_cannot_be_seen_is_refused_by_field(self) -> None:
         batch = self.start()
         for what, value in (("level", -4.0), ("gone", 1.0), ("spoon", 1e9), ("scale", 1e9)):

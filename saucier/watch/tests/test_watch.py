@@ -214,6 +214,54 @@ class Followed(unittest.TestCase):
         self.assertAlmostEqual(as_found(pot, pot.total_g + 40.0).total_g, pot.total_g + 40.0)
 
 
+class Again(unittest.TestCase):
+    """What is still to come, solved again from the pot there is."""
+
+    LIQUOR = sheet(
+        add("stock-light", 1000),
+        reduce_to(share=0.6),
+        roux(40, 40),
+        simmer(5),
+        target={"grade": "nappe"},
+        pan={**PAN, "diameter_cm": 24},
+    )
+    WHITE = sheet(
+        roux(60, 60), add("milk-whole", 1, "L"), simmer(5), target={"grade": "nappe"}, pan=PAN
+    )
+
+    def put(self, whole, puts, at: int, ahead: int, done=None):
+        document = whole.model_dump(mode="json", exclude_none=True)
+        return follow(as_put(document, puts), Kitchen(), at, done or {}, whole, ahead)
+
+    def test_as_planned_there_is_nothing_to_solve(self) -> None:
+        for whole in (self.LIQUOR, self.WHITE):
+            self.assertIsNone(self.put(whole, {}, 0, 0).again)
+            self.assertIsNone(self.put(whole, {}, 1, 2).again)
+
+    def test_the_flour_for_the_liquor_there_is(self) -> None:
+        weighed = StepAsDone([Seen(20.0, "scale", 1200 + 430.0)], 20.0)
+        again = self.put(self.LIQUOR, {}, 2, 2, {1: weighed}).again
+        flour = next(one for one in again.changes if one.field == "flour.amount")
+        self.assertLess(flour.grams, 35.0)
+        changes = {(one.step, one.field): one.grams for one in again.changes}
+        after = self.put(self.LIQUOR, changes, 2, 2, {1: weighed})
+        self.assertEqual(after.states[-1].grade, "nappe")
+
+    def test_too_much_flour_is_mended_by_the_milk(self) -> None:
+        again = self.put(self.WHITE, {(0, "flour.amount"): 85.0}, 0, 1).again
+        self.assertEqual((again.as_is, again.wanted), ("binding", "nappe"))
+        [milk] = again.changes
+        self.assertGreater(milk.grams, 1150.0)
+        changes = {(0, "flour.amount"): 85.0, (milk.step, milk.field): milk.grams}
+        after = self.put(self.WHITE, changes, 0, 1)
+        self.assertEqual(after.states[-1].grade, "nappe")
+        self.assertIsNone(after.again)
+
+    def test_where_nothing_to_come_can_mend_it_that_is_told(self) -> None:
+        again = self.put(self.WHITE, {(1, "amount"): 1400.0}, 1, 2).again
+        self.assertEqual((again.as_is, again.changes), ("light-coat", ()))
+
+
 class Trial(unittest.TestCase):
     """Simulated pots by other physics than ours: how sure it says it is has to hold."""
 

@@ -6172,11 +6172,29 @@ export interface components {
             by: string;
         };
         /**
+         * Again
+         * @description ``as_is``: what the sauce comes to with what is still to come as it is written; ``words`` tell that.
+         *     ``changes`` bring it to its grade, and make of it what there is then (``makes_g``); none where nothing
+         *     that is still to come can.
+         */
+        Again: {
+            /** As Is */
+            as_is: string | null;
+            /** Wanted */
+            wanted: string;
+            /** Words */
+            words: string;
+            /** Changes */
+            changes: components["schemas"]["TurnedAmount"][];
+            /** Makes G */
+            makes_g: number;
+        };
+        /**
          * BatchOut
          * @description A batch. ``sauce_id`` and ``version`` are None for a mother pot, ``service_id`` for what is
          *     cooked by itself. ``cards`` are those of the sheet with what really went in; ``followed`` is the
          *     pot as it is likely to be, None where that cannot be played (``followed_why``). ``spoons`` to
-         *     pick from about where it is.
+         *     pick from about where it is; ``poured_g``: in since the step began, by the scale under it.
          */
         BatchOut: {
             /** Id */
@@ -6240,6 +6258,8 @@ export interface components {
             acts: components["schemas"]["ActTold"][];
             /** Devices */
             devices: components["schemas"]["DeviceOut"][];
+            /** Poured G */
+            poured_g: number | null;
         };
         /**
          * BatchPlan
@@ -6363,7 +6383,8 @@ export interface components {
          * PotFollowed
          * @description A sauce at step ``at``: the ``states`` after every step, those behind as they were found and those
          *     ahead as they follow; ``watched``: the step it is at, where it boils something off; ``off_g`` and
-         *     ``strength``: how much more is in the pot than planned, and how much stronger it thickens.
+         *     ``strength``: how much more is in the pot than planned, and how much stronger it thickens; ``again``:
+         *     what is still to come solved again, where it would not come out.
          */
         PotFollowed: {
             /** At */
@@ -6375,6 +6396,7 @@ export interface components {
             off_g: number;
             /** Strength */
             strength: number;
+            again: components["schemas"]["Again"] | null;
         };
         /**
          * TrackPoint
@@ -6392,6 +6414,22 @@ export interface components {
             low_mm: number;
             /** High Mm */
             high_mm: number;
+        };
+        /**
+         * TurnedAmount
+         * @description An amount of a step to come: what it was, g, and what it is to be.
+         */
+        TurnedAmount: {
+            /** Step */
+            step: number;
+            /** Field */
+            field: string;
+            /** Name */
+            name: string;
+            /** Was G */
+            was_g: number;
+            /** Grams */
+            grams: number;
         };
         /**
          * Watched
@@ -6490,7 +6528,7 @@ export interface components {
          */
         ActsIn: {
             /** Acts */
-            acts: (components["schemas"]["Go"] | components["schemas"]["TimerOn"] | components["schemas"]["TimerOff"] | components["schemas"]["Saw"] | components["schemas"]["Put"] | components["schemas"]["TookRemedy"] | components["schemas"]["Noted"] | components["schemas"]["Undone"] | components["schemas"]["Left"] | components["schemas"]["Back"])[];
+            acts: (components["schemas"]["Go"] | components["schemas"]["TimerOn"] | components["schemas"]["TimerOff"] | components["schemas"]["Saw"] | components["schemas"]["Put"] | components["schemas"]["Turned"] | components["schemas"]["TookRemedy"] | components["schemas"]["Noted"] | components["schemas"]["Undone"] | components["schemas"]["Left"] | components["schemas"]["Back"])[];
             /**
              * Sent At
              * Format: date-time
@@ -6706,6 +6744,38 @@ export interface components {
              * @default []
              */
             do: string[];
+        };
+        /**
+         * Turn
+         * @description An amount of a step to come, g.
+         */
+        Turn: {
+            /** Step */
+            step: number;
+            /** Field */
+            field: string;
+            /** Grams */
+            grams: number;
+        };
+        /**
+         * Turned
+         * @description What is still to come, weighed otherwise: solved again for the grade.
+         */
+        Turned: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "turned";
+            /** Changes */
+            changes: components["schemas"]["Turn"][];
         };
         /**
          * Undone

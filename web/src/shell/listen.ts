@@ -9,6 +9,7 @@ export interface ReadingTold {
   kind: string
   value: number
   at: string
+  poured_g: number | null
 }
 export interface WatchedTold {
   batch: number

@@ -13,6 +13,7 @@ import { useListen } from '@/shell/listen'
 import AfterStep from './AfterStep.vue'
 import Happened from './Happened.vue'
 import Looks from './Looks.vue'
+import SolvedAgain from './SolvedAgain.vue'
 import StepNow from './StepNow.vue'
 import UnderIt from './UnderIt.vue'
 import Watching from './Watching.vue'
@@ -63,10 +64,17 @@ listen.onWatched((about) => {
   if (about.batch === props.id) told.value = about.watched
 })
 const readings = ref(new Map<number, number>())
-listen.onReading((about) => readings.value.set(about.device, about.value))
+const poured = ref<number | null>(null)
+listen.onReading((about) => {
+  readings.value.set(about.device, about.value)
+  if (about.batch === props.id && about.kind === 'scale') poured.value = about.poured_g
+})
 watch(
   () => [batch.value?.step, batch.value?.revision],
-  () => (told.value = null),
+  () => {
+    told.value = null
+    poured.value = batch.value?.poured_g ?? null
+  },
 )
 const watched = computed(() => {
   const found = batch.value?.followed
@@ -142,6 +150,14 @@ function saw(what: keyof typeof units, value: number): void {
 }
 function put(field: string, grams: number): void {
   undoable({ kind: 'put', step: batch.value!.step, field, grams }, `${grams} g went in.`)
+}
+const again = computed(() => {
+  const found = batch.value
+  return found?.status === 'on' && found.followed?.at === found.step ? found.followed.again : null
+})
+function turn(changes: Schemas['TurnedAmount'][]): void {
+  const turned = changes.map(({ step, field, grams }) => ({ step, field, grams }))
+  undoable({ kind: 'turned', changes: turned }, 'Weighed otherwise from here.')
 }
 async function leave(): Promise<void> {
   does({ kind: 'left' })
@@ -264,10 +280,13 @@ onKey((key, event) => {
         <NButton size="large" type="primary" attr-type="submit">Write it down</NButton>
       </form>
     </NModal>
+    <SolvedAgain v-if="again" :again="again" @take="turn" @fix="fixing = true" />
     <Happened v-if="batch.status === 'on'" :batch="batch" @undo="does({ kind: 'undone', of: $event })" />
-    <p v-for="(mend, i) in batch.mends" :key="i" class="good-news">
-      Mended at step {{ mend.step + 1 }}, {{ mend.sign.toLowerCase() }}: <b>{{ mend.title }}</b>
-    </p>
+    <div v-if="batch.mends.length" class="good-news">
+      <p v-for="(mend, i) in batch.mends" :key="i">
+        Mended at step {{ mend.step + 1 }}, {{ mend.sign.toLowerCase() }}: <b>{{ mend.title }}</b>
+      </p>
+    </div>
     <footer v-if="batch.status === 'on' && !atEnd" class="moves">
       <NButton size="large" :disabled="batch.step === 0" @click="back">Back</NButton>
       <NButton size="large" quaternary @click="leave">Take it off</NButton>
@@ -365,6 +384,12 @@ h1 {
   gap: 10px;
   padding: 10px 0 2px;
   background: var(--fog1);
+}
+.batch > .happened {
+  grid-row: 5;
+}
+.batch > .good-news {
+  grid-row: 6;
 }
 .forward {
   flex: 1;

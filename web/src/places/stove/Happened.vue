@@ -5,7 +5,7 @@ import type { Schemas } from '@/api/client'
 
 const props = defineProps<{ batch: Schemas['BatchOut'] }>()
 defineEmits<{ undo: [key: string] }>()
-const KINDS = new Set(['saw', 'put', 'noted', 'mended'])
+const KINDS = new Set(['saw', 'put', 'turned', 'noted', 'mended'])
 interface Told {
   grams?: number
   text?: string
@@ -16,6 +16,7 @@ interface Told {
 function words(act: Schemas['ActTold']): string {
   const { grams, text, title, what, value = 0 } = act.data as Told
   if (act.kind === 'put') return `${grams} g went in`
+  if (act.kind === 'turned') return 'what is to come, weighed otherwise'
   if (what === 'scale') return `scale ${value} g`
   if (what === 'level') return `level ${value} mm`
   if (what === 'gone') return `${Math.round(100 * value)} % gone`

@@ -14,6 +14,8 @@ const props = defineProps<{
   left: number | null
   /** Its minutes are told beside: it needs no timer of its own. */
   followed?: boolean
+  /** In since the step began, g, by the scale under the pot. */
+  poured?: number | null
 }>()
 const emit = defineEmits<{ timer: []; put: [field: string, grams: number] }>()
 const correcting = ref<string | null>(null)
@@ -27,6 +29,12 @@ function wentIn(): void {
   if (correcting.value && went.value.trim() && grams >= 0) emit('put', correcting.value, grams)
   correcting.value = null
 }
+/** Where one thing is weighed, the scale tells how much of it is in. */
+const weighing = computed(() => {
+  const [only, ...more] = props.card.weighed
+  const grams = Math.round(props.poured ?? 0)
+  return only && !more.length && grams >= 3 ? { field: only.field, grams } : null
+})
 const asPut = computed(
   () =>
     new Set(
@@ -90,6 +98,10 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
         >
       </li>
     </ul>
+    <p v-if="weighing" class="poured" aria-live="polite">
+      <b>{{ weighing.grams }} g</b> in, by the scale
+      <button @click="emit('put', weighing.field, weighing.grams)">Take it so</button>
+    </p>
     <p v-if="!corrects" class="do">{{ card.do }}</p>
     <ol v-if="card.lines?.length" class="lines">
       <li v-for="line in card.lines" :key="line">{{ line }}</li>
@@ -163,13 +175,23 @@ h2 {
   font: 750 56px var(--text);
   text-align: right;
 }
+.poured {
+  font-size: 22px;
+}
+.poured b {
+  font-size: 54px;
+  line-height: 1.1;
+}
+.poured button,
 .went button {
   min-height: 64px;
+  margin-left: 10px;
   padding: 0 16px;
   border: 3px solid var(--russet);
   border-radius: 10px;
   background: var(--russet-wash);
   font-weight: 700;
+  cursor: pointer;
 }
 .throughout {
   margin-left: 10px;
