@@ -68,8 +68,8 @@ class BrowserTest(StaticLiveServerTestCase):
     def go(self, path: str) -> None:
         self.driver.get(self.live_server_url + path)
 
-    def wait(self, condition: Callable[[], Any], what: str = "") -> Any:
-        """What ``condition`` returns once it is true; fails after ten seconds."""
+    def wait(self, condition: Callable[[], Any], what: str = "", seconds: float = 10.0) -> Any:
+        """What ``condition`` returns once it is true; fails after so many seconds."""
 
         def ready(_: Any) -> Any:
             try:
@@ -78,14 +78,15 @@ class BrowserTest(StaticLiveServerTestCase):
                 return False
 
         try:
-            return WebDriverWait(self.driver, 10, 0.05).until(ready)
+            return WebDriverWait(self.driver, seconds, 0.05).until(ready)
         except WebDriverException as late:
             page = self.driver.find_element(By.TAG_NAME, "body").text
             raise AssertionError(f"waited in vain for {what or condition}; page:\n{page}") from late
 
-    def see(self, text: str) -> None:
+    def see(self, text: str, seconds: float = 10.0) -> None:
         """Wait until the page says ``text``."""
-        self.wait(lambda: text in self.driver.find_element(By.TAG_NAME, "body").text, repr(text))
+        body = By.TAG_NAME, "body"
+        self.wait(lambda: text in self.driver.find_element(*body).text, repr(text), seconds)
 
     def find(self, css: str) -> WebElement:
         return self.wait(lambda: self.driver.find_elements(By.CSS_SELECTOR, css)[0], css)

@@ -1,6 +1,7 @@
 """The run-up in the real interface: planned, pressed, drawn, mended, called, on a phone."""
 
 import threading
+import time
 
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
@@ -10,7 +11,7 @@ from browser_tests.base import BrowserTest
 from browser_tests.browser import resize
 from kestrel.larder.actions import add_pan
 from kestrel.larder.means import add_burner, add_cook
-from kestrel.run_up.models import RunUp
+from kestrel.run_up.models import Planning, RunUp
 from kestrel.run_up.planner import Worker
 from kestrel.service.actions import save_dish, save_service
 from saucier.timing.solver import Effort
@@ -54,7 +55,13 @@ class RunUps(BrowserTest):
 
     def planned(self) -> None:
         """Wait until nothing is being planned any more, and the plan is there."""
-        self.wait(lambda: self.all(".lanes .bar") and not self.all(".progress"), "a plan")
+
+        def through() -> bool:
+            going = Planning.objects.filter(state__in=Planning.OPEN).exists()
+            return bool(not going and self.all(".lanes .bar") and not self.all(".progress"))
+
+        self.wait(through, "a plan", 40.0)
+        time.sleep(0.3)  # what was told last is drawn
 
     def bar(self, words: str) -> object:
         css = f"button.bar.hands[aria-label*='{words}']"
@@ -84,7 +91,9 @@ class RunUps(BrowserTest):
         self.planned()
         poach = self.bar("Poach")
         ActionChains(self.driver).click_and_hold(poach).move_by_offset(-400, 0).release().perform()
-        self.see("Not moved to")
+        self.see(
+            "Not moved to", seconds=40.0
+        )  # the planner stands back behind all that runs beside
         self.see("is the most")
         self.press("Leave it")
         self.assertEqual(RunUp.objects.get().document["pins"], {})

@@ -19,7 +19,10 @@ WHITE = {
     "target": {"grade": "nappe"},
     "steps": [roux(60, 60), add("milk-whole", 1, "L"), simmer(5)],
 }
-KEPT = "return Object.values(localStorage).join()"
+KEPT = (
+    "return Object.entries(localStorage).filter(([k]) => /^kestrel[.](service|dish)[.]/.test(k))"
+    ".map(([, v]) => v).join()"
+)
 """What the browser keeps of unsaved changes."""
 
 
@@ -284,9 +287,7 @@ class Services(BrowserTest):
             )
         )
         self.enter("Portions of Leeks", "41")
-        self.wait(
-            lambda: "41" in self.driver.execute_script("return Object.values(localStorage).join()")
-        )
+        self.wait(lambda: "41" in str(self.driver.execute_script(KEPT)))
         self.driver.refresh()
         self.wait(lambda: self.portions("Leeks") == "41")
 

@@ -56,7 +56,7 @@ class AtTheStove(BrowserTest):
             [(one.data["what"]) for one in Act.objects.filter(kind="saw")], ["gone", "level"]
         )
         self.press("Spoon")
-        self.find(".looks [role=radio]").click()
+        self.find(".n-modal [role=radio]").click()
         self.see("Spoon noted")
         self.see("What happened (2)")
 
@@ -132,6 +132,36 @@ class AtTheStove(BrowserTest):
         act(self.other, batch.pk, timer(1))
         self.go("/journal")
         self.see("wants its next step")
+
+    def test_what_is_not_the_sauce_has_its_minutes_too(self) -> None:
+        batch = self.cook()
+        self.press("Another timer")
+        self.enter("What the timer is for", "turn the fish")
+        self.enter("Minutes", "nonsense")
+        self.assertFalse(self.find(".timers form button").is_enabled())
+        self.enter("Minutes", "0,05")
+        self.key(Keys.ENTER)
+        self.see("turn the fish")
+        self.go("/sauces")
+        self.wait(lambda: "turn the fish" in self.find(".alarm").text, "the alarm")
+        self.go(f"/stove/{batch.pk}")
+        self.press("turn the fish: stop it")
+        self.wait(lambda: not self.driver.find_elements(By.CSS_SELECTOR, ".alarm"), "quiet")
+
+    def test_a_step_is_on_the_screen_within_a_tenth_of_a_second(self) -> None:
+        self.cook()
+        took = self.driver.execute_async_script(
+            """const done = arguments[0]
+               const began = performance.now()
+               new MutationObserver((_, seen) => {
+                 if (!document.querySelector('.now').textContent.includes('Step 2 of')) return
+                 seen.disconnect()
+                 requestAnimationFrame(() => done(performance.now() - began))
+               }).observe(document.body, { subtree: true, childList: true, characterData: true })
+               document.body.dispatchEvent(new KeyboardEvent('keydown', { key: ' ', bubbles: true }))"""
+        )
+        print(f"a step took {took:.0f} ms to the screen")
+        self.assertLess(took, 500)  # 100 by `make bench` on a machine that does nothing else
 
     def test_nothing_covers_a_number(self) -> None:
         batch = self.cook()

@@ -8,9 +8,11 @@ import Alarm from './shell/Alarm.vue'
 import HobStrip from './shell/HobStrip.vue'
 import KeysSheet from './shell/KeysSheet.vue'
 import { onKey } from './shell/keys'
+import { useActs } from './shell/acts'
 import { useSession } from './shell/session'
 
 const session = useSession()
+const acts = useActs()
 const route = useRoute()
 const router = useRouter()
 const showKeys = ref(false)
@@ -29,6 +31,9 @@ onKey((key) => {
 })
 
 async function signOut(): Promise<void> {
+  await acts.send()
+  const left = `${acts.waiting} acts at the stove are not sent yet. Sign out all the same? They are kept on this device.`
+  if (acts.waiting && !window.confirm(left)) return
   await session.leave()
   void router.push('/enter')
 }

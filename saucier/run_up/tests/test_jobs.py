@@ -291,7 +291,7 @@ class Changes(unittest.TestCase):
                 "prep:fish-white:0": Happened(began=20.0, over=27.0),
                 "side:0:boil-roots": Happened(began=10.0),
             },
-            pins={"plate:0": 57.0},
+            pins={"plate:0": 63.0},
             now=60.0,
         )
         tasks = {task.key: task for task in gathered(doc, "night-shift").problem(0).tasks}
@@ -300,7 +300,7 @@ class Changes(unittest.TestCase):
         going = tasks["side:0:boil-roots"]
         self.assertTrue(going.begun and not going.done)
         self.assertGreaterEqual(going.start + going.minutes, 60.0)
-        self.assertEqual(tasks["plate:0"].start, 57.0)
+        self.assertEqual(tasks["plate:0"].start, 63.0)
         self.assertEqual(gathered(doc, "night-shift").problem(0).begin, 60.0)
 
     def test_what_must_have_been_done_before_is_done_though_nobody_said_so(self) -> None:

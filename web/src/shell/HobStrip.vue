@@ -38,7 +38,8 @@ watch(
 <template>
   <footer class="hob-strip" :class="{ bare: !hob.pots.length }" aria-label="Pots on now">
     <p v-if="acts.offline" class="away" role="status">
-      No network: cooking goes on.<template v-if="acts.waiting"> {{ acts.waiting }} kept to send.</template>
+      {{ acts.signedOut ? 'Signed out: sign in again.' : 'No network: cooking goes on.'
+      }}<template v-if="acts.waiting"> {{ acts.waiting }} kept to send.</template>
     </p>
     <p v-if="!hob.pots.length && !acts.offline" class="quiet">No pot is on. Start one from a saved sauce.</p>
     <RouterLink

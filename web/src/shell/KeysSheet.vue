@@ -15,6 +15,8 @@ const keys = [
   ['backspace', 'step back, at the stove'],
   ['t', 'start or stop the timer, at the stove'],
   ['f', 'fix it, at the stove'],
+  ['n', 'write a note, at the stove'],
+  ['↑ ↓ Enter', 'on the pot at the stove: where its level stands'],
   ['?', 'this sheet'],
 ]
 </script>

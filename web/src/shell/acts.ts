@@ -64,6 +64,8 @@ export const useActs = defineStore('acts', () => {
   const waiting = ref<Waiting[]>(read<Waiting[]>(QUEUE, []))
   const batches = ref(new Map<number, Batch>())
   const offline = ref(false)
+  /** It is there, and does not know who sends. */
+  const signedOut = ref(false)
   /** What an act was not taken for, by pot: told once on the screen. */
   const told = ref<{ batch: number; why: string }[]>([])
 
@@ -129,7 +131,7 @@ export const useActs = defineStore('acts', () => {
     const body = { acts: mine.map((one) => one.act), sent_at: new Date().toISOString() }
     try {
       const answer = await ask(api.POST('/api/stove/{batch_id}/acts', { params: { path: { batch_id: id } }, body }))
-      offline.value = false
+      offline.value = signedOut.value = false
       keep(answer.batch)
       drop(mine)
       for (const one of answer.acts) if (!one.taken) told.value.push({ batch: id, why: one.why })
@@ -147,6 +149,7 @@ export const useActs = defineStore('acts', () => {
         told.value.push({ batch: id, why: 'This pot is not there any more.' })
         return true
       }
+      signedOut.value = error instanceof Unanswered && error.status === 401
       offline.value = true
       return false // kept: it is tried again
     }
@@ -159,5 +162,5 @@ export const useActs = defineStore('acts', () => {
     if (event.key === QUEUE) waiting.value = read<Waiting[]>(QUEUE, [])
   })
 
-  return { shown, keep, load, does, send, offline, told, waiting: computed(() => waiting.value.length) }
+  return { shown, keep, load, does, send, offline, signedOut, told, waiting: computed(() => waiting.value.length) }
 })

@@ -8,10 +8,12 @@ interface Kept {
   who: Schemas['Who']
   catalogue: Schemas['Catalogue'] | null
 }
-/** Nothing of a kitchen stays on a device that was signed out, but what it has not sent yet. */
+/** What was kept for a reload without the server goes with who signs out; unsaved drafts, and what is not
+ * sent yet, stay. */
 function forget(): void {
+  const kept = [KEPT, 'kestrel.hob', 'kestrel.batches']
   for (const key of Object.keys(localStorage))
-    if (key.startsWith('kestrel.') && key !== 'kestrel.acts') localStorage.removeItem(key)
+    if (kept.includes(key) || key.startsWith('kestrel.batch.')) localStorage.removeItem(key)
 }
 
 export const useSession = defineStore('session', () => {
@@ -35,7 +37,7 @@ export const useSession = defineStore('session', () => {
     try {
       if (who.value?.username)
         localStorage.setItem(KEPT, JSON.stringify({ who: who.value, catalogue: catalogue.value }))
-      else forget()
+      else localStorage.removeItem(KEPT)
     } catch {
       // A full or closed memory: only a reload without the server would miss it.
     }

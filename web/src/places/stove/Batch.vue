@@ -15,6 +15,7 @@ import Happened from './Happened.vue'
 import Looks from './Looks.vue'
 import SolvedAgain from './SolvedAgain.vue'
 import StepNow from './StepNow.vue'
+import Timers from './Timers.vue'
 import UnderIt from './UnderIt.vue'
 import Watching from './Watching.vue'
 import Weighing from './Weighing.vue'
@@ -234,6 +235,7 @@ onKey((key, event) => {
     <template v-else-if="card">
       <div class="now" :class="{ wholly: watched }">
         <StepNow :batch="batch" :card="card" :left="left" :followed="Boolean(watched)" @timer="timer" @put="put" />
+        <Timers :batch="batch" @does="does" />
         <template v-if="watched">
           <Looks :batch="batch" @saw="saw" />
           <UnderIt :batch="batch" :devices="devices" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What a cook sees of the pot, said in one press: it moves what is believed of it. */
-import { NButton } from 'naive-ui'
+import { NButton, NModal } from 'naive-ui'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import SpoonPicker from '@/parts/SpoonPicker.vue'
@@ -57,7 +57,14 @@ const scale = computed(() => props.batch.devices.find((one) => one.kind === 'sca
         <NButton size="large" attr-type="submit" :disabled="!(weighs > 0)">g on the scale</NButton>
       </form>
     </div>
-    <SpoonPicker v-if="lifting" v-model="picked" :spoons="spoons" label="Which spoon does it look like?" />
+    <NModal
+      v-model:show="lifting"
+      preset="card"
+      title="Lift the spoon: which does it look like?"
+      style="width: min(900px, 98vw)"
+    >
+      <SpoonPicker v-model="picked" :spoons="spoons" label="Which spoon does it look like?" />
+    </NModal>
   </section>
 </template>
 
@@ -84,8 +91,5 @@ const scale = computed(() => props.batch.devices.find((one) => one.kind === 'sca
   background: var(--white);
   font: 700 20px var(--text);
   text-align: right;
-}
-.looks :deep(.spoons) {
-  margin-top: 8px;
 }
 </style>
