@@ -120,7 +120,7 @@ def main() -> None:
             click(driver, ".forward")
         shoot(driver, "stove-weighing")
         _correcting(driver, gratin)
-        _watching(driver, address)
+        _watching(driver, next(href for name, href in links.items() if "guinea" in name))
         driver.get(f"{address}/journal")
         shoot(driver, "journal")
         driver.get(f"{address}/larder")
@@ -176,10 +176,9 @@ def _correcting(driver: WebDriver, sauce: str) -> None:
     shoot(driver, "stove-correcting")
 
 
-def _watching(driver: WebDriver, address: str) -> None:
-    """A cream that boils down over a scale, some minutes in."""
-    driver.get(f"{address}/sauces")
-    press(driver, "Juniper cream for guinea fowl", "a")
+def _watching(driver: WebDriver, sauce: str) -> None:
+    """A liquor that boils down over a scale, some minutes in."""
+    driver.get(sauce)
     press(driver, "Cook it")
     for _ in range(4):
         click(driver, ".forward")

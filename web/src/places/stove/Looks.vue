@@ -8,8 +8,12 @@ import SpoonPicker from '@/parts/SpoonPicker.vue'
 const props = defineProps<{ batch: Schemas['BatchOut'] }>()
 const emit = defineEmits<{ saw: [what: 'scale' | 'level' | 'gone' | 'spoon' | 'boils', value: number] }>()
 const watched = computed(() => props.batch.followed?.watched ?? null)
+const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op === 'correct')
+/** None at the step that has its own. */
 const spoons = computed(() =>
-  props.batch.spoons.map((one) => ({ ...one, key: one.name + one.film_mm, target_pa_s: one.viscosity_pa_s })),
+  corrects.value
+    ? []
+    : props.batch.spoons.map((one) => ({ ...one, key: one.name + one.film_mm, target_pa_s: one.viscosity_pa_s })),
 )
 const lifting = ref(false)
 const picked = computed<number | null>({
@@ -36,7 +40,7 @@ const scale = computed(() => props.batch.devices.find((one) => one.kind === 'sca
 </script>
 
 <template>
-  <section class="looks" aria-label="What do you see?">
+  <section v-if="watched || spoons.length" class="looks" aria-label="What do you see?">
     <div class="row">
       <span class="label">What do you see?</span>
       <NButton v-if="watched && !boiling" size="large" @click="emit('saw', 'boils', 1)">It boils</NButton>
