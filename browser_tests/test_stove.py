@@ -11,7 +11,7 @@ from kestrel.stove.models import Act, Batch
 from kestrel.stove.readings import add_device, put_under, take
 from kestrel.tests.acts import act, go, timer
 from kestrel.tests.clients import JsonClient
-from saucier.testing import CREAM_REDUCTION, add, melt, reduce_to
+from saucier.testing import CREAM_REDUCTION, add, melt, reduce_to, simmer
 from saucier.watch import Reading
 
 STEPS = [add("cream-35", 500), reduce_to(share=0.6), melt("parmesan-style-hard", 40)]
@@ -96,6 +96,21 @@ class AtTheStove(BrowserTest):
         self.wait(lambda: not self.driver.find_elements(By.CSS_SELECTOR, ".away"), "the network")
         # What was asked for in vain is written to the browser's log.
         self.driver.get_log("browser")
+
+    def test_what_stops_by_the_clock_keeps_its_timer_and_what_is_watched_can_ring(self) -> None:
+        self.cook(step=1)
+        self.see("ring when it may be there")
+        self.key("t")
+        self.see("running: press to stop")
+        sauce = self.saved(
+            name="white", steps=[add("milk-whole", 1, "L"), simmer(5)], target={}, family=None
+        )
+        made = self.other.call("POST", "/stove", {"sauce_id": sauce.pk}).body
+        act(self.other, made["id"], go(0, 1))
+        self.go(f"/stove/{made['id']}")
+        self.see("start the timer")
+        self.assertEqual(self.find(".timer b").text, "5:00")
+        self.assertEqual(self.all(".watching"), [])
 
     def test_two_windows_follow_each_other(self) -> None:
         batch = self.cook()

@@ -206,6 +206,6 @@ def now_of(batch: Batch) -> datetime:
 
 def counted(batch: Batch) -> list[Act]:
     """What was done at ``batch`` and counts: taken, and not undone since."""
-    rows = [act for act in batch.acts.all() if act.taken]
+    rows = [act for act in batch.acts.select_related("by") if act.taken]
     void = {cast(dict[str, Any], act.data)["of"] for act in rows if act.kind == "undone"}
     return [act for act in rows if act.key not in void and act.kind != "undone"]

@@ -79,8 +79,14 @@ watch(
 )
 const watched = computed(() => {
   const found = batch.value?.followed
-  // What was worked out for another step says nothing of this one.
-  return found && found.at === batch.value?.step ? (told.value ?? found.watched) : null
+  // What was worked out for another step says nothing of this one; what stops by the clock has its timer.
+  const here = found && found.at === batch.value?.step ? (told.value ?? found.watched) : null
+  return here?.goal ? here : null
+})
+/** What the timer of the step runs: until it may be there at the earliest, where it is watched. */
+const timerS = computed(() => {
+  const left = watched.value?.minutes_left
+  return left ? Math.max(10, Math.round(60 * left.low)) : (card.value?.timer_s ?? null)
 })
 const devices = computed(() =>
   (batch.value?.devices ?? []).map((one) => ({ ...one, value: readings.value.get(one.id) ?? one.value })),
@@ -108,7 +114,7 @@ function back(): void {
 }
 function timer(): void {
   if (left.value !== null) does({ kind: 'timer-off', name: 'step' })
-  else if (card.value?.timer_s) does({ kind: 'timer-on', name: 'step', seconds: card.value.timer_s })
+  else if (timerS.value) does({ kind: 'timer-on', name: 'step', seconds: timerS.value })
 }
 /** Said with a way back. */
 function saying(words: string, undo: () => void): void {
@@ -234,12 +240,20 @@ onKey((key, event) => {
     <Weighing v-else-if="atEnd" :batch="batch" @back="back" />
     <template v-else-if="card">
       <div class="now" :class="{ wholly: watched }">
-        <StepNow :batch="batch" :card="card" :left="left" :followed="Boolean(watched)" @timer="timer" @put="put" />
-        <Timers :batch="batch" @does="does" />
+        <StepNow
+          :batch="batch"
+          :card="card"
+          :left="left"
+          :followed="Boolean(watched)"
+          :timer-s="timerS"
+          @timer="timer"
+          @put="put"
+        />
         <template v-if="watched">
           <Looks :batch="batch" @saw="saw" />
           <UnderIt :batch="batch" :devices="devices" />
         </template>
+        <Timers :batch="batch" @does="does" />
       </div>
       <div class="after">
         <Watching
@@ -360,7 +374,7 @@ h1 {
 .batch > .now {
   display: flex;
   flex-direction: column;
-  gap: 16px;
+  gap: 8px;
   grid-column: 1;
   grid-row: 3;
 }
@@ -432,7 +446,8 @@ h1 {
     order: 1;
   }
   .now > .looks,
-  .now > .under {
+  .now > .under,
+  .now > .timers {
     order: 2;
   }
   .batch > .happened,

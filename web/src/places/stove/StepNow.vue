@@ -12,8 +12,10 @@ const props = defineProps<{
   card: Schemas['Card']
   /** Seconds left on the timer that runs; null where none does. */
   left: number | null
-  /** Its minutes are told beside: it needs no timer of its own. */
+  /** Its minutes are told beside: its timer rings when it may be there. */
   followed?: boolean
+  /** Seconds the timer of the step runs. */
+  timerS: number | null
   /** In since the step began, g, by the scale under the pot. */
   poured?: number | null
 }>()
@@ -45,6 +47,10 @@ const asPut = computed(
 )
 const vFocus = { mounted: (el: HTMLElement) => el.focus() }
 const running = computed(() => props.left !== null)
+const timerWords = computed(() => {
+  if (running.value) return (props.left ?? 0) <= 0 ? 'over: press to stop' : 'running: press to stop'
+  return props.followed ? 'ring when it may be there' : 'start the timer'
+})
 const state = computed(() => props.batch.plan?.states[props.batch.step] ?? null)
 const down = computed(() => props.batch.plan?.along?.find((one) => one.step === props.batch.step))
 const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op === 'correct')
@@ -109,15 +115,13 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
     <p class="cue"><span class="label">Look for</span>{{ card.cue }}</p>
     <p v-for="remark in card.remarks" :key="remark" class="warning">{{ remark }}</p>
     <button
-      v-if="(card.timer_s && !followed) || running"
+      v-if="timerS || running"
       class="timer"
-      :class="{ running, over: (left ?? 1) <= 0, alone: !card.weighed.length && !down }"
+      :class="{ running, beside: followed, over: (left ?? 1) <= 0, alone: !card.weighed.length && !down && !followed }"
       @click="emit('timer')"
     >
-      <b>{{ clock(left ?? card.timer_s ?? 0) }}</b>
-      <span>{{
-        running ? ((left ?? 0) <= 0 ? 'over: press to stop' : 'running: press to stop') : 'start the timer'
-      }}</span>
+      <b>{{ clock(left ?? timerS ?? 0) }}</b>
+      <span>{{ timerWords }}</span>
     </button>
     <WayDown v-if="down && !followed" :along="down" :ends-g="state?.total_g ?? state?.mass_g" />
   </section>
@@ -231,6 +235,13 @@ em {
 .timer b {
   font-size: 68px;
   line-height: 1;
+}
+.timer.beside {
+  min-height: 60px;
+  font-size: 18px;
+}
+.timer.beside b {
+  font-size: 38px;
 }
 .timer.alone {
   flex: 1;
