@@ -76,7 +76,8 @@ def solved_again(
     if grade is None or (as_planned and abs(grown - 1.0) < K.AGAIN_SIZE):
         return None
     if grade == wanted.key:
-        says = say("again.right", grade=wanted.name, pct=100.0 * (grown - 1.0))
+        size = "more" if grown > 1.0 else "less"
+        says = say(f"again.{size}", grade=wanted.name, pct=100.0 * abs(grown - 1.0))
     else:
         says = say("again.as-is", grade=spoken_grade(grade), wanted=wanted.name)
     nothing = Again(grade, wanted.key, says, (), as_is.yield_g)

@@ -8,8 +8,9 @@ import unittest
 from saucier.check import check
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
+from saucier.pot import EMPTY
 from saucier.testing import add, melt, reduce_to, roux, sheet, simmer
-from saucier.watch import Seen, StepAsDone, as_found, as_put, follow, watch, way_of
+from saucier.watch import Seen, StepAsDone, as_found, as_put, follow, solved_again, watch, way_of
 from tools.pots import of_pot
 
 PAN = {"shape": "straight", "diameter_cm": 20, "depth_cm": 10, "tare_g": 1200}
@@ -256,6 +257,13 @@ class Again(unittest.TestCase):
         after = self.put(self.WHITE, changes, 0, 1)
         self.assertEqual(after.states[-1].grade, "nappe")
         self.assertIsNone(after.again)
+
+    def test_a_right_grade_of_another_size_is_told_with_its_size(self) -> None:
+        pot = check(self.LIQUOR).steps[1].pot
+        more = pot._replace(balance=EMPTY.plus(pot.balance, 1.12))
+        found = solved_again(self.LIQUOR, self.LIQUOR, Kitchen(), 2, more)
+        self.assertIn("nappe as it should be, and 12 % more of it", str(found.words))
+        self.assertEqual([one.grams for one in found.changes], [45.0, 46.0])
 
     def test_where_nothing_to_come_can_mend_it_that_is_told(self) -> None:
         again = self.put(self.WHITE, {(1, "amount"): 1400.0}, 1, 2).again
