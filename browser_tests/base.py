@@ -1,5 +1,6 @@
 """A live server, a kitchen in it, and a browser signed in."""
 
+import time
 from collections.abc import Callable
 from typing import Any
 
@@ -47,6 +48,7 @@ class BrowserTest(StaticLiveServerTestCase):
         self.driver.get_log("browser")
 
     def tearDown(self) -> None:
+        self._all_sent()
         errors = [
             line["message"]
             for line in self.driver.get_log("browser")
@@ -54,6 +56,18 @@ class BrowserTest(StaticLiveServerTestCase):
             if not any(f"status of {code}" in line["message"] for code in (401, 409, 422, 429))
         ]
         self.assertEqual(errors, [])
+
+    def _all_sent(self) -> None:
+        """Wait until what was done last has reached the server: the kitchen goes with the test."""
+        for _ in range(100):
+            try:
+                kept = self.driver.execute_script("return localStorage.getItem('kestrel.acts')")
+            except WebDriverException:  # no page of ours
+                return
+            if not kept or kept == "[]":
+                break
+            time.sleep(0.05)
+        time.sleep(0.2)  # what is looked at once more after it
 
     def saved(self, **change: Any) -> Sauce:
         return save_new(self.kitchen, self.user, read_sheet({**CHEESE_SAUCE, **change}))

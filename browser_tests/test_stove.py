@@ -51,9 +51,11 @@ class AtTheStove(BrowserTest):
         self.wait(lambda: self.minutes() == before, "the minutes of before")
         picture = self.find(".way-picture svg")
         picture.send_keys(Keys.ARROW_DOWN, Keys.ARROW_DOWN, Keys.ARROW_DOWN, Keys.ENTER)
-        self.see("mm deep")
-        self.assertEqual(
-            [(one.data["what"]) for one in Act.objects.filter(kind="saw")], ["gone", "level"]
+        self.wait(
+            lambda: (
+                [one.data["what"] for one in Act.objects.filter(kind="saw")] == ["gone", "level"]
+            ),
+            "the level",
         )
         self.press("Spoon")
         self.find(".n-modal [role=radio]").click()
@@ -164,7 +166,7 @@ class AtTheStove(BrowserTest):
         self.wait(lambda: not self.driver.find_elements(By.CSS_SELECTOR, ".alarm"), "quiet")
 
     def test_a_step_is_on_the_screen_within_a_tenth_of_a_second(self) -> None:
-        self.cook()
+        batch = self.cook()
         took = self.driver.execute_async_script(
             """const done = arguments[0]
                const began = performance.now()
@@ -176,7 +178,8 @@ class AtTheStove(BrowserTest):
                document.body.dispatchEvent(new KeyboardEvent('keydown', { key: ' ', bubbles: true }))"""
         )
         print(f"a step took {took:.0f} ms to the screen")
-        self.assertLess(took, 500)  # 100 by `make bench` on a machine that does nothing else
+        self.assertLess(took, 500)  # a machine that runs much beside; 12 to 20 on one that does not
+        self.wait(lambda: Batch.objects.get(pk=batch.pk).step == 1, "the server to hear of it")
 
     def test_nothing_covers_a_number(self) -> None:
         batch = self.cook()
