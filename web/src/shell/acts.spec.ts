@@ -113,6 +113,26 @@ describe('acts', () => {
     expect(acts.told[0]!.why).toContain('is no step')
   })
 
+  it('are not lost where the device keeps nothing', async () => {
+    const { answer, taken } = server()
+    wire.answer = silent
+    const acts = started()
+    vi.stubGlobal('localStorage', {
+      getItem: () => null,
+      setItem: () => {
+        throw new DOMException('full', 'QuotaExceededError')
+      },
+      removeItem: () => undefined,
+    })
+    await acts.does(batch().id, go(0, 1))
+    await acts.does(batch().id, go(1, 2))
+    expect(acts.waiting).toBe(2)
+    wire.answer = answer
+    await acts.send()
+    expect(taken).toHaveLength(2)
+    expect(acts.waiting).toBe(0)
+  })
+
   it('of another window of this device are not lost', async () => {
     wire.answer = silent
     const here = started()

@@ -27,11 +27,13 @@ function read<T>(key: string, otherwise: T): T {
     return otherwise
   }
 }
-function write(key: string, value: unknown): void {
+/** Whether it is kept: a full or closed memory keeps nothing. The pot goes on; only a reload would miss it. */
+function write(key: string, value: unknown): boolean {
   try {
     localStorage.setItem(key, JSON.stringify(value))
+    return true
   } catch {
-    // A full or closed memory: the pot goes on, only a reload without the server would not have it.
+    return false
   }
 }
 function newKey(): string {
@@ -107,9 +109,11 @@ export const useActs = defineStore('acts', () => {
 
   /** Another window of this device has the same queue: it is read anew before it is changed. */
   function queue(change: (there: Waiting[]) => Waiting[]): void {
-    waiting.value = change(read<Waiting[]>(QUEUE, []))
-    write(QUEUE, waiting.value)
+    waiting.value = change(kept ? read<Waiting[]>(QUEUE, []) : waiting.value)
+    kept = write(QUEUE, waiting.value)
   }
+  /** What could not be kept is in this window alone: it is not read over by what was kept before. */
+  let kept = true
 
   let sending: Promise<void> | null = null
   function send(): Promise<void> {
@@ -159,7 +163,7 @@ export const useActs = defineStore('acts', () => {
     if (waiting.value.length) void send()
   }, 3000)
   useEventListener(window, 'storage', (event: StorageEvent) => {
-    if (event.key === QUEUE) waiting.value = read<Waiting[]>(QUEUE, [])
+    if (event.key === QUEUE && kept) waiting.value = read<Waiting[]>(QUEUE, [])
   })
 
   return { shown, keep, load, does, send, offline, signedOut, told, waiting: computed(() => waiting.value.length) }

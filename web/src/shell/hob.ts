@@ -25,7 +25,9 @@ export const useHob = defineStore('hob', () => {
       if (batch.status !== 'on') return []
       const card = batch.cards[batch.step]
       const moved = batch.step !== line.step
-      const words = moved ? { title: card?.title ?? 'Weigh and judge', cue: card?.cue ?? '' } : {}
+      const words = moved
+        ? { title: card?.title ?? 'Weigh and judge', cue: card?.cue ?? '', hands: card?.hands ?? 'all' }
+        : {}
       return [{ ...line, ...words, step: batch.step, timers: batch.timers }]
     }),
   )
