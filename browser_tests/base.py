@@ -18,6 +18,7 @@ from kestrel.accounts.actions import open_kitchen
 from kestrel.larder.actions import add_pan
 from kestrel.sauces.actions import save_new
 from kestrel.sauces.models import Sauce
+from kestrel.tests.flushing import Flushes
 from saucier.sheet import read_sheet
 from saucier.testing import CHEESE_SAUCE
 
@@ -25,7 +26,7 @@ PASSWORD = "quiet-ridge-42"
 PAN = {"name": "sauteuse 24", "shape": "sloped", "diameter_cm": 24, "depth_cm": 8, "tare_g": 1180}
 
 
-class BrowserTest(StaticLiveServerTestCase):
+class BrowserTest(Flushes, StaticLiveServerTestCase):
     """``self.driver`` is a browser of 1280 × 800; ``self.user`` works in ``self.kitchen``."""
 
     server_thread_class = ServedAsItIs

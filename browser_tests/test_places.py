@@ -16,8 +16,9 @@ class Places(BrowserTest):
         self.go("/sauces")
         self.see("Start with a sauce")
         for digit, words in (
-            ("8", "Press a row to correct it"),
-            ("7", "Nothing written down"),
+            ("9", "Press a row to correct it"),
+            ("8", "Nothing written down"),
+            ("7", "Nothing is kept"),
             ("6", "Pick the spoon that looks like it"),
             ("5", "No pot is on"),
             ("4", "A run-up is the plan of who does what when"),

@@ -11,13 +11,15 @@ from kestrel import problems
 from kestrel.accounts.api import router as accounts
 from kestrel.accounts.auth import signed_in
 from kestrel.journal.api import router as journal
+from kestrel.keeping.api import router as keeping
 from kestrel.larder.api import router as larder
 from kestrel.run_up.api import router as run_up
 from kestrel.sauces.api import router as sauces
 from kestrel.sauces.work_api import router as work
 from kestrel.service.api import dishes, services
-from kestrel.stove.api import devices, readings
+from kestrel.stove.api import photos
 from kestrel.stove.api import router as stove
+from kestrel.stove.devices_api import devices, labels, readings
 from saucier.sheet import parse_json
 from saucier.version import VERSION
 
@@ -44,7 +46,10 @@ api.add_router("/work", work)
 api.add_router("/dishes", dishes)
 api.add_router("/services", services)
 api.add_router("/stove", stove)
+api.add_router("/photos", photos)
 api.add_router("/devices", devices)
+api.add_router("/labels", labels)
 api.add_router("/readings", readings)
 api.add_router("/run-ups", run_up)
+api.add_router("/keeping", keeping)
 api.add_router("/journal", journal)

@@ -50,6 +50,7 @@ INSTALLED_APPS = [
     "kestrel.service",
     "kestrel.stove",
     "kestrel.run_up",
+    "kestrel.keeping",
     "kestrel.journal",
 ]
 MIDDLEWARE = [

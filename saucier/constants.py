@@ -506,6 +506,20 @@ HOLDING_TOLD_MIN = 3.0
 KITCHEN_C, TAP_C = 24.0, 15.0
 HOT_HOLDING_C = 63.0
 """The highest of the usual figures for hot holding; a kitchen's own rule comes first."""
+SAUCE_W_M_K, RICH_W_M_K, RICH_FAT_SHARE = 0.55, 0.35, 0.5
+"""How sauces lead heat, W/m·K, from lean ones to a cream that is half fat."""
+STIRRED_FILM_W_M2_K = 250.0
+"""Within a pot that is stirred now and then: through the film of sauce at its side."""
+MOVED_AT_C = 20.0
+"""A tray in ice goes into the fridge at so many degrees in its middle."""
+COVERED_SHARE = 0.6
+"""What still leaves through film or a lid, of what leaves an open face."""
+PROBE_OFF_C, COOLING_PACE_SPREAD = 1.0, 0.25
+"""How far a probe is off; standard share by which a tray cools quicker or slower than the sum."""
+RICH_TO_FREEZE = 0.25
+"""A cream with so large a share of fat may turn when it thaws."""
+CHILLED_DAYS = 2
+"""Days a cooled sauce is kept by the usual cautions."""
 A_LA_MINUTE_SUFFERS = 6
 """Sides that suffer so much from waiting are cooked when the plate is called."""
 CALL_SAUCE_MIN = 1.5
@@ -519,6 +533,14 @@ EYE_OFF_SHARE = 0.06
 """Standard share by which one eye, in one pan, sees every level too high or too low."""
 POURED_SPREAD = 0.03
 """Standard share by which what is in a pot differs from what its sheet says, where nobody weighed it."""
+MIDDLE_C, MIDDLE_POULTRY_C = 63.0, 74.0
+"""Usual cautions for the middle of fish and meat, and of poultry; the kitchen's own rule comes first."""
+TEMPER_NEAR_C = 2.0
+"""Yolks so near to where a ladle should take them are there."""
+FOUND_OFF_G = 2.0
+"""Grams by which a pot may be off before what mends it is reckoned from the pot instead of the sheet."""
+JUG_OFF_ML = 10.0
+"""How far what is read off a jug twice is off by."""
 TARE_SPREAD_G, TARE_UNKNOWN_G = 8.0, 2000.0
 """How far a pan's weight as entered is off, and where it is not entered at all."""
 PACE_SPREAD = 0.35

@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 
 from saucier import constants as K
-from saucier.check import check
+from saucier.check import CheckedSheet, check
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
@@ -30,7 +30,7 @@ class SpoonSeen:
 @dataclass(frozen=True, slots=True)
 class Correction:
     """``spoons`` to pick from, thin to thick about what is expected. ``amount`` of what was held
-    back goes in (None: nothing; it is as it should be, or on the wrong side of it). The sauce then
+    back goes in, ``grams`` of it (None: nothing; it is as it should be, or on the wrong side of it). The sauce then
     makes ``makes_ml``. ``notes`` tell the cook, overshoots of the yield, of the pan and of what was
     held back included."""
 
@@ -38,6 +38,7 @@ class Correction:
     amount: Amount | None
     makes_ml: float
     notes: tuple[Sentence, ...]
+    grams: float = 0.0
 
 
 def spoons_about(viscosity_pa_s: float) -> tuple[SpoonSeen, ...]:
@@ -67,11 +68,16 @@ def correction(sheet: Sheet, at: int, seen_pa_s: float | None, kitchen: Kitchen)
     """What goes in at step ``at``, a `correct`, of a pot seen to be ``seen_pa_s`` thick (Pa·s at
     serving temperature; None: not looked at yet). Raises :class:`BadInput` (field ``at`` or
     ``seen_pa_s``)."""
+    return correction_of(check(sheet, kitchen), at, seen_pa_s)
+
+
+def correction_of(checked: CheckedSheet, at: int, seen_pa_s: float | None) -> Correction:
+    """As :func:`correction`, of a sauce with the states it was found in."""
+    sheet = checked.sheet
     if not 0 <= at < len(sheet.steps) or not isinstance(step := sheet.steps[at], Correct):
         raise BadInput.at("at", "nothing-is-corrected-there")
     if seen_pa_s is not None and not 1e-3 <= seen_pa_s <= 300.0:
         raise BadInput.at("seen_pa_s", "is-no-sauce")
-    checked = check(sheet, kitchen)
     setting, states = checked.settings[at], checked.steps
     before, after = (states[at - 1].pot if at else Pot()), states[at].pot
     held, predicted = step.held_back(setting, before), states[at].thickness.viscosity_pa_s
@@ -122,4 +128,4 @@ def correction(sheet: Sheet, at: int, seen_pa_s: float | None, kitchen: Kitchen)
     capacity = checked.pan.capacity_ml
     if put(before, grams).total_ml > K.CORRECTED_FULL * capacity:
         notes.append(say("pan-holds", holds_ml=capacity))
-    return Correction(spoons, amount, makes, tuple(notes))
+    return Correction(spoons, amount, makes, tuple(notes), round(grams, 1))

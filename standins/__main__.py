@@ -1,6 +1,6 @@
 """``python -m standins [--app http://127.0.0.1:8000] [--port 8010]``: a bench for simulated pots, with its
 own small page. It sends readings as any scale or probe would, and shows in the end what was true beside
-what the app believed."""
+what the app believed. A simulated label printer is beside it."""
 
 import argparse
 import json
@@ -11,8 +11,10 @@ from typing import Any
 
 from standins.cooking import Cooking
 from standins.pot import SETTING, PotOnRing, Stuff, Truth
+from standins.printer import Printer
 
 PAGE = Path(__file__).parent / "bench.html"
+LABELS = Path(__file__).parent.parent / "var" / "labels"
 SPEEDS = (1.0, 10.0, 60.0)
 # g for each gram: water, fat, dry, alcohol, flour
 LIQUIDS = {
@@ -75,7 +77,7 @@ def cooking_of(given: dict[str, Any], app: str) -> Cooking:
 
 
 class Bench(ThreadingHTTPServer):
-    """The page, and the pot that is on."""
+    """The page, the pot that is on, and the label printer."""
 
     daemon_threads = True
 
@@ -83,6 +85,7 @@ class Bench(ThreadingHTTPServer):
         super().__init__(address, Handler)
         self.app = app
         self.cooking: Cooking | None = None
+        self.printer: Printer | None = None
 
 
 class Handler(BaseHTTPRequestHandler):
@@ -93,7 +96,12 @@ class Handler(BaseHTTPRequestHandler):
             self._answer(200, PAGE.read_bytes(), "text/html; charset=utf-8")
         elif self.path == "/state":
             cooking = self.server.cooking
-            self._json(200, cooking.told() if cooking else {"going": False, "moments": []})
+            printer = self.server.printer
+            told = cooking.told() if cooking else {"going": False, "moments": []}
+            labels = printer.out if printer else []
+            self._json(
+                200, {**told, "labels": labels, "printer": printer.trouble if printer else ""}
+            )
         else:
             self._json(404, {"message": "there is only the page"})
 
@@ -109,6 +117,9 @@ class Handler(BaseHTTPRequestHandler):
             given = json.loads(self.rfile.read(min(length, 100_000)) or b"{}")
             if not isinstance(given, dict):
                 raise Refused("body: give an object")
+            if self.path == "/printer":
+                self._printer(str(given.get("token", "")).strip())
+                return
             cooking = cooking_of(given, bench.app)
         except (ValueError, Refused) as bad:
             self._json(422, {"message": str(bad)})
@@ -117,6 +128,15 @@ class Handler(BaseHTTPRequestHandler):
             bench.cooking.stop()
         bench.cooking = cooking
         cooking.start()
+        self._json(200, {})
+
+    def _printer(self, token: str) -> None:
+        if not token:
+            raise Refused("token: give the token of a label printer")
+        if self.server.printer:
+            self.server.printer.stop()
+        self.server.printer = Printer(self.server.app, token, LABELS)
+        self.server.printer.start()
         self._json(200, {})
 
     def log_message(self, *args: Any) -> None:

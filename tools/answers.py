@@ -83,6 +83,9 @@ def answers() -> dict[str, Any]:
     batch = ask("POST", "/api/stove", {"sauce_id": line["id"]})
     ask("GET", "/api/stove")
     ask("GET", "/api/stove/{batch_id}", batch_id=batch["id"])
+    ask("GET", "/api/stove/hob")
+    ask("POST", "/api/stove/asides", {"name": "Hake", "way": "sear", "minutes": 6})
+    ask("POST", "/api/stove/free", {"name": "Cap for the rye toasts"})
     return told
 
 

@@ -20,6 +20,7 @@ TYPES = ROOT / "web" / "src" / "api" / "schema.d.ts"
 def made(folder: Path) -> dict[Path, str]:
     """What each generated file should hold; ``folder`` is for scratch."""
     from saucier.dish import Dish
+    from saucier.keeping import Label
     from saucier.run_up import RunUp
     from saucier.service import Service
     from saucier.sheet import Sheet
@@ -54,6 +55,7 @@ def made(folder: Path) -> dict[Path, str]:
                 ("service", Service),
                 ("run-up", RunUp),
                 ("reading", Reading),
+                ("label", Label),
             )
         },
         OPENAPI: openapi,

@@ -74,7 +74,6 @@ def main() -> None:
         }
         cheese = next(href for name, href in links.items() if "chicory" in name)
         cream = next(href for name, href in links.items() if "Mustard cream" in name)
-        gratin = next(href for name, href in links.items() if "celeriac" in name)
         driver.get(cheese)
         wait_for(driver, lambda d: d.find_elements(By.CSS_SELECTOR, ".pot-now .sure"))
         shoot(driver, "builder")
@@ -103,9 +102,6 @@ def main() -> None:
         press(driver, "Fennel and barley bake", "b")
         click(driver, "g.band", 5)
         shoot(driver, "dish")
-        driver.get(f"{address}/dishes/new?start=pool")
-        click(driver, 'nav[aria-label="Parts of the dish"] > button')
-        shoot(driver, "dish-plate")
         driver.get(f"{address}/service")
         press(driver, "Visitors' Sunday", "h2")
         shoot(driver, "service")
@@ -119,8 +115,9 @@ def main() -> None:
         for _ in range(6):
             click(driver, ".forward")
         shoot(driver, "stove-weighing")
-        _correcting(driver, gratin)
         _watching(driver, next(href for name, href in links.items() if "guinea" in name))
+        _hob(driver, address)
+        _keeping(driver, address)
         driver.get(f"{address}/journal")
         shoot(driver, "journal")
         driver.get(f"{address}/larder")
@@ -128,7 +125,7 @@ def main() -> None:
 
 
 def _run_up(driver: WebDriver, address: str) -> None:
-    """The large service's plan with a task pressed, and an evening of calls."""
+    """The large service's plan with a task pressed."""
 
     def planned(name: str) -> None:
         driver.get(f"{address}/run-up")
@@ -145,35 +142,6 @@ def _run_up(driver: WebDriver, address: str) -> None:
         Keys.ENTER
     )
     shoot(driver, "run-up")
-    planned("Night shift, to order")
-    press(driver, "Calls")
-    for dish in (0, 1, 2):
-        click(driver, ".calls .dishes button", dish)
-        wait_for(
-            driver, lambda d, n=dish: len(d.find_elements(By.CSS_SELECTOR, ".calls ol li")) > n
-        )
-    shoot(driver, "run-up-calls")
-
-
-def _correcting(driver: WebDriver, sauce: str) -> None:
-    """A sauce made thick on purpose, at the step where the spoon says how much goes in."""
-    driver.get(sauce)
-    click(driver, "summary")
-    select = '[aria-label="How it is brought right"]'
-    wait_for(driver, lambda d: d.find_element(By.CSS_SELECTOR, select))
-    box = driver.find_element(By.CSS_SELECTOR, select)
-    driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", box)
-    box.click()
-    option = "//*[contains(@class,'n-base-select-option')][contains(., 'liquid held back')]"
-    wait_for(driver, lambda d: d.find_element(By.XPATH, option))
-    driver.find_element(By.XPATH, option).click()
-    time.sleep(1.0)
-    press(driver, "Save")
-    press(driver, "Cook it")
-    for _ in range(3):
-        click(driver, ".forward")
-    click(driver, ".correct [role=radio]", 3)
-    shoot(driver, "stove-correcting")
 
 
 def _watching(driver: WebDriver, sauce: str) -> None:
@@ -183,18 +151,76 @@ def _watching(driver: WebDriver, sauce: str) -> None:
     for _ in range(4):
         click(driver, ".forward")
     wait_for(driver, lambda d: d.find_elements(By.CSS_SELECTOR, ".watching"))
-    driver.execute_async_script(_READINGS)
+    driver.execute_async_script(_CALL + _READINGS)
     time.sleep(1.5)
     shoot(driver, "stove-watching")
 
 
-_READINGS = """
+def _hob(driver: WebDriver, address: str) -> None:
+    """A cap cooked free hand, a pan of hake and what else is on, each on its ring."""
+    driver.execute_async_script(_CALL + _ON_THE_HOB)
+    driver.get(f"{address}/stove?hob")
+    wait_for(driver, lambda d: d.find_elements(By.CSS_SELECTOR, ".rings .pot"))
+    shoot(driver, "stove-hob")
+    press(driver, "Cap for the rye toasts", "b")
+    press(driver, "Pour or put in")
+    driver.switch_to.active_element.send_keys("250 mL")
+    shoot(driver, "stove-free-hand")
+
+
+def _keeping(driver: WebDriver, address: str) -> None:
+    """A finished sauce put away, some minutes of its cooling read by a probe."""
+    kept = driver.execute_async_script(_CALL + _PUT_AWAY)
+    driver.get(f"{address}/keeping/{kept}")
+    wait_for(driver, lambda d: d.find_elements(By.CSS_SELECTOR, ".cooling"))
+    shoot(driver, "keeping")
+
+
+_CALL = """
 const done = arguments[arguments.length - 1]
 const token = /csrftoken=([^;]*)/.exec(document.cookie)[1]
 const call = async (method, path, body, more) => (await fetch('/api' + path, {
   method, body: JSON.stringify(body),
   headers: { 'Content-Type': 'application/json', 'X-CSRFToken': token, ...more },
 })).json()
+"""
+_ON_THE_HOB = """
+;(async () => {
+  const act = (id, ...acts) => call('POST', `/stove/${id}/acts`, {
+    sent_at: new Date().toISOString(),
+    acts: acts.map((one) => ({ ...one, key: crypto.randomUUID(), at: new Date().toISOString() })),
+  })
+  const of = (ingredient, value, unit) => ({ ingredient, amount: { value, unit } })
+  const { rings, cooks } = await (await fetch('/api/stove/hob')).json()
+  const on = await (await fetch('/api/stove')).json()
+  const cap = await call('POST', '/stove/free', { name: 'Cap for the rye toasts', pan: '' })
+  const hake = await call('POST', '/stove/asides', { name: 'Hake', way: 'sear', minutes: 6, ingredient: 'fish-white' })
+  await act(cap.id,
+    { kind: 'added', put: { op: 'roux', fat: of('butter-unsalted', 60, 'g'), flour: of('wheat-flour', 60, 'g') } },
+    { kind: 'added', put: { op: 'add', ...of('milk-whole', 600, 'mL') } })
+  await act(hake.id, { kind: 'timer-on', name: 'step', seconds: 171 })
+  const pots = [hake, cap, ...on]
+  for (const [n, pot] of pots.slice(0, rings.length).entries())
+    await act(pot.id, { kind: 'stands', ring: rings[n].name, cook: cooks[n % cooks.length] ?? '' })
+  done()
+})()
+"""
+_PUT_AWAY = """
+;(async () => {
+  const { possible, trays } = await (await fetch('/api/keeping/where')).json()
+  const kept = await call('POST', '/keeping', {
+    key: crypto.randomUUID(), batch_id: possible.at(-1).batch_id, tray: trays.at(-1), place: 'cold-room', from_c: 82 })
+  const made = await call('POST', '/devices', { name: 'Blue probe', kind: 'probe', simulated: true })
+  await call('PUT', `/devices/${made.id}`, { batch_id: kept.batch_id })
+  const began = Date.now()
+  const readings = kept.cooling.curve.slice(0, 22).map((point) => ({
+    temperature_c: Math.round(10 * (point.hottest_c + 2 * Math.sin(point.at_min))) / 10,
+    at: new Date(began + 66_000 * point.at_min).toISOString() }))
+  await call('POST', '/readings', readings, { Authorization: `Bearer ${made.token}` })
+  done(kept.id)
+})()
+"""
+_READINGS = """
 ;(async () => {
   const id = Number(location.pathname.split('/').at(-1))
   const made = await call('POST', '/devices', { name: 'Scale, front ring', kind: 'scale', simulated: true })

@@ -4,6 +4,7 @@ from typing import Any, cast
 
 from django.db.models import Q
 from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
 from django.utils.dateparse import parse_datetime
 from ninja import Router, Status
 
@@ -30,6 +31,7 @@ def _entry(entry: Entry) -> dict[str, Any]:
     minutes = (batch.ended_at - batch.started_at).total_seconds() / 60 if batch.ended_at else None
     return {
         "id": entry.pk,
+        "batch_id": batch.pk,
         "name": batch.plan["name"],
         "sauce_id": batch.version.sauce_id if batch.version else None,
         "version": batch.version.number if batch.version else None,
@@ -81,6 +83,13 @@ def list_entries(request: HttpRequest, older: str = ""):
         "total": everything.count(),
         "older": f"{rows[-1].made_at.isoformat()}_{rows[-1].pk}" if more else None,
     }
+
+
+@router.get("/of-batch/{batch_id}", response={200: EntryOut, 404: Message})
+def entry_of_batch(request: HttpRequest, batch_id: int):
+    """What was written down of a batch."""
+    rows = Entry.objects.select_related("batch__version", "batch__service")
+    return _entry(get_object_or_404(rows, batch=batch_of(request, batch_id)))
 
 
 @router.post("", response={201: EntryOut, 409: Message, 422: Problems})

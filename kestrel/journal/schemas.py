@@ -30,6 +30,7 @@ class EntryOut(Schema):
     """A finished batch. A mother pot is of no saved sauce; ``service`` is what it was cooked for."""
 
     id: int
+    batch_id: int
     name: str
     sauce_id: int | None
     version: int | None

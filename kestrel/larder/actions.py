@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Mapping
 from dataclasses import asdict, replace
+from typing import Any
 
 from django.db import transaction
 from django.db.models import F
@@ -14,6 +15,7 @@ from saucier.demand import use_named
 from saucier.errors import BadInput
 from saucier.exchange import RowRead
 from saucier.heat import POT_SHAPES
+from saucier.keeping import USUAL, Rules, read_rules, shipped_rules
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.larder import (
     ingredient_from_row,
@@ -124,6 +126,30 @@ def save_measure(kitchen: Kitchen, row: Mapping[str, str]) -> OwnMeasure:
         kitchen=kitchen, name=read.name, of=read.of, defaults={"row": {**row, "name": read.name}}
     )
     return own
+
+
+def rules_of(kitchen: Kitchen) -> Rules:
+    """The rule set this kitchen goes by."""
+    habits = Habits.objects.filter(kitchen=kitchen).first()
+    if habits is None or habits.rules is None:
+        return shipped_rules()[USUAL]
+    return read_rules(habits.rules)
+
+
+def set_rules(kitchen: Kitchen, given: Mapping[str, Any]) -> Rules:
+    """Go by a shipped rule set, named by its ``key`` alone, or by one of its own. Raises :class:`BadInput`
+    by field."""
+    key = given.get("key")
+    if set(given) == {"key"}:
+        if key not in shipped_rules():
+            raise BadInput.at("key", "is-no-rule-set", key=str(key)[:40])
+        rules = shipped_rules()[str(key)]
+    else:
+        rules = read_rules({**given, "key": "own"})
+    habits, _ = Habits.objects.get_or_create(kitchen=kitchen)
+    habits.rules = rules.model_dump(mode="json")
+    habits.save(update_fields=["rules"])
+    return rules
 
 
 _POT_HABITS = {"film": (0.0, 500.0), "whisk": (1000.0, 200_000.0)}

@@ -114,11 +114,13 @@ class OwnMeasure(OfKitchen):
 
 class Habits(OfKitchen):
     """How this kitchen serves, where it is not the usual: mL for each unit of a use by its key, and
-    what clings to each pot, and how much is whisked in one at the most."""
+    what clings to each pot, and how much is whisked in one at the most. ``rules``: the rule set for cooling and
+    keeping it goes by, whole (None: the usual one)."""
 
     per_ml = models.JSONField(default=dict)
     film_ml = models.FloatField(null=True, blank=True)
     whisk_ml = models.FloatField(null=True, blank=True)
+    rules = models.JSONField(null=True, blank=True)
 
     class Meta:
         verbose_name_plural = "habits"

@@ -82,14 +82,6 @@ class ConflictOut(Schema):
     differences: list[Difference]
 
 
-class CorrectIn(SheetIn):
-    """``at``: the step that holds something back; ``seen_pa_s``: the spoon that was picked (None:
-    none yet)."""
-
-    at: int
-    seen_pa_s: float | None = None
-
-
 class SwitchIn(SheetIn):
     school: str
     choice: str

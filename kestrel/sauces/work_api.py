@@ -14,7 +14,6 @@ from kestrel.sauces import work
 from kestrel.sauces.models import SauceVersion
 from kestrel.sauces.schemas import (
     CheckIn,
-    CorrectIn,
     FixIn,
     ReadIn,
     RowsIn,
@@ -29,7 +28,6 @@ from kestrel.sauces.schemas import (
     WriteIn,
 )
 from kestrel.sauces.work import Mended, Moved, RecipeRead, WhatIf, Worked, read_typed
-from saucier.correction import Correction, correction
 from saucier.document import amount_field
 from saucier.errors import BadInput
 from saucier.exchange import File, Settled, written
@@ -78,13 +76,6 @@ def try_pans(request: HttpRequest, given: SheetIn):
     kitchen = core_kitchen(owner)
     pans = [pan.core() for pan in Pan.objects.filter(kitchen=owner)]
     return which_pan(read_typed(given.sheet, kitchen), pans, kitchen)
-
-
-@router.post("/correct", response={200: Correction, 422: Problems})
-def correct(request: HttpRequest, given: CorrectIn):
-    """How much of what was held back goes into a pot that looks so."""
-    kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
-    return correction(read_typed(given.sheet, kitchen), given.at, given.seen_pa_s, kitchen)
 
 
 @router.post("/sure", response={200: Sure | None, 422: Problems})

@@ -1,6 +1,5 @@
 """Putting pots on the stove, one transaction each. What is done at them then: ``doing``."""
 
-from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
@@ -12,29 +11,15 @@ from kestrel.sauces.models import SauceVersion
 from kestrel.service.models import Service
 from kestrel.service.work import gathered, typed_service
 from kestrel.stove.models import Batch
-from saucier.along import Along, along
-from saucier.cards import Card, cards
-from saucier.check import Figures, FinalFigures, check, pots_inside
+from kestrel.stove.plans import plan_of
+from saucier.check import check, pots_inside
 from saucier.errors import BadInput
-from saucier.heat import SideView
 from saucier.kitchen import Kitchen as CoreKitchen
+from saucier.run_up import Aside
 from saucier.service import first_key
-from saucier.sheet import Sheet, read_sheet, write_sheet
+from saucier.sheet import Sheet, SheetPan, read_sheet, write_sheet
+from saucier.watch import middle_c
 from saucier.words import plain
-
-
-@dataclass(frozen=True, slots=True)
-class BatchPlan:
-    """What was predicted when a batch was started: at its end, after every step, in what pan, with
-    the cards to cook it by. Batches of before have no ``along``."""
-
-    name: str
-    target_grade: str | None
-    final: FinalFigures
-    states: tuple[Figures, ...]
-    cards: tuple[Card, ...]
-    pan: SideView
-    along: tuple[Along, ...] = ()
 
 
 @transaction.atomic
@@ -127,18 +112,48 @@ def start_pot(kitchen: Kitchen, user: User, service: Service, pot: str) -> Batch
     return _begun(batch)
 
 
-def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:
-    """What is predicted for a sheet: the final state, each step's state and card, what its
-    reductions pass on the way down, the pan."""
-    checked = check(sheet, core)
-    plan = BatchPlan(
-        name=checked.sheet.name,
-        target_grade=checked.sheet.target.grade,
-        final=checked.figures,
-        states=tuple(state.figures for state in checked.steps),
-        cards=tuple(cards(checked)),
-        pan=SideView.of(checked.pan),
-        along=along(checked),
+@transaction.atomic
+def start_free(kitchen: Kitchen, user: User, name: str, pan: str) -> Batch:
+    """A pot of nothing yet, called ``name``, in ``pan`` of this kitchen's (empty: the one that fits).
+    Raises :class:`BadInput` by field."""
+    name = name.strip()
+    if not 1 <= len(name) <= 120:
+        raise BadInput.at("name", "free-has-no-name")
+    core = core_kitchen(kitchen)
+    document: dict[str, Any] = {"name": name, "steps": []}
+    if pan:
+        found = next((one for one in core.pans if one.name == pan), None)
+        if found is None:
+            raise BadInput.at("pan", "is-no-pan-of-yours", name=pan[:60])
+        document["pan"] = SheetPan.of(found).model_dump(mode="json", exclude_none=True)
+    batch = Batch.objects.create(
+        kitchen=kitchen,
+        kind=Batch.Kind.FREE,
+        sheet=document,
+        started_by=user,
+        plan=plan_of(read_sheet(document), core),
     )
-    told: dict[str, Any] = plain(plan)
-    return told
+    return _begun(batch)
+
+
+@transaction.atomic
+def start_aside(kitchen: Kitchen, user: User, aside: Aside, ingredient: str) -> Batch:
+    """Something that is no sauce; ``ingredient`` where it is fish or meat, for its middle. Raises
+    :class:`BadInput` (``ingredient``)."""
+    core = core_kitchen(kitchen)
+    if ingredient and ingredient not in core.larder:
+        raise BadInput.at("ingredient", "is-no-ingredient", key=ingredient[:60])
+    row = core.larder[ingredient] if ingredient else None
+    nothing = read_sheet({"name": aside.name, "steps": []})
+    plan = plan_of(nothing, core) | {
+        "cards": plain(aside.cards),
+        "middle_c": middle_c(row) if row and row.role in ("fish", "meat", "seafood") else None,
+    }
+    batch = Batch.objects.create(
+        kitchen=kitchen,
+        kind=Batch.Kind.ASIDE,
+        sheet=write_sheet(nothing),
+        started_by=user,
+        plan=plan,
+    )
+    return _begun(batch)

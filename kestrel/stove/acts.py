@@ -1,7 +1,7 @@
 """What can be done at a batch, as documents. Each has a key made where it was done, and its moment."""
 
 from datetime import datetime
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from ninja import Schema
 from pydantic import Field
@@ -57,6 +57,40 @@ class Put(ActBase):
     grams: float
 
 
+class PouredIn(ActBase):
+    """What went in at a step as ``field``, told by what a cook can see: a ``jug`` that held ``before`` and
+    holds ``after``, mL; the ``scale`` that reads ``after`` with the pan on it, g; the ``level`` of the pot
+    ``after`` it, mm. The grams are reckoned as it comes."""
+
+    kind: Literal["poured"]
+    step: int
+    field: Annotated[str, Field(min_length=1, max_length=60)]
+    how: Literal["jug", "scale", "level"]
+    after: float
+    before: float = 0.0
+
+
+class Added(ActBase):
+    """Cooked free hand: the next step as it is done, as a sheet has it (docs/formats/sheet)."""
+
+    kind: Literal["added"]
+    put: dict[str, Any]
+
+
+class Stands(ActBase):
+    """On which ring it stands, and whose it is, by their names; empty: nobody says."""
+
+    kind: Literal["stands"]
+    ring: Annotated[str, Field(max_length=60)] = ""
+    cook: Annotated[str, Field(max_length=60)] = ""
+
+
+class Through(ActBase):
+    """What is no sauce is off the fire, and done."""
+
+    kind: Literal["through"]
+
+
 class Turn(Schema):
     """An amount of a step to come, g."""
 
@@ -73,12 +107,22 @@ class Turned(ActBase):
 
 
 class TookRemedy(ActBase):
-    """A remedy that was taken: its sign, and its words."""
+    """A remedy that was taken: its sign, its words, and what went in as steps of a sheet."""
 
     kind: Literal["mended"]
     sign: Annotated[str, Field(max_length=40)]
     title: Annotated[str, Field(max_length=120)]
     do: Annotated[list[Words], Field(max_length=8)] = []
+    steps: Annotated[list[dict[str, Any]], Field(max_length=8)] = []
+
+
+class Corrected(ActBase):
+    """At a step that corrects: so many grams of what was held back went in (of flour, with as much
+    butter)."""
+
+    kind: Literal["corrected"]
+    step: int
+    grams: Annotated[float, Field(ge=0, le=100_000)]
 
 
 class Noted(ActBase):
@@ -109,7 +153,22 @@ class Back(ActBase):
 
 
 AnyAct = Annotated[
-    Go | TimerOn | TimerOff | Saw | Put | Turned | TookRemedy | Noted | Undone | Left | Back,
+    Go
+    | TimerOn
+    | TimerOff
+    | Saw
+    | Put
+    | PouredIn
+    | Added
+    | Turned
+    | Stands
+    | TookRemedy
+    | Corrected
+    | Noted
+    | Undone
+    | Through
+    | Left
+    | Back,
     Field(discriminator="kind"),
 ]
 

@@ -1,46 +1,67 @@
 """Cooking along."""
 
+from datetime import datetime
 from typing import Any, cast
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
-from ninja import Router, Status
-from ninja.security import HttpBearer
+from ninja import File, Form, Router, Status
+from ninja.files import UploadedFile
 
 from kestrel.accounts.auth import KitchenRequest
-from kestrel.live import tell
+from kestrel.larder.actions import core_kitchen
+from kestrel.larder.means import library_of, means_of
 from kestrel.problems import Message, Problems
+from kestrel.sauces.actions import save_new
 from kestrel.sauces.models import Sauce
+from kestrel.sauces.work import Mended, mended
 from kestrel.service.models import Service
 from kestrel.stove import actions
 from kestrel.stove.acts import ActsIn
-from kestrel.stove.doing import counted, do
-from kestrel.stove.following import as_cooked, clashes, poured_g, told_of
-from kestrel.stove.models import Batch, Device
-from kestrel.stove.readings import add_device, digest_of, put_under, take
+from kestrel.stove.counting import counted
+from kestrel.stove.doing import do
+from kestrel.stove.following import (
+    as_cooked,
+    clashes,
+    poured_g,
+    probed_now,
+    told_of,
+    waits,
+)
+from kestrel.stove.labels import make_label, text_of
+from kestrel.stove.models import Batch, Label, Photo
+from kestrel.stove.photos import keep_photo
+from kestrel.stove.readings import readings_of
 from kestrel.stove.schemas import (
     ActsOut,
     BatchLine,
     BatchOut,
-    DeviceIn,
-    DeviceMade,
-    DeviceOut,
+    CorrectIn,
+    FixHereIn,
+    Hob,
+    LabelOut,
+    LabelsWanted,
+    MakeSauceIn,
+    PhotoOut,
     PotOfService,
-    PutUnderIn,
-    ReadingTaken,
+    ReadingsOf,
+    SauceMade,
+    StartAsideIn,
+    StartFreeIn,
     StartIn,
     StartPotIn,
 )
-from saucier.correction import SpoonSeen, spoons_about
+from saucier.correction import Correction, SpoonSeen, correction_of, spoons_about
+from saucier.errors import BadInput
 from saucier.heat import Pan, SideView
-from saucier.sheet import write_sheet
-from saucier.watch import PotFollowed, read_readings
+from saucier.run_up import Part, aside_of, aside_of_parts
+from saucier.sheet import read_sheet, write_sheet
+from saucier.watch import PotFollowed, case_found, with_mends
 from saucier.words import say
 
 router = Router(tags=["stove"])
-devices = Router(tags=["devices"])
-readings = Router(tags=["readings"])
+photos = Router(tags=["stove"])
 
 
 def batch_of(request: HttpRequest, batch_id: int) -> Batch:
@@ -53,17 +74,28 @@ def batch_of(request: HttpRequest, batch_id: int) -> Batch:
 def _line(batch: Batch) -> dict[str, Any]:
     cards = batch.plan["cards"]
     at_end = batch.step >= len(cards)
+    if batch.kind == Batch.Kind.FREE and not cards:
+        title, cue, hands = say("free-empty"), say("free-empty-cue"), "now-and-then"
+    elif at_end:
+        title, cue, hands = say("at-the-end"), say("at-the-end-cue"), "now-and-then"
+    else:
+        card = cards[batch.step]
+        title, cue, hands = card["title"], card["cue"], card.get("hands", "now-and-then")
     return {
         "id": batch.pk,
         "name": batch.plan["name"],
+        "kind": batch.kind,
+        "ring": batch.ring,
+        "cook": batch.cook,
         "step": batch.step,
         "steps": len(cards),
-        "title": say("at-the-end") if at_end else cards[batch.step]["title"],
-        "cue": say("at-the-end-cue") if at_end else cards[batch.step]["cue"],
-        "hands": "all" if at_end else cards[batch.step].get("hands", "now-and-then"),
-        "pan": batch.plan["pan"]["name"],
+        "title": title,
+        "cue": cue,
+        "hands": hands,
+        "pan": "" if batch.kind == Batch.Kind.ASIDE else batch.plan["pan"]["name"],
         "timers": batch.timers,
         "now": timezone.now(),
+        "waits": waits(batch) if batch.status == Batch.Status.ON else None,
     }
 
 
@@ -93,12 +125,27 @@ def _whole(batch: Batch) -> dict[str, Any]:
         "acts": told_of(acts),
         "devices": list(batch.devices.all()),
         "poured_g": poured_g(batch),
+        "probed": probed_now(batch, cooked.following),
+        "photos": [_photo(one) for one in batch.photos.defer("jpeg").select_related("by")],
+        "labels": [label_told(one) for one in batch.labels.all()],
         "mends": batch.mends,
         "beside": [
             *(_beside(first, into=False) for first in batch.made_first.order_by("pk")),
             *([_beside(batch.made_for, into=True)] if batch.made_for else []),
         ],
     }
+
+
+def _photo(photo: Photo) -> dict[str, Any]:
+    told = {name: getattr(photo, name) for name in ("id", "step", "at", "width", "height")}
+    return {**told, "by": photo.by.username if photo.by else ""}
+
+
+def label_told(label: Label) -> dict[str, Any]:
+    told = {
+        name: getattr(label, name) for name in ("id", "copies", "document", "made_at", "printed_at")
+    }
+    return {**told, "text": text_of(label)}
 
 
 def _spoons(followed: PotFollowed | None, step: int) -> tuple[SpoonSeen, ...]:
@@ -140,6 +187,42 @@ def start(request: HttpRequest, given: StartIn):
     return Status(201, _whole(actions.start(asking.kitchen, asking.user, version)))
 
 
+@router.post("/free", response={201: BatchOut, 422: Problems})
+def start_free(request: HttpRequest, given: StartFreeIn):
+    """A pot cooked free hand: what goes in is logged as it does."""
+    asking = cast(KitchenRequest, request)
+    return Status(
+        201, _whole(actions.start_free(asking.kitchen, asking.user, given.name, given.pan))
+    )
+
+
+@router.post("/asides", response={201: BatchOut, 422: Problems})
+def start_aside(request: HttpRequest, given: StartAsideIn):
+    """What is no sauce: in, turned, out, rested."""
+    asking = cast(KitchenRequest, request)
+    if given.parts:
+        parts = [Part(**part.dict()) for part in given.parts]
+        aside = aside_of_parts(given.name, parts)
+    else:
+        way = library_of(asking.kitchen).way(given.way)
+        aside = aside_of(given.name, way, given.minutes)
+    batch = actions.start_aside(asking.kitchen, asking.user, aside, given.ingredient)
+    return Status(201, _whole(batch))
+
+
+@router.get("/hob", response=Hob)
+def hob(request: HttpRequest):
+    """What there is to cook on, who cooks, and the ways to cook what is no sauce."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    means, ways = means_of(kitchen), library_of(kitchen).ways.values()
+    return {
+        "rings": [{"name": ring.name, "takes_cm": ring.takes_cm} for ring in means.rings],
+        "pans": [pan.name for pan in means.pans],
+        "cooks": [cook.name for cook in means.cooks],
+        "ways": [way for way in ways if way.minutes > 0.0],
+    }
+
+
 @router.get("/of-service/{service_id}", response={200: list[PotOfService], 404: Message})
 def of_service(request: HttpRequest, service_id: int):
     """The batches of a service: on the stove, or done."""
@@ -161,6 +244,12 @@ def one_batch(request: HttpRequest, batch_id: int):
     return _whole(batch_of(request, batch_id))
 
 
+@router.get("/{batch_id}/readings", response={200: ReadingsOf, 404: Message})
+def batch_readings(request: HttpRequest, batch_id: int):
+    """What scales and probes read of it, from its beginning."""
+    return readings_of(batch_of(request, batch_id))
+
+
 @router.post("/{batch_id}/acts", response={200: ActsOut, 404: Message, 422: Problems})
 def act(request: HttpRequest, batch_id: int, given: ActsIn):
     """What was done at it, in order. An act that is sent again happens once; one that came too late is
@@ -171,66 +260,77 @@ def act(request: HttpRequest, batch_id: int, given: ActsIn):
     return {"acts": told, "batch": _whole(batch_of(request, batch_id))}
 
 
-# -- scales and probes
+@router.post("/{batch_id}/fix", response={200: Mended, 404: Message, 422: Problems})
+def fix_here(request: HttpRequest, batch_id: int, given: FixHereIn):
+    """What mends it, reckoned from the pot as it is now: what went in, and all that was seen of it."""
+    batch = batch_of(request, batch_id)
+    cooked = as_cooked(batch)
+    if cooked.following is None:
+        raise BadInput.at("batch", "no-pot-to-mend")
+    kitchen = core_kitchen(batch.kitchen)
+    return mended(case_found(cooked.following, kitchen), given.sign)
 
 
-class ByToken(HttpBearer):
-    """Lets a device through by its token."""
-
-    def authenticate(self, request: HttpRequest, token: str) -> Any:
-        rows = Device.objects.select_related("batch__kitchen")
-        return rows.filter(digest=digest_of(token)).first()
-
-
-@devices.get("", response=list[DeviceOut])
-def list_devices(request: HttpRequest):
-    return Device.objects.filter(kitchen=cast(KitchenRequest, request).kitchen)
+@router.post("/{batch_id}/correct", response={200: Correction, 404: Message, 422: Problems})
+def correct_here(request: HttpRequest, batch_id: int, given: CorrectIn):
+    """How much of what was held back goes in, of the pot there is, seen to be so thick."""
+    batch = batch_of(request, batch_id)
+    found = as_cooked(batch).following
+    if found is None:
+        raise BadInput.at("batch", "no-pot-to-mend")
+    return correction_of(found.checked, batch.step, given.seen_pa_s)
 
 
-@devices.post("", response={201: DeviceMade, 422: Problems})
-def new_device(request: HttpRequest, given: DeviceIn):
-    """A scale or a probe; its token is told once."""
+@router.post("/{batch_id}/sauce", response={201: SauceMade, 404: Message, 422: Problems})
+def make_sauce(request: HttpRequest, batch_id: int, given: MakeSauceIn):
+    """A sauce made of it as it was cooked: what went in, and how long it boiled."""
+    asking = cast(KitchenRequest, request)
+    cooked = as_cooked(batch_of(request, batch_id))
+    if not cooked.sheet.steps:
+        raise BadInput.at("steps", "there-are-no-steps-to-cook")
+    mends = cooked.following.mends if cooked.following else {}
+    sheet = with_mends(cooked.sheet, mends)
+    document = {**write_sheet(sheet), "name": given.name.strip()}
+    sauce = save_new(asking.kitchen, asking.user, read_sheet(document))
+    return Status(201, {"sauce_id": sauce.pk})
+
+
+@router.post("/{batch_id}/photos", response={201: PhotoOut, 404: Message, 422: Problems})
+def add_photo(
+    request: HttpRequest,
+    batch_id: int,
+    file: File[UploadedFile],
+    key: Form[str],
+    at: Form[datetime],
+    step: Form[int],
+):
+    """A photograph: made small, and stripped of where it was taken. ``key`` as of an act."""
+    batch, user = batch_of(request, batch_id), cast(KitchenRequest, request).user
+    return Status(201, _photo(keep_photo(batch, user, file, key, at, step)))
+
+
+@photos.get("/{photo_id}", response={200: None, 404: Message})
+def photo(request: HttpRequest, photo_id: int):
+    """The picture, as JPEG."""
     kitchen = cast(KitchenRequest, request).kitchen
-    device, token = add_device(kitchen, given.name, given.kind, given.simulated)
-    told = DeviceOut.from_orm(device).dict()
-    return Status(201, {**told, "token": token})
+    found = get_object_or_404(Photo, kitchen=kitchen, pk=photo_id)
+    return HttpResponse(
+        bytes(found.jpeg),
+        content_type="image/jpeg",
+        headers={"Cache-Control": "private, max-age=31536000, immutable"},
+    )
 
 
-@devices.put("/{device_id}", response={200: DeviceOut, 404: Message, 422: Problems})
-def stands_under(request: HttpRequest, device_id: int, given: PutUnderIn):
-    """Put it under a pot, or under none."""
-    device = _device(request, device_id)
-    batch = None if given.batch_id is None else batch_of(request, given.batch_id)
-    return put_under(device, batch)
-
-
-@devices.delete("/{device_id}", response={204: None, 404: Message})
-def forget_device(request: HttpRequest, device_id: int):
-    """Forget it, and its token; what it read stays with the batches that are done."""
-    device = _device(request, device_id)
-    tell(device.kitchen_id, "devices", {})
-    device.delete()
-    return Status(204, None)
-
-
-@readings.post("", auth=ByToken(), response={200: ReadingTaken, 401: Message, 422: Problems})
-def read(request: HttpRequest, given: dict[str, Any] | list[Any]):
-    """A reading (docs/formats/reading.schema.json), or several, oldest first, of the device whose token
-    comes with it."""
-    device = cast(Device, cast(Any, request).auth)
-    several = read_readings(given)
-    watched = take(device, several)
-    left = watched.minutes_left if watched else None
-    return {
-        "taken": len(several),
-        "batch": device.batch.plan["name"] if device.batch else None,
-        "mass_g": watched.mass_g.value if watched else None,
-        "minutes_left": left.value if left else None,
-        "minutes_low": left.low if left else None,
-        "minutes_high": left.high if left else None,
-    }
-
-
-def _device(request: HttpRequest, device_id: int) -> Device:
-    kitchen = cast(KitchenRequest, request).kitchen
-    return get_object_or_404(Device, kitchen=kitchen, pk=device_id)
+@router.post("/{batch_id}/labels", response={201: LabelOut, 404: Message, 422: Problems})
+def new_label(request: HttpRequest, batch_id: int, given: LabelsWanted):
+    """A label for what is put away; printers fetch it, and it can be printed from the browser."""
+    batch, user = batch_of(request, batch_id), cast(KitchenRequest, request).user
+    made = make_label(
+        batch,
+        user,
+        opens=request.build_absolute_uri(f"/stove/{batch.pk}"),
+        copies=given.copies,
+        mass_g=given.mass_g,
+        utc_offset_min=given.utc_offset_min,
+    )
+    return Status(201, label_told(made))

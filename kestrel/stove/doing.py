@@ -1,25 +1,34 @@
 """Acts at a batch: each written down once, in the order it comes, and what it does to the batch."""
 
 from collections.abc import Callable, Sequence
+from dataclasses import replace
 from datetime import datetime, timedelta
-from typing import Any, cast
+from typing import Any
 
 from django.db import transaction
 from django.utils import timezone
 
 from kestrel.accounts.models import Kitchen, User
+from kestrel.larder.actions import core_kitchen
 from kestrel.live import tell
+from kestrel.sauces.work import read_typed
 from kestrel.stove import acts as A
+from kestrel.stove.counting import counted, now_of
+from kestrel.stove.following import as_cooked, by_the_clock
 from kestrel.stove.models import Act, Batch
+from kestrel.stove.plans import plan_of
+from saucier.check import check
 from saucier.errors import BadInput
 from saucier.rescue import sign_named
-from saucier.watch import Seen, as_put
+from saucier.sheet import read_sheet, write_sheet
+from saucier.watch import Poured, PutIn, Seen, as_put, poured, with_mends
 from saucier.words import Sentence, say
 
 MAX_MENDS = 20
+MAX_FREE_STEPS = 80
 CLOCK_OFF_S = 2.0
 """A device's clock that is off by less is taken as right."""
-_VOIDED = frozenset({"saw", "put", "turned", "noted"})
+_VOIDED = frozenset({"saw", "put", "poured", "turned", "noted", "added", "mended", "corrected"})
 
 
 class _NotTaken(Exception):
@@ -41,10 +50,14 @@ def do(
         off = timedelta()
     with transaction.atomic():
         batch = Batch.objects.select_for_update().get(pk=batch.pk)
+        keys = [act.key for act in done]
+        there = {act.key: act for act in Act.objects.filter(kitchen=kitchen, key__in=keys)}
         told = []
         for number, act in enumerate(done):
             try:
-                told.append(_once(kitchen, user, batch, act, off))
+                there[act.key] = there.get(act.key) or _write(kitchen, user, batch, act, off)
+                one = there[act.key]
+                told.append(A.ActOut(key=one.key, taken=one.taken, why=one.why))
             except BadInput as bad:
                 raise bad.under(f"acts[{number}]") from None
         batch.revision += 1
@@ -53,34 +66,31 @@ def do(
     return told
 
 
-def _once(kitchen: Kitchen, user: User, batch: Batch, act: A.AnyAct, off: timedelta) -> A.ActOut:
-    there = Act.objects.filter(kitchen=kitchen, key=act.key).first()
-    if there is not None:
-        return A.ActOut(key=there.key, taken=there.taken, why=there.why)
+def _write(kitchen: Kitchen, user: User, batch: Batch, act: A.AnyAct, off: timedelta) -> Act:
     now = timezone.now()
     at = max(batch.started_at, min(now, act.at + off))
     if not isinstance(act, A.TimerOn | A.TimerOff):
         at += now_of(batch) - now  # by the pot's own clock, where a simulated device is ahead
-    step = getattr(act, "step", batch.step)
-    why = ""
+    why, found = "", None
     try:
-        _DOES[act.kind](batch, act, at)
+        found = _DOES[act.kind](batch, act, at)
     except _NotTaken as late:
         why = str(late.why)
+    # An added step is the one the pot is at now.
+    step = getattr(act, "step", batch.step)
     data = act.model_dump(mode="json", exclude={"key", "at", "kind", "step"})
-    Act.objects.create(
+    return Act.objects.create(
         kitchen=kitchen,
         batch=batch,
         key=act.key,
         kind=act.kind,
         step=step,
-        data=data,
+        data={**data, **(found or {})},
         at=at,
         by=user,
         taken=not why,
         why=why,
     )
-    return A.ActOut(key=act.key, taken=not why, why=why)
 
 
 # -- what each does
@@ -94,6 +104,8 @@ def _go(batch: Batch, act: A.AnyAct, at: datetime) -> None:
     _on(batch)
     if batch.step != act.from_step:
         raise _NotTaken(say("is-behind", from_step=act.from_step + 1, step=batch.step + 1))
+    if batch.kind == Batch.Kind.FREE and act.to_step == last:
+        _grown(batch, by_the_clock(batch, at))
     began = {step: when for step, when in batch.began.items() if int(step) <= act.to_step}
     batch.began = {**began, str(act.to_step): began.get(str(act.to_step), at.isoformat())}
     batch.step = act.to_step
@@ -127,7 +139,66 @@ def _saw(batch: Batch, act: A.AnyAct, at: datetime) -> None:
 def _put(batch: Batch, act: A.AnyAct, at: datetime) -> None:
     assert isinstance(act, A.Put)
     _on(batch)
-    as_put(batch.sheet, {(act.step, act.field): act.grams})
+    as_put(batch.sheet, {(act.step, act.field): PutIn(act.grams)})
+
+
+def _poured(batch: Batch, act: A.AnyAct, at: datetime) -> dict[str, Any]:
+    """The grams are reckoned from the pot as it is believed to have been before that step."""
+    assert isinstance(act, A.PouredIn)
+    _on(batch)
+    as_put(batch.sheet, {(act.step, act.field): PutIn(1.0)})
+    found = as_cooked(batch, at=act.step).following
+    if found is None:
+        raise _NotTaken(say("cannot-be-played"))
+    told = Poured(act.how, act.after, act.before)
+    put = poured(found.checked, act.step, act.field, found.before, told, found.checked.pan.tare_g)
+    return {"grams": put.grams, "spread": round(put.spread, 4)}
+
+
+def _added(batch: Batch, act: A.AnyAct, at: datetime) -> None:
+    assert isinstance(act, A.Added)
+    _on(batch)
+    if batch.kind != Batch.Kind.FREE:
+        raise BadInput.at("kind", "is-cooked-by-its-sheet")
+    steps = by_the_clock(batch, at)["steps"] if batch.sheet["steps"] else []
+    if len(steps) >= MAX_FREE_STEPS:
+        raise _NotTaken(say("so-many-steps", most=MAX_FREE_STEPS))
+    number = len(steps)
+    try:
+        _grown(batch, {**batch.sheet, "steps": [*steps, act.put]})
+    except BadInput as bad:
+        raise _of_the_step(bad, number) from None
+    batch.step = number
+    batch.began = {**batch.began, str(number): at.isoformat()}
+    batch.timers = [timer for timer in batch.timers if timer["name"] != "step"]
+
+
+def _of_the_step(bad: BadInput, number: int) -> BadInput:
+    """A problem of the step that was added, as one of ``put``; of the others as it is."""
+    head = f"steps[{number}]"
+    return BadInput(
+        *(
+            replace(one, field="put" + one.field[len(head) :])
+            if one.field.startswith(head)
+            else one
+            for one in bad.problems
+        )
+    )
+
+
+def _grown(batch: Batch, document: dict[str, Any]) -> None:
+    """A pot cooked free hand with ``document`` for its sheet, read as it is typed: "2 ladles" are this
+    kitchen's. Raises :class:`BadInput` as checking does."""
+    core = core_kitchen(batch.kitchen)
+    sheet = read_typed(document, core)
+    batch.plan = plan_of(sheet, core)
+    batch.sheet = write_sheet(sheet)
+
+
+def _stands(batch: Batch, act: A.AnyAct, at: datetime) -> None:
+    assert isinstance(act, A.Stands)
+    _on(batch)
+    batch.ring, batch.cook = act.ring.strip(), act.cook.strip()
 
 
 def _turned(batch: Batch, act: A.AnyAct, at: datetime) -> None:
@@ -135,7 +206,7 @@ def _turned(batch: Batch, act: A.AnyAct, at: datetime) -> None:
     _on(batch)
     for number, one in enumerate(act.changes):
         try:
-            as_put(batch.sheet, {(one.step, one.field): one.grams})
+            as_put(batch.sheet, {(one.step, one.field): PutIn(one.grams)})
         except BadInput as bad:
             raise bad.under(f"changes[{number}]") from None
 
@@ -146,8 +217,24 @@ def _mended(batch: Batch, act: A.AnyAct, at: datetime) -> None:
     if not act.title.strip() or len(batch.mends) >= MAX_MENDS:
         raise BadInput.at("title", "mend-is-empty-or-long")
     _on(batch)
+    if act.steps:
+        # They must be such as can be taken here; what they make of the pot is followed from the acts.
+        sheet = read_sheet({"name": act.title, "steps": act.steps})
+        found = as_cooked(batch).following
+        if found is not None:
+            here = (*found.mends.get(batch.step, ()), *sheet.steps)
+            whole = with_mends(found.checked.sheet, {**found.mends, batch.step: here})
+            check(whole, core_kitchen(batch.kitchen))
     mend = {"step": batch.step, "sign": str(known.name), "title": act.title.strip(), "do": act.do}
-    batch.mends = [*batch.mends, mend]
+    batch.mends = [*batch.mends, {**mend, "key": act.key}]
+
+
+def _corrected(batch: Batch, act: A.AnyAct, at: datetime) -> None:
+    assert isinstance(act, A.Corrected)
+    _on(batch)
+    steps = batch.sheet["steps"]
+    if not 0 <= act.step < len(steps) or steps[act.step].get("op") != "correct":
+        raise BadInput.at("step", "nothing-is-corrected-there")
 
 
 def _noted(batch: Batch, act: A.AnyAct, at: datetime) -> None:
@@ -156,8 +243,25 @@ def _noted(batch: Batch, act: A.AnyAct, at: datetime) -> None:
 
 def _undone(batch: Batch, act: A.AnyAct, at: datetime) -> None:
     assert isinstance(act, A.Undone)
-    if not Act.objects.filter(batch=batch, key=act.of, kind__in=_VOIDED).exists():
+    of = Act.objects.filter(batch=batch, key=act.of, kind__in=_VOIDED, taken=True).first()
+    if of is None or not any(one.key == act.of for one in counted(batch)):
         raise _NotTaken(say("is-no-act"))
+    if of.kind == "mended":
+        batch.mends = [one for one in batch.mends if one.get("key") != of.key]
+    if of.kind == "added":
+        _on(batch)
+        if of.step != len(batch.sheet["steps"]) - 1:
+            raise _NotTaken(say("later-steps-first"))
+        _grown(batch, {**batch.sheet, "steps": batch.sheet["steps"][:-1]})
+        batch.began = {step: when for step, when in batch.began.items() if int(step) < of.step}
+        batch.step = max(0, of.step - 1)
+
+
+def _through(batch: Batch, act: A.AnyAct, at: datetime) -> None:
+    _on(batch)
+    if batch.kind != Batch.Kind.ASIDE:
+        raise _NotTaken(say("is-weighed-first"))
+    end(batch, Batch.Status.DONE, at)
 
 
 def _left(batch: Batch, act: A.AnyAct, at: datetime) -> None:
@@ -180,32 +284,21 @@ def _on(batch: Batch) -> None:
         raise _NotTaken(say("is-off-the-stove"))
 
 
-_DOES: dict[str, Callable[[Batch, A.AnyAct, datetime], None]] = {
+_DOES: dict[str, Callable[[Batch, A.AnyAct, datetime], dict[str, Any] | None]] = {
     "go": _go,
     "timer-on": _timer_on,
     "timer-off": _timer_off,
     "saw": _saw,
     "put": _put,
+    "poured": _poured,
+    "added": _added,
+    "stands": _stands,
+    "through": _through,
     "turned": _turned,
     "mended": _mended,
+    "corrected": _corrected,
     "noted": _noted,
     "undone": _undone,
     "left": _left,
     "back": _back,
 }
-
-
-def now_of(batch: Batch) -> datetime:
-    """This moment; a simulated device may be ahead of it, and then it is its."""
-    latest = max(
-        (d.read_at for d in batch.devices.all() if d.simulated and d.read_at), default=None
-    )
-    now = timezone.now()
-    return max(now, latest) if latest else now
-
-
-def counted(batch: Batch) -> list[Act]:
-    """What was done at ``batch`` and counts: taken, and not undone since."""
-    rows = [act for act in batch.acts.select_related("by") if act.taken]
-    void = {cast(dict[str, Any], act.data)["of"] for act in rows if act.kind == "undone"}
-    return [act for act in rows if act.key not in void and act.kind != "undone"]

@@ -3,63 +3,154 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from functools import lru_cache
 from itertools import pairwise
 from typing import Any
 
-from kestrel.larder.actions import core_kitchen
-from kestrel.stove.doing import counted, now_of
+from kestrel.larder.actions import core_kitchen, rules_of
+from kestrel.stove.counting import counted, now_of
 from kestrel.stove.models import Act, Batch, Reading
 from saucier.cards import Card, cards
-from saucier.check import check
 from saucier.errors import BadInput
-from saucier.sheet import Sheet
-from saucier.watch import PotFollowed, Seen, StepAsDone, as_put, boils_since, follow
+from saucier.heat import Pan
+from saucier.keeping import Held, held
+from saucier.pot import Pot
+from saucier.sheet import Sheet, read_sheet
+from saucier.watch import (
+    Following,
+    Mend,
+    PotFollowed,
+    Probed,
+    PutIn,
+    Seen,
+    StepAsDone,
+    as_put,
+    boils_since,
+    following,
+    probed,
+    probed_middle,
+)
 from saucier.words import Sentence, say
 
 CLASH = timedelta(minutes=1)
 """Two pots that want hands nearer to each other than so are told."""
-MOST_READINGS = 240
+MOST_READINGS = 160
 """Of a step that are looked at: more tell nothing new."""
+FRESH = timedelta(minutes=2)
+"""A probe's reading that is older says nothing of now."""
+_TOUCHES = frozenset({"put", "poured", "saw", "mended", "corrected"})
+"""Acts that say that what goes in at a step is in."""
+_BY_THE_CLOCK = frozenset({"simmer", "sweat", "infuse", "hold"})
+"""Steps that last, cooked free hand, as long as they lasted."""
 
 
 @dataclass(frozen=True)
 class AsCooked:
-    """A batch as it is cooked: its ``sheet`` with what really went in, the ``cards`` of that, the core's
-    :class:`PotFollowed` (None: with what was put in it cannot be played; ``why``)."""
+    """A batch as it is cooked: its ``sheet`` with what really went in, the ``cards`` of the pot there is,
+    and what the core makes of it, ``following`` (None: with what was put in it cannot be played, ``why``;
+    or it is no sauce)."""
 
     sheet: Sheet
     cards: tuple[Card, ...]
-    followed: PotFollowed | None
+    following: Following | None
     why: str
 
+    @property
+    def followed(self) -> PotFollowed | None:
+        return self.following.told if self.following else None
 
-def as_cooked(batch: Batch, acts: Sequence[Act] | None = None) -> AsCooked:
-    """``batch`` with all that was done at it (``acts``, where they are at hand)."""
+
+def as_cooked(batch: Batch, acts: Sequence[Act] | None = None, at: int | None = None) -> AsCooked:
+    """``batch`` with all that was done at it (``acts``, where they are at hand), as it was ``at`` a step
+    (None: where it is)."""
     acts = counted(batch) if acts is None else acts
-    puts = puts_of(acts)
-    kitchen = core_kitchen(batch.kitchen)
-    sheet = as_put(batch.sheet, {})
-    touched = any(a.step == batch.step and a.kind in ("put", "saw") for a in acts)
+    now = batch.ended_at or now_of(batch)
+    document = by_the_clock(batch, now) if batch.kind == Batch.Kind.FREE else batch.sheet
+    sheet = as_put(document, {})
+    if not sheet.steps:
+        return AsCooked(sheet, (), None, "")
+    step = batch.step if at is None else at
+    touched = any(a.step == step and a.kind in _TOUCHES for a in acts)
     try:
-        cooked = as_put(batch.sheet, puts)
-        done = _done(batch, acts)
-        followed = follow(cooked, kitchen, batch.step, done, sheet, batch.step + touched)
-        told = tuple(cards(check(cooked, kitchen))) if puts else ()
-        return AsCooked(cooked, told, followed, "")
+        kitchen = core_kitchen(batch.kitchen)
+        cooked = as_put(document, puts_of(acts))
+        done = _done(batch, acts, now)
+        found = following(cooked, kitchen, step, done, sheet, step + touched)
+        return AsCooked(cooked, tuple(cards(found.checked)), found, "")
     except BadInput as bad:
         return AsCooked(sheet, (), None, str(bad.problems[0].told))
 
 
-def puts_of(acts: Iterable[Act]) -> dict[tuple[int, str], float]:
+def by_the_clock(batch: Batch, now: datetime) -> dict[str, Any]:
+    """The sheet of what is cooked free hand, its steps as long as they lasted until ``now``."""
+    steps = []
+    for number, step in enumerate(batch.sheet["steps"]):
+        began, until = (batch.began.get(str(n)) for n in (number, number + 1))
+        if step["op"] in _BY_THE_CLOCK and began:
+            end = datetime.fromisoformat(until) if until else now
+            lasted = _minutes(datetime.fromisoformat(began), end)
+            step = {**step, "minutes": round(max(0.1, min(1440.0, lasted)), 2)}
+        steps.append(step)
+    return {**batch.sheet, "steps": steps}
+
+
+def puts_of(acts: Iterable[Act]) -> dict[tuple[int, str], PutIn]:
     """What went in, or is to go in, where that is not as the sheet says: the last word counts."""
-    puts: dict[tuple[int, str], float] = {}
+    puts: dict[tuple[int, str], PutIn] = {}
     for act in acts:
-        if act.kind == "put":
-            puts[act.step, act.data["field"]] = float(act.data["grams"])
+        if act.kind in ("put", "poured"):
+            spread = float(act.data.get("spread", 0.0))
+            puts[act.step, act.data["field"]] = PutIn(float(act.data["grams"]), spread)
         elif act.kind == "turned":
             for one in act.data["changes"]:
-                puts[int(one["step"]), one["field"]] = float(one["grams"])
+                puts[int(one["step"]), one["field"]] = PutIn(float(one["grams"]))
     return puts
+
+
+# -- what a probe tells, and how it waits
+
+
+def probed_now(batch: Batch, found: Following | None) -> Probed | None:
+    """What the probe in ``batch`` tells of the step it is at; None: none does, or not of late."""
+    at_c = _probe_c(batch)
+    if at_c is None:
+        return None
+    middle_c = batch.plan.get("middle_c")
+    if middle_c is not None:
+        return probed_middle(at_c, middle_c)
+    return None if found is None else probed(found.checked, batch.step, found.before, at_c)
+
+
+def _probe_c(batch: Batch) -> float | None:
+    now = now_of(batch)
+    for device in batch.devices.all():
+        if device.kind == "probe" and device.read_at and now - device.read_at < FRESH:
+            return device.value
+    return None
+
+
+def waits(batch: Batch) -> Held | None:
+    """How a finished sauce stands there: its grade now, and what brings it back. None: it is not through,
+    or no sauce."""
+    began = batch.began.get(str(len(batch.plan["cards"])))
+    if batch.step < len(batch.plan["cards"]) or not batch.step or began is None:
+        return None
+    stands = _standing(batch.pk, batch.started_at, batch.revision)
+    if stands is None:
+        return None
+    pot, pan, serving_c = stands
+    minutes = _minutes(datetime.fromisoformat(began), now_of(batch))
+    hot_c = rules_of(batch.kitchen).hot_c
+    return held(pot, pan, minutes, serving_c, _probe_c(batch), hot_c)
+
+
+@lru_cache(maxsize=64)
+def _standing(batch_id: int, started_at: datetime, revision: int) -> tuple[Pot, Pan, float] | None:
+    """The pot of a batch that is through, in its pan: the same until something is done at it."""
+    found = as_cooked(Batch.objects.get(pk=batch_id)).following
+    if found is None or not found.now.wetted:
+        return None
+    return found.now, found.checked.pan, found.checked.sheet.target.serving_c
 
 
 def poured_g(batch: Batch) -> float | None:
@@ -76,11 +167,13 @@ def poured_g(batch: Batch) -> float | None:
     return max(0.0, latest.value - before.value)
 
 
-def _done(batch: Batch, acts: Iterable[Act]) -> dict[int, StepAsDone]:
-    now = batch.ended_at or now_of(batch)
+def _done(batch: Batch, acts: Iterable[Act], now: datetime) -> dict[int, StepAsDone]:
     began = {int(step): datetime.fromisoformat(at) for step, at in batch.began.items()}
-    readings = list(Reading.objects.filter(batch=batch).order_by("at"))
+    rows = Reading.objects.filter(batch=batch).order_by("at")
+    readings: list[_Read] = list(rows.values_list("at", "kind", "value"))
     looks = [act for act in acts if act.kind == "saw"]
+    mends = [act for act in acts if act.kind == "mended" and act.data.get("steps")]
+    corrected = {act.step: float(act.data["grams"]) for act in acts if act.kind == "corrected"}
     done = {}
     for step, since in began.items():
         until = min((at for later, at in began.items() if later > step), default=now)
@@ -89,18 +182,33 @@ def _done(batch: Batch, acts: Iterable[Act]) -> dict[int, StepAsDone]:
             for act in looks
             if act.step == step
         ]
-        inside = [one for one in readings if since <= one.at <= until]
+        inside = [one for one in readings if since <= one[0] <= until]
         seen += _read(inside, since)
-        done[step] = StepAsDone(seen, _minutes(since, until))
+        if batch.kind == Batch.Kind.FREE:  # what boils is said once it does
+            seen.append(Seen(0.0, "boils"))
+        mended = [_mend(act, since) for act in mends if act.step == step]
+        put_g = corrected.get(step)
+        done[step] = StepAsDone(seen, _minutes(since, until), mended, put_g)
     return done
 
 
-def _read(readings: list[Reading], since: datetime) -> list[Seen]:
+def _mend(act: Act, since: datetime) -> Mend:
+    sheet = read_sheet({"name": act.data["title"], "steps": act.data["steps"]})
+    return Mend(_minutes(since, act.at), sheet.steps)
+
+
+_Read = tuple[datetime, str, float]
+"""A reading: when, of what kind of device, what."""
+
+
+def _read(readings: list[_Read], since: datetime) -> list[Seen]:
     """Readings as what is seen: a scale's as they are, thinned; a probe's where they say that it boils."""
-    scale = [one for one in readings if one.kind == "scale"]
-    every = max(1, len(scale) // MOST_READINGS)
-    seen = [Seen(_minutes(since, one.at), "scale", one.value) for one in scale[::every]]
-    probe = [(_minutes(since, one.at), one.value) for one in readings if one.kind == "probe"]
+    scale, probe = (
+        [(_minutes(since, at), value) for at, kind, value in readings if kind == device]
+        for device in ("scale", "probe")
+    )
+    every = -(-len(scale) // MOST_READINGS) or 1
+    seen = [Seen(at, "scale", value) for at, value in scale[::every]]
     boils = boils_since(probe)
     return seen if boils is None else [*seen, Seen(boils, "boils")]
 

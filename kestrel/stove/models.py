@@ -1,4 +1,4 @@
-"""Batches on the stove, what was done at them, and what scales and probes read."""
+"""Batches on the stove, what was done at them, what scales and probes read, photographs and labels."""
 
 from django.db import models
 
@@ -14,8 +14,18 @@ class Batch(OfKitchen):
     saved sauce: it has no version). ``plan`` is what was predicted when it was started (final state, cards): kept, so that a
     later change of the model rewrites no record. What happens to it are its acts; ``step``, ``began``
     (when each step was, by number), ``timers`` that run, ``mends`` and ``status`` are what they come
-    to. A sauce made for another is ``made_for`` that one's batch. ``revision`` counts changes.
+    to. A sauce made for another is ``made_for`` that one's batch. It stands on ``ring``, and is
+    ``cook``'s, by their names in the larder. ``revision`` counts changes.
+
+    Of another ``kind`` than a sauce: cooked *free* hand, its sheet grows by what goes in, and its plan is
+    of what is in so far; *aside*, what is no sauce (fish, pasta, an oven), it has cards of its own and an
+    empty sheet.
     """
+
+    class Kind(models.TextChoices):
+        SAUCE = "sauce", "a sauce"
+        FREE = "free", "cooked free hand"
+        ASIDE = "aside", "beside the pots"
 
     class Status(models.TextChoices):
         ON = "on", "on the stove"
@@ -32,6 +42,9 @@ class Batch(OfKitchen):
     sheet = models.JSONField()
     plan = models.JSONField()
     mends = models.JSONField(default=list, blank=True)
+    kind = models.CharField(max_length=5, choices=Kind, default=Kind.SAUCE)
+    ring = models.CharField(max_length=60, blank=True)
+    cook = models.CharField(max_length=60, blank=True)
     status = models.CharField(max_length=4, choices=Status, default=Status.ON)
     step = models.PositiveIntegerField(default=0)
     began = models.JSONField(default=dict, blank=True)
@@ -50,7 +63,9 @@ class Batch(OfKitchen):
         constraints = [
             models.CheckConstraint(
                 name="of_a_sauce_or_a_service",
-                condition=models.Q(version__isnull=False) | models.Q(service__isnull=False),
+                condition=models.Q(version__isnull=False)
+                | models.Q(service__isnull=False)
+                | ~models.Q(kind="sauce"),
             )
         ]
 
@@ -79,15 +94,16 @@ class Act(OfKitchen):
 
 
 class Device(OfKitchen):
-    """A scale or a probe, known by a token of which only a digest is kept. ``batch`` is what it stands
-    under, or hangs in. A ``simulated`` one may tell of a time that is ahead."""
+    """A scale, a probe or a label printer, known by a token of which only a digest is kept. ``batch`` is
+    what it stands under, or hangs in. A ``simulated`` one may tell of a time that is ahead."""
 
     class Kind(models.TextChoices):
         SCALE = "scale", "scale"
         PROBE = "probe", "probe"
+        PRINTER = "printer", "label printer"
 
     name = models.CharField(max_length=60)
-    kind = models.CharField(max_length=5, choices=Kind)
+    kind = models.CharField(max_length=7, choices=Kind)
     digest = models.CharField(max_length=64, unique=True)
     simulated = models.BooleanField(default=False)
     batch = models.ForeignKey(
@@ -117,3 +133,38 @@ class Reading(models.Model):
 
     def __str__(self) -> str:
         return f"{self.kind} {self.value:g}"
+
+
+class Photo(OfKitchen):
+    """A photograph of a batch at a step, made small and with nothing in it of where it was taken. ``key``
+    as of an act: one that is sent twice is there once."""
+
+    batch = models.ForeignKey(Batch, on_delete=models.PROTECT, related_name="photos")
+    key = models.CharField(max_length=40)
+    step = models.PositiveIntegerField()
+    at = models.DateTimeField()
+    by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+    jpeg = models.BinaryField()
+    width = models.PositiveIntegerField()
+    height = models.PositiveIntegerField()
+
+    class Meta:
+        ordering = ["at", "pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["kitchen", "key"], name="a_photo_is_there_once")
+        ]
+
+
+class Label(OfKitchen):
+    """A label of a batch that was put away, as a ``document`` (docs/formats/label); ``copies`` are still to
+    be printed until it was, ``printed_at``."""
+
+    batch = models.ForeignKey(Batch, on_delete=models.PROTECT, related_name="labels")
+    document = models.JSONField()
+    copies = models.PositiveIntegerField(default=1)
+    made_at = models.DateTimeField(auto_now_add=True)
+    made_by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+    printed_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["pk"]

@@ -11,13 +11,15 @@ from django.utils import timezone
 
 from kestrel.accounts.models import Kitchen
 from kestrel.live import listening, tell
-from kestrel.stove.following import as_cooked, poured_g
+from kestrel.stove.following import as_cooked, poured_g, probed_now
 from kestrel.stove.models import Batch, Device
 from kestrel.stove.models import Reading as Row
 from saucier.errors import BadInput
 from saucier.watch import Reading, Watched
 from saucier.words import plain
 
+DRAWN = 300
+"""Points of a curve that are drawn: more are not seen."""
 APART_S = 2.0
 """Readings of one device nearer to each other than so are not all kept."""
 AHEAD = timedelta(hours=24)
@@ -27,9 +29,7 @@ CLOCK_OFF = timedelta(seconds=2)
 
 def add_device(kitchen: Kitchen, name: str, kind: str, simulated: bool) -> tuple[Device, str]:
     """A device, and its token: told once, and not kept. Raises :class:`BadInput` by field."""
-    name = name.strip()
-    if not 1 <= len(name) <= 60:
-        raise BadInput.at("name", "device-has-no-name")
+    name = _named(name)
     if kind not in Device.Kind.values:
         raise BadInput.at("kind", "device-is-of-no-kind", kind=kind[:20])
     token = secrets.token_urlsafe(24)
@@ -37,6 +37,28 @@ def add_device(kitchen: Kitchen, name: str, kind: str, simulated: bool) -> tuple
         kitchen=kitchen, name=name, kind=kind, simulated=simulated, digest=digest_of(token)
     )
     return device, token
+
+
+def _at(device: Device, batch: Batch) -> bool:
+    """Whether ``device`` can be at ``batch``: a scale or a probe while it is on, a probe while it cools."""
+    if batch.status == Batch.Status.DONE:
+        return device.kind == Device.Kind.PROBE
+    return batch.status == Batch.Status.ON and device.kind != Device.Kind.PRINTER
+
+
+def rename_device(device: Device, name: str) -> Device:
+    """``device`` called ``name``. Raises :class:`BadInput`."""
+    device.name = _named(name)
+    device.save(update_fields=["name"])
+    tell(device.kitchen_id, "devices", {})
+    return device
+
+
+def _named(name: str) -> str:
+    name = name.strip()
+    if not 1 <= len(name) <= 60:
+        raise BadInput.at("name", "device-has-no-name")
+    return name
 
 
 def digest_of(token: str) -> str:
@@ -48,7 +70,7 @@ def digest_of(token: str) -> str:
 def put_under(device: Device, batch: Batch | None) -> Device:
     """``device`` under ``batch``, or under none; what it stood under before is without. Raises
     :class:`BadInput` (field ``batch_id``)."""
-    if batch is not None and batch.status != Batch.Status.ON:
+    if batch is not None and not _at(device, batch):
         raise BadInput.at("batch_id", "is-no-batch-on")
     if batch is not None:
         Device.objects.filter(batch=batch, kind=device.kind).update(batch=None)
@@ -56,6 +78,15 @@ def put_under(device: Device, batch: Batch | None) -> Device:
     device.save(update_fields=["batch"])
     transaction.on_commit(lambda: tell(device.kitchen_id, "devices", {}))
     return device
+
+
+def readings_of(batch: Batch) -> dict[str, list[dict[str, float]]]:
+    """What was read of ``batch`` in all, by kind of device, in at most :data:`DRAWN` points each."""
+    found: dict[str, list[dict[str, float]]] = {"scale": [], "probe": []}
+    for at, kind, value in batch.readings.order_by("at").values_list("at", "kind", "value"):
+        minutes = (at - batch.started_at).total_seconds() / 60.0
+        found[kind].append({"at_min": round(minutes, 2), "value": value})
+    return {kind: rows[:: max(1, len(rows) // DRAWN)] for kind, rows in found.items()}
 
 
 def take(device: Device, readings: list[Reading]) -> Watched | None:
@@ -76,24 +107,27 @@ def take(device: Device, readings: list[Reading]) -> Watched | None:
             kept.append(
                 Row(device=device, batch=device.batch, kind=one.kind, at=at, value=one.value)
             )
-    batch = device.batch if device.batch and device.batch.status == Batch.Status.ON else None
+    batch = device.batch
+    if batch is not None and not _at(device, batch):
+        batch = None
     with transaction.atomic():
         device.save(update_fields=["value", "read_at"])
         if batch is not None:
             Row.objects.bulk_create(kept)
+    cooked = as_cooked(batch) if batch and batch.status == Batch.Status.ON else None
+    probe = batch is not None and device.kind == Device.Kind.PROBE
+    found = cooked.following if cooked else None
     about: dict[str, Any] = {
         "device": device.pk,
         "batch": batch.pk if batch else None,
         "kind": device.kind,
         "value": device.value,
         "at": device.read_at.isoformat() if device.read_at else None,
-        "poured_g": poured_g(batch) if batch and device.kind == "scale" else None,
+        "poured_g": poured_g(batch) if cooked and batch and device.kind == "scale" else None,
+        "probed": plain(probed_now(batch, found)) if batch and cooked and probe else None,
     }
     tell(device.kitchen_id, "reading", about)
-    if batch is None:
-        return None
-    followed = as_cooked(batch).followed
-    watched = followed.watched if followed else None
-    if watched is not None and listening(device.kitchen_id):
+    watched = found.told.watched if found else None
+    if batch and watched is not None and listening(device.kitchen_id):
         tell(device.kitchen_id, "watched", {"batch": batch.pk, "watched": plain(asdict(watched))})
     return watched

@@ -2,13 +2,16 @@ from datetime import datetime
 from typing import Any
 
 from ninja import Schema
+from pydantic import Field
 
-from kestrel.stove.actions import BatchPlan
 from kestrel.stove.acts import ActOut
+from kestrel.stove.plans import BatchPlan
 from saucier.cards import Card
 from saucier.correction import SpoonSeen
+from saucier.keeping import Held, Label
 from saucier.sheet import Sheet
-from saucier.watch import PotFollowed
+from saucier.steps import Hands
+from saucier.watch import PotFollowed, Probed
 from saucier.words import Sentence
 
 
@@ -22,11 +25,15 @@ class Timer(Schema):
 
 class BatchLine(Schema):
     """A pot that is on now, for the hob strip. ``now`` is the server's clock, which timers are told
-    against; ``hands``: what the step wants of a cook; ``pan``: what it is in; ``clash``: another pot will
-    want hands in the same minute."""
+    against; ``hands``: what the step wants of a cook; ``pan``: what it is in, on which ``ring``, and whose
+    it is (``cook``); ``clash``: another pot will want hands in the same minute; ``waits``: it is finished,
+    and how it stands there."""
 
     id: int
     name: str
+    kind: str
+    ring: str
+    cook: str
     step: int
     steps: int
     title: Sentence
@@ -36,6 +43,7 @@ class BatchLine(Schema):
     timers: list[Timer]
     now: datetime
     clash: Sentence | None = None
+    waits: Held | None = None
 
 
 class MendTaken(Schema):
@@ -75,8 +83,59 @@ class ActTold(Schema):
     by: str
 
 
+class PhotoOut(Schema):
+    """A photograph; its picture is at ``/api/photos/{id}``."""
+
+    id: int
+    step: int
+    at: datetime
+    by: str
+    width: int
+    height: int
+
+
+class ReadAt(Schema):
+    """What a device read ``at_min`` minutes after the batch began: g or °C."""
+
+    at_min: float
+    value: float
+
+
+class ReadingsOf(Schema):
+    """All that was read of a batch, thinned."""
+
+    scale: list[ReadAt]
+    probe: list[ReadAt]
+
+
+class LabelsWanted(Schema):
+    """``mass_g``: what is put away, where it was weighed; the clock of who asks is ``utc_offset_min`` ahead
+    of UTC."""
+
+    copies: int = 1
+    mass_g: float | None = None
+    utc_offset_min: int = Field(default=0, ge=-840, le=840)
+
+
+class LabelOut(Schema):
+    """A label, its lines, and when it was printed; its picture is at ``/api/labels/{id}.svg``."""
+
+    id: int
+    copies: int
+    document: Label
+    text: str
+    made_at: datetime
+    printed_at: datetime | None
+
+
+class LabelToPrint(LabelOut):
+    """A label for a printer, with its picture."""
+
+    svg: str
+
+
 class DeviceOut(Schema):
-    """A scale or a probe: what it stands under (``batch_id``), and what it read last."""
+    """A scale, a probe or a printer: what it stands under (``batch_id``), and what it read last."""
 
     id: int
     name: str
@@ -91,7 +150,8 @@ class BatchOut(BatchLine):
     """A batch. ``sauce_id`` and ``version`` are None for a mother pot, ``service_id`` for what is
     cooked by itself. ``cards`` are those of the sheet with what really went in; ``followed`` is the
     pot as it is likely to be, None where that cannot be played (``followed_why``). ``spoons`` to
-    pick from about where it is; ``poured_g``: in since the step began, by the scale under it."""
+    pick from about where it is; ``poured_g``: in since the step began, by the scale under it; ``probed``:
+    what the probe in it tells of the step."""
 
     sauce_id: int | None
     version: int | None
@@ -111,6 +171,9 @@ class BatchOut(BatchLine):
     acts: list[ActTold]
     devices: list[DeviceOut]
     poured_g: float | None
+    probed: Probed | None
+    photos: list[PhotoOut]
+    labels: list[LabelOut]
 
 
 class ActsOut(Schema):
@@ -125,6 +188,79 @@ class StartIn(Schema):
     version: int | None = None
 
 
+class StartFreeIn(Schema):
+    """A pot cooked free hand, in a ``pan`` of the larder's (empty: the one that fits)."""
+
+    name: str
+    pan: str = ""
+
+
+class PartIn(Schema):
+    """A part of a job of a run-up."""
+
+    do: str = Field(min_length=1, max_length=200)
+    minutes: float
+    cue: str = Field(default="", max_length=300)
+    hands: Hands = "now-and-then"
+
+
+class StartAsideIn(Schema):
+    """What is no sauce: fish, pasta, an oven. By a ``way`` of the library, for ``minutes`` (None: its
+    usual), or in ``parts``; ``ingredient`` where its middle counts."""
+
+    name: str
+    way: str = ""
+    minutes: float | None = None
+    parts: list[PartIn] = []
+    ingredient: str = ""
+
+
+class FixHereIn(Schema):
+    """``sign``: what is wrong, None for what the numbers speak for."""
+
+    sign: str | None = None
+
+
+class CorrectIn(Schema):
+    """How thick the pot is seen to be, Pa·s at serving temperature; None: not looked at yet."""
+
+    seen_pa_s: float | None = None
+
+
+class MakeSauceIn(Schema):
+    """The name of the sauce that is made of it."""
+
+    name: str = Field(min_length=1, max_length=120)
+
+
+class SauceMade(Schema):
+    sauce_id: int
+
+
+class RingOfHob(Schema):
+    """A ring, and the widest pan it takes, cm."""
+
+    name: str
+    takes_cm: float | None
+
+
+class WayAside(Schema):
+    key: str
+    name: str
+    on: str
+    minutes: float
+    does: list[str]
+
+
+class Hob(Schema):
+    """The kitchen's rings, pans and cooks, and the ways to cook what is no sauce."""
+
+    rings: list[RingOfHob]
+    pans: list[str]
+    cooks: list[str]
+    ways: list[WayAside]
+
+
 class StartPotIn(Schema):
     """A pot or a branch of a service, by its key in the plan."""
 
@@ -132,7 +268,7 @@ class StartPotIn(Schema):
 
 
 class DeviceIn(Schema):
-    """A new device: ``kind`` is ``scale`` or ``probe``."""
+    """A new device: ``kind`` is ``scale``, ``probe`` or ``printer``."""
 
     name: str
     kind: str
@@ -149,6 +285,10 @@ class PutUnderIn(Schema):
     """The batch it stands under; None: none."""
 
     batch_id: int | None
+
+
+class RenamedIn(Schema):
+    name: str
 
 
 class ReadingTaken(Schema):

@@ -68,6 +68,15 @@ class Pan:
                 break
         return 10.0 * height
 
+    def volume_ml(self, level_mm: float) -> float:
+        """What stands ``level_mm`` high in it, mL; more than it holds is as much as it holds.
+
+        >>> pan = Pan("24", "sloped", 24, 12)
+        >>> round(pan.volume_ml(pan.level_mm(1500.0)))
+        1500
+        """
+        return self._volume_cm3(min(max(0.0, level_mm) / 10.0, self.depth_cm))
+
     def surface_m2(self, volume_ml: float) -> float:
         """Open surface of ``volume_ml``, m²."""
         return self._area_cm2(min(self.level_mm(volume_ml) / 10.0, self.depth_cm)) / 1e4

@@ -1,5 +1,6 @@
 """Fix it: what mends a sauce that is not as it should be, with amounts, minutes and money."""
 
+from saucier.rescue.back import BroughtBack, brought_back
 from saucier.rescue.case import Case, case_at, case_of, seen_pot
 from saucier.rescue.remedy import Remedy, applied
 from saucier.rescue.salt import salt_remedies
@@ -9,12 +10,14 @@ from saucier.rescue.signs import SIGNS, Sign, likely, remedies, sign_named
 __all__ = [
     "KINDS",
     "SIGNS",
+    "BroughtBack",
     "Case",
     "Kind",
     "Remedy",
     "Seen",
     "Sign",
     "applied",
+    "brought_back",
     "case_at",
     "case_of",
     "likely",

@@ -1,5 +1,6 @@
 """The run-up: a service as timed jobs, back from the moment of serving (docs/model.md 8)."""
 
+from saucier.run_up.aside import Aside, Part, aside_of, aside_of_parts
 from saucier.run_up.build import Gathered, run_up, serving_times
 from saucier.run_up.document import RunUp, minute_of, read_run_up, write_run_up
 from saucier.run_up.jobs import Board, Job, Keeps
@@ -8,6 +9,7 @@ from saucier.run_up.means import SKILLS, Cook, Gear, Means, Ring, Skill, gear_of
 
 __all__ = [
     "SKILLS",
+    "Aside",
     "Board",
     "Cook",
     "Gathered",
@@ -16,10 +18,13 @@ __all__ = [
     "Keeps",
     "Library",
     "Means",
+    "Part",
     "Ring",
     "RunUp",
     "Skill",
     "Way",
+    "aside_of",
+    "aside_of_parts",
     "gear_of",
     "kinds",
     "minute_of",

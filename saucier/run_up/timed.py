@@ -6,8 +6,8 @@ from typing import Literal
 
 from saucier import constants as K
 from saucier.check import State
+from saucier.keeping import Held, held
 from saucier.run_up.build import Day, Gathered
-from saucier.run_up.holding import Held, held
 from saucier.run_up.jobs import Job, Kind
 from saucier.run_up.means import named
 from saucier.service import Plan

@@ -5,17 +5,15 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from saucier import constants as K
-from saucier.check import check, larder_of
+from saucier.check import check
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
-from saucier.rescue import applied, case_of
-from saucier.rescue.thickness import let_down
+from saucier.rescue import brought_back
 from saucier.service.amiss import Amiss, amiss
 from saucier.service.document import OnHand, Service
 from saucier.sheet import Sheet
 from saucier.solve import goal_of, solve
-from saucier.steps import Cool, Reheat, Roux
-from saucier.thickness import thickness_of
+from saucier.steps import Roux
 from saucier.units import Amount, Dimension
 from saucier.words import Inside, Sentence, say
 
@@ -107,40 +105,23 @@ def _brought_back(
         ml *= pot.total_ml / pot.total_g
     goal = goal_of(sheet, grade, Amount(ml, "mL"))
     made = solve(sheet, goal, kitchen).sheet
-    back = made.model_copy(
-        update={
-            "steps": (*made.steps, Cool(to_c=5), Reheat(to_c=K.BROUGHT_BACK_C)),
-            "target": made.target.model_copy(update={"grade": grade}),
-        }
-    )
-    # It comes back near the thick edge of its grade: bring it to the middle, as it was made.
-    case = case_of(back, kitchen)
-    told, whole, poured = say("no-let-down"), back, 0.0
-    eta = thickness_of(case.pot, case.serving_c).viscosity_pa_s
-    if case.wanted_pa_s and eta and eta > K.THICKER_AHEAD * case.wanted_pa_s:
-        remedy = let_down(case, case.liquid)
-        if remedy.refused is None:
-            whole = applied(back, remedy)
-            poured = larder_of(whole, kitchen).get(case.liquid.key, 0.0) - larder_of(
-                back, kitchen
-            ).get(case.liquid.key, 0.0)
-    final = check(whole, kitchen).final.pot
+    back = brought_back(made, grade, kitchen)
+    final = back.pot
     ready = final.yield_ml
     share = min(1.0, need_ml / ready)
     # Only as much as is taken is let down: the rest goes back cold, as it was.
-    poured *= share
+    poured, told = back.poured_g * share, say("no-let-down")
     if poured > 0.0:
-        liquid = case.liquid
-        told = say("tub-let-down", ml=poured / liquid.density, name=liquid.spoken_name)
+        told = say("tub-let-down", ml=poured / back.liquid.density, name=back.liquid.spoken_name)
     used = Used(
         sauce=one.sauce,
         name=sheet.name,
         taken_ml=ml * share,
         ready_ml=ready * share,
         let_down=told,
-        sheet=whole,
+        sheet=back.sheet,
         cost=final.cost * share,
-        liquid=case.liquid.key if poured > 0.0 else "",
+        liquid=back.liquid.key if poured > 0.0 else "",
         liquid_g=poured,
     )
     return used, share

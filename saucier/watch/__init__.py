@@ -2,26 +2,41 @@
 
 from saucier.watch.again import Again, TurnedAmount, solved_again
 from saucier.watch.belief import Belief
-from saucier.watch.following import PotFollowed, StepAsDone, follow
+from saucier.watch.following import (
+    Following,
+    Mend,
+    PotFollowed,
+    StepAsDone,
+    follow,
+    following,
+)
 from saucier.watch.found import as_found
-from saucier.watch.put import Puts, as_put
+from saucier.watch.mending import case_found, with_mends
+from saucier.watch.poured import Poured, poured
+from saucier.watch.probed import Probed, middle_c, probed, probed_middle
+from saucier.watch.put import PutIn, Puts, as_put
 from saucier.watch.reading import Reading, boils_since, read_readings
 from saucier.watch.seen import Seen, SeenKind
-from saucier.watch.watching import Goal, Guess, Passing, TrackPoint, Watched, watch
+from saucier.watch.watching import Guess, Passing, StopsAt, TrackPoint, Watched, watch
 from saucier.watch.way import Way, way_of
 
 __all__ = [
     "Again",
     "Belief",
-    "Goal",
+    "Following",
     "Guess",
+    "Mend",
     "Passing",
     "PotFollowed",
+    "Poured",
+    "Probed",
+    "PutIn",
     "Puts",
     "Reading",
     "Seen",
     "SeenKind",
     "StepAsDone",
+    "StopsAt",
     "TrackPoint",
     "TurnedAmount",
     "Watched",
@@ -29,9 +44,16 @@ __all__ = [
     "as_found",
     "as_put",
     "boils_since",
+    "case_found",
     "follow",
+    "following",
+    "middle_c",
+    "poured",
+    "probed",
+    "probed_middle",
     "read_readings",
     "solved_again",
     "watch",
     "way_of",
+    "with_mends",
 ]

@@ -1,11 +1,11 @@
 """What is still to come, solved again for what the sauce was to be, from the pot there is."""
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 from saucier import constants as K
-from saucier.check import check, prepare
+from saucier.check import Prepared, State, check
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
@@ -45,15 +45,15 @@ class Again:
 
 
 def solved_again(
-    sheet: Sheet, planned: Sheet, kitchen: Kitchen, first: int, pot: Pot
+    prepared: Prepared, begun: Sequence[State], kitchen: Kitchen, first: int, pot: Pot
 ) -> Again | None:
-    """The steps of ``sheet`` from ``first`` on, turned so that ``pot``, which they begin with, comes to the
-    grade that is asked for. ``planned`` is the sheet as it was begun. None: it comes out as it should, or
-    asks for no grade."""
+    """The steps of the ``prepared`` sheet from ``first`` on, turned so that ``pot``, which they begin with,
+    comes to the grade that is asked for. ``begun``: the states as they were to be when it was begun. None:
+    it comes out as it should, or asks for no grade."""
+    sheet = prepared.sheet
     if sheet.target.grade is None:
         return None
     wanted = grade_named(sheet.target.grade)
-    prepared = prepare(sheet, kitchen)
     serving_c = sheet.target.serving_c
 
     def played(knobs: Callable[[int], Knobs]) -> Pot:
@@ -65,7 +65,6 @@ def solved_again(
     def off(found: Pot) -> float:
         return log_excess(found, wanted.target, serving_c)
 
-    begun = check(planned, kitchen).steps
     was = begun[first - 1].pot if first else Pot()
     # Only where there is liquid already can it be too much of it or too little.
     grown = pot.yield_g / was.yield_g if was.wetted and pot.wetted else 1.0

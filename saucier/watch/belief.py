@@ -24,17 +24,20 @@ _ITERATIONS = 8
 
 @dataclass(frozen=True)
 class Prior:
-    """What is known before the step begins: by how much the pot weighs more than its sheet says (None:
-    as it says), standard share ``mass_spread``; log of the pace and of the strength, with spreads;
-    ``tare_g`` of the pan as entered (0: not entered)."""
+    """What is known before the step begins: ``mass_spread``, the standard share by which the pot weighs
+    more or less than is reckoned; log of the pace and of the strength, with spreads; ``tare_g`` of the
+    pan, as entered or as a scale has told (0: neither). Of a step that goes on after something went in to
+    mend it: what it held when the step began, ``full_g`` (None: as now), and for how long it has boiled
+    already, ``boiled_min``."""
 
-    mass_g: float | None = None
     mass_spread: float = K.POURED_SPREAD
     pace: float = 0.0
     pace_spread: float = K.PACE_SPREAD
     strength: float = 0.0
     strength_spread: float = K.STRENGTH_SPREAD
     tare_g: float = 0.0
+    full_g: float | None = None
+    boiled_min: float = 0.0
 
 
 class Belief:
@@ -48,10 +51,10 @@ class Belief:
 
     def __init__(self, way: Way, prior: Prior) -> None:
         self.way, self.prior = way, prior
-        full = way.full_g if prior.mass_g is None else prior.mass_g
+        now, full = way.full_g, way.full_g if prior.full_g is None else prior.full_g
         tare_spread = K.TARE_SPREAD_G if prior.tare_g else K.TARE_UNKNOWN_G
-        self.mean: Vector = np.array([full, prior.pace, prior.strength, prior.tare_g, full, 0.0])
-        mass_var = (prior.mass_spread * full) ** 2
+        self.mean: Vector = np.array([now, prior.pace, prior.strength, prior.tare_g, full, 0.0])
+        mass_var = (prior.mass_spread * now) ** 2
         self.cov: Vector = np.diag(
             [
                 mass_var,
@@ -62,11 +65,13 @@ class Belief:
                 K.EYE_OFF_SHARE**2,
             ]
         )
-        self.cov[MASS, FULL] = self.cov[FULL, MASS] = mass_var
+        if prior.full_g is None:
+            self.cov[MASS, FULL] = self.cov[FULL, MASS] = mass_var
         self.at_min = 0.0
         self.boils_at = way.boil_up_min
         self.boil_seen = False
         self.jumps: list[float] = []
+        self.marked: list[tuple[float, float, float]] = []
         self._off: list[Seen] = []
         self._came_up = False
 
@@ -82,16 +87,23 @@ class Belief:
     def spread(self, figure: int) -> float:
         return math.sqrt(max(0.0, float(self.cov[figure, figure])))
 
-    def follow(self, seen: Iterable[Seen], until_min: float) -> "Belief":
-        """All that was ``seen`` taken in, in order, and what goes on until ``until_min``."""
+    def follow(
+        self, seen: Iterable[Seen], until_min: float, marks: Iterable[float] = ()
+    ) -> "Belief":
+        """All that was ``seen`` taken in, in order, and what goes on until ``until_min``. At every minute
+        of ``marks`` (rising) what was believed then is kept as ``marked``: minute, grams, their spread."""
         looked = sorted(
             (one for one in seen if one.at_min <= until_min), key=lambda one: one.at_min
         )
         self.boils_at, self.boil_seen = _boils_at(looked, self.way)
-        for one in looked:
-            self.go_on(one.at_min)
-            self.take(one)
-        self.go_on(until_min)
+        at = 0
+        for mark in (*marks, until_min):
+            while at < len(looked) and looked[at].at_min <= mark:
+                self.go_on(looked[at].at_min)
+                self.take(looked[at])
+                at += 1
+            self.go_on(mark)
+            self.marked.append((mark, self.mass_g, self.spread(MASS)))
         return self
 
     # -- by itself

@@ -5,25 +5,38 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from saucier import constants as K
-from saucier.check import CheckedSheet, Figures, State, check, prepare
+from saucier.check import CheckedSheet, Figures, Prepared, State, check, prepare
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
 from saucier.sheet import Sheet
-from saucier.steps import advance
+from saucier.steps import AnyStep, Correct, advance
+from saucier.steps.step import amounts_in
+from saucier.thickness import thickness_of
 from saucier.watch.again import Again, solved_again
-from saucier.watch.belief import MASS, PACE, STRENGTH, Prior
+from saucier.watch.belief import FULL, MASS, PACE, STRENGTH, Prior
 from saucier.watch.found import as_found
 from saucier.watch.seen import Seen
 from saucier.watch.watching import Watched, Watching
 
 
 @dataclass(frozen=True, slots=True)
+class Mend:
+    """What went in ``at_min`` minutes after a step began, to mend the sauce: ``steps`` of a remedy."""
+
+    at_min: float
+    steps: tuple[AnyStep, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class StepAsDone:
-    """What is known of a step that was begun: all that was ``seen`` at it, and the ``minutes`` it took, or
-    has taken so far."""
+    """What is known of a step that was begun: all that was ``seen`` at it, the ``minutes`` it took, or has
+    taken so far, the ``mends`` that went in meanwhile, and of what was held back to correct it, how much
+    did (``put_g``; None: as much as was expected)."""
 
     seen: Sequence[Seen] = ()
     minutes: float = 0.0
+    mends: Sequence[Mend] = ()
+    put_g: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,6 +52,21 @@ class PotFollowed:
     off_g: float
     strength: float
     again: Again | None
+
+
+@dataclass(frozen=True)
+class Following:
+    """What is ``told`` of a sauce that is followed, with what that was found by: its sheet ``checked``,
+    with the states as they were found; the pot as it stands ``now``, and as it was ``before`` the step it
+    is at; by how much stronger it thickens, ``log_strength`` of log η; and what went in to mend it, by the
+    number of the step it was at."""
+
+    told: PotFollowed
+    checked: CheckedSheet
+    now: Pot
+    before: Pot
+    log_strength: float
+    mends: Mapping[int, tuple[AnyStep, ...]]
 
 
 @dataclass
@@ -62,65 +90,198 @@ def follow(
     """``sheet`` with what was ``done`` of its steps by number, now at step ``at`` (one past the last: it
     is through). ``planned``: as it was begun, where other amounts went in; ``ahead``: the first step of
     which nothing has gone in yet. Raises :class:`BadInput` as checking does."""
+    return following(sheet, kitchen, at, done, planned, ahead).told
+
+
+def following(
+    sheet: Sheet,
+    kitchen: Kitchen,
+    at: int,
+    done: Mapping[int, StepAsDone],
+    planned: Sheet | None = None,
+    ahead: int | None = None,
+) -> Following:
+    """As :func:`follow`, with the pots it was found by."""
     checked = check(sheet, kitchen)
-    moves = prepare(sheet, kitchen, checked.pan).moves
-    known = _Known()
-    watched: Watched | None = None
+    prepared = prepare(sheet, kitchen, checked.pan)
+    cook = _Cook(checked, prepared, kitchen)
+    told: Watched | None = None
+    now: Pot | None = None
+    here = Pot()
     found: list[Pot] = []
-    for number, move in enumerate(moves):
-        before, known.pot = known.pot, advance(known.pot, move)
-        step = done.get(number)
-        if number <= at and step is not None:
-            told = _take_in(known, checked, number, step, before, going_on=number == at)
-            watched = told if number == at else watched
+    known = cook.known
+    for number in range(len(prepared.moves)):
+        before = known.pot
+        _poured_by_eye(known, prepared, number, checked.steps[number].pot.total_g)
+        step = done.get(number) if number <= at else None
+        watching = cook.does(number, step, going_on=number == at)
+        if watching is not None and number == at:
+            told = watching.told()
+            now = as_found(known.pot, watching.belief.mass_g)
+        if number == at:
+            here = before
         found.append(known.pot)
-    was = checked.steps
-    last = min(at, len(was)) - 1
-    off = found[last].total_g - was[last].pot.total_g if last >= 0 else 0.0
+    if found and (last_of_all := done.get(len(found))) and at >= len(found):
+        found[-1] = known.pot = cook.mended(known.pot, last_of_all.mends)
     states = tuple(
-        _sure(State(pot, checked.pan, one.serving_c, one.spread).figures, known.spread)
-        for pot, one in zip(found, was, strict=True)
+        State(pot, checked.pan, one.serving_c, one.spread)
+        for pot, one in zip(found, checked.steps, strict=True)
     )
-    first = min(at + 1 if ahead is None else ahead, len(moves))
-    again = solved_again(
-        sheet, planned or sheet, kitchen, first, found[first - 1] if first else Pot()
+    last = min(at, len(states)) - 1
+    off = found[last].total_g - checked.steps[last].pot.total_g if last >= 0 else 0.0
+    first = min(at + 1 if ahead is None else ahead, len(found))
+    pot = found[first - 1] if first else Pot()
+    begun = check(planned, kitchen).steps if planned not in (None, sheet) else checked.steps
+    again = solved_again(prepared, begun, kitchen, first, pot)
+    if at >= len(found):
+        now = here = found[-1] if found else Pot()
+    return Following(
+        PotFollowed(
+            at,
+            tuple(_sure(state.figures, known.spread) for state in states),
+            told,
+            off,
+            math.exp(known.strength / K.FLOUR_EXPONENT),
+            again,
+        ),
+        replace(checked, steps=states),
+        found[at] if now is None else now,
+        here,
+        known.strength,
+        {
+            number: tuple(part for mend in step.mends for part in mend.steps)
+            for number, step in done.items()
+            if step.mends and number <= at
+        },
     )
-    strength = math.exp(known.strength / K.FLOUR_EXPONENT)
-    return PotFollowed(at, states, watched, off, strength, again)
 
 
-def _take_in(
-    known: _Known,
-    checked: CheckedSheet,
-    number: int,
-    step: StepAsDone,
-    before: Pot,
-    *,
-    going_on: bool,
-) -> Watched | None:
-    """What was seen at a step, taken into what is known. Of one that is going on, only how strong it is:
-    where it will stop is as it was to be."""
-    watching = Watching.of(checked, number, step.seen, step.minutes, known.prior, before)
-    if watching is None:
+def _poured_by_eye(known: _Known, prepared: Prepared, number: int, total_g: float) -> None:
+    """What was measured by hand or by eye at a step leaves the weight of the pot open by so much."""
+    step, setting = prepared.sheet.steps[number], prepared.settings[number]
+    vague = {
+        name: amount.measure.spread
+        for name, _, amount in amounts_in(step)
+        if amount.measure is not None
+    }
+    if not vague:
+        return
+    square = sum((vague.get(one.field, 0.0) * one.grams) ** 2 for one in step.to_weigh(setting))
+    share = math.sqrt(square) / max(1.0, total_g)
+    known.prior = replace(known.prior, mass_spread=math.hypot(known.prior.mass_spread, share))
+
+
+class _Cook:
+    """The steps of a sheet done one after the other, each as it was."""
+
+    def __init__(self, checked: CheckedSheet, prepared: Prepared, kitchen: Kitchen) -> None:
+        self.checked, self.prepared, self.kitchen = checked, prepared, kitchen
+        self.known = _Known()
+
+    def does(self, number: int, step: StepAsDone | None, *, going_on: bool) -> Watching | None:
+        """Step ``number`` as it was done (None: as it is planned). What is watched of it, where it boils
+        something off."""
+        known, move = self.known, self.prepared.moves[number]
+        before = known.pot
+        if step is None:
+            known.pot = advance(before, move)
+            return None
+        watching = self._boils(number, step, going_on=going_on)
+        if watching is not None:
+            return watching
+        written = self.checked.sheet.steps[number]
+        if isinstance(written, Correct):
+            self._lifts(before, step.seen)
+            known.pot = self._corrected(written, number, step.put_g)
+        else:
+            known.pot = advance(before, move)
+            self._lifts(known.pot, step.seen)
+        known.pot = self.mended(known.pot, step.mends)
         return None
-    belief = watching.belief
-    looked = any(one.what != "boils" for one in step.seen)
-    if looked:
-        off, spread = float(belief.mean[STRENGTH]), belief.spread(STRENGTH)
+
+    def mended(self, pot: Pot, mends: Sequence[Mend]) -> Pot:
+        """``pot`` with what went in to mend it."""
+        for mend in mends:
+            steps = self.checked.sheet.model_copy(update={"steps": mend.steps})
+            for move in prepare(steps, self.kitchen, self.checked.pan).moves:
+                pot = advance(pot, move)
+        return pot
+
+    def _boils(self, number: int, step: StepAsDone, *, going_on: bool) -> Watching | None:
+        """A step that boils something off, from one mend to the next, each stretch from the pot there was
+        then. Of one that is going on, where it will stop is as it was to be."""
+        known, move = self.known, self.prepared.moves[number]
+        mends = sorted((one for one in step.mends), key=lambda one: one.at_min)
+        pot, began = known.pot, 0.0
+        watching: Watching | None = None
+        for until, mend in [*((one.at_min, one) for one in mends), (step.minutes, None)]:
+            seen = [
+                replace(one, at_min=one.at_min - began)
+                for one in step.seen
+                if began <= one.at_min and (mend is None or one.at_min < until)
+            ]
+            watching = Watching.of(
+                self.checked, number, seen, max(0.0, until - began), known.prior, pot
+            )
+            if watching is None:
+                return None
+            looked = any(one.what != "boils" for one in seen)
+            if looked:
+                self._learns(watching)
+            known.pot = advance(pot, move)
+            if looked or mends:
+                stops = watching.stops_at if going_on and mend is None else watching.belief.mass_g
+                off = float(watching.belief.mean[STRENGTH]) if looked else 0.0
+                known.pot = as_found(known.pot, stops, off)
+            if mend is not None:
+                belief = watching.belief
+                known.prior = replace(
+                    known.prior,
+                    full_g=float(belief.mean[FULL]),
+                    boiled_min=known.prior.boiled_min + max(0.0, until - began - belief.boils_at),
+                )
+                pot, began = self.mended(known.pot, [mend]), until
+        known.prior = replace(known.prior, full_g=None, boiled_min=0.0)
+        return watching
+
+    def _learns(self, watching: Watching) -> None:
+        """What was seen of a boiling pot, for the steps to come."""
+        known, belief = self.known, watching.belief
+        spread = belief.spread(STRENGTH)
         # What is found of the strength is in the pot from here on, and not told twice.
-        mass = None if going_on else belief.mass_g
-        stops = watching.stops_at if going_on else None
-        known.pot = as_found(known.pot, mass if stops is None else stops, off)
-        known.strength, known.spread = known.strength + off, spread
+        known.strength, known.spread = known.strength + float(belief.mean[STRENGTH]), spread
         known.prior = replace(
             known.prior,
             pace=float(belief.mean[PACE]),
             pace_spread=math.hypot(belief.spread(PACE), K.PACE_SPREAD / 3.0),
             strength=0.0,
             strength_spread=spread,
+            tare_g=watching.tare_g or 0.0,
             mass_spread=belief.spread(MASS) / max(1.0, belief.mass_g),
         )
-    return watching.told() if going_on else None
+
+    def _lifts(self, pot: Pot, seen: Sequence[Seen]) -> None:
+        """Spoons lifted where nothing boils: how strong ``pot`` is, each believed as far as eyes go."""
+        known = self.known
+        thick = thickness_of(pot, self.checked.sheet.target.serving_c).viscosity_pa_s
+        for one in sorted(seen, key=lambda one: one.at_min):
+            if one.what != "spoon" or not thick:
+                continue
+            missed = math.log(one.value / thick)
+            gain = known.spread**2 / (known.spread**2 + one.spread**2)
+            off = gain * missed
+            thick *= math.exp(off)
+            known.pot = as_found(known.pot, None, off)
+            known.strength, known.spread = known.strength + off, known.spread * math.sqrt(1 - gain)
+            known.prior = replace(known.prior, strength_spread=known.spread)
+
+    def _corrected(self, step: Correct, number: int, put_g: float | None) -> Pot:
+        """The pot with what was held back for it: so much as was said to have gone in."""
+        if put_g is None:
+            return advance(self.known.pot, self.prepared.moves[number])
+        put = step.putting(self.checked.settings[number])(self.known.pot, put_g)
+        minutes = self.known.pot.minutes + K.CORRECT_MINUTES[step.hold]
+        return put._replace(minutes=minutes)
 
 
 def _sure(figures: Figures, spread: float) -> Figures:

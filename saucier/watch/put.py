@@ -3,13 +3,21 @@
 import copy
 import re
 from collections.abc import Mapping
-from typing import Any
+from typing import Any, NamedTuple
 
 from saucier.errors import BadInput
 from saucier.sheet import Sheet, read_sheet
 
-Puts = Mapping[tuple[int, str], float]
-"""Grams that went in, by step and by the path of the amount in that step."""
+
+class PutIn(NamedTuple):
+    """``grams`` that went in; ``spread``: the standard share by which that is off (0: weighed)."""
+
+    grams: float
+    spread: float = 0.0
+
+
+Puts = Mapping[tuple[int, str], PutIn]
+"""What went in, by step and by the path of the amount in that step."""
 MOST_G = 200_000.0
 
 
@@ -17,11 +25,14 @@ def as_put(document: Mapping[str, Any], puts: Puts) -> Sheet:
     """The sheet of ``document`` with ``puts`` for what it says there. Raises :class:`BadInput` (field
     ``grams`` or ``field``)."""
     made = copy.deepcopy(dict(document))
-    for (step, field), grams in puts.items():
+    for (step, field), (grams, spread) in puts.items():
         if not 0.0 <= grams <= MOST_G:
             raise BadInput.at("grams", "put-is-out-of-reach", most=MOST_G / 1000.0)
         holder, last = _holder(made, step, field)
         holder[last] = {"value": max(grams, 1e-6), "unit": "g"}
+        if spread > 0.0:
+            by_hand = {"name": "g", "count": max(grams, 1e-6), "spread_pct": 100.0 * spread}
+            holder[last]["measure"] = by_hand
     return read_sheet(made)
 
 

@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Callable, Sequence
+from copy import copy
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -29,7 +30,7 @@ class Guess:
 
 
 @dataclass(frozen=True, slots=True)
-class Goal:
+class StopsAt:
     """Where the step stops: what the pot then holds, what the scale then shows (None where neither the
     pan's weight nor a reading is known), how deep it then stands, the share left."""
 
@@ -41,7 +42,7 @@ class Goal:
 
 @dataclass(frozen=True, slots=True)
 class Passing:
-    """A place on the way, by ``key`` (a grade, ``rich``, ``oily``): as :class:`Goal`, and the minutes from
+    """A place on the way, by ``key`` (a grade, ``rich``, ``oily``): as :class:`StopsAt`, and the minutes from
     now until there (None: it is behind)."""
 
     key: str
@@ -85,7 +86,7 @@ class Watched:
     g_per_min: float
     pace: Guess
     strength: Guess
-    goal: Goal | None
+    goal: StopsAt | None
     minutes_left: Guess | None
     passing: tuple[Passing, ...]
     track: tuple[TrackPoint, ...]
@@ -140,7 +141,8 @@ class Watching:
         self._now = max(0.0, now_min)
         self._prior = replace(prior, tare_g=prior.tare_g or checked.pan.tare_g)
         self._seen = [one for one in seen if one.at_min <= self._now]
-        self.belief = Belief(way, self._prior).follow(self._seen, self._now)
+        marks = sorted({*np.linspace(0.0, self._now, 24)[:-1].tolist()})
+        self.belief = Belief(way, self._prior).follow(self._seen, self._now, marks)
         weighed = any(one.what == "scale" for one in self._seen)
         self._tare = float(self.belief.mean[TARE]) if weighed or self._prior.tare_g else None
 
@@ -173,10 +175,30 @@ class Watching:
         )
 
     @property
-    def stops_at(self) -> float | None:
-        """Grams in the pot where the step is to stop; None: it stops by the clock."""
+    def tare_g(self) -> float | None:
+        """What the pan weighs, as entered or as the scale has told; None while neither says so."""
+        told = self.belief.spread(TARE) < 3.0 * K.TARE_SPREAD_G
+        return self._tare if told else self._prior.tare_g or None
+
+    @property
+    def stops_at(self) -> float:
+        """Grams in the pot where the step is to stop: there where it stops by what is seen, and else once
+        its minutes are over."""
         stop = self._stop()
-        return None if stop is None else stop(self.belief.mean)
+        if stop is not None:
+            return stop(self.belief.mean)
+        step = self._checked.sheet.steps[self._number]
+        assert isinstance(step, Reduce | Simmer)
+        minutes = step.minutes if isinstance(step, Simmer) else step.stop and step.stop.minutes
+        on = self._by_itself()
+        on.go_on(on.boils_at + max(0.0, (minutes or 0.0) - self._prior.boiled_min))
+        return on.mass_g
+
+    def _by_itself(self) -> Belief:
+        """What is believed, to go on with: what is believed now stays."""
+        on = copy(self.belief)
+        on.cov = on.cov.copy()
+        return on
 
     # -- where it stops
 
@@ -200,12 +222,14 @@ class Watching:
         if stop is not None and stop.minutes is not None:
             return None
         # A share of what there was, whatever that was.
-        share = way.share_left(planned, way.full_g)
+        number = self._number
+        began = self._checked.steps[number - 1].pot.total_g if number else planned
+        share = way.share_left(planned, began)
         return lambda x: max(lightest, way.apart_g + share * (float(x[FULL]) - way.apart_g))
 
-    def _goal(self, mass_g: float) -> Goal:
+    def _goal(self, mass_g: float) -> StopsAt:
         way = self._way
-        return Goal(
+        return StopsAt(
             round(mass_g, 1),
             self._on_scale(mass_g),
             round(way.at(mass_g, way.level_mm), 1),
@@ -315,32 +339,31 @@ class Watching:
 
     # -- the curve
 
-    def _track(self, goal: Goal | None) -> tuple[TrackPoint, ...]:
-        """From the beginning to now as it is believed to have been, and on to the goal."""
-        points = []
-        past = Belief(self._way, self._prior)
-        past.boils_at, past.boil_seen = self.belief.boils_at, self.belief.boil_seen
-        looked = sorted(self._seen, key=lambda one: one.at_min)
-        stops = sorted({*np.linspace(0.0, self._now, 24).tolist()})
-        for at in stops:
-            while looked and looked[0].at_min <= at:
-                past.go_on(looked[0].at_min)
-                past.take(looked.pop(0))
-            past.go_on(at)
-            points.append(_point(past, at))
+    def _track(self, goal: StopsAt | None) -> tuple[TrackPoint, ...]:
+        """From the beginning to now as it was believed to be, and on to the goal."""
+        points = [self._point(*marked) for marked in self.belief.marked]
         lightest = float(self._way.mass_g[0])
         end = goal.mass_g if goal else lightest
-        on = past
+        on = self._by_itself()
         for _ in range(60):
-            if on.mass_g <= max(end, lightest + 0.5) or len(points) > 120:
+            if on.mass_g <= max(end, lightest + 0.5):
                 break
             on.go_on(on.at_min + max(0.25, self._now / 30.0))
-            points.append(_point(on, on.at_min))
+            points.append(self._point(on.at_min, on.mass_g, on.spread(MASS)))
         return tuple(points)
+
+    def _point(self, at: float, mass: float, spread: float) -> TrackPoint:
+        off, way = K.NINE_IN_TEN * spread, self._way
+        low, level, high = (
+            way.at(max(0.0, grams), way.level_mm) for grams in (mass - off, mass, mass + off)
+        )
+        return TrackPoint(
+            round(at, 2), round(mass, 1), round(level, 1), round(low, 1), round(high, 1)
+        )
 
     # -- what to tell
 
-    def _notes(self, goal: Goal | None) -> list[Sentence]:
+    def _notes(self, goal: StopsAt | None) -> list[Sentence]:
         way, belief = self._way, self.belief
         notes = []
         oily = way.mass_at(EMULSION_EDGES[1], way.fat_share) if way.pot.balance.creamy else None
@@ -362,11 +385,3 @@ class Watching:
             elif pace > K.PACE_TOLD:
                 notes.append(say("watch.quick", pct=100.0 * (pace - 1.0)))
         return notes
-
-
-def _point(belief: Belief, at: float) -> TrackPoint:
-    off, mass, way = K.NINE_IN_TEN * belief.spread(MASS), belief.mass_g, belief.way
-    low, level, high = (
-        way.at(max(0.0, grams), way.level_mm) for grams in (mass - off, mass, mass + off)
-    )
-    return TrackPoint(round(at, 2), round(mass, 1), round(level, 1), round(low, 1), round(high, 1))

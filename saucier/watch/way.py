@@ -24,7 +24,7 @@ _HEATED = np.linspace(0.0, 1.0, 21)
 @dataclass(frozen=True)
 class Way:
     """Figures along the way down, lightest first (so that they can be read off by weight): all that is
-    in the pot ``mass_g``, its ``volume_ml``, its ``level_mm``, the log of η [Pa·s] at serving
+    in the pot ``mass_g``, its ``level_mm``, the log of η [Pa·s] at serving
     temperature, its ``fat_share``, what boils off ``g_per_min``, and the ``minutes`` of boiling from
     there down to the driest. ``apart_g``, pieces and fat that swims, does not count in a share.
     ``boil_up_min``: until it boils; by then ``steams_g`` have gone for each minute it took, at
@@ -32,7 +32,6 @@ class Way:
 
     pot: Pot
     mass_g: Grid
-    volume_ml: Grid
     level_mm: Grid
     log_eta: Grid
     fat_share: Grid
@@ -123,11 +122,9 @@ def way_of(checked: CheckedSheet, number: int, before: Pot | None = None) -> Way
         ml = left.total_ml
         rate = evaporation_g_per_min(max(1.0, ml), heat, stove, lid)
         eta = raw_viscosity_of(left, serving_c)
-        rows.append(
-            (left.total_g, ml, pan.level_mm(ml), np.log(max(1e-9, eta)), left.fat_share, rate)
-        )
+        rows.append((left.total_g, pan.level_mm(ml), np.log(max(1e-9, eta)), left.fat_share, rate))
     table = np.array(rows, dtype=np.float64).T
-    mass, rate = table[0], table[5]
+    mass, rate = table[0], table[4]
     per_step = np.diff(mass) * 0.5 * (1.0 / rate[1:] + 1.0 / rate[:-1])
     minutes = np.concatenate([[0.0], np.cumsum(per_step)])
     # What a cook does not look at when the eye says "half": pieces, and fat that swims.
@@ -136,9 +133,8 @@ def way_of(checked: CheckedSheet, number: int, before: Pot | None = None) -> Way
         pot,
         mass,
         table[1],
-        table[2],
-        np.minimum.accumulate(table[3]),  # boiling down only ever thickens
-        table[4],
+        np.minimum.accumulate(table[2]),  # boiling down only ever thickens
+        table[3],
         rate,
         minutes,
         up,

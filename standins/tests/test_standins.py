@@ -1,17 +1,20 @@
 """The simulated pot boils as a pot does, and its devices fail as devices do."""
 
 import json
+import tempfile
 import threading
 import unittest
 import urllib.error
 import urllib.request
 from http.server import BaseHTTPRequestHandler, HTTPServer
+from pathlib import Path
 from typing import Any
 
 from standins.__main__ import Bench, Refused, cooking_of
 from standins.cooking import Cooking
 from standins.devices import Probe, Scale
 from standins.pot import PotOnRing, Stuff, Truth
+from standins.printer import Printer
 
 FORM = {
     "cream": 400,
@@ -175,3 +178,52 @@ class OnItsPage(unittest.TestCase):
         self.assertIsNotNone(json.loads(ask("/state"))["truth"])
         bench.shutdown()
         bench.server_close()
+
+
+class Labels(BaseHTTPRequestHandler):
+    """Something that has two labels."""
+
+    left: list[int] = []
+
+    def do_GET(self) -> None:
+        if not Labels.left:
+            self.send_response(204)
+            self.end_headers()
+            return
+        label = {"id": Labels.left[0], "copies": 1, "text": "Cap", "svg": "<svg/>"}
+        self._say(200, label)
+
+    def do_POST(self) -> None:
+        Labels.left.remove(int(self.path.split("/")[3]))
+        self._say(200, {})
+
+    def _say(self, status: int, body: dict[str, Any]) -> None:
+        data = json.dumps(body).encode()
+        self.send_response(status)
+        self.send_header("Content-Length", str(len(data)))
+        self.end_headers()
+        self.wfile.write(data)
+
+    def log_message(self, *args: Any) -> None:
+        """Quiet."""
+
+
+class Printing(unittest.TestCase):
+    def test_each_label_comes_out_once_and_again_where_that_could_not_be_said(self) -> None:
+        app = HTTPServer(("127.0.0.1", 0), Labels)
+        threading.Thread(target=app.serve_forever, daemon=True).start()
+        Labels.left = [4, 5]
+        with tempfile.TemporaryDirectory() as folder:
+            printer = Printer(f"http://127.0.0.1:{app.server_port}", "t", Path(folder), jams=1)
+            came = [printer.print_next() for _ in range(4)]
+            self.assertEqual(came, [True, True, True, False])
+            self.assertEqual([one["id"] for one in printer.out], [4, 4, 5])
+            self.assertEqual((Path(folder) / "label-5.txt").read_text(), "Cap\n")
+            self.assertEqual((Path(folder) / "label-5.svg").read_text(), "<svg/>")
+        app.shutdown()
+        app.server_close()
+
+    def test_an_app_that_is_away_is_told_and_asked_again(self) -> None:
+        printer = Printer("http://127.0.0.1:9", "t", Path("nowhere"))
+        self.assertFalse(printer.print_next())
+        self.assertIn("does not answer", printer.trouble)

@@ -14,6 +14,7 @@ import { useSession } from './shell/session'
 const session = useSession()
 const acts = useActs()
 const route = useRoute()
+const atStove = computed(() => route.path.startsWith('/stove/'))
 const router = useRouter()
 const showKeys = ref(false)
 const inside = computed(() => Boolean(session.who?.username) && route.path !== '/enter')
@@ -41,7 +42,11 @@ async function signOut(): Promise<void> {
 
 <template>
   <NConfigProvider :theme-overrides="theme" inline-theme-disabled class="whole">
-    <NMessageProvider placement="bottom" :container-style="{ bottom: '76px' }">
+    <!-- At the stove the foot is the big button that goes on: nothing may lie over it. -->
+    <NMessageProvider
+      :placement="atStove ? 'top' : 'bottom'"
+      :container-style="atStove ? { top: '8px' } : { bottom: '76px' }"
+    >
       <div v-if="inside" class="shell">
         <nav aria-label="Places">
           <RouterLink

@@ -9,6 +9,7 @@ export const places = [
   { key: 'run-up', path: '/run-up', name: 'Run-up' },
   { key: 'stove', path: '/stove', name: 'Stove' },
   { key: 'fix', path: '/fix', name: 'Fix it' },
+  { key: 'keeping', path: '/keeping', name: 'Keeping' },
   { key: 'journal', path: '/journal', name: 'Journal' },
   { key: 'larder', path: '/larder', name: 'Larder' },
 ] as const
@@ -74,6 +75,18 @@ export const router = createRouter({
       props: (to) => ({ id: Number(to.params.id) }),
     },
     { path: '/fix', component: () => import('./places/fix/Fix.vue') },
+    { path: '/keeping', component: () => import('./places/keeping/Keeping.vue') },
+    { path: '/keeping/record', component: () => import('./places/keeping/Record.vue') },
+    {
+      path: '/keeping/put/:batch(\\d+)',
+      component: () => import('./places/keeping/PutAway.vue'),
+      props: (to) => ({ batch: Number(to.params.batch) }),
+    },
+    {
+      path: '/keeping/:id(\\d+)',
+      component: () => import('./places/keeping/KeptOne.vue'),
+      props: (to) => ({ id: Number(to.params.id) }),
+    },
     { path: '/journal', component: () => import('./places/journal/Journal.vue') },
     { path: '/larder', component: () => import('./places/larder/Larder.vue') },
     { path: '/enter', component: () => import('./places/entry/Enter.vue') },

@@ -19,6 +19,7 @@ from kestrel.run_up.planner import Worker
 from kestrel.run_up.work import minute_at
 from kestrel.stove.models import Batch
 from kestrel.tests.clients import PASSWORD, KitchenTest
+from kestrel.tests.flushing import Flushes
 from saucier.run_up import RunUp as Document
 from saucier.run_up import read_run_up, write_run_up
 from saucier.timing.solver import Effort
@@ -462,7 +463,7 @@ class Means(KitchenTest):
         self.assertEqual(self.fields(bad), ["minutes"])
 
 
-class Migrating(TransactionTestCase):
+class Migrating(Flushes, TransactionTestCase):
     """Run-ups of the version before."""
 
     def tearDown(self) -> None:

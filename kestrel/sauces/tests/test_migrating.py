@@ -8,6 +8,7 @@ from django.db.migrations.executor import MigrationExecutor
 from django.test import SimpleTestCase, TransactionTestCase
 
 from kestrel.sauces.migrating import NOTE, NOTE_INSIDE, as_meant, same_pot
+from kestrel.tests.flushing import Flushes
 from saucier.check import check
 from saucier.kitchen import Kitchen
 from saucier.sheet import read_sheet
@@ -59,7 +60,7 @@ class SamePot(SimpleTestCase):
         self.assertIsNone(as_meant(again, KITCHEN))
 
 
-class Migrating(TransactionTestCase):
+class Migrating(Flushes, TransactionTestCase):
     """The migration itself, from a database as it was."""
 
     before = [

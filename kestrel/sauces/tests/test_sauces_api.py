@@ -189,20 +189,6 @@ class Working(KitchenTest):
         self.assertAlmostEqual(stopped["final"]["total_g"], nappe["mass_g"], delta=0.1)
         self.assertAlmostEqual(stopped["final"]["level_mm"], nappe["level_mm"], delta=0.1)
 
-    def test_correcting_at_the_end(self) -> None:
-        body = {"sheet": CHEESE_SAUCE, "school": "correcting", "choice": "liquid"}
-        sheet = self.client.call("POST", "/work/switch", body).body["sheet"]
-        at = next(n for n, step in enumerate(sheet["steps"]) if step["op"] == "correct")
-        body = {"sheet": sheet, "at": at, "seen_pa_s": 3.7}
-        found = self.client.call("POST", "/work/correct", body).body
-        self.assertEqual(found["amount"]["unit"], "mL")
-        self.assertAlmostEqual(found["makes_ml"], 2000, delta=40)
-        thin = self.client.call("POST", "/work/correct", {**body, "seen_pa_s": 1.0}).body
-        self.assertIsNone(thin["amount"])
-        self.assertIn("Fix it", thin["notes"][0])
-        refused = self.client.call("POST", "/work/correct", {**body, "at": 0})
-        self.assertEqual(self.fields(refused), ["at"])
-
     def test_over_salted_gets_three_remedies(self) -> None:
         steps = [
             *CHEESE_SAUCE["steps"][:3],

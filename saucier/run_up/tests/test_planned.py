@@ -13,11 +13,11 @@ from datetime import date
 import vobject
 
 from saucier.heat import Pan
+from saucier.keeping import cooled_c, held
 from saucier.pot import Balance, Pot
 from saucier.run_up import Library, RunUp, run_up
 from saucier.run_up.calls import Calls
 from saucier.run_up.document import Called, Happened
-from saucier.run_up.holding import cooled_c, held
 from saucier.run_up.mending import mends, short_of, wants_mending
 from saucier.run_up.sheets import run_csv, run_ics, run_sheets
 from saucier.run_up.tests.services import demo_service, kitchen, means, planned, random_service

@@ -5,12 +5,26 @@ import math
 import random
 import unittest
 
-from saucier.check import check
+from saucier.check import check, prepare
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.pot import EMPTY
 from saucier.testing import add, melt, reduce_to, roux, sheet, simmer
-from saucier.watch import Seen, StepAsDone, as_found, as_put, follow, solved_again, watch, way_of
+from saucier.watch import (
+    Poured,
+    PutIn,
+    Seen,
+    StepAsDone,
+    as_found,
+    as_put,
+    case_found,
+    follow,
+    following,
+    poured,
+    solved_again,
+    watch,
+    way_of,
+)
 from tools.pots import of_pot
 
 PAN = {"shape": "straight", "diameter_cm": 20, "depth_cm": 10, "tare_g": 1200}
@@ -199,12 +213,12 @@ class Followed(unittest.TestCase):
 
     def test_what_went_in_replaces_what_was_written(self) -> None:
         document = self.SHEET.model_dump(mode="json", exclude_none=True)
-        put = as_put(document, {(0, "amount"): 600.0})
+        put = as_put(document, {(0, "amount"): PutIn(600.0)})
         self.assertAlmostEqual(check(put).steps[0].pot.total_g, 600.0)
         self.assertEqual(document["steps"][0]["amount"]["value"], 500)  # nothing else is touched
         for field, grams, wrong in (("soul", 5.0, "field"), ("amount", -5.0, "grams")):
             with self.assertRaises(BadInput) as caught:
-                as_put(document, {(0, field): grams})
+                as_put(document, {(0, field): PutIn(grams)})
             self.assertEqual(caught.exception.problems[0].field, wrong)
 
     def test_as_found_keeps_what_is_dissolved(self) -> None:
@@ -232,6 +246,7 @@ class Again(unittest.TestCase):
 
     def put(self, whole, puts, at: int, ahead: int, done=None):
         document = whole.model_dump(mode="json", exclude_none=True)
+        puts = {where: PutIn(grams) for where, grams in puts.items()}
         return follow(as_put(document, puts), Kitchen(), at, done or {}, whole, ahead)
 
     def test_as_planned_there_is_nothing_to_solve(self) -> None:
@@ -261,13 +276,92 @@ class Again(unittest.TestCase):
     def test_a_right_grade_of_another_size_is_told_with_its_size(self) -> None:
         pot = check(self.LIQUOR).steps[1].pot
         more = pot._replace(balance=EMPTY.plus(pot.balance, 1.12))
-        found = solved_again(self.LIQUOR, self.LIQUOR, Kitchen(), 2, more)
+        found = solved_again(prepare(self.LIQUOR), check(self.LIQUOR).steps, Kitchen(), 2, more)
         self.assertIn("nappe as it should be, and 12 % more of it", str(found.words))
         self.assertEqual([one.grams for one in found.changes], [45.0, 46.0])
 
     def test_where_nothing_to_come_can_mend_it_that_is_told(self) -> None:
         again = self.put(self.WHITE, {(1, "amount"): 1400.0}, 1, 2).again
         self.assertEqual((again.as_is, again.changes), ("light-coat", ()))
+
+
+class PouredByEye(unittest.TestCase):
+    """What nobody weighed, told by the jug, one weighing, or the level."""
+
+    WHITE = Again.WHITE
+    CHECKED = check(WHITE)
+
+    def told(self, how: str, after: float, before: float = 0.0, tare: float = 1200.0) -> PutIn:
+        roux_pot = self.CHECKED.steps[0].pot
+        return poured(self.CHECKED, 1, "amount", roux_pot, Poured(how, after, before), tare)
+
+    def test_three_ways_tell_the_same(self) -> None:
+        there = self.CHECKED.steps[1].pot
+        level = self.CHECKED.pan.level_mm(there.total_ml)
+        for how, after, before in (
+            ("jug", 0.0, 1000.0),
+            ("scale", 1200.0 + there.total_g, 0.0),
+            ("level", level, 0.0),
+        ):
+            with self.subTest(how):
+                self.assertAlmostEqual(self.told(how, after, before).grams, 1030.0, delta=12.0)
+
+    def test_a_level_leaves_it_more_open_than_a_jug(self) -> None:
+        there = self.CHECKED.steps[1].pot
+        level = self.CHECKED.pan.level_mm(there.total_ml)
+        self.assertGreater(self.told("level", level).spread, 3.0 * self.told("jug", 0, 1000).spread)
+
+    def test_what_is_open_widens_the_edges(self) -> None:
+        document = self.WHITE.model_dump(mode="json", exclude_none=True)
+        edges = []
+        for spread in (0.0, 0.12):
+            made = as_put(document, {(1, "amount"): PutIn(1030.0, spread)})
+            state = follow(made, Kitchen(), 1, {}).states[-1]
+            edges.append(state.viscosity_high_pa_s / state.viscosity_low_pa_s)
+        self.assertGreater(edges[1], 1.2 * edges[0])
+
+    def test_what_cannot_be_told_says_so(self) -> None:
+        for how, after, before, tare in (
+            ("jug", 500.0, 300.0, 1200.0),
+            ("scale", 1250.0, 0.0, 1200.0),
+            ("scale", 2000.0, 0.0, 0.0),
+            ("level", 0.5, 0.0, 1200.0),
+            ("level", float("nan"), 0.0, 1200.0),
+        ):
+            with self.subTest(how, after=after), self.assertRaises(BadInput) as caught:
+                self.told(how, after, before, tare)
+            self.assertEqual(caught.exception.problems[0].field, "after")
+
+
+class Mending(unittest.TestCase):
+    """What mends a pot is reckoned from the pot there is, not from its sheet."""
+
+    def test_the_case_is_the_pot_as_it_was_found(self) -> None:
+        whole = sheet(
+            roux(60, 60),
+            add("milk-whole", 1, "L"),
+            simmer(5),
+            {"op": "season", "amount": {"value": 9, "unit": "g"}},
+            target={"grade": "nappe"},
+            pan=PAN,
+        )
+        eta = check(whole).steps[2].figures.viscosity_pa_s
+        for weighed, factor in ((900.0, 1.0), (1150.0, 1.0), (1000.0, 2.0)):
+            with self.subTest(weighed=weighed, factor=factor):
+                seen = [Seen(6.0, "scale", 1200 + weighed), Seen(6.0, "spoon", factor * eta)]
+                found = following(whole, Kitchen(), 3, {2: StepAsDone(seen, 6.0)})
+                case = case_found(found, Kitchen())
+                self.assertAlmostEqual(case.pot.total_g, found.now.total_g, delta=3.0)
+                self.assertAlmostEqual(case.pot.balance.salt, found.now.balance.salt, delta=0.05)
+                was = found.told.states[-1].viscosity_pa_s
+                got = case.now.figures.viscosity_pa_s
+                self.assertLess(abs(math.log(got / was)), 0.1)
+
+    def test_one_that_boils_is_told_as_it_is_and_not_as_it_will_be(self) -> None:
+        found = following(Followed.SHEET, Kitchen(), 1, {1: StepAsDone(scale(25.0, 4.0), 4.0)})
+        case = case_found(found, Kitchen())
+        self.assertAlmostEqual(case.pot.total_g, found.told.watched.mass_g.value, delta=3.0)
+        self.assertGreater(case.pot.total_g, found.checked.steps[1].pot.total_g + 50.0)
 
 
 class Trial(unittest.TestCase):

@@ -645,26 +645,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/work/correct": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Correct
-         * @description How much of what was held back goes into a pot that looks so.
-         */
-        post: operations["kestrel_sauces_work_api_correct"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/work/sure": {
         parameters: {
             query?: never;
@@ -1185,6 +1165,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stove/free": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Free
+         * @description A pot cooked free hand: what goes in is logged as it does.
+         */
+        post: operations["kestrel_stove_api_start_free"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stove/asides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Aside
+         * @description What is no sauce: in, turned, out, rested.
+         */
+        post: operations["kestrel_stove_api_start_aside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stove/hob": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Hob
+         * @description What there is to cook on, who cooks, and the ways to cook what is no sauce.
+         */
+        get: operations["kestrel_stove_api_hob"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stove/of-service/{service_id}": {
         parameters: {
             query?: never;
@@ -1226,6 +1266,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stove/{batch_id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Batch Readings
+         * @description What scales and probes read of it, from its beginning.
+         */
+        get: operations["kestrel_stove_api_batch_readings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stove/{batch_id}/acts": {
         parameters: {
             query?: never;
@@ -1247,6 +1307,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stove/{batch_id}/fix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fix Here
+         * @description What mends it, reckoned from the pot as it is now: what went in, and all that was seen of it.
+         */
+        post: operations["kestrel_stove_api_fix_here"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stove/{batch_id}/correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Correct Here
+         * @description How much of what was held back goes in, of the pot there is, seen to be so thick.
+         */
+        post: operations["kestrel_stove_api_correct_here"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stove/{batch_id}/sauce": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Sauce
+         * @description A sauce made of it as it was cooked: what went in, and how long it boiled.
+         */
+        post: operations["kestrel_stove_api_make_sauce"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stove/{batch_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Photo
+         * @description A photograph: made small, and stripped of where it was taken. ``key`` as of an act.
+         */
+        post: operations["kestrel_stove_api_add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stove/{batch_id}/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Label
+         * @description A label for what is put away; printers fetch it, and it can be printed from the browser.
+         */
+        post: operations["kestrel_stove_api_new_label"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo
+         * @description The picture, as JPEG.
+         */
+        get: operations["kestrel_stove_api_photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/devices": {
         parameters: {
             query?: never;
@@ -1255,13 +1435,13 @@ export interface paths {
             cookie?: never;
         };
         /** List Devices */
-        get: operations["kestrel_stove_api_list_devices"];
+        get: operations["kestrel_stove_devices_api_list_devices"];
         put?: never;
         /**
          * New Device
          * @description A scale or a probe; its token is told once.
          */
-        post: operations["kestrel_stove_api_new_device"];
+        post: operations["kestrel_stove_devices_api_new_device"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1280,13 +1460,93 @@ export interface paths {
          * Stands Under
          * @description Put it under a pot, or under none.
          */
-        put: operations["kestrel_stove_api_stands_under"];
+        put: operations["kestrel_stove_devices_api_stands_under"];
         post?: never;
         /**
          * Forget Device
          * @description Forget it, and its token; what it read stays with the batches that are done.
          */
-        delete: operations["kestrel_stove_api_forget_device"];
+        delete: operations["kestrel_stove_devices_api_forget_device"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rename
+         * @description Call it otherwise; it keeps its token.
+         */
+        put: operations["kestrel_stove_devices_api_rename"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labels/{label_id}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Label Picture
+         * @description The label as a picture.
+         */
+        get: operations["kestrel_stove_devices_api_label_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labels/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Next Label
+         * @description The oldest label that is not printed, for the printer whose token comes with it; 204: none.
+         */
+        get: operations["kestrel_stove_devices_api_next_label"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labels/{label_id}/printed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Is Printed
+         * @description It is out. Said again, nothing changes.
+         */
+        post: operations["kestrel_stove_devices_api_is_printed"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1306,7 +1566,7 @@ export interface paths {
          * @description A reading (docs/formats/reading.schema.json), or several, oldest first, of the device whose token
          *     comes with it.
          */
-        post: operations["kestrel_stove_api_read"];
+        post: operations["kestrel_stove_devices_api_read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1537,6 +1797,191 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/keeping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * In Keeping
+         * @description What is kept, oldest first; with ``gone``, what is used up too.
+         */
+        get: operations["kestrel_keeping_api_in_keeping"];
+        put?: never;
+        /**
+         * Put Away
+         * @description Put so much of a batch away. Sent twice it is put away once.
+         */
+        post: operations["kestrel_keeping_api_put_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keeping/where": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Where
+         * @description What could be put away now, in what and where, and the rules in force.
+         */
+        get: operations["kestrel_keeping_api_where"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keeping/cooling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cooling
+         * @description How it would cool at each place, quickest first, and whether that is quick enough.
+         */
+        post: operations["kestrel_keeping_api_cooling"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keeping/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rules
+         * @description The rule sets that ship, and the one this kitchen goes by.
+         */
+        get: operations["kestrel_keeping_api_rules"];
+        /**
+         * Choose Rules
+         * @description Go by a shipped rule set, or by one of its own. What was put away before keeps its own.
+         */
+        put: operations["kestrel_keeping_api_choose_rules"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keeping/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Records
+         * @description The record from day to day, in order.
+         */
+        get: operations["kestrel_keeping_api_records"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keeping/records.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Records Csv
+         * @description The same as CSV.
+         */
+        get: operations["kestrel_keeping_api_records_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keeping/code/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * By Code
+         * @description What is kept under the code of a label, the newest of it.
+         */
+        get: operations["kestrel_keeping_api_by_code"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keeping/{kept_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One Kept */
+        get: operations["kestrel_keeping_api_one_kept"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keeping/{kept_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Happen
+         * @description What happened to it. Sent twice it happened once; it is never rewritten, only corrected.
+         */
+        post: operations["kestrel_keeping_api_happen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/journal": {
         parameters: {
             query?: never;
@@ -1555,6 +2000,26 @@ export interface paths {
          * @description Weigh, judge and write down; the batch comes off the stove.
          */
         post: operations["kestrel_journal_api_write_down"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/of-batch/{batch_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Entry Of Batch
+         * @description What was written down of a batch.
+         */
+        get: operations["kestrel_journal_api_entry_of_batch"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4039,52 +4504,6 @@ export interface components {
             ring_decides: boolean;
         };
         /**
-         * Correction
-         * @description ``spoons`` to pick from, thin to thick about what is expected. ``amount`` of what was held
-         *     back goes in (None: nothing; it is as it should be, or on the wrong side of it). The sauce then
-         *     makes ``makes_ml``. ``notes`` tell the cook, overshoots of the yield, of the pan and of what was
-         *     held back included.
-         */
-        Correction: {
-            /** Spoons */
-            spoons: components["schemas"]["SpoonSeen"][];
-            amount: components["schemas"]["Amount"] | null;
-            /** Makes Ml */
-            makes_ml: number;
-            /** Notes */
-            notes: string[];
-        };
-        /**
-         * SpoonSeen
-         * @description A spoon to pick: a pot of ``viscosity_pa_s``, its film, how far up its grade it stands, and
-         *     what a cook would say of it.
-         */
-        SpoonSeen: {
-            /** Viscosity Pa S */
-            viscosity_pa_s: number;
-            /** Film Mm */
-            film_mm: number;
-            /** Name */
-            name: string;
-            /** Looks */
-            looks: string;
-        };
-        /**
-         * CorrectIn
-         * @description ``at``: the step that holds something back; ``seen_pa_s``: the spoon that was picked (None:
-         *     none yet).
-         */
-        CorrectIn: {
-            /** Sheet */
-            sheet: {
-                [key: string]: unknown;
-            };
-            /** At */
-            at: number;
-            /** Seen Pa S */
-            seen_pa_s?: number | null;
-        };
-        /**
          * DoubtShare
          * @description What one thing makes of the whole doubt.
          */
@@ -6103,14 +6522,21 @@ export interface components {
         /**
          * BatchLine
          * @description A pot that is on now, for the hob strip. ``now`` is the server's clock, which timers are told
-         *     against; ``hands``: what the step wants of a cook; ``pan``: what it is in; ``clash``: another pot will
-         *     want hands in the same minute.
+         *     against; ``hands``: what the step wants of a cook; ``pan``: what it is in, on which ``ring``, and whose
+         *     it is (``cook``); ``clash``: another pot will want hands in the same minute; ``waits``: it is finished,
+         *     and how it stands there.
          */
         BatchLine: {
             /** Id */
             id: number;
             /** Name */
             name: string;
+            /** Kind */
+            kind: string;
+            /** Ring */
+            ring: string;
+            /** Cook */
+            cook: string;
             /** Step */
             step: number;
             /** Steps */
@@ -6132,6 +6558,26 @@ export interface components {
             now: string;
             /** Clash */
             clash?: string | null;
+            waits?: components["schemas"]["Held"] | null;
+        };
+        /**
+         * Held
+         * @description A sauce after ``minutes``: its temperature [°C], grade, mL of its liquid that bring it back to
+         *     where it was, and in words, with what the rule for hot holding says.
+         */
+        Held: {
+            /** Minutes */
+            minutes: number;
+            /** Temperature C */
+            temperature_c: number;
+            /** Grade */
+            grade: string | null;
+            /** Let Down Ml */
+            let_down_ml: number;
+            /** Words */
+            words: string;
+            /** Below Rule */
+            below_rule: boolean;
         };
         /**
          * Timer
@@ -6194,13 +6640,20 @@ export interface components {
          * @description A batch. ``sauce_id`` and ``version`` are None for a mother pot, ``service_id`` for what is
          *     cooked by itself. ``cards`` are those of the sheet with what really went in; ``followed`` is the
          *     pot as it is likely to be, None where that cannot be played (``followed_why``). ``spoons`` to
-         *     pick from about where it is; ``poured_g``: in since the step began, by the scale under it.
+         *     pick from about where it is; ``poured_g``: in since the step began, by the scale under it; ``probed``:
+         *     what the probe in it tells of the step.
          */
         BatchOut: {
             /** Id */
             id: number;
             /** Name */
             name: string;
+            /** Kind */
+            kind: string;
+            /** Ring */
+            ring: string;
+            /** Cook */
+            cook: string;
             /** Step */
             step: number;
             /** Steps */
@@ -6222,6 +6675,7 @@ export interface components {
             now: string;
             /** Clash */
             clash?: string | null;
+            waits?: components["schemas"]["Held"] | null;
             /** Sauce Id */
             sauce_id: number | null;
             /** Version */
@@ -6260,11 +6714,17 @@ export interface components {
             devices: components["schemas"]["DeviceOut"][];
             /** Poured G */
             poured_g: number | null;
+            probed: components["schemas"]["Probed"] | null;
+            /** Photos */
+            photos: components["schemas"]["PhotoOut"][];
+            /** Labels */
+            labels: components["schemas"]["LabelOut"][];
         };
         /**
          * BatchPlan
          * @description What was predicted when a batch was started: at its end, after every step, in what pan, with
-         *     the cards to cook it by. Batches of before have no ``along``.
+         *     the cards to cook it by. Batches of before have no ``along``. ``middle_c``: where the middle of what is
+         *     no sauce should come to, by the usual cautions (None: it has none).
          */
         BatchPlan: {
             /** Name */
@@ -6282,6 +6742,8 @@ export interface components {
              * @default []
              */
             along: components["schemas"]["Along"][];
+            /** Middle C */
+            middle_c?: number | null;
         };
         /**
          * Beside
@@ -6299,7 +6761,7 @@ export interface components {
         };
         /**
          * DeviceOut
-         * @description A scale or a probe: what it stands under (``batch_id``), and what it read last.
+         * @description A scale, a probe or a printer: what it stands under (``batch_id``), and what it read last.
          */
         DeviceOut: {
             /** Id */
@@ -6318,21 +6780,6 @@ export interface components {
             read_at: string | null;
         };
         /**
-         * Goal
-         * @description Where the step stops: what the pot then holds, what the scale then shows (None where neither the
-         *     pan's weight nor a reading is known), how deep it then stands, the share left.
-         */
-        Goal: {
-            /** Mass G */
-            mass_g: number;
-            /** Scale G */
-            scale_g: number | null;
-            /** Level Mm */
-            level_mm: number;
-            /** Share */
-            share: number;
-        };
-        /**
          * Guess
          * @description A figure with the edges it lies within nine times in ten.
          */
@@ -6343,6 +6790,88 @@ export interface components {
             low: number;
             /** High */
             high: number;
+        };
+        /**
+         * Label
+         * @description ``code`` is short enough to be typed, ``opens`` the address its picture code leads to. ``use_by`` is
+         *     a day by the usual cautions, left out where none was reckoned; ``keeps`` says why.
+         */
+        Label: {
+            /**
+             * Format
+             * @default kestrel-fog/label
+             * @constant
+             */
+            format: "kestrel-fog/label";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /** Name */
+            name: string;
+            /** Code */
+            code: string;
+            /**
+             * Opens
+             * @default
+             */
+            opens: string;
+            /**
+             * Kitchen
+             * @default
+             */
+            kitchen: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /**
+             * Made By
+             * @default
+             */
+            made_by: string;
+            /** Mass G */
+            mass_g?: number | null;
+            /**
+             * Grade
+             * @default
+             */
+            grade: string;
+            /**
+             * Allergens
+             * @default []
+             */
+            allergens: string[];
+            /** Use By */
+            use_by?: string | null;
+            /**
+             * Keeps
+             * @default
+             */
+            keeps: string;
+        };
+        /**
+         * LabelOut
+         * @description A label, its lines, and when it was printed; its picture is at ``/api/labels/{id}.svg``.
+         */
+        LabelOut: {
+            /** Id */
+            id: number;
+            /** Copies */
+            copies: number;
+            document: components["schemas"]["Label"];
+            /** Text */
+            text: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Printed At */
+            printed_at: string | null;
         };
         /**
          * MendTaken
@@ -6363,7 +6892,7 @@ export interface components {
         };
         /**
          * Passing
-         * @description A place on the way, by ``key`` (a grade, ``rich``, ``oily``): as :class:`Goal`, and the minutes from
+         * @description A place on the way, by ``key`` (a grade, ``rich``, ``oily``): as :class:`StopsAt`, and the minutes from
          *     now until there (None: it is behind).
          */
         Passing: {
@@ -6378,6 +6907,27 @@ export interface components {
             /** Level Mm */
             level_mm: number;
             minutes: components["schemas"]["Guess"] | null;
+        };
+        /**
+         * PhotoOut
+         * @description A photograph; its picture is at ``/api/photos/{id}``.
+         */
+        PhotoOut: {
+            /** Id */
+            id: number;
+            /** Step */
+            step: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
         };
         /**
          * PotFollowed
@@ -6397,6 +6947,56 @@ export interface components {
             /** Strength */
             strength: number;
             again: components["schemas"]["Again"] | null;
+        };
+        /**
+         * Probed
+         * @description A probe's ``at_c`` against where it should be: from ``from_c`` (None: as cool as you like) to
+         *     ``to_c`` (None: as hot as you like), ``how`` it stands to that, and what to do in words.
+         */
+        Probed: {
+            /** At C */
+            at_c: number;
+            /** From C */
+            from_c: number | null;
+            /** To C */
+            to_c: number | null;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "below" | "there" | "above";
+            /** Words */
+            words: string;
+        };
+        /**
+         * SpoonSeen
+         * @description A spoon to pick: a pot of ``viscosity_pa_s``, its film, how far up its grade it stands, and
+         *     what a cook would say of it.
+         */
+        SpoonSeen: {
+            /** Viscosity Pa S */
+            viscosity_pa_s: number;
+            /** Film Mm */
+            film_mm: number;
+            /** Name */
+            name: string;
+            /** Looks */
+            looks: string;
+        };
+        /**
+         * StopsAt
+         * @description Where the step stops: what the pot then holds, what the scale then shows (None where neither the
+         *     pan's weight nor a reading is known), how deep it then stands, the share left.
+         */
+        StopsAt: {
+            /** Mass G */
+            mass_g: number;
+            /** Scale G */
+            scale_g: number | null;
+            /** Level Mm */
+            level_mm: number;
+            /** Share */
+            share: number;
         };
         /**
          * TrackPoint
@@ -6460,7 +7060,7 @@ export interface components {
             g_per_min: number;
             pace: components["schemas"]["Guess"];
             strength: components["schemas"]["Guess"];
-            goal: components["schemas"]["Goal"] | null;
+            goal: components["schemas"]["StopsAt"] | null;
             minutes_left: components["schemas"]["Guess"] | null;
             /** Passing */
             passing: components["schemas"]["Passing"][];
@@ -6481,6 +7081,103 @@ export interface components {
             version?: number | null;
         };
         /**
+         * StartFreeIn
+         * @description A pot cooked free hand, in a ``pan`` of the larder's (empty: the one that fits).
+         */
+        StartFreeIn: {
+            /** Name */
+            name: string;
+            /**
+             * Pan
+             * @default
+             */
+            pan: string;
+        };
+        /**
+         * PartIn
+         * @description A part of a job of a run-up.
+         */
+        PartIn: {
+            /** Do */
+            do: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Cue
+             * @default
+             */
+            cue: string;
+            /**
+             * Hands
+             * @default now-and-then
+             * @enum {string}
+             */
+            hands: "all" | "now-and-then" | "none";
+        };
+        /**
+         * StartAsideIn
+         * @description What is no sauce: fish, pasta, an oven. By a ``way`` of the library, for ``minutes`` (None: its
+         *     usual), or in ``parts``; ``ingredient`` where its middle counts.
+         */
+        StartAsideIn: {
+            /** Name */
+            name: string;
+            /**
+             * Way
+             * @default
+             */
+            way: string;
+            /** Minutes */
+            minutes?: number | null;
+            /**
+             * Parts
+             * @default []
+             */
+            parts: components["schemas"]["PartIn"][];
+            /**
+             * Ingredient
+             * @default
+             */
+            ingredient: string;
+        };
+        /**
+         * Hob
+         * @description The kitchen's rings, pans and cooks, and the ways to cook what is no sauce.
+         */
+        Hob: {
+            /** Rings */
+            rings: components["schemas"]["RingOfHob"][];
+            /** Pans */
+            pans: string[];
+            /** Cooks */
+            cooks: string[];
+            /** Ways */
+            ways: components["schemas"]["WayAside"][];
+        };
+        /**
+         * RingOfHob
+         * @description A ring, and the widest pan it takes, cm.
+         */
+        RingOfHob: {
+            /** Name */
+            name: string;
+            /** Takes Cm */
+            takes_cm: number | null;
+        };
+        /** WayAside */
+        WayAside: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** On */
+            on: string;
+            /** Minutes */
+            minutes: number;
+            /** Does */
+            does: string[];
+        };
+        /**
          * PotOfService
          * @description A batch of a pot of a service; ``status`` is ``on`` or ``done``.
          */
@@ -6499,6 +7196,26 @@ export interface components {
         StartPotIn: {
             /** Pot */
             pot: string;
+        };
+        /**
+         * ReadAt
+         * @description What a device read ``at_min`` minutes after the batch began: g or °C.
+         */
+        ReadAt: {
+            /** At Min */
+            at_min: number;
+            /** Value */
+            value: number;
+        };
+        /**
+         * ReadingsOf
+         * @description All that was read of a batch, thinned.
+         */
+        ReadingsOf: {
+            /** Scale */
+            scale: components["schemas"]["ReadAt"][];
+            /** Probe */
+            probe: components["schemas"]["ReadAt"][];
         };
         /**
          * ActOut
@@ -6528,12 +7245,34 @@ export interface components {
          */
         ActsIn: {
             /** Acts */
-            acts: (components["schemas"]["Go"] | components["schemas"]["TimerOn"] | components["schemas"]["TimerOff"] | components["schemas"]["Saw"] | components["schemas"]["Put"] | components["schemas"]["Turned"] | components["schemas"]["TookRemedy"] | components["schemas"]["Noted"] | components["schemas"]["Undone"] | components["schemas"]["Left"] | components["schemas"]["Back"])[];
+            acts: (components["schemas"]["Go"] | components["schemas"]["TimerOn"] | components["schemas"]["TimerOff"] | components["schemas"]["Saw"] | components["schemas"]["Put"] | components["schemas"]["PouredIn"] | components["schemas"]["Added"] | components["schemas"]["Turned"] | components["schemas"]["Stands"] | components["schemas"]["TookRemedy"] | components["schemas"]["Corrected"] | components["schemas"]["Noted"] | components["schemas"]["Undone"] | components["schemas"]["Through"] | components["schemas"]["Left"] | components["schemas"]["Back"])[];
             /**
              * Sent At
              * Format: date-time
              */
             sent_at: string;
+        };
+        /**
+         * Added
+         * @description Cooked free hand: the next step as it is done, as a sheet has it (docs/formats/sheet).
+         */
+        Added: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "added";
+            /** Put */
+            put: {
+                [key: string]: unknown;
+            };
         };
         /**
          * Back
@@ -6552,6 +7291,29 @@ export interface components {
              * @enum {string}
              */
             kind: "back";
+        };
+        /**
+         * Corrected
+         * @description At a step that corrects: so many grams of what was held back went in (of flour, with as much
+         *     butter).
+         */
+        Corrected: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "corrected";
+            /** Step */
+            step: number;
+            /** Grams */
+            grams: number;
         };
         /**
          * Go
@@ -6619,6 +7381,42 @@ export interface components {
             tasted: boolean;
         };
         /**
+         * PouredIn
+         * @description What went in at a step as ``field``, told by what a cook can see: a ``jug`` that held ``before`` and
+         *     holds ``after``, mL; the ``scale`` that reads ``after`` with the pan on it, g; the ``level`` of the pot
+         *     ``after`` it, mm. The grams are reckoned as it comes.
+         */
+        PouredIn: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "poured";
+            /** Step */
+            step: number;
+            /** Field */
+            field: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "jug" | "scale" | "level";
+            /** After */
+            after: number;
+            /**
+             * Before
+             * @default 0
+             */
+            before: number;
+        };
+        /**
          * Put
          * @description What really went in at a step, g, for what the sheet has there as ``field``.
          */
@@ -6672,6 +7470,52 @@ export interface components {
              */
             value: number;
         };
+        /**
+         * Stands
+         * @description On which ring it stands, and whose it is, by their names; empty: nobody says.
+         */
+        Stands: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stands";
+            /**
+             * Ring
+             * @default
+             */
+            ring: string;
+            /**
+             * Cook
+             * @default
+             */
+            cook: string;
+        };
+        /**
+         * Through
+         * @description What is no sauce is off the fire, and done.
+         */
+        Through: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "through";
+        };
         /** TimerOff */
         TimerOff: {
             /** Key */
@@ -6720,7 +7564,7 @@ export interface components {
         };
         /**
          * TookRemedy
-         * @description A remedy that was taken: its sign, and its words.
+         * @description A remedy that was taken: its sign, its words, and what went in as steps of a sheet.
          */
         TookRemedy: {
             /** Key */
@@ -6744,6 +7588,13 @@ export interface components {
              * @default []
              */
             do: string[];
+            /**
+             * Steps
+             * @default []
+             */
+            steps: {
+                [key: string]: unknown;
+            }[];
         };
         /**
          * Turn
@@ -6798,6 +7649,75 @@ export interface components {
             of: string;
         };
         /**
+         * FixHereIn
+         * @description ``sign``: what is wrong, None for what the numbers speak for.
+         */
+        FixHereIn: {
+            /** Sign */
+            sign?: string | null;
+        };
+        /**
+         * Correction
+         * @description ``spoons`` to pick from, thin to thick about what is expected. ``amount`` of what was held
+         *     back goes in, ``grams`` of it (None: nothing; it is as it should be, or on the wrong side of it). The sauce then
+         *     makes ``makes_ml``. ``notes`` tell the cook, overshoots of the yield, of the pan and of what was
+         *     held back included.
+         */
+        Correction: {
+            /** Spoons */
+            spoons: components["schemas"]["SpoonSeen"][];
+            amount: components["schemas"]["Amount"] | null;
+            /** Makes Ml */
+            makes_ml: number;
+            /** Notes */
+            notes: string[];
+            /**
+             * Grams
+             * @default 0
+             */
+            grams: number;
+        };
+        /**
+         * CorrectIn
+         * @description How thick the pot is seen to be, Pa·s at serving temperature; None: not looked at yet.
+         */
+        CorrectIn: {
+            /** Seen Pa S */
+            seen_pa_s?: number | null;
+        };
+        /** SauceMade */
+        SauceMade: {
+            /** Sauce Id */
+            sauce_id: number;
+        };
+        /**
+         * MakeSauceIn
+         * @description The name of the sauce that is made of it.
+         */
+        MakeSauceIn: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * LabelsWanted
+         * @description ``mass_g``: what is put away, where it was weighed; the clock of who asks is ``utc_offset_min`` ahead
+         *     of UTC.
+         */
+        LabelsWanted: {
+            /**
+             * Copies
+             * @default 1
+             */
+            copies: number;
+            /** Mass G */
+            mass_g?: number | null;
+            /**
+             * Utc Offset Min
+             * @default 0
+             */
+            utc_offset_min: number;
+        };
+        /**
          * DeviceMade
          * @description A new device with its ``token``, which is told this once.
          */
@@ -6821,7 +7741,7 @@ export interface components {
         };
         /**
          * DeviceIn
-         * @description A new device: ``kind`` is ``scale`` or ``probe``.
+         * @description A new device: ``kind`` is ``scale``, ``probe`` or ``printer``.
          */
         DeviceIn: {
             /** Name */
@@ -6841,6 +7761,33 @@ export interface components {
         PutUnderIn: {
             /** Batch Id */
             batch_id: number | null;
+        };
+        /** RenamedIn */
+        RenamedIn: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * LabelToPrint
+         * @description A label for a printer, with its picture.
+         */
+        LabelToPrint: {
+            /** Id */
+            id: number;
+            /** Copies */
+            copies: number;
+            document: components["schemas"]["Label"];
+            /** Text */
+            text: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Printed At */
+            printed_at: string | null;
+            /** Svg */
+            svg: string;
         };
         /**
          * ReadingTaken
@@ -7071,25 +8018,6 @@ export interface components {
             over?: number | null;
             /** Left */
             left?: number | null;
-        };
-        /**
-         * Held
-         * @description A sauce after ``minutes``: its temperature [°C], grade, mL of its liquid that bring it back to
-         *     where it was, and in words, with what the rule for hot holding says.
-         */
-        Held: {
-            /** Minutes */
-            minutes: number;
-            /** Temperature C */
-            temperature_c: number;
-            /** Grade */
-            grade: string | null;
-            /** Let Down Ml */
-            let_down_ml: number;
-            /** Words */
-            words: string;
-            /** Below Rule */
-            below_rule: boolean;
         };
         /** MendOut */
         MendOut: {
@@ -7584,12 +8512,596 @@ export interface components {
             gone: boolean;
         };
         /**
+         * KeptLine
+         * @description Something that is kept: what is left, how old it is, until when; ``state``: cooling, kept, today (to be
+         *     used up today), over, frozen, gone. ``words``: what is to be done about it now.
+         */
+        KeptLine: {
+            /** Id */
+            id: number;
+            /** Batch Id */
+            batch_id: number;
+            /** Sauce Id */
+            sauce_id: number | null;
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Grams */
+            grams: number;
+            /** Left G */
+            left_g: number;
+            /** Grade */
+            grade: string;
+            /** Allergens */
+            allergens: string[];
+            /** Brings */
+            brings: string[];
+            /** Age Days */
+            age_days: number;
+            /** Place */
+            place: string;
+            /** Tray */
+            tray: string;
+            /** Trays */
+            trays: number;
+            /**
+             * Put At
+             * Format: date-time
+             */
+            put_at: string;
+            /**
+             * Use By
+             * Format: date
+             */
+            use_by: string;
+            /** Keeps */
+            keeps: string;
+            /** For When */
+            for_when: string | null;
+            /** State */
+            state: string;
+            /** Words */
+            words: string | null;
+        };
+        /**
+         * BackOut
+         * @description How what is left comes back: mL of a hot liquid to its grade, minutes on the ring, the grade it would
+         *     have without; and what the rules want of its middle.
+         */
+        BackOut: {
+            /** Ml */
+            ml: number;
+            /** Liquid */
+            liquid: string;
+            /** Minutes */
+            minutes: number;
+            /** Cold Grade */
+            cold_grade: string | null;
+            /** Reheat C */
+            reheat_c: number;
+            /** Reheat Minutes */
+            reheat_minutes: number;
+        };
+        /**
+         * Cooling
+         * @description A sauce cooling at a place: the ``curve`` of its hottest point, each stage of the rules, whether it is
+         *     ``ok``. ``deepest_mm``: what depth would pass there (None: none does; a stirred pot has none), and so
+         *     ``trays`` of the one given. ``words`` say it, ``cautions`` what the sum leaves out.
+         */
+        Cooling: {
+            /** Place */
+            place: string;
+            /** Depth Mm */
+            depth_mm: number | null;
+            /** Curve */
+            curve: components["schemas"]["CurvePoint"][];
+            /** Clock From Min */
+            clock_from_min: number;
+            /** Stages */
+            stages: components["schemas"]["StageMet"][];
+            /** Ok */
+            ok: boolean;
+            /** Deepest Mm */
+            deepest_mm: number | null;
+            /** Trays */
+            trays: number | null;
+            /** Words */
+            words: string;
+            /** Cautions */
+            cautions: string[];
+        };
+        /**
+         * CoolingSeen
+         * @description A sauce that cools with a probe in it: how quick it is against the sum (``pace``), when it will be
+         *     through its stages by that, minutes from when it was put away, and whether it will be in time;
+         *     ``words`` where something is to be done about it.
+         */
+        CoolingSeen: {
+            /** Pace */
+            pace: number;
+            /** Stages */
+            stages: components["schemas"]["StageMet"][];
+            /** Ok */
+            ok: boolean;
+            /** At C */
+            at_c: number;
+            /** Curve */
+            curve: components["schemas"]["CurvePoint"][];
+            /** Words */
+            words: string | null;
+        };
+        /** CurvePoint */
+        CurvePoint: {
+            /** At Min */
+            at_min: number;
+            /** Hottest C */
+            hottest_c: number;
+        };
+        /**
+         * EventOut
+         * @description Something that happened; ``void``: it was corrected since, and counts no more.
+         */
+        EventOut: {
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Data */
+            data: {
+                [key: string]: unknown;
+            };
+            /** By */
+            by: string;
+            /** Void */
+            void: boolean;
+        };
+        /**
+         * KeptOut
+         * @description With its cooling as it was reckoned, as a probe has it, what was read, and all that happened; how it
+         *     comes ``back`` (None: nothing is left, or it cannot be reckoned), and what freezing does to it.
+         */
+        KeptOut: {
+            /** Id */
+            id: number;
+            /** Batch Id */
+            batch_id: number;
+            /** Sauce Id */
+            sauce_id: number | null;
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Grams */
+            grams: number;
+            /** Left G */
+            left_g: number;
+            /** Grade */
+            grade: string;
+            /** Allergens */
+            allergens: string[];
+            /** Brings */
+            brings: string[];
+            /** Age Days */
+            age_days: number;
+            /** Place */
+            place: string;
+            /** Tray */
+            tray: string;
+            /** Trays */
+            trays: number;
+            /**
+             * Put At
+             * Format: date-time
+             */
+            put_at: string;
+            /**
+             * Use By
+             * Format: date
+             */
+            use_by: string;
+            /** Keeps */
+            keeps: string;
+            /** For When */
+            for_when: string | null;
+            /** State */
+            state: string;
+            /** Words */
+            words: string | null;
+            back: components["schemas"]["BackOut"] | null;
+            /** Freezing */
+            freezing: string | null;
+            cooling: components["schemas"]["Cooling"];
+            seen: components["schemas"]["CoolingSeen"] | null;
+            /** Read */
+            read: components["schemas"]["ReadPoint"][];
+            /** Now Min */
+            now_min: number;
+            rules: components["schemas"]["Rules"];
+            /** Events */
+            events: components["schemas"]["EventOut"][];
+        };
+        /** ReadPoint */
+        ReadPoint: {
+            /** At Min */
+            at_min: number;
+            /** Celsius */
+            celsius: number;
+        };
+        /**
+         * Rules
+         * @description A rule set; ``rules.toml`` says what each figure is.
+         */
+        Rules: {
+            /**
+             * Key
+             * @default own
+             */
+            key: string;
+            /** Name */
+            name: string;
+            /** From C */
+            from_c: number;
+            /** Stages */
+            stages: components["schemas"]["Stage"][];
+            /** Hot C */
+            hot_c: number;
+            /** Reheat C */
+            reheat_c: number;
+            /**
+             * Reheat Minutes
+             * @default 120
+             */
+            reheat_minutes: number;
+            /**
+             * Reheat Hold Minutes
+             * @default 0
+             */
+            reheat_hold_minutes: number;
+            /**
+             * Chilled C
+             * @default 5
+             */
+            chilled_c: number;
+            /**
+             * Chilled Days
+             * @default 2
+             */
+            chilled_days: number;
+        };
+        /**
+         * Stage
+         * @description Down to ``to_c`` within ``minutes`` from where the clock of the rule begins.
+         */
+        Stage: {
+            /** To C */
+            to_c: number;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * StageMet
+         * @description One limit of the rules: down to ``to_c`` within ``limit_min``; ``took_min`` until there (None:
+         *     never), both counted from when it passes where the rule begins.
+         */
+        StageMet: {
+            /** To C */
+            to_c: number;
+            /** Limit Min */
+            limit_min: number;
+            /** Took Min */
+            took_min: number | null;
+            /** Met */
+            met: boolean;
+        };
+        /**
+         * PutAwayIn
+         * @description And where it goes, and when it is wanted. ``key`` as of an act.
+         */
+        PutAwayIn: {
+            /** Batch Id */
+            batch_id: number;
+            /** Grams */
+            grams?: number | null;
+            /** Tray */
+            tray: string;
+            /**
+             * Trays
+             * @default 1
+             */
+            trays: number;
+            /** From C */
+            from_c?: number | null;
+            /**
+             * Covered
+             * @default true
+             */
+            covered: boolean;
+            /** Key */
+            key: string;
+            /** Place */
+            place: string;
+            /** For When */
+            for_when?: string | null;
+            /**
+             * Utc Offset Min
+             * @default 0
+             */
+            utc_offset_min: number;
+        };
+        /** PlaceOut */
+        PlaceOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * PossibleOut
+         * @description What could be put away: a batch that is through, with what there is of it.
+         */
+        PossibleOut: {
+            /** Batch Id */
+            batch_id: number;
+            /** Name */
+            name: string;
+            /** Grams */
+            grams: number;
+            /** Temperature C */
+            temperature_c: number;
+            /** Keeps */
+            keeps: string;
+            /**
+             * Use By
+             * Format: date
+             */
+            use_by: string;
+        };
+        /**
+         * Where
+         * @description Places, trays and the rules in force, for putting away.
+         */
+        Where: {
+            /** Places */
+            places: components["schemas"]["PlaceOut"][];
+            /** Trays */
+            trays: string[];
+            rules: components["schemas"]["Rules"];
+            /** Possible */
+            possible: components["schemas"]["PossibleOut"][];
+        };
+        /**
+         * CoolIn
+         * @description What is to be cooled: ``grams`` of a batch (None: all), in ``trays`` of a ``tray`` of the larder's,
+         *     ``from_c`` warm (None: as it is), under film.
+         */
+        CoolIn: {
+            /** Batch Id */
+            batch_id: number;
+            /** Grams */
+            grams?: number | null;
+            /** Tray */
+            tray: string;
+            /**
+             * Trays
+             * @default 1
+             */
+            trays: number;
+            /** From C */
+            from_c?: number | null;
+            /**
+             * Covered
+             * @default true
+             */
+            covered: boolean;
+        };
+        /** RulesOut */
+        RulesOut: {
+            chosen: components["schemas"]["Rules"];
+            /** Shipped */
+            shipped: components["schemas"]["Rules"][];
+        };
+        /**
+         * RulesIn
+         * @description A shipped rule set by its ``key`` alone, or one of the kitchen's own, whole.
+         */
+        RulesIn: {
+            /** Rules */
+            rules: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * RecordLine
+         * @description A line of the record: what happened to which batch, and whether a rule was met.
+         */
+        RecordLine: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** What */
+            what: string;
+            /** Value */
+            value: string;
+            /** Rule */
+            rule: string;
+            /** Met */
+            met: string;
+            /** By */
+            by: string;
+            /** Corrected */
+            corrected: string;
+        };
+        /**
+         * Action
+         * @description What was done about a rule that was missed.
+         */
+        Action: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "action";
+            /** Words */
+            words: string;
+        };
+        /**
+         * Drawn
+         * @description So many grams taken out, and what for.
+         */
+        Drawn: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drawn";
+            /** Grams */
+            grams: number;
+            /**
+             * Purpose
+             * @default
+             */
+            purpose: string;
+        };
+        /** EventsIn */
+        EventsIn: {
+            /** Events */
+            events: (components["schemas"]["Temperature"] | components["schemas"]["Drawn"] | components["schemas"]["Thrown"] | components["schemas"]["Frozen"] | components["schemas"]["Thawed"] | components["schemas"]["Action"] | components["schemas"]["WasNotSo"])[];
+        };
+        /**
+         * Frozen
+         * @description Into the freezer.
+         */
+        Frozen: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "frozen";
+        };
+        /**
+         * Temperature
+         * @description What a probe said, read by a cook, °C.
+         */
+        Temperature: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "temperature";
+            /** Celsius */
+            celsius: number;
+        };
+        /**
+         * Thawed
+         * @description Out of the freezer into the fridge.
+         */
+        Thawed: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "thawed";
+        };
+        /**
+         * Thrown
+         * @description Thrown away, so many grams (None: all that is left), and why.
+         */
+        Thrown: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "thrown";
+            /** Grams */
+            grams?: number | null;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * WasNotSo
+         * @description An event that was not so; it stays written down, and counts no more.
+         */
+        WasNotSo: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "corrected";
+            /** Of */
+            of: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * EntryOut
          * @description A finished batch. A mother pot is of no saved sauce; ``service`` is what it was cooked for.
          */
         EntryOut: {
             /** Id */
             id: number;
+            /** Batch Id */
+            batch_id: number;
             /** Name */
             name: string;
             /** Sauce Id */
@@ -8787,39 +10299,6 @@ export interface operations {
             };
         };
     };
-    kestrel_sauces_work_api_correct: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CorrectIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Correction"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
     kestrel_sauces_work_api_sure: {
         parameters: {
             query?: never;
@@ -9869,6 +11348,92 @@ export interface operations {
             };
         };
     };
+    kestrel_stove_api_start_free: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartFreeIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_stove_api_start_aside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartAsideIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_stove_api_hob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hob"];
+                };
+            };
+        };
+    };
     kestrel_stove_api_of_service: {
         parameters: {
             query?: never;
@@ -9975,6 +11540,37 @@ export interface operations {
             };
         };
     };
+    kestrel_stove_api_batch_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsOf"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
     kestrel_stove_api_act: {
         parameters: {
             query?: never;
@@ -10019,7 +11615,271 @@ export interface operations {
             };
         };
     };
-    kestrel_stove_api_list_devices: {
+    kestrel_stove_api_fix_here: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FixHereIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mended"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_stove_api_correct_here: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Correction"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_stove_api_make_sauce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MakeSauceIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SauceMade"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_stove_api_add_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /** Key */
+                    key: string;
+                    /**
+                     * At
+                     * Format: date-time
+                     */
+                    at: string;
+                    /** Step */
+                    step: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_stove_api_new_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelsWanted"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_stove_api_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_stove_devices_api_list_devices: {
         parameters: {
             query?: never;
             header?: never;
@@ -10039,7 +11899,7 @@ export interface operations {
             };
         };
     };
-    kestrel_stove_api_new_device: {
+    kestrel_stove_devices_api_new_device: {
         parameters: {
             query?: never;
             header?: never;
@@ -10072,7 +11932,7 @@ export interface operations {
             };
         };
     };
-    kestrel_stove_api_stands_under: {
+    kestrel_stove_devices_api_stands_under: {
         parameters: {
             query?: never;
             header?: never;
@@ -10116,7 +11976,7 @@ export interface operations {
             };
         };
     };
-    kestrel_stove_api_forget_device: {
+    kestrel_stove_devices_api_forget_device: {
         parameters: {
             query?: never;
             header?: never;
@@ -10145,7 +12005,156 @@ export interface operations {
             };
         };
     };
-    kestrel_stove_api_read: {
+    kestrel_stove_devices_api_rename: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RenamedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_stove_devices_api_label_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                label_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_stove_devices_api_next_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelToPrint"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_stove_devices_api_is_printed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                label_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_stove_devices_api_read: {
         parameters: {
             query?: never;
             header?: never;
@@ -10734,6 +12743,355 @@ export interface operations {
             };
         };
     };
+    kestrel_keeping_api_in_keeping: {
+        parameters: {
+            query?: {
+                gone?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptLine"][];
+                };
+            };
+        };
+    };
+    kestrel_keeping_api_put_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutAwayIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_keeping_api_where: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Where"];
+                };
+            };
+        };
+    };
+    kestrel_keeping_api_cooling: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CoolIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cooling"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_keeping_api_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+        };
+    };
+    kestrel_keeping_api_choose_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_keeping_api_records: {
+        parameters: {
+            query: {
+                first: string;
+                last: string;
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordLine"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_keeping_api_records_csv: {
+        parameters: {
+            query: {
+                first: string;
+                last: string;
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_keeping_api_by_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptLine"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_keeping_api_one_kept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kept_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_keeping_api_happen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kept_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     kestrel_journal_api_list_entries: {
         parameters: {
             query?: {
@@ -10803,6 +13161,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_journal_api_entry_of_batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /**
  * What is wrong, and every way to mend it, with its price. For a sheet after one of its steps, as
- * predicted or as it was found; or for a pot nobody has seen, told in `seen`.
+ * predicted or as it was found; for a pot on the stove as it is now, asked anew with every `revision` of
+ * it; or for a pot nobody has seen, told in `seen`.
  */
 import { useDebounceFn } from '@vueuse/core'
 import { NButton, NSelect } from 'naive-ui'
@@ -16,10 +17,16 @@ type Remedy = Schemas['Remedy']
 const props = defineProps<{
   sheet?: Record<string, unknown> | null
   at?: number | null
+  batch?: number
+  revision?: number
   seen?: Schemas['SeenIn'] | null
   take?: string
 }>()
-const emit = defineEmits<{ take: [remedy: Remedy, sign: string]; problems: [problems: Problem[]] }>()
+const emit = defineEmits<{
+  take: [remedy: Remedy, sign: string]
+  problems: [problems: Problem[]]
+  saw: [viscosity: number]
+}>()
 const session = useSession()
 
 const signs = ref<Schemas['Sign'][]>([])
@@ -39,21 +46,30 @@ const others = computed(() =>
   signs.value.filter((s) => !atHand.value.includes(s)).map((s) => ({ value: s.key, label: s.name })),
 )
 
-/** How it looks at the stove, where that is not as predicted. */
+/** How it looks at the stove, where that is not as predicted. At a pot that is on, that is a look at it. */
 const looksLike = ref<number | null>(null)
+function seesIt(viscosity: number | null): void {
+  if (props.batch === undefined) looksLike.value = viscosity
+  else if (viscosity !== null) emit('saw', viscosity)
+}
 const asFound = computed<Schemas['SeenIn'] | null>(() =>
   props.sheet && looksLike.value !== null
     ? { viscosity_pa_s: looksLike.value, kind: '', temperature_c: 65, wanted: '', serving_c: 65 }
     : (props.seen ?? null),
 )
 
+const ofSheet = () =>
+  api.POST('/api/work/fix', {
+    body: { sheet: props.sheet ?? null, at: props.at ?? null, seen: asFound.value, sign: picked.value },
+  })
+const ofBatch = (id: number) =>
+  api.POST('/api/stove/{batch_id}/fix', { params: { path: { batch_id: id } }, body: { sign: picked.value } })
 let asked = 0
 async function look(): Promise<void> {
-  if (!props.sheet && !props.seen?.amount) return
+  if (props.batch === undefined && !props.sheet && !props.seen?.amount) return
   const mine = ++asked
   try {
-    const body = { sheet: props.sheet ?? null, at: props.at ?? null, seen: asFound.value, sign: picked.value }
-    const answer = await ask(api.POST('/api/work/fix', { body }))
+    const answer = await ask(props.batch === undefined ? ofSheet() : ofBatch(props.batch))
     if (mine !== asked) return
     found.value = answer
     trouble.value = ''
@@ -63,7 +79,7 @@ async function look(): Promise<void> {
     const refused = error instanceof Refused ? error.problems : []
     emit('problems', refused)
     // A pot told by hand shows what was refused in its own fields.
-    trouble.value = refused.length && !props.sheet ? '' : (error as Error).message
+    trouble.value = refused.length && props.seen ? '' : (error as Error).message
   }
 }
 const lookSoon = useDebounceFn(look, 150)
@@ -73,7 +89,7 @@ onMounted(async () => {
   ).signs
   await look()
 })
-watch(() => [props.sheet, props.at, asFound.value], lookSoon, { deep: true })
+watch(() => [props.sheet, props.at, props.revision, asFound.value], lookSoon, { deep: true })
 function pick(key: string): void {
   picked.value = key
   void look()
@@ -108,9 +124,9 @@ const price = (r: Remedy) => {
         @update:value="pick"
       />
     </div>
-    <details v-if="sheet" class="otherwise">
-      <summary>Does it look otherwise than predicted? Pick the spoon</summary>
-      <SpoonPicker v-model="looksLike" label="What it looks like" thin />
+    <details v-if="!seen" class="otherwise">
+      <summary>Does it look otherwise than {{ batch === undefined ? 'predicted' : 'this' }}? Pick the spoon</summary>
+      <SpoonPicker :model-value="looksLike" label="What it looks like" thin @update:model-value="seesIt" />
       <NButton v-if="looksLike !== null" size="small" @click="looksLike = null">As predicted after all</NButton>
     </details>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>

@@ -122,3 +122,9 @@ export const familyNames: Record<string, string> = {
 }
 
 export type Grade = Schemas['GradeOut']
+
+/** "2026-03-30": the day it is on this clock. */
+export function isoDay(then: Date): string {
+  const two = (n: number) => String(n).padStart(2, '0')
+  return `${then.getFullYear()}-${two(then.getMonth() + 1)}-${two(then.getDate())}`
+}

@@ -7,6 +7,7 @@ import { useMuted } from './alarm'
 import { useHob } from './hob'
 import { useListen } from './listen'
 import { clock } from './timer'
+import { waiting } from './waiting'
 
 const hob = useHob()
 const acts = useActs()
@@ -42,6 +43,7 @@ watch(
       }}<template v-if="acts.waiting"> {{ acts.waiting }} kept to send.</template>
     </p>
     <p v-if="!hob.pots.length && !acts.offline" class="quiet">No pot is on. Start one from a saved sauce.</p>
+    <RouterLink v-if="hob.pots.length" class="map" to="/stove?hob">Hob</RouterLink>
     <RouterLink
       v-for="pot in hob.pots"
       :key="pot.id"
@@ -56,7 +58,14 @@ watch(
     >
       <span class="what">
         <b>{{ pot.name }}</b>
-        <span>{{ pot.step < pot.steps ? `${pot.step + 1}/${pot.steps} ` : '' }}{{ pot.title }}</span>
+        <span v-if="pot.waits">{{ waiting(pot.waits) }}</span>
+        <span v-else
+          >{{ pot.kind === 'sauce' && pot.step < pot.steps ? `${pot.step + 1}/${pot.steps} ` : ''
+          }}{{ pot.title }}</span
+        >
+        <span v-if="pot.ring || pot.cook" class="where">{{
+          [pot.ring, pot.pan, pot.cook].filter(Boolean).join(' · ')
+        }}</span>
         <span v-if="pot.clash" class="clash">{{ pot.clash }}</span>
       </span>
       <span v-if="hob.left(pot) !== null" class="time">
@@ -106,6 +115,25 @@ watch(
   background: var(--white);
   color: var(--ink);
   text-decoration: none;
+}
+.map {
+  display: inline-flex;
+  flex: none;
+  align-items: center;
+  min-height: 50px;
+  padding: 0 14px;
+  border: 2px solid var(--fog4);
+  border-radius: 10px;
+  color: var(--ink);
+  font-weight: 700;
+  text-decoration: none;
+}
+.where {
+  color: var(--ink2);
+  font-size: 13px;
+}
+.over .where {
+  color: inherit;
 }
 .hands {
   border-left: 8px solid var(--russet);

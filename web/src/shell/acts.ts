@@ -6,6 +6,7 @@ import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { api, ask, Refused, Unanswered, type Schemas } from '@/api/client'
+import { formOf } from '@/parts/steps'
 
 export type Batch = Schemas['BatchOut']
 export type Act = Schemas['ActsIn']['acts'][number]
@@ -36,7 +37,8 @@ function write(key: string, value: unknown): boolean {
     return false
   }
 }
-function newKey(): string {
+/** A key no other act has. */
+export function newKey(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(12))
   return [...bytes].map((b) => b.toString(16).padStart(2, '0')).join('')
 }
@@ -57,7 +59,23 @@ export function after(batch: Batch, act: Act): Batch {
   }
   if (act.kind === 'timer-off')
     return { ...batch, timers: batch.timers.filter((timer) => timer.name !== (act.name ?? 'step')) }
+  if (act.kind === 'added') {
+    // What is in it by its name alone: what follows from it, the server tells.
+    const step = batch.cards.length
+    const title = formOf(String(act.put.op)).name
+    const card = { title, do: '', cue: '', weighed: [], timer_s: null, scale_g: null, lines: [], remarks: [] }
+    return {
+      ...batch,
+      step,
+      steps: step + 1,
+      cards: [...batch.cards, { ...card, hands: 'now-and-then' as const }],
+      timers: batch.timers.filter((timer) => timer.name !== 'step'),
+      began: { ...batch.began, [String(step)]: act.at },
+    }
+  }
+  if (act.kind === 'stands') return { ...batch, ring: act.ring ?? '', cook: act.cook ?? '' }
   if (act.kind === 'left') return { ...batch, status: 'left' }
+  if (act.kind === 'through') return { ...batch, status: 'done' }
   if (act.kind === 'back') return { ...batch, status: 'on' }
   return batch
 }

@@ -28,7 +28,8 @@ export const useHob = defineStore('hob', () => {
       const words = moved
         ? { title: card?.title ?? 'Weigh and judge', cue: card?.cue ?? '', hands: card?.hands ?? 'all' }
         : {}
-      return [{ ...line, ...words, step: batch.step, timers: batch.timers }]
+      const { step, steps, timers, ring, cook } = batch
+      return [{ ...line, ...words, step, steps, timers, ring, cook, waits: moved ? null : line.waits }]
     }),
   )
 

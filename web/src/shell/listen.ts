@@ -10,6 +10,7 @@ export interface ReadingTold {
   value: number
   at: string
   poured_g: number | null
+  probed: Schemas['Probed'] | null
 }
 export interface WatchedTold {
   batch: number
@@ -23,12 +24,14 @@ export const useListen = defineStore('listen', () => {
   const devices = createEventHook<null>()
   const reading = createEventHook<ReadingTold>()
   const watched = createEventHook<WatchedTold>()
+  const kept = createEventHook<number | null>()
   const KINDS: Record<string, (about: never) => void> = {
     // Whoever was away looks at everything.
     hello: () => void changed.trigger(null),
     look: () => void changed.trigger(null),
     batch: ({ id }: { id: number }) => void changed.trigger(id),
     devices: () => void devices.trigger(null),
+    kept: ({ id }: { id: number }) => void kept.trigger(id),
     reading: (about: ReadingTold) => void reading.trigger(about),
     watched: (about: WatchedTold) => void watched.trigger(about),
   }
@@ -87,5 +90,6 @@ export const useListen = defineStore('listen', () => {
     onDevices: devices.on,
     onReading: reading.on,
     onWatched: watched.on,
+    onKept: kept.on,
   }
 })

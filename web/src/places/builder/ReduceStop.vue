@@ -8,7 +8,7 @@ import NumberField from '@/parts/NumberField.vue'
 import WayDown from '@/parts/WayDown.vue'
 import { useSession } from '@/shell/session'
 import type { LooseSheet } from './draft'
-import { stops } from './steps'
+import { stops } from '@/parts/steps'
 import ProblemLine from '@/parts/ProblemLine.vue'
 
 const props = defineProps<{

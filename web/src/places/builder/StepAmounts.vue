@@ -10,7 +10,7 @@ import { found, ingredientOption } from '@/parts/options'
 import { useSession } from '@/shell/session'
 import type { LooseSheet } from './draft'
 import type { Row } from './rows'
-import { isToSalt } from './steps'
+import { isToSalt } from '@/parts/steps'
 
 const props = defineProps<{
   step: LooseSheet

@@ -11,7 +11,7 @@ import ReduceStop from './ReduceStop.vue'
 import { rowsOf } from './rows'
 import StepAmounts from './StepAmounts.vue'
 import StepKnobs from './StepKnobs.vue'
-import { formOf, isToSalt } from './steps'
+import { formOf, isToSalt } from '@/parts/steps'
 import ProblemLine from '@/parts/ProblemLine.vue'
 
 const props = defineProps<{

@@ -4,7 +4,7 @@ import { NSelect, NSwitch } from 'naive-ui'
 import type { Problem } from '@/api/client'
 import NumberField from '@/parts/NumberField.vue'
 import type { LooseSheet } from './draft'
-import { formOf, type Knob } from './steps'
+import { formOf, type Knob } from '@/parts/steps'
 
 const props = defineProps<{
   step: LooseSheet

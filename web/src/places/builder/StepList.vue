@@ -7,7 +7,7 @@ import { onKey } from '@/shell/keys'
 import type { Draft, LooseSheet } from './draft'
 import PickSauce from './PickSauce.vue'
 import StepCard from './StepCard.vue'
-import { common, formOf, freshSalt, menu } from './steps'
+import { common, formOf, freshSalt, menu } from '@/parts/steps'
 
 const chosen = defineModel<number | null>('chosen', { required: true })
 const props = defineProps<{ draft: Draft }>()

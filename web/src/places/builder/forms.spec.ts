@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import openapi from '@/api/openapi.json'
-import { common, formOf, forms, isToSalt, menu } from './steps'
+import { common, formOf, forms, isToSalt, menu } from '@/parts/steps'
 
 type JsonSchema = { properties?: Record<string, { const?: string }> }
 const schemas = openapi.components.schemas as unknown as Record<string, JsonSchema>

@@ -2,7 +2,7 @@
 import type { Schemas } from '@/api/client'
 import { amount, grams, isShare } from '@/parts/format'
 import type { LooseSheet } from './draft'
-import { formOf, isToSalt } from './steps'
+import { formOf, isToSalt } from '@/parts/steps'
 
 export interface Row {
   /** Where it stands in the step: '' is the step itself. */

@@ -60,6 +60,7 @@ function apart(entry: Schemas['EntryOut']): string {
             <RouterLink v-if="entry.sauce_id" :to="`/sauces/${entry.sauce_id}`">{{ entry.name }}</RouterLink>
             <template v-else>{{ entry.name }}</template>
           </h2>
+          <RouterLink :to="`/stove/${entry.batch_id}`">Its record</RouterLink>
           <span v-if="entry.version" class="quiet">version {{ entry.version }}</span>
           <span v-if="entry.service" class="quiet"
             >for <RouterLink :to="`/service/${entry.service_id}`">{{ entry.service }}</RouterLink></span

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Scales and probes that send what they read: each has a token, which is told once. */
+/** Scales and probes that send what they read, printers that fetch labels: each has a token, told once. */
 import { NButton, NCheckbox } from 'naive-ui'
 import { reactive, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
@@ -15,6 +15,7 @@ const { trouble, load, tell } = useList(async () => {
 const kinds = [
   { value: 'scale', label: 'a scale' },
   { value: 'probe', label: 'a probe' },
+  { value: 'printer', label: 'a label printer' },
 ]
 const form = reactive({ name: '', kind: 'scale', simulated: false })
 const made = ref<Schemas['DeviceMade'] | null>(null)
@@ -31,10 +32,20 @@ const forget = (device: Schemas['DeviceOut']) =>
     await ask(api.DELETE('/api/devices/{device_id}', { params: { path: { device_id: device.id } } }))
   })
 const asking = ref<number | null>(null)
+const naming = ref<number | null>(null)
+const called = ref('')
+const rename = (device: Schemas['DeviceOut']) =>
+  tell(async () => {
+    const body = { name: called.value }
+    await ask(api.PUT('/api/devices/{device_id}/name', { params: { path: { device_id: device.id } }, body }))
+    naming.value = null
+  })
 const reads = (device: Schemas['DeviceOut']) =>
-  device.value === null
-    ? 'has read nothing yet'
-    : `read ${device.kind === 'scale' ? `${Math.round(device.value)} g` : `${device.value.toFixed(1)} °C`}`
+  device.kind === 'printer'
+    ? 'fetches its labels'
+    : device.value === null
+      ? 'has read nothing yet'
+      : `read ${device.kind === 'scale' ? `${Math.round(device.value)} g` : `${device.value.toFixed(1)} °C`}`
 </script>
 
 <template>
@@ -55,7 +66,15 @@ const reads = (device: Schemas['DeviceOut']) =>
           <NButton type="error" @click="forget(device)">Forget it and its token</NButton>
           <NButton @click="asking = null">Keep it</NButton>
         </template>
-        <NButton v-else @click="asking = device.id">Forget</NButton>
+        <form v-else-if="naming === device.id" @submit.prevent="rename(device)">
+          <input v-model="called" class="box" maxlength="60" :aria-label="`New name of ${device.name}`" />
+          <NButton attr-type="submit">Call it so</NButton>
+          <NButton @click="naming = null">As it was</NButton>
+        </form>
+        <template v-else>
+          <NButton @click="((naming = device.id), (called = device.name))">Rename</NButton>
+          <NButton @click="asking = device.id">Forget</NButton>
+        </template>
       </li>
     </ul>
     <p v-else>None yet. Most kitchens never weigh a pot: levels and spoons do as well.</p>

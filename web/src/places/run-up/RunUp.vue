@@ -4,8 +4,9 @@ import { useTitle } from '@vueuse/core'
 import { NButton, NDropdown, useMessage } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, ask } from '@/api/client'
+import { api, ask, type Schemas } from '@/api/client'
 import { day as spokenDay } from '@/parts/format'
+import { useActs } from '@/shell/acts'
 import { useHob } from '@/shell/hob'
 import { onEditKeys, onKey } from '@/shell/keys'
 import Calls from './Calls.vue'
@@ -13,12 +14,13 @@ import Lanes from './Lanes.vue'
 import { nextOf } from './lanes'
 import PlanPanel from './PlanPanel.vue'
 import Progress from './Progress.vue'
-import { clockOf, minutesOf, useRunUp } from './run-up'
+import { clockOf, minutesOf, useRunUp, type Block } from './run-up'
 import TaskPanel from './TaskPanel.vue'
 
 const props = defineProps<{ id: number }>()
 const router = useRouter()
 const message = useMessage()
+const acts = useActs()
 const hob = useHob()
 const open = useRunUp()
 const { whole, going, trouble, refused, past, now } = open
@@ -52,12 +54,37 @@ onMounted(async () => {
     lost.value = (error as Error).message
   }
 })
-async function cook(pot: string): Promise<void> {
+/** On the stove where it was planned, and whose. */
+async function stand(batch: Schemas['BatchOut'], block: Block): Promise<void> {
+  acts.keep(batch)
+  const ring = block.things.find((thing) => thing.pool === 'ring')?.lane ?? ''
+  const cook = block.cooks[0] ?? ''
+  if (ring || cook) void acts.does(batch.id, { kind: 'stands', ring, cook })
+  void hob.look().catch(() => undefined)
+  await router.push(`/stove/${batch.id}`)
+}
+async function cook(block: Block): Promise<void> {
   try {
     const path = { service_id: whole.value!.service_id! }
-    const batch = await ask(api.POST('/api/stove/of-service/{service_id}', { params: { path }, body: { pot } }))
-    void hob.look().catch(() => undefined)
-    await router.push(`/stove/${batch.id}`)
+    const body = { pot: block.pot }
+    await stand(await ask(api.POST('/api/stove/of-service/{service_id}', { params: { path }, body })), block)
+  } catch (error) {
+    message.error((error as Error).message)
+  }
+}
+/** What is no sauce gets its minutes at the stove, and is begun here. */
+async function beside(block: Block): Promise<void> {
+  try {
+    const parts = block.parts.map((part) => ({
+      do: part.do,
+      cue: part.cue,
+      hands: part.hands,
+      minutes: part.minutes,
+    }))
+    const body = { name: block.name.slice(0, 60), way: '', ingredient: '', parts }
+    const made = await ask(api.POST('/api/stove/asides', { body }))
+    if (block.state === 'planned') await open.mark(block.key, 'began')
+    await stand(made, block)
   } catch (error) {
     message.error((error as Error).message)
   }
@@ -190,6 +217,7 @@ onKey((key) => {
               :block="block"
               @choose="chosen = $event"
               @cook="cook"
+              @beside="beside"
             />
             <PlanPanel v-else :open="open" :day="day" />
           </aside>

@@ -6,7 +6,7 @@ import { computed, ref } from 'vue'
 import { clockOf, minutesOf, type Block, type Day, type RunUpOpen } from './run-up'
 
 const props = defineProps<{ open: RunUpOpen; day: Day; block: Block }>()
-const emit = defineEmits<{ choose: [key: string | null]; cook: [pot: string] }>()
+const emit = defineEmits<{ choose: [key: string | null]; cook: [block: Block]; beside: [block: Block] }>()
 const names = computed(() => new Map(props.day.blocks.map((one) => [one.key, one.name])))
 const hands = { all: 'throughout', 'now-and-then': 'now and then', none: 'by itself' }
 const said = computed(() => props.open.whole.value!.document)
@@ -65,9 +65,10 @@ const by = (minutes: number) => props.open.move(props.block.key, props.block.sta
         v-if="block.state === 'planned'"
         type="primary"
         size="large"
-        @click="isPot && open.whole.value!.service_id ? emit('cook', block.pot) : open.mark(block.key, 'began')"
+        @click="isPot && open.whole.value!.service_id ? emit('cook', block) : open.mark(block.key, 'began')"
         >{{ isPot && open.whole.value!.service_id ? 'Put on the stove' : 'Begin' }}</NButton
       >
+      <NButton v-if="!isPot && block.state !== 'done'" size="large" @click="emit('beside', block)">With timers</NButton>
       <NButton v-if="block.state !== 'done'" size="large" @click="open.mark(block.key, 'over')">Done</NButton>
       <NButton v-if="block.state !== 'planned'" size="large" @click="open.mark(block.key, 'undo')"
         >Not after all</NButton

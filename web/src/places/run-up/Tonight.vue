@@ -5,6 +5,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
+import { isoDay } from '@/parts/format'
 import { offsetHere } from './run-up'
 
 const props = defineProps<{ dishes?: Schemas['DishOut'][]; dish?: number }>()
@@ -24,7 +25,7 @@ function dayOf(clock: string): string {
   const [hours, minutes] = clock.split(':').map(Number)
   then.setHours(hours ?? 0, minutes ?? 0, 0, 0)
   if (then.getTime() < Date.now()) then.setDate(then.getDate() + 1)
-  return `${then.getFullYear()}-${String(then.getMonth() + 1).padStart(2, '0')}-${String(then.getDate()).padStart(2, '0')}`
+  return isoDay(then)
 }
 async function plan(): Promise<void> {
   const count = Number(portions.value.replace(',', '.'))

@@ -24,16 +24,17 @@ export function useRunUp() {
   /** The planning whose end was told. */
   let told: number | null = null
   let readAt = Date.now()
+  /** This moment on the clock of the run-up, minutes. */
+  const now = ref(0)
 
   function take(found: Whole): void {
     whole.value = found
     progress.value = found.planning
     readAt = Date.now()
+    now.value = found.now // at once: lines that are over would else stand for a second and push the lanes down
     kept = Number(found.planning?.progress.kept ?? 0)
     if (going.value) asking.resume()
   }
-  /** This moment on the clock of the run-up, minutes. */
-  const now = ref(0)
   const ticking = useIntervalFn(() => {
     if (whole.value) now.value = whole.value.now + (Date.now() - readAt) / 60_000
   }, 1000)

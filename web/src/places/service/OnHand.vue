@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** What is in the fridge or the freezer already, and what of it is used first. */
 import { NButton, NSelect } from 'naive-ui'
-import { computed } from 'vue'
+import { computed, onMounted, ref } from 'vue'
+import { api, ask, type Schemas } from '@/api/client'
 import AmountField from '@/parts/AmountField.vue'
 import { grams, millilitres } from '@/parts/format'
 import NumberField from '@/parts/NumberField.vue'
 import { found } from '@/parts/options'
 import { useSession } from '@/shell/session'
+import { stateWords } from '../keeping/words'
 import type { Loose, ServiceDraft } from './service'
 
 const props = defineProps<{ service: ServiceDraft }>()
@@ -43,12 +45,44 @@ function add(what: string): void {
     doc.on_hand = [...(doc.on_hand ?? []), { [kind]: key, amount: usual(kind, key), age_days: 1 }]
   })
 }
+/** What the fridge has of today's sauces, oldest first; what has something else in it is no such sauce. */
+const kept = ref<Schemas['KeptLine'][]>([])
+onMounted(async () => {
+  kept.value = await ask(api.GET('/api/keeping')).catch(() => [])
+})
+const offered = computed(() => {
+  const wanted = new Set((plan.value?.branches ?? []).map((branch) => String(branch.sauce)))
+  const there = new Set(entries.value.map((one) => String(one.sauce)))
+  return kept.value.filter(
+    (one) =>
+      one.sauce_id !== null &&
+      wanted.has(String(one.sauce_id)) &&
+      !there.has(String(one.sauce_id)) &&
+      one.state !== 'over',
+  )
+})
+function take(one: Schemas['KeptLine']): void {
+  void props.service.edit((doc) => {
+    doc.on_hand = [
+      ...(doc.on_hand ?? []),
+      {
+        sauce: String(one.sauce_id),
+        amount: { value: Math.floor(one.left_g), unit: 'g' },
+        age_days: one.age_days,
+        place: one.state === 'frozen' ? 'freezer' : 'fridge',
+      },
+    ]
+  })
+}
 const problem = (i: number, field: string) => props.service.problemAt(`on_hand[${i}].${field}`)
 </script>
 
 <template>
   <details>
-    <summary>On hand already: {{ entries.length || 'nothing' }}</summary>
+    <summary>
+      On hand already: {{ entries.length || 'nothing'
+      }}{{ offered.length ? `; ${offered.length} more in keeping` : '' }}
+    </summary>
     <div v-for="(one, i) in entries" :key="i" class="hand">
       <b>{{ nameOf(one) }}</b>
       <AmountField
@@ -76,6 +110,16 @@ const problem = (i: number, field: string) => props.service.problemAt(`on_hand[$
         @click="service.edit((doc) => doc.on_hand.splice(i, 1))"
         >×</NButton
       >
+    </div>
+    <div v-for="one in offered" :key="one.id" class="hand">
+      <b>{{ one.name }}</b>
+      <span
+        >{{ grams(one.left_g) }} in the {{ one.state === 'frozen' ? 'freezer' : 'fridge' }}, {{ stateWords(one) }}</span
+      >
+      <span v-if="one.brings.length" class="warning"
+        >There is {{ one.brings.join(', ') }} in it: not the sauce as it is saved. Use it by hand.</span
+      >
+      <NButton v-else @click="take(one)">Use it first</NButton>
     </div>
     <NSelect
       :value="null"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What the pot should be after the step: how thick, how deep, what the scale reads. */
+/** What the pot should be after the step: how thick, how deep, how salty, what the scale reads. Or what it is now. */
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { scaleReads } from '@/parts/format'
@@ -8,12 +8,13 @@ import SpoonBack from '@/parts/SpoonBack.vue'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
 import { useSession } from '@/shell/session'
 
-const props = defineProps<{ batch: Schemas['BatchOut']; step: number; card: Schemas['Card'] }>()
+const props = defineProps<{ batch: Schemas['BatchOut']; step: number; card: Schemas['Card']; now?: boolean }>()
 const session = useSession()
 const plan = computed(() => props.batch.plan)
 /** As it follows from what was done; as it was planned where that cannot be played. */
 const states = computed(() => props.batch.followed?.states ?? plan.value.states)
 const state = computed(() => states.value[props.step] ?? null)
+const wanted = computed(() => props.batch.sheet.target?.salt_pct ?? null)
 const before = computed(() => states.value[props.step - 1]?.level_mm ?? null)
 </script>
 
@@ -21,7 +22,7 @@ const before = computed(() => states.value[props.step - 1]?.level_mm ?? null)
   <aside>
     <p v-if="batch.followed_why" class="problem">{{ batch.followed_why }}</p>
     <template v-if="state">
-      <span class="label">After it</span>
+      <span class="label">{{ now ? 'In the pot now' : 'After it' }}</span>
       <p class="grade">{{ session.gradeName(state.grade) || state.looks }}</p>
       <ThicknessRibbon
         v-if="state.viscosity_pa_s"
@@ -35,8 +36,13 @@ const before = computed(() => states.value[props.step - 1]?.level_mm ?? null)
         <PotView :pan="plan.pan" :state="state" :before="before" />
       </div>
       <p class="scale">
-        The scale reads <b>{{ scaleReads((state.total_g ?? state.mass_g) + plan.pan.tare_g) }}</b>
-        {{ plan.pan.tare_g ? 'with the pan' : 'without the pan' }}
+        The scale reads <b>{{ scaleReads(card.scale_g ?? state.total_g ?? state.mass_g) }}</b>
+        {{ card.scale_g ? 'with the pan' : 'without the pan' }}
+      </p>
+      <p v-if="state.salt_pct" class="salt">
+        Salt {{ state.salt_pct.toFixed(2) }} g in 100 g<template v-if="wanted"
+          >, {{ wanted.toFixed(2) }} wanted</template
+        >
       </p>
     </template>
   </aside>

@@ -4,19 +4,27 @@ import { useTitle, useWakeLock } from '@vueuse/core'
 import { NButton, NInput, NModal, useMessage } from 'naive-ui'
 import { computed, h, onMounted, onUnmounted, ref, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import type { Schemas } from '@/api/client'
+import { api, ask, type Schemas } from '@/api/client'
 import FixIt from '@/parts/FixIt.vue'
 import { useActs, type Doing } from '@/shell/acts'
 import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
 import { useListen } from '@/shell/listen'
+import { useDictation } from '@/shell/dictate'
 import AfterStep from './AfterStep.vue'
+import FreeHand from './FreeHand.vue'
 import Happened from './Happened.vue'
+import Labels from './Labels.vue'
 import Looks from './Looks.vue'
+import Photos from './Photos.vue'
+import ProbeNow from './ProbeNow.vue'
+import Record from './Record.vue'
 import SolvedAgain from './SolvedAgain.vue'
+import Stands from './Stands.vue'
 import StepNow from './StepNow.vue'
 import Timers from './Timers.vue'
 import UnderIt from './UnderIt.vue'
+import Waits from './Waits.vue'
 import Watching from './Watching.vue'
 import Weighing from './Weighing.vue'
 
@@ -54,9 +62,17 @@ onMounted(() => void awake.request('screen').catch(() => undefined))
 onUnmounted(() => void awake.release().catch(() => undefined))
 
 const plan = computed(() => batch.value?.plan)
-const atEnd = computed(() => Boolean(batch.value && batch.value.step >= batch.value.steps))
+const free = computed(() => batch.value?.kind === 'free')
+const beside = computed(() => batch.value?.kind === 'aside')
+const empty = computed(() => free.value && !batch.value!.steps)
+const atEnd = computed(() => Boolean(batch.value && !empty.value && batch.value.step >= batch.value.steps))
 const card = computed(() => batch.value?.cards[batch.value.step])
 const next = computed(() => batch.value?.cards[batch.value.step + 1])
+const onward = computed(() => {
+  if (free.value) return 'Done. Weigh and judge'
+  if (next.value) return `Done. Next: ${next.value.title}`
+  return beside.value ? 'Done' : 'Done. Weigh and judge'
+})
 const left = computed(() => (batch.value ? hob.left(batch.value, 'step') : null))
 
 /** What readings tell between two looks at the whole batch. */
@@ -69,19 +85,24 @@ const poured = ref<number | null>(null)
 listen.onReading((about) => {
   readings.value.set(about.device, about.value)
   if (about.batch === props.id && about.kind === 'scale') poured.value = about.poured_g
+  if (about.batch === props.id && about.kind === 'probe') probed.value = about.probed
 })
+/** What the probe tells; of a step that asks for nothing, nothing. */
+const probed = ref<Schemas['Probed'] | null>(null)
 watch(
   () => [batch.value?.step, batch.value?.revision],
   () => {
     told.value = null
     poured.value = batch.value?.poured_g ?? null
+    probed.value = batch.value?.probed ?? null
   },
+  { immediate: true },
 )
 const watched = computed(() => {
   const found = batch.value?.followed
   // What was worked out for another step says nothing of this one; what stops by the clock has its timer.
   const here = found && found.at === batch.value?.step ? (told.value ?? found.watched) : null
-  return here?.goal ? here : null
+  return here?.goal || free.value ? here : null
 })
 /** What the timer of the step runs: until it may be there at the earliest, where it is watched. */
 const timerS = computed(() => {
@@ -107,7 +128,27 @@ function go(to: number): void {
   if (batch.value) does({ kind: 'go', from_step: batch.value.step, to_step: to })
 }
 function forward(): void {
-  if (batch.value && !atEnd.value) go(batch.value.step + 1)
+  if (!batch.value || atEnd.value || empty.value) return
+  if (free.value) return go(batch.value.steps)
+  if (beside.value && !next.value) return does({ kind: 'through' })
+  go(batch.value.step + 1)
+  // What is in the pan goes on by itself: its next timer runs at once.
+  const seconds = beside.value ? card.value?.timer_s : null
+  if (seconds) does({ kind: 'timer-on', name: 'step', seconds })
+}
+function added(put: Record<string, unknown>): void {
+  undoable({ kind: 'added', put }, 'It is in.')
+}
+const making = ref(false)
+const sauceName = ref('')
+async function makeSauce(): Promise<void> {
+  try {
+    const body = { name: sauceName.value.trim() || batch.value!.name }
+    const made = await ask(api.POST('/api/stove/{batch_id}/sauce', { params: { path: { batch_id: props.id } }, body }))
+    await router.push(`/sauces/${made.sauce_id}`)
+  } catch (error) {
+    message.error((error as Error).message)
+  }
 }
 function back(): void {
   if (batch.value && batch.value.step > 0) go(batch.value.step - 1)
@@ -158,6 +199,15 @@ function saw(what: keyof typeof units, value: number): void {
 function put(field: string, grams: number): void {
   undoable({ kind: 'put', step: batch.value!.step, field, grams }, `${grams} g went in.`)
 }
+function poured_(field: string, how: 'jug' | 'scale' | 'level', after: number, before: number): void {
+  undoable({ kind: 'poured', step: batch.value!.step, field, how, after, before }, 'Noted.')
+}
+/** The spoon that was lifted, and what went in for it. */
+function corrected(grams: number, viscosity: number): void {
+  const step = batch.value!.step
+  does({ kind: 'saw', step, what: 'spoon', value: viscosity })
+  undoable({ kind: 'corrected', step, grams }, grams ? `${Math.round(grams)} g went in.` : 'Nothing went in.')
+}
 const again = computed(() => {
   const found = batch.value
   return found?.status === 'on' && found.followed?.at === found.step ? found.followed.again : null
@@ -185,11 +235,12 @@ function putBack(said: { destroy: () => void }): void {
 }
 const fixing = ref(false)
 function mended(remedy: Schemas['Remedy'], sign: string): void {
-  does({ kind: 'mended', sign, title: remedy.title, do: remedy.do })
+  undoable({ kind: 'mended', sign, title: remedy.title, do: remedy.do, steps: remedy.steps }, 'Written down: it is in.')
   fixing.value = false
 }
 const noting = ref(false)
 const note = ref('')
+const dictation = useDictation((text) => (note.value = [note.value, text].filter(Boolean).join(' ')))
 function writeNote(): void {
   if (note.value.trim()) undoable({ kind: 'noted', text: note.value.trim(), tasted: false }, 'Written down.')
   note.value = ''
@@ -213,6 +264,13 @@ onKey((key, event) => {
   <div v-if="batch && plan" class="batch">
     <header>
       <h1>{{ batch.name }}</h1>
+      <Stands
+        v-if="batch.status === 'on'"
+        :ring="batch.ring"
+        :cook="batch.cook"
+        :name="batch.name"
+        @stands="(ring, cook) => does({ kind: 'stands', ring, cook })"
+      />
       <RouterLink v-if="batch.service_id" class="for" :to="`/service/${batch.service_id}?part=sheet`"
         >to its service</RouterLink
       >
@@ -220,51 +278,82 @@ onKey((key, event) => {
         {{ pot.into ? 'Goes into' : pot.status === 'on' ? 'Make first:' : 'Made:' }} {{ pot.name
         }}{{ pot.status === 'done' ? ' ✓' : '' }}
       </RouterLink>
-      <ol class="progress" :aria-label="`Step ${batch.step + 1} of ${batch.steps}`">
+      <ol v-if="!free" class="progress" :aria-label="`Step ${batch.step + 1} of ${batch.steps}`">
         <li
           v-for="(c, i) in batch.cards"
           :key="i"
           :class="{ done: i < batch.step, here: i === batch.step }"
           :title="c.title"
         />
-        <li :class="{ here: atEnd }" title="Weigh and judge" />
+        <li v-if="!beside" :class="{ here: atEnd }" title="Weigh and judge" />
       </ol>
     </header>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <div v-if="batch.status !== 'on'" class="over">
-      <h2>{{ batch.status === 'done' ? 'This batch is in the journal.' : 'This batch was taken off.' }}</h2>
-      <NButton size="large" @click="router.push(batch.status === 'done' ? '/journal' : '/sauces')">
+      <h2 v-if="beside">{{ batch.status === 'done' ? 'Done, and off the fire.' : 'Taken off.' }}</h2>
+      <h2 v-else>{{ batch.status === 'done' ? 'This batch is in the journal.' : 'This batch was taken off.' }}</h2>
+      <NButton v-if="beside" size="large" @click="router.push('/stove?hob')">To the stove</NButton>
+      <NButton v-else size="large" @click="router.push(batch.status === 'done' ? '/journal' : '/sauces')">
         {{ batch.status === 'done' ? 'To the journal' : 'To the sauces' }}
       </NButton>
+      <NButton v-if="free && batch.steps" size="large" @click="making = true">Make a sauce of it</NButton>
+      <template v-if="batch.status === 'done' && !beside">
+        <NButton size="large" @click="router.push(`/keeping/put/${batch.id}`)">Put it away…</NButton>
+        <Labels :batch="batch" />
+        <Photos :batch="batch" />
+        <Record :batch="batch" />
+      </template>
     </div>
-    <Weighing v-else-if="atEnd" :batch="batch" @back="back" />
-    <template v-else-if="card">
-      <div class="now" :class="{ wholly: watched }">
+    <div v-else-if="atEnd" class="finished">
+      <Waits v-if="batch.waits" :waits="batch.waits" />
+      <ProbeNow v-if="probed" :probed="probed" />
+      <Weighing :batch="batch" @back="back" />
+      <div class="put-away">
+        <NButton size="large" @click="router.push(`/keeping/put/${batch.id}`)">Put it away…</NButton>
+        <Labels :batch="batch" />
+        <Photos :batch="batch" />
+        <NButton v-if="free" size="large" @click="making = true">Make a sauce of it</NButton>
+      </div>
+    </div>
+    <template v-else-if="card || empty">
+      <div class="now" :class="{ wholly: watched && !free }">
+        <FreeHand
+          v-if="free"
+          :batch="batch"
+          :poured="poured"
+          @added="added"
+          @undo="does({ kind: 'undone', of: $event })"
+        />
         <StepNow
+          v-else-if="card"
           :batch="batch"
           :card="card"
           :left="left"
           :followed="Boolean(watched)"
           :timer-s="timerS"
+          :poured="poured"
           @timer="timer"
           @put="put"
+          @poured="poured_"
+          @corrected="corrected"
         />
-        <template v-if="watched">
+        <template v-if="watched && !free">
           <Looks :batch="batch" @saw="saw" />
           <UnderIt :batch="batch" :devices="devices" />
         </template>
         <Timers :batch="batch" @does="does" />
       </div>
       <div class="after">
+        <ProbeNow v-if="probed" :probed="probed" />
         <Watching
           v-if="watched"
           :watched="watched"
           :device="devices.find((one) => one.kind === 'scale')"
           @level="saw('level', $event)"
         />
-        <template v-else>
-          <AfterStep :batch="batch" :step="batch.step" :card="card" />
-          <Looks :batch="batch" @saw="saw" />
+        <AfterStep v-else-if="card && !beside" :batch="batch" :step="batch.step" :card="card" :now="free" />
+        <template v-if="!watched || free">
+          <Looks v-if="!beside && !empty" :batch="batch" @saw="saw" />
           <UnderIt :batch="batch" :devices="devices" />
         </template>
       </div>
@@ -276,11 +365,24 @@ onKey((key, event) => {
       style="width: min(860px, 98vw)"
     >
       <FixIt
-        :sheet="batch.sheet"
-        :at="Math.min(batch.step, batch.steps - 1)"
+        :batch="batch.id"
+        :revision="batch.revision"
         take="Done so: write it down"
         @take="mended"
+        @saw="saw('spoon', $event)"
       />
+    </NModal>
+    <NModal v-model:show="making" preset="card" title="Make a sauce of it" style="width: min(560px, 96vw)">
+      <form class="note" @submit.prevent="makeSauce">
+        <p>As it was cooked: what went in, and how long it boiled. It opens in the builder.</p>
+        <NInput
+          v-model:value="sauceName"
+          maxlength="120"
+          :placeholder="batch.name"
+          :input-props="{ 'aria-label': 'Name of the sauce' }"
+        />
+        <NButton size="large" type="primary" attr-type="submit">Put it down</NButton>
+      </form>
     </NModal>
     <NModal v-model:show="noting" preset="card" title="Write down" style="width: min(560px, 96vw)">
       <form class="note" @submit.prevent="writeNote">
@@ -293,6 +395,13 @@ onKey((key, event) => {
           placeholder="what happened, what it needed"
           :input-props="{ 'aria-label': 'Note' }"
         />
+        <NButton
+          v-if="dictation.can"
+          size="large"
+          :aria-pressed="dictation.listening.value"
+          @click="dictation.listening.value ? dictation.end() : dictation.begin()"
+          >{{ dictation.listening.value ? 'Listening: press to stop' : 'Speak it' }}</NButton
+        >
         <NButton size="large" type="primary" attr-type="submit">Write it down</NButton>
       </form>
     </NModal>
@@ -304,12 +413,13 @@ onKey((key, event) => {
       </p>
     </div>
     <footer v-if="batch.status === 'on' && !atEnd" class="moves">
-      <NButton size="large" :disabled="batch.step === 0" @click="back">Back</NButton>
+      <NButton v-if="!free" size="large" :disabled="batch.step === 0" @click="back">Back</NButton>
       <NButton size="large" quaternary @click="leave">Take it off</NButton>
-      <NButton size="large" @click="fixing = true">Fix it</NButton>
+      <NButton v-if="!beside" size="large" :disabled="empty" @click="fixing = true">Fix it</NButton>
       <NButton size="large" @click="noting = true">Note</NButton>
-      <NButton size="large" type="primary" class="forward" @click="forward">
-        {{ next ? `Done. Next: ${next.title}` : 'Done. Weigh and judge' }}
+      <Photos v-if="!beside" :batch="batch" class="photo" />
+      <NButton size="large" type="primary" class="forward" :disabled="empty" @click="forward">
+        {{ onward }}
       </NButton>
     </footer>
   </div>
@@ -388,8 +498,11 @@ h1 {
 .batch:has(.wholly) {
   grid-template-columns: minmax(280px, 34%) minmax(0, 1fr);
 }
-.after > :first-child {
+.after > .watching {
   flex: 1;
+}
+.moves :deep(.take) {
+  min-height: 64px;
 }
 .batch > .moves {
   grid-row: 4;
@@ -419,9 +532,24 @@ h1 {
 }
 .over {
   display: flex;
-  flex-direction: column;
-  gap: 16px;
+  flex-wrap: wrap;
+  gap: 12px;
   align-items: flex-start;
+}
+.over > :is(h2, section) {
+  flex-basis: 100%;
+}
+.finished {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  grid-row: 3;
+}
+.put-away {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: start;
+  gap: 12px 32px;
 }
 .waiting {
   padding: 32px;

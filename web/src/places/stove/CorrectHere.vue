@@ -5,21 +5,23 @@ import { api, ask, type Schemas } from '@/api/client'
 import { amountValue, unitName } from '@/parts/format'
 import SpoonPicker from '@/parts/SpoonPicker.vue'
 
-const props = defineProps<{ sheet: Record<string, unknown>; at: number; held: Schemas['Weighed'][]; words: string }>()
+const props = defineProps<{ batch: number; revision: number; held: Schemas['Weighed'][]; words: string }>()
+const emit = defineEmits<{ corrected: [grams: number, viscosity: number] }>()
 const seen = ref<number | null>(null)
 const found = ref<Schemas['Correction'] | null>(null)
 const trouble = ref('')
 async function look(): Promise<void> {
   try {
-    const body = { sheet: props.sheet, at: props.at, seen_pa_s: seen.value }
-    found.value = await ask(api.POST('/api/work/correct', { body }))
+    const path = { batch_id: props.batch }
+    const body = { seen_pa_s: seen.value }
+    found.value = await ask(api.POST('/api/stove/{batch_id}/correct', { params: { path }, body }))
     trouble.value = ''
   } catch (error) {
     trouble.value = (error as Error).message
   }
 }
 onMounted(look)
-watch(seen, look)
+watch(() => [seen.value, props.revision], look)
 const spoons = computed(() =>
   (found.value?.spoons ?? []).map((one) => ({ ...one, key: one.name + one.film_mm, target_pa_s: one.viscosity_pa_s })),
 )
@@ -38,6 +40,9 @@ const spoons = computed(() =>
       >
       {{ one.name.toLowerCase() }} held back
     </p>
+    <button v-if="found && seen !== null" class="in" @click="emit('corrected', found.amount ? found.grams : 0, seen)">
+      {{ found.amount ? 'It is in' : 'Nothing went in' }}
+    </button>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <p class="label">Lift the spoon. Which does it look like?</p>
     <SpoonPicker v-model="seen" :spoons="spoons" label="Which spoon does it look like?" />
@@ -48,6 +53,16 @@ const spoons = computed(() =>
 <style scoped>
 .correct :deep(.spoons) {
   grid-template-columns: repeat(5, 1fr);
+}
+.in {
+  min-height: 64px;
+  padding: 0 24px;
+  border: 3px solid var(--russet);
+  border-radius: 12px;
+  background: var(--russet-wash);
+  font-size: 20px;
+  font-weight: 700;
+  cursor: pointer;
 }
 .goes {
   font-size: 26px;

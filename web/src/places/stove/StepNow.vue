@@ -2,10 +2,11 @@
 /** The step at the stove: what to weigh, what to do, what to look for, its timer. */
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { amount, amountValue, unitName } from '@/parts/format'
+import { amount, amountValue, grams, unitName } from '@/parts/format'
 import WayDown from '@/parts/WayDown.vue'
 import { clock } from '@/shell/timer'
 import CorrectHere from './CorrectHere.vue'
+import WentIn from './WentIn.vue'
 
 const props = defineProps<{
   batch: Schemas['BatchOut']
@@ -19,17 +20,16 @@ const props = defineProps<{
   /** In since the step began, g, by the scale under the pot. */
   poured?: number | null
 }>()
-const emit = defineEmits<{ timer: []; put: [field: string, grams: number] }>()
+const emit = defineEmits<{
+  timer: []
+  put: [field: string, grams: number]
+  corrected: [grams: number, viscosity: number]
+  poured: [field: string, how: 'jug' | 'scale' | 'level', after: number, before: number]
+}>()
 const correcting = ref<string | null>(null)
-const went = ref('')
-function edit(field: string): void {
-  correcting.value = field
-  went.value = ''
-}
-function wentIn(): void {
-  const grams = Number(went.value.replace(',', '.'))
-  if (correcting.value && went.value.trim() && grams >= 0) emit('put', correcting.value, grams)
+function done(say: () => void): void {
   correcting.value = null
+  say()
 }
 /** Where one thing is weighed, the scale tells how much of it is in. */
 const weighing = computed(() => {
@@ -41,11 +41,10 @@ const asPut = computed(
   () =>
     new Set(
       props.batch.acts
-        .filter((act) => act.kind === 'put' && act.step === props.batch.step)
+        .filter((act) => ['put', 'poured'].includes(act.kind) && act.step === props.batch.step)
         .map((act) => String(act.data.field)),
     ),
 )
-const vFocus = { mounted: (el: HTMLElement) => el.focus() }
 const running = computed(() => props.left !== null)
 const timerWords = computed(() => {
   if (running.value) return (props.left ?? 0) <= 0 ? 'over: press to stop' : 'running: press to stop'
@@ -66,30 +65,28 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
     <CorrectHere
       v-if="corrects"
       :key="batch.step"
-      :sheet="batch.sheet"
-      :at="batch.step"
+      :batch="batch.id"
+      :revision="batch.revision"
       :held="card.weighed"
       :words="card.do"
+      @corrected="(grams, viscosity) => emit('corrected', grams, viscosity)"
     />
     <ul v-else class="amounts">
       <li v-for="w in card.weighed" :key="w.field">
-        <form v-if="correcting === w.field" class="went" @submit.prevent="wentIn">
-          <input
-            v-model="went"
-            v-focus
-            inputmode="decimal"
-            autocomplete="off"
-            :aria-label="`Really went in, g of ${w.name}`"
-            @keydown.esc.stop="correcting = null"
-          /><small>g</small>
-          <button type="submit">went in</button>
-        </form>
+        <WentIn
+          v-if="correcting === w.field"
+          :name="w.name"
+          :tare-g="batch.plan.pan.tare_g"
+          @put="done(() => emit('put', w.field, $event))"
+          @poured="(how, after, before) => done(() => emit('poured', w.field, how, after, before))"
+          @close="correcting = null"
+        />
         <button
           v-else
           class="much"
           :title="`Press where another amount of ${w.name} went in`"
           :aria-label="`${amount(w.amount)} ${w.name}: change what went in`"
-          @click="edit(w.field)"
+          @click="correcting = w.field"
         >
           <b
             >{{ amountValue(w.amount) }}<small>{{ unitName(w.amount) }}</small></b
@@ -97,7 +94,9 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
         </button>
         <span
           ><em v-if="asPut.has(w.field)">went in: </em>{{ w.name
-          }}<small v-if="w.amount.measure" class="quiet"> · {{ amount(w.amount) }}</small
+          }}<small v-if="w.amount.measure?.name === 'g'" class="quiet">
+            · give or take {{ grams(w.amount.measure.spread * w.grams) }}</small
+          ><small v-else-if="w.amount.measure" class="quiet"> · {{ amount(w.amount) }}</small
           ><small v-else-if="w.spoons && w.spoons.unit !== w.amount.unit" class="quiet">
             · {{ amount(w.spoons) }}</small
           ></span
@@ -166,19 +165,6 @@ h2 {
   text-align: left;
   cursor: pointer;
 }
-.went {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-}
-.went input {
-  width: 200px;
-  border: 3px solid var(--russet);
-  border-radius: 10px;
-  background: var(--white);
-  font: 750 56px var(--text);
-  text-align: right;
-}
 .poured {
   font-size: 22px;
 }
@@ -186,8 +172,7 @@ h2 {
   font-size: 54px;
   line-height: 1.1;
 }
-.poured button,
-.went button {
+.poured button {
   min-height: 64px;
   margin-left: 10px;
   padding: 0 16px;

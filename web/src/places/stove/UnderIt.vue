@@ -10,7 +10,8 @@ const acts = useActs()
 const all = ref<Schemas['DeviceOut'][]>([])
 const trouble = ref('')
 async function look(): Promise<void> {
-  all.value = await ask(api.GET('/api/devices')).catch(() => [])
+  const found = await ask(api.GET('/api/devices')).catch(() => [])
+  all.value = found.filter((one) => one.kind !== 'printer')
 }
 onMounted(look)
 watch(() => props.devices.length, look)

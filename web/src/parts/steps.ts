@@ -1,5 +1,8 @@
 /** The steps as forms: which amounts they weigh, which settings they have, how they start. */
-import type { LooseSheet } from './draft'
+
+/** A step as typed: numbers and amounts may still be text. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+export type LooseStep = Record<string, any>
 
 const grams = (value: number) => ({ value, unit: 'g' })
 const of = (ingredient: string, amount: { value: number; unit: string }) => ({ ingredient, amount })
@@ -24,7 +27,7 @@ export interface StepForm {
    *  stands for without an ingredient; it then has no amount either. */
   rows: { part: string; roles: string[]; all?: string }[]
   knobs: Knob[]
-  fresh: () => LooseSheet
+  fresh: () => LooseStep
 }
 
 export const heats = [
@@ -333,7 +336,7 @@ export const formOf = (op: string): StepForm => byOp.get(op) ?? useForm
 
 /** Buttons under the steps; all others are a menu away. */
 export const common = ['roux', 'add', 'simmer', 'reduce', 'melt', 'season']
-export const freshSalt = (): LooseSheet => ({ op: 'season', ingredient: 'salt', amount: { to_salt_pct: 0.8 } })
+export const freshSalt = (): LooseStep => ({ op: 'season', ingredient: 'salt', amount: { to_salt_pct: 0.8 } })
 
 export const menu = [...new Set(forms.map((form) => form.group))].map((group) => ({
   type: 'group',

@@ -41,21 +41,29 @@ def cooled_c(pot: Pot, pan: Pan, minutes: float) -> float:
     return K.KITCHEN_C + (min(pot.temperature_c, 95.0) - K.KITCHEN_C) * fall
 
 
-def held(pot: Pot, pan: Pan, minutes: float, serving_c: float) -> Held:
-    """``pot`` after ``minutes`` in ``pan``."""
-    at_c = cooled_c(pot, pan, minutes)
+def held(
+    pot: Pot,
+    pan: Pan,
+    minutes: float,
+    serving_c: float,
+    probe_c: float | None = None,
+    hot_c: float = K.HOT_HOLDING_C,
+) -> Held:
+    """``pot`` after ``minutes`` in ``pan``; ``probe_c`` where a probe says how warm it is. ``hot_c``: hot
+    holding by the rules in force."""
+    at_c = cooled_c(pot, pan, minutes) if probe_c is None else probe_c
     before = thickness_of(pot, serving_c).viscosity_pa_s
     after = thickness_of(pot, at_c).viscosity_pa_s
     grade = None if after is None else grade_of(after)
     ml = _let_down(pot, at_c, before) if before and after and after > 1.05 * before else 0.0
-    below = at_c < K.HOT_HOLDING_C
+    below = at_c < hot_c
     words = say(
         "held.below" if below else "held.fine",
         minutes=minutes,
         at_c=at_c,
         grade=spoken_grade(grade) if grade else say("held.no-grade"),
         ml=ml,
-        rule_c=K.HOT_HOLDING_C,
+        rule_c=hot_c,
     )
     return Held(minutes, at_c, grade, ml, words, below)
 

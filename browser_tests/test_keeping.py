@@ -1,0 +1,103 @@
+"""Keeping: a sauce put away where it cools quickly enough, watched, drawn on, corrected, and on the record."""
+
+from browser_tests.base import BrowserTest
+from browser_tests.browser import resize
+from kestrel.keeping.models import Event, Kept
+from kestrel.larder.models import Pan
+from kestrel.stove.models import Label
+from kestrel.tests.acts import act, go
+from kestrel.tests.clients import JsonClient
+from saucier.testing import add, roux, simmer
+
+
+class Keeping(BrowserTest):
+    def cooked(self) -> int:
+        Pan.objects.create(
+            kitchen=self.kitchen,
+            name="tray 50 by 30",
+            shape="tray",
+            diameter_cm=50,
+            width_cm=30,
+            depth_cm=6.5,
+        )
+        sauce = self.saved(
+            name="White for the bake",
+            steps=[roux(200, 200), add("milk-whole", 3, "L"), simmer(5)],
+            target={"grade": "nappe"},
+        )
+        self.other = JsonClient()
+        self.other.force_login(self.user, backend="django.contrib.auth.backends.ModelBackend")
+        made = self.other.call("POST", "/stove", {"sauce_id": sauce.pk}).body
+        act(self.other, made["id"], go(0, 1), go(1, 2), go(2, 3))
+        self.sign_in()
+        return made["id"]
+
+    def test_from_the_pot_to_the_fridge_to_the_record(self) -> None:
+        self.cooked()
+        self.go("/keeping")
+        self.see("Made today, not put away")
+        self.find(".possible button").click()
+        self.see("in ice, stirred")
+        self.wait(lambda: len(self.all(".verdicts [role=radio]")) == 6, "every place")
+        self.assertIn("ice first", self.find(".verdicts").text)
+        self.enter("Grams to put away", "99999")
+        self.see("so much was not in it")
+        self.assertFalse(self.find(".go").is_enabled())
+        self.enter("Grams to put away", "2000")
+        self.wait(lambda: self.find(".go").is_enabled(), "a way on")
+        self.find(".go").click()
+        self.see("left of 2.00 kg")
+        self.assertEqual((Kept.objects.count(), Label.objects.count()), (1, 1))
+        self.press("Take out")
+        self.enter("Grams", "1500")
+        self.enter("What for", "the night shift")
+        self.press("Write it down")
+        self.see("1500 g taken out for the night shift")
+        self.see("500 g")
+        self.press("Was not so")
+        self.enter("What was wrong", "it was 150 g")
+        self.press("Correct it")
+        self.see("corrected: it was 150 g")
+        self.wait(lambda: "2.00 kg" in self.find(".much").text, "all of it back")
+        self.press("Temperature")
+        self.enter("Temperature, °C", "71,5")
+        self.press("Write it down")
+        self.see("71.5 °C")
+        self.assertEqual(
+            [e.kind for e in Event.objects.all()], ["drawn", "corrected", "temperature"]
+        )
+        self.go("/keeping/record")
+        for words in ("put away in 1 of tray 50 by 30", "1500 g", "it was 150 g", "71.5 °C"):
+            self.see(words)
+        self.go("/keeping")
+        self.enter("Code of a label", Label.objects.get().document["code"])
+        self.press("Open by its label")
+        self.see("left of 2.00 kg")
+
+    def test_what_happens_in_another_window_is_seen_here(self) -> None:
+        batch = self.cooked()
+        given = {"batch_id": batch, "tray": "tray 50 by 30", "key": "put-away-1", "place": "blast"}
+        kept = self.other.call("POST", "/keeping", given).body
+        self.go(f"/keeping/{kept['id']}")
+        self.see("left of")
+        event = {"kind": "thrown", "reason": "dropped", "key": "event-key-1", "at": kept["put_at"]}
+        self.other.call("POST", f"/keeping/{kept['id']}/events", {"events": [event]})
+        self.see("thrown away: dropped")
+        self.see("used up")
+
+    def test_nothing_sticks_out(self) -> None:
+        batch = self.cooked()
+        given = {"batch_id": batch, "tray": "tray 50 by 30", "key": "put-away-1", "place": "blast"}
+        kept = self.other.call("POST", "/keeping", given).body
+        for path in (
+            "/keeping",
+            f"/keeping/{kept['id']}",
+            f"/keeping/put/{batch}",
+            "/keeping/record",
+        ):
+            for width, height in ((390, 844), (640, 400), (1280, 800)):
+                resize(self.driver, width, height)
+                self.go(path)
+                self.see("White for the bake" if "put" not in path else "in ice, stirred")
+                self.assertEqual(self.overflow(), [], (path, width))
+        resize(self.driver, 1280, 800)

@@ -1,0 +1,25 @@
+"""What was written down of a batch stays as it was written."""
+
+from typing import ClassVar
+
+from django.db import migrations
+
+from kestrel.stays import stay
+
+
+class Migration(migrations.Migration):
+    dependencies: ClassVar = [("journal", "0001_initial")]
+    operations: ClassVar = [
+        stay(
+            "journal_entry",
+            (
+                "batch_id",
+                "made_at",
+                "weighed_g",
+                "reached_pa_s",
+                "verdict",
+                "note",
+                "kitchen_id",
+            ),
+        ),
+    ]

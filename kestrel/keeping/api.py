@@ -1,0 +1,279 @@
+"""Keeping: what is cooling, what is in the fridge, and the record of it."""
+
+from datetime import date, timedelta
+from typing import Any, cast
+
+from django.db.models import QuerySet
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+from ninja import Router, Status
+
+from kestrel.accounts.auth import KitchenRequest
+from kestrel.keeping import actions
+from kestrel.keeping.actions import (
+    PutAway,
+    back_of,
+    brings,
+    cooling_of,
+    freezing_of,
+    frozen,
+    left_g,
+    probed,
+    rules_then,
+    seen_of,
+    through,
+)
+from kestrel.keeping.events import counted
+from kestrel.keeping.models import Kept
+from kestrel.keeping.records import as_csv, record
+from kestrel.keeping.schemas import (
+    CoolIn,
+    EventsIn,
+    KeptLine,
+    KeptOut,
+    PutAwayIn,
+    RecordLine,
+    RulesIn,
+    RulesOut,
+    Where,
+)
+from kestrel.larder.actions import core_kitchen, rules_of, set_rules
+from kestrel.larder.models import Pan
+from kestrel.problems import Message, Problems
+from kestrel.stove.api import batch_of
+from kestrel.stove.models import Batch
+from saucier.errors import BadInput
+from saucier.keeping import Cooling, keeps, places, shipped_rules, use_by
+from saucier.kitchen import Kitchen as CoreKitchen
+from saucier.words import Sentence, say
+
+router = Router(tags=["keeping"])
+RECENT = timedelta(hours=24)
+MOST_DAYS = 400
+MOST_POSSIBLE = 12
+
+
+def _kitchen(request: HttpRequest) -> Any:
+    return cast(KitchenRequest, request).kitchen
+
+
+def _kept(request: HttpRequest, kept_id: int) -> Kept:
+    return get_object_or_404(_rows(request), pk=kept_id)
+
+
+def _rows(request: HttpRequest) -> QuerySet[Kept]:
+    rows = Kept.objects.filter(kitchen=_kitchen(request))
+    rows = rows.select_related("batch__version__sauce", "kitchen")
+    return rows.prefetch_related("events", "batch__version__sauce__versions")
+
+
+def _line(kept: Kept, kitchen: CoreKitchen) -> dict[str, Any]:
+    left, state = left_g(kept), "kept"
+    today = timezone.localdate()
+    words: Sentence | None = None
+    if left < actions.LEAST_G:
+        state = "gone"
+    elif frozen(kept):
+        state = "frozen"
+    elif kept.use_by < today:
+        state, words = "over", say("kept.over")
+    else:
+        seen, cooling = seen_of(kept), cooling_of(kept)
+        last = max((s.took_min or s.limit_min for s in cooling.stages), default=0.0)
+        passed = (timezone.now() - kept.put_at).total_seconds() / 60.0
+        acted = any(one.kind == "action" for one in counted(list(kept.events.all())))
+        if seen is not None and seen.words is not None and not acted:
+            words = seen.words
+        if passed < cooling.clock_from_min + last:
+            state = "cooling"
+        elif kept.use_by == today:
+            state, words = "today", words or say("kept.today")
+    return {
+        "id": kept.pk,
+        "batch_id": kept.batch_id,
+        "sauce_id": kept.batch.version.sauce_id if kept.batch.version else None,
+        "code": f"B{kept.batch_id}",
+        **{
+            name: getattr(kept, name)
+            for name in (
+                "name",
+                "grams",
+                "grade",
+                "allergens",
+                "place",
+                "tray",
+                "trays",
+                "put_at",
+                "use_by",
+                "keeps",
+                "for_when",
+            )
+        },
+        "brings": brings(kept, kitchen),
+        "age_days": max(0, (timezone.now() - kept.put_at).days),
+        "left_g": round(left, 1),
+        "state": state,
+        "words": words,
+    }
+
+
+def _whole(kept: Kept) -> dict[str, Any]:
+    events = list(kept.events.select_related("by"))
+    counts = {one.key for one in counted(events)}
+    line = _line(kept, core_kitchen(kept.kitchen))
+    return {
+        **line,
+        "back": back_of(kept, line["left_g"]),
+        "freezing": freezing_of(kept),
+        "cooling": cooling_of(kept),
+        "seen": seen_of(kept),
+        "read": [{"at_min": at, "celsius": celsius} for at, celsius in probed(kept)][-300:],
+        "now_min": round((timezone.now() - kept.put_at).total_seconds() / 60.0, 1),
+        "rules": rules_then(kept),
+        "events": [
+            {
+                "key": one.key,
+                "kind": one.kind,
+                "at": one.at,
+                "data": one.data,
+                "by": one.by.username if one.by else "",
+                "void": one.key not in counts,
+            }
+            for one in events
+        ],
+    }
+
+
+@router.get("", response=list[KeptLine])
+def in_keeping(request: HttpRequest, gone: bool = False):
+    """What is kept, oldest first; with ``gone``, what is used up too."""
+    kitchen = core_kitchen(_kitchen(request))
+    # What is used up is most of it after a year: it is left out before anything is reckoned.
+    there = [kept for kept in _rows(request) if gone or left_g(kept) >= actions.LEAST_G]
+    return [_line(kept, kitchen) for kept in there]
+
+
+@router.get("/where", response=Where)
+def where(request: HttpRequest):
+    """What could be put away now, in what and where, and the rules in force."""
+    kitchen = _kitchen(request)
+    rules = rules_of(kitchen)
+    since = timezone.now() - RECENT
+    batches = Batch.objects.filter(kitchen=kitchen, kept=None).exclude(status=Batch.Status.LEFT)
+    possible = []
+    recent = batches.exclude(kind=Batch.Kind.ASIDE).filter(started_at__gte=since)
+    for batch in recent.order_by("-started_at")[:MOST_POSSIBLE]:
+        try:
+            final = through(batch).checked.final
+        except BadInput:
+            continue
+        how_long = keeps(final.pot, rules.chilled_days)
+        possible.append(
+            {
+                "batch_id": batch.pk,
+                "name": batch.plan["name"],
+                "grams": round(final.pot.total_g, 0),
+                "temperature_c": round(final.pot.temperature_c, 0),
+                "keeps": how_long.words,
+                "use_by": use_by(batch.ended_at or timezone.now(), how_long),
+            }
+        )
+    return {
+        "places": list(places().values()),
+        "trays": list(Pan.objects.filter(kitchen=kitchen).values_list("name", flat=True)),
+        "rules": rules,
+        "possible": possible,
+    }
+
+
+@router.post("/cooling", response={200: list[Cooling], 404: Message, 422: Problems})
+def cooling(request: HttpRequest, given: CoolIn):
+    """How it would cool at each place, quickest first, and whether that is quick enough."""
+    batch = batch_of(request, given.batch_id)
+    return actions.cooled_everywhere(_kitchen(request), batch, _put_away(given))
+
+
+@router.post("", response={201: KeptOut, 404: Message, 422: Problems})
+def put_away(request: HttpRequest, given: PutAwayIn):
+    """Put so much of a batch away. Sent twice it is put away once."""
+    asking = cast(KitchenRequest, request)
+    kept = actions.put_away(
+        asking.kitchen,
+        asking.user,
+        batch_of(request, given.batch_id),
+        _put_away(given),
+        key=given.key,
+        place=given.place,
+        for_when=given.for_when,
+        utc_offset_min=given.utc_offset_min,
+    )
+    return Status(201, _whole(kept))
+
+
+def _put_away(given: CoolIn) -> PutAway:
+    return PutAway(given.grams, given.tray, given.trays, given.from_c, given.covered)
+
+
+@router.get("/rules", response=RulesOut)
+def rules(request: HttpRequest):
+    """The rule sets that ship, and the one this kitchen goes by."""
+    return {"chosen": rules_of(_kitchen(request)), "shipped": list(shipped_rules().values())}
+
+
+@router.put("/rules", response={200: RulesOut, 422: Problems})
+def choose_rules(request: HttpRequest, given: RulesIn):
+    """Go by a shipped rule set, or by one of its own. What was put away before keeps its own."""
+    set_rules(_kitchen(request), given.rules)
+    return rules(request)
+
+
+@router.get("/records", response={200: list[RecordLine], 422: Problems})
+def records(request: HttpRequest, first: date, last: date, offset: int = 0):
+    """The record from day to day, in order."""
+    return _record(request, first, last, offset)
+
+
+@router.get("/records.csv", response={200: None, 422: Problems})
+def records_csv(request: HttpRequest, first: date, last: date, offset: int = 0):
+    """The same as CSV."""
+    return HttpResponse(
+        as_csv(_record(request, first, last, offset)),
+        content_type="text/csv; charset=utf-8",
+        headers={"Content-Disposition": f'attachment; filename="record-{first}-{last}.csv"'},
+    )
+
+
+def _record(request: HttpRequest, first: date, last: date, offset: int) -> list[dict[str, Any]]:
+    if not 0 <= (last - first).days <= MOST_DAYS:
+        raise BadInput.at("last", "record-is-too-long", most=MOST_DAYS)
+    if not date(2000, 1, 1) <= first <= date(2999, 1, 1):
+        raise BadInput.at("first", "is-no-day-of-a-record")
+    if not -840 <= offset <= 840:
+        raise BadInput.at("offset", "is-no-offset")
+    return record(_kitchen(request), first, last, offset)
+
+
+@router.get("/code/{code}", response={200: KeptLine, 404: Message})
+def by_code(request: HttpRequest, code: str):
+    """What is kept under the code of a label, the newest of it."""
+    number = code.strip().upper().removeprefix("B")
+    if not (number.isascii() and number.isdigit() and len(number) < 12):
+        return Status(404, {"message": "No such code."})
+    kept = _rows(request).filter(batch_id=int(number)).last()
+    if kept is None:
+        return Status(404, {"message": "Nothing is kept under that code."})
+    return _line(kept, core_kitchen(kept.kitchen))
+
+
+@router.get("/{kept_id}", response={200: KeptOut, 404: Message})
+def one_kept(request: HttpRequest, kept_id: int):
+    return _whole(_kept(request, kept_id))
+
+
+@router.post("/{kept_id}/events", response={200: KeptOut, 404: Message, 422: Problems})
+def happen(request: HttpRequest, kept_id: int, given: EventsIn):
+    """What happened to it. Sent twice it happened once; it is never rewritten, only corrected."""
+    asking = cast(KitchenRequest, request)
+    actions.happen(asking.kitchen, asking.user, _kept(request, kept_id), given.events)
+    return _whole(_kept(request, kept_id))

@@ -1,0 +1,45 @@
+"""What is predicted for a batch when it is started."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from saucier.along import Along, along
+from saucier.cards import Card, cards
+from saucier.check import Figures, FinalFigures, check
+from saucier.heat import SideView
+from saucier.kitchen import Kitchen as CoreKitchen
+from saucier.sheet import Sheet
+from saucier.words import plain
+
+
+@dataclass(frozen=True, slots=True)
+class BatchPlan:
+    """What was predicted when a batch was started: at its end, after every step, in what pan, with
+    the cards to cook it by. Batches of before have no ``along``. ``middle_c``: where the middle of what is
+    no sauce should come to, by the usual cautions (None: it has none)."""
+
+    name: str
+    target_grade: str | None
+    final: FinalFigures
+    states: tuple[Figures, ...]
+    cards: tuple[Card, ...]
+    pan: SideView
+    along: tuple[Along, ...] = ()
+    middle_c: float | None = None
+
+
+def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:
+    """What is predicted for a sheet: the final state, each step's state and card, what its
+    reductions pass on the way down, the pan."""
+    checked = check(sheet, core)
+    plan = BatchPlan(
+        name=checked.sheet.name,
+        target_grade=checked.sheet.target.grade,
+        final=checked.figures,
+        states=tuple(state.figures for state in checked.steps),
+        cards=tuple(cards(checked)),
+        pan=SideView.of(checked.pan),
+        along=along(checked),
+    )
+    told: dict[str, Any] = plain(plan)
+    return told

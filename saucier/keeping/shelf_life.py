@@ -1,0 +1,58 @@
+"""How long a finished sauce keeps, cooled in time and chilled: the usual cautions, never the law."""
+
+from dataclasses import dataclass
+
+from saucier import constants as K
+from saucier.pot import Pot
+from saucier.words import Sentence, say
+
+
+@dataclass(frozen=True, slots=True)
+class Keeps:
+    """``days`` it keeps chilled (0: it is for the service it was made for), and why in words."""
+
+    days: int
+    words: Sentence
+
+
+def keeps(pot: Pot, days: int = K.CHILLED_DAYS) -> Keeps:
+    """How long ``pot`` keeps by the usual cautions (docs/model.md 6): so many ``days`` as the rules in force
+    give what was cooled in time; until the next day where
+    yolk is bound by flour and was simmered; not at all where yolk stands without flour or was not heated
+    through, or with soft cream or mounted butter in it. Local rules and the kitchen's own plan come first.
+
+    >>> from saucier.check import check
+    >>> from saucier.testing import add, roux, sheet, simmer
+    >>> keeps(check(sheet(roux(60, 60), add("milk-whole", 1, "L"), simmer(5))).final.pot).days
+    2
+    """
+    if pot.delicate & _FOR_ITS_SERVICE:
+        return Keeps(0, say("keeps.for-its-service"))
+    if pot.balance.yolk_protein > 0.0:
+        if pot.hottest_c < K.YOLK_COOKED_C or not pot.starch_holds:
+            return Keeps(0, say("keeps.for-its-service"))
+        return Keeps(min(1, days), say("keeps.until-tomorrow"))
+    if days == 0:
+        return Keeps(0, say("keeps.for-its-service"))
+    return Keeps(days, say("keeps.chilled", days=days))
+
+
+def freezing(pot: Pot) -> Sentence:
+    """What freezing does to ``pot``, and what to take another time: flour weeps, yolk and soft cream break, a
+    cream that was boiled down may turn, a lean liquor stands it.
+
+    >>> from saucier.check import check
+    >>> from saucier.testing import add, roux, sheet, simmer
+    >>> freezing(check(sheet(roux(60, 60), add("milk-whole", 1, "L"), simmer(5))).final.pot).code
+    'freezing.weeps'
+    """
+    if pot.delicate & _FOR_ITS_SERVICE or pot.balance.yolk_protein > 0.0:
+        return say("freezing.breaks")
+    if pot.balance.creamy and pot.balance.fat > K.RICH_TO_FREEZE * pot.balance.mass_g:
+        return say("freezing.may-turn")
+    if pot.balance.thickener > 0.0:
+        return say("freezing.weeps")
+    return say("freezing.stands-it")
+
+
+_FOR_ITS_SERVICE = frozenset({"mounted", "soft-cream"})

@@ -1,0 +1,65 @@
+"""A sauce brought back from the cold: warmed, and let down to its grade."""
+
+from dataclasses import dataclass
+
+from saucier import constants as K
+from saucier.check import check, larder_of
+from saucier.kitchen import Kitchen
+from saucier.larder import Ingredient
+from saucier.pot import Pot
+from saucier.rescue.case import case_of
+from saucier.rescue.remedy import applied
+from saucier.rescue.thickness import let_down
+from saucier.sheet import Sheet
+from saucier.steps import Cool, Reheat
+from saucier.thickness import thickness_of
+
+
+@dataclass(frozen=True, slots=True)
+class BroughtBack:
+    """``sheet`` is how all of it comes back, ``pot`` what it is then. ``poured_g`` of ``liquid`` let it down
+    (0: none needed); ``minutes`` until it is warm, on its ring; ``cold_grade``: what it would be unaltered."""
+
+    sheet: Sheet
+    pot: Pot
+    liquid: Ingredient
+    poured_g: float
+    minutes: float
+    cold_grade: str | None
+
+    @property
+    def poured_ml(self) -> float:
+        return self.poured_g / self.liquid.density
+
+
+def brought_back(made: Sheet, grade: str | None, kitchen: Kitchen) -> BroughtBack:
+    """``made`` cooled, warmed again (thicker by what chilling adds), let down to the middle of ``grade``.
+    Raises :class:`BadInput` as checking does."""
+    back = made.model_copy(
+        update={
+            "steps": (*made.steps, Cool(to_c=5), Reheat(to_c=K.BROUGHT_BACK_C)),
+            "target": made.target.model_copy(update={"grade": grade}),
+        }
+    )
+    # It comes back near the thick edge of its grade: bring it to the middle, as it was made.
+    case = case_of(back, kitchen)
+    found = thickness_of(case.pot, case.serving_c)
+    whole, poured, eta = back, 0.0, found.viscosity_pa_s
+    if case.wanted_pa_s and eta and eta > K.THICKER_AHEAD * case.wanted_pa_s:
+        remedy = let_down(case, case.liquid)
+        if remedy.refused is None:
+            whole = applied(back, remedy)
+            key = case.liquid.key
+            poured = larder_of(whole, kitchen).get(key, 0.0) - larder_of(back, kitchen).get(
+                key, 0.0
+            )
+    states = check(whole, kitchen).steps
+    cold = states[len(made.steps)].pot.minutes
+    return BroughtBack(
+        whole,
+        states[-1].pot,
+        case.liquid,
+        poured,
+        states[-1].pot.minutes - cold,
+        found.grade,
+    )

@@ -1,0 +1,284 @@
+<script setup lang="ts">
+/** One thing that is kept: how it cools, what is left, what happened to it. */
+import { useTitle } from '@vueuse/core'
+import { NButton } from 'naive-ui'
+import { computed, onMounted, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { api, ask, type Schemas } from '@/api/client'
+import { grams } from '@/parts/format'
+import { newKey } from '@/shell/acts'
+import { useListen } from '@/shell/listen'
+import { useSession } from '@/shell/session'
+import CoolingPicture from './CoolingPicture.vue'
+import { eventWords, stateWords } from './words'
+
+type Event = Schemas['EventsIn']['events'][number]
+type Body<E> = E extends Event ? Omit<E, 'key' | 'at'> : never
+const props = defineProps<{ id: number }>()
+const session = useSession()
+const listen = useListen()
+const kept = ref<Schemas['KeptOut'] | null>(null)
+const trouble = ref('')
+useTitle(computed(() => (kept.value ? `${kept.value.name} · keeping` : 'Keeping')))
+async function load(): Promise<void> {
+  try {
+    kept.value = await ask(api.GET('/api/keeping/{kept_id}', { params: { path: { kept_id: props.id } } }))
+    trouble.value = ''
+  } catch (error) {
+    trouble.value = (error as Error).message
+  }
+}
+onMounted(load)
+listen.onKept((id) => {
+  if (id === props.id) void load()
+})
+listen.onReading((about) => {
+  if (about.kind === 'probe' && about.batch === kept.value?.batch_id) void load()
+})
+const busy = ref(false)
+/** One key for one press: sent again after a lost answer it happens once. */
+async function happens(event: Body<Event>): Promise<boolean> {
+  busy.value = true
+  try {
+    const events = [{ ...event, key: newKey(), at: new Date().toISOString() } as Event]
+    kept.value = await ask(
+      api.POST('/api/keeping/{kept_id}/events', { params: { path: { kept_id: props.id } }, body: { events } }),
+    )
+    trouble.value = ''
+    asking.value = null
+    return true
+  } catch (error) {
+    trouble.value = (error as Error).message
+    return false
+  } finally {
+    busy.value = false
+  }
+}
+const asking = ref<'drawn' | 'thrown' | 'temperature' | 'action' | null>(null)
+const amount = ref('')
+const words = ref('')
+const correcting = ref<string | null>(null)
+const why = ref('')
+function ask_(kind: NonNullable<typeof asking.value>): void {
+  asking.value = asking.value === kind ? null : kind
+  amount.value = words.value = ''
+}
+const number = computed(() => Number(amount.value.replace(',', '.')))
+const fits = computed(() => {
+  if (asking.value === 'action') return Boolean(words.value.trim())
+  if (asking.value === 'thrown') return Boolean(words.value.trim()) && (!amount.value.trim() || number.value > 0)
+  return Boolean(amount.value.trim()) && Number.isFinite(number.value)
+})
+async function say(): Promise<void> {
+  if (!fits.value) return
+  if (asking.value === 'drawn') await happens({ kind: 'drawn', grams: number.value, purpose: words.value })
+  else if (asking.value === 'temperature') await happens({ kind: 'temperature', celsius: number.value })
+  else if (asking.value === 'action') await happens({ kind: 'action', words: words.value })
+  else if (asking.value === 'thrown')
+    await happens({ kind: 'thrown', grams: amount.value.trim() ? number.value : null, reason: words.value })
+}
+async function correct(of: string): Promise<void> {
+  if (why.value.trim() && (await happens({ kind: 'corrected', of, why: why.value }))) correcting.value = null
+}
+const vFocus = { mounted: (el: HTMLElement) => el.focus() }
+const time = (iso: string) =>
+  new Date(iso).toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })
+</script>
+
+<template>
+  <div class="place">
+    <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
+    <template v-if="kept">
+      <header>
+        <h1>{{ kept.name }}</h1>
+        <span class="state" :class="kept.state">{{ stateWords(kept) }}</span>
+        <RouterLink :to="`/stove/${kept.batch_id}`">{{ kept.code }}: its record</RouterLink>
+      </header>
+      <p v-if="kept.words" class="warning" role="alert">{{ kept.words }}</p>
+      <div class="two">
+        <div class="left">
+          <p class="much">
+            <b>{{ grams(kept.left_g) }}</b> left of {{ grams(kept.grams) }}
+          </p>
+          <p>
+            {{ session.gradeName(kept.grade) || 'no grade' }}, in {{ kept.trays }} × {{ kept.tray }}. {{ kept.keeps }}.
+            {{ kept.allergens.length ? `Contains ${kept.allergens.join(', ')}.` : '' }}
+          </p>
+          <p v-if="kept.back" class="back">
+            To bring it back: <b>{{ Math.round(kept.back.ml) }} mL</b> hot {{ kept.back.liquid }}, about
+            {{ Math.ceil(kept.back.minutes) }} min on its ring, {{ Math.round(kept.back.reheat_c) }} °C in the middle
+            within {{ Math.round(kept.back.reheat_minutes) }} min.
+          </p>
+          <p v-if="kept.freezing" class="quiet">{{ kept.freezing }}.</p>
+          <div class="does">
+            <NButton size="large" :disabled="!kept.left_g" @click="ask_('drawn')">Take out</NButton>
+            <NButton size="large" @click="ask_('temperature')">Temperature</NButton>
+            <NButton
+              v-if="kept.state !== 'gone'"
+              size="large"
+              :loading="busy"
+              @click="happens({ kind: kept.state === 'frozen' ? 'thawed' : 'frozen' })"
+              >{{ kept.state === 'frozen' ? 'Out of the freezer' : 'Freeze' }}</NButton
+            >
+            <NButton size="large" @click="ask_('action')">What was done</NButton>
+            <NButton size="large" :disabled="!kept.left_g" @click="ask_('thrown')">Throw away</NButton>
+          </div>
+          <form v-if="asking" class="asking" @submit.prevent="say" @keydown.esc.stop="asking = null">
+            <input
+              v-if="asking !== 'action'"
+              v-model="amount"
+              v-focus
+              class="figure"
+              inputmode="decimal"
+              autocomplete="off"
+              :placeholder="asking === 'thrown' ? String(Math.round(kept.left_g)) : ''"
+              :aria-label="asking === 'temperature' ? 'Temperature, °C' : 'Grams'"
+            /><span v-if="asking !== 'action'">{{ asking === 'temperature' ? '°C' : 'g' }}</span>
+            <input
+              v-if="asking !== 'temperature'"
+              v-model="words"
+              class="words"
+              maxlength="120"
+              :placeholder="{ drawn: 'what for', thrown: 'why', action: 'into ice, reheated and served…' }[asking]"
+              :aria-label="{ drawn: 'What for', thrown: 'Why', action: 'What was done' }[asking]"
+            />
+            <NButton size="large" type="primary" attr-type="submit" :disabled="!fits" :loading="busy"
+              >Write it down</NButton
+            >
+          </form>
+          <ol class="events" aria-label="What happened">
+            <li v-for="event in [...kept.events].reverse()" :key="event.key" :class="{ void: event.void }">
+              <span class="quiet">{{ time(event.at) }}</span> {{ eventWords(event) }}
+              <span class="quiet">{{ event.by }}</span>
+              <template v-if="!event.void && event.kind !== 'corrected'">
+                <form v-if="correcting === event.key" @submit.prevent="correct(event.key)">
+                  <input
+                    v-model="why"
+                    v-focus
+                    class="words"
+                    maxlength="200"
+                    placeholder="what was wrong"
+                    aria-label="What was wrong"
+                  />
+                  <NButton attr-type="submit" :disabled="!why.trim()">Correct it</NButton>
+                </form>
+                <NButton v-else @click="((correcting = event.key), (why = ''))">Was not so</NButton>
+              </template>
+            </li>
+          </ol>
+        </div>
+        <div>
+          <CoolingPicture :cooling="kept.cooling" :seen="kept.seen" :read="kept.read" :now-min="kept.now_min" />
+          <p class="quiet">
+            {{ kept.rules.name }}. Line: as reckoned. {{ kept.seen ? 'Dashed: by the probe. ' : ''
+            }}{{ kept.cooling.cautions.join('. ') }}.
+          </p>
+        </div>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.place {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  padding: 16px 20px;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 16px;
+}
+h1 {
+  font-size: 28px;
+}
+.state {
+  padding: 4px 12px;
+  border: 2px solid var(--fog4);
+  border-radius: 8px;
+  font-weight: 700;
+}
+.over,
+.today {
+  border-color: var(--russet);
+}
+.kept {
+  border-color: var(--leaf);
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(320px, 2fr) 3fr;
+  gap: 20px;
+}
+.left {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+.much {
+  font-size: 20px;
+}
+.much b {
+  font-size: 52px;
+}
+.does,
+.asking {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+}
+.asking {
+  padding: 12px;
+  border: 3px solid var(--russet);
+  border-radius: 12px;
+  background: var(--white);
+}
+.figure {
+  width: 160px;
+  min-height: 64px;
+  border: 2px solid var(--fog4);
+  border-radius: 10px;
+  font: 750 40px var(--text);
+  text-align: right;
+}
+.words {
+  flex: 1 1 200px;
+  min-height: 48px;
+  padding: 4px 10px;
+  border: 2px solid var(--fog4);
+  border-radius: 8px;
+  background: var(--white);
+  font: 600 18px var(--text);
+}
+.back {
+  font-size: 18px;
+}
+.back b {
+  font-size: 26px;
+}
+.events {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.events li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 10px;
+  min-height: 44px;
+}
+.void {
+  color: var(--ink2);
+  text-decoration: line-through;
+}
+@media (max-width: 800px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,41 @@
+/** What is kept, in words. */
+import type { Schemas } from '@/api/client'
+
+const day = (iso: string) =>
+  new Date(`${iso}T12:00`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+
+export function stateWords(kept: Schemas['KeptLine']): string {
+  return {
+    cooling: `cooling; until ${day(kept.use_by)}`,
+    kept: `until ${day(kept.use_by)}`,
+    today: 'use it today',
+    over: `past its day, ${day(kept.use_by)}`,
+    frozen: 'in the freezer',
+    gone: 'used up',
+  }[kept.state]!
+}
+
+interface Said {
+  celsius?: number
+  grams?: number
+  purpose?: string
+  reason?: string
+  why?: string
+  words?: string
+}
+
+export function eventWords(event: Schemas['EventOut']): string {
+  const said = event.data as Said
+  const grams = Math.round(said.grams ?? 0)
+  return (
+    {
+      temperature: `${(said.celsius ?? 0).toFixed(1)} °C`,
+      drawn: `${grams} g taken out${said.purpose ? ` for ${said.purpose}` : ''}`,
+      thrown: `${grams} g thrown away: ${said.reason ?? ''}`,
+      frozen: 'into the freezer',
+      thawed: 'out of the freezer',
+      action: said.words ?? '',
+      corrected: `corrected: ${said.why ?? ''}`,
+    }[event.kind] ?? event.kind
+  )
+}

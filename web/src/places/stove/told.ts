@@ -1,0 +1,64 @@
+/** What was done at a pot, in words. */
+import type { Schemas } from '@/api/client'
+
+interface Said {
+  before?: number
+  after?: number
+  cook?: string
+  grams?: number
+  how?: string
+  name?: string
+  ring?: string
+  seconds?: number
+  text?: string
+  title?: string
+  to_step?: number
+  value?: number
+  what?: string
+}
+
+export const timeOf = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+
+export function told(act: Schemas['ActTold'], titles: string[]): string {
+  const said = act.data as Said
+  const value = said.value ?? 0
+  const step = (n: number | undefined) => titles[n ?? 0] ?? 'weigh and judge'
+  switch (act.kind) {
+    case 'go':
+      return `on to: ${step(said.to_step)}`
+    case 'added':
+      return `in: ${step(act.step)}`
+    case 'put':
+      return `${said.grams} g went in`
+    case 'corrected':
+      return `${Math.round(said.grams ?? 0)} g of what was held back went in`
+    case 'poured':
+      return `${Math.round(said.grams ?? 0)} g went in, by the ${said.how}`
+    case 'turned':
+      return 'what is to come, weighed otherwise'
+    case 'timer-on':
+      return `timer${said.name === 'step' ? '' : ` for ${said.name}`}, ${Math.round((said.seconds ?? 0) / 6) / 10} min`
+    case 'timer-off':
+      return 'timer off'
+    case 'stands':
+      return `on ${said.ring || 'no ring'}${said.cook ? `, ${said.cook}` : ''}`
+    case 'left':
+      return 'taken off'
+    case 'back':
+      return 'put back on'
+    case 'through':
+      return 'done'
+    case 'saw':
+      return (
+        {
+          scale: `scale ${value} g`,
+          level: `level ${value} mm`,
+          gone: `${Math.round(100 * value)} % gone`,
+          spoon: 'spoon picked',
+          boils: 'it boils',
+        }[said.what ?? ''] ?? ''
+      )
+    default:
+      return said.text ?? said.title ?? ''
+  }
+}
