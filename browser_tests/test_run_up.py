@@ -2,7 +2,9 @@
 
 import threading
 import time
+from datetime import timedelta
 
+from django.utils import timezone
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -13,7 +15,7 @@ from kestrel.larder.actions import add_pan
 from kestrel.larder.means import add_burner, add_cook
 from kestrel.run_up.models import Planning, RunUp
 from kestrel.run_up.planner import Worker
-from kestrel.service.actions import save_dish, save_service
+from kestrel.service.actions import change_service, save_dish, save_service
 from saucier.timing.solver import Effort
 
 
@@ -137,6 +139,8 @@ class RunUps(BrowserTest):
         self.wait(lambda: not self.all(".calls ol li"), "no call left")
 
     def test_run_sheets_and_a_phone(self) -> None:
+        tomorrow = (timezone.localdate() + timedelta(days=1)).isoformat()
+        change_service(self.service, {**self.service.document, "date": tomorrow}, 1)
         self.go(f"/service/{self.service.pk}")
         self.press("Run-up")
         self.planned()

@@ -92,10 +92,13 @@ def mark(row: RunUp, key: str, what: str, at: float | None, revision: int) -> Ru
     document = read_run_up(row.document)
     if key not in _known(row):
         raise BadInput.at("key", "is-no-task-of-it", key=key[:60])
-    now = work.now_of(row) if at is None else at
+    now = work.of_its_days(row) if at is None else at
     marks = dict(document.marks)
     if what == "undo":
         marks.pop(key, None)
+        now = document.now if now is None else now
+    elif now is None:
+        raise BadInput.at("key", "is-of-another-day", day=row.date.isoformat())
     elif what == "began":
         marks[key] = Happened(began=now)
     else:
@@ -114,12 +117,10 @@ def call(row: RunUp, line: int, portions: int, table: str, at: float | None) -> 
     document = read_run_up(row.document)
     if line not in document.to_order:
         raise BadInput.at("line", "is-not-to-order", line=line)
-    called = {
-        "line": line,
-        "portions": portions,
-        "table": table.strip(),
-        "at": work.now_of(row) if at is None else at,
-    }
+    now = work.of_its_days(row) if at is None else at
+    if now is None:
+        raise BadInput.at("line", "is-of-another-day", day=row.date.isoformat())
+    called = {"line": line, "portions": portions, "table": table.strip(), "at": now}
     calls = [*(one.model_dump() for one in document.calls), called]
     row.document = write_run_up(read_run_up({**write_run_up(document), "calls": calls}))
     return moved(row)

@@ -8,6 +8,7 @@ from pydantic import Field
 
 from saucier.run_up import RunUp as Document
 from saucier.run_up.calls_told import CallPlan, ToOrder
+from saucier.run_up.document import FIRST, LAST
 from saucier.run_up.sheets import RunSheet
 from saucier.run_up.timed import TimedDay
 
@@ -109,14 +110,14 @@ class MoveIn(Schema):
     """Begin a task at a minute; ``anyway`` though it spoils something."""
 
     key: str
-    at: float = Field(ge=-2880, le=4320)
+    at: float = Field(ge=FIRST, le=LAST)
     anyway: bool = False
 
 
 class MarkIn(Schema):
     key: str
     what: Literal["began", "over", "undo"]
-    at: float | None = Field(default=None, ge=-2880, le=4320)
+    at: float | None = Field(default=None, ge=FIRST, le=LAST)
     revision: int
 
 
@@ -129,7 +130,7 @@ class CallIn(Schema):
     line: int
     portions: int = Field(default=1, ge=1, le=60)
     table: str = Field(default="", max_length=20)
-    at: float | None = Field(default=None, ge=-2880, le=4320)
+    at: float | None = Field(default=None, ge=FIRST, le=LAST)
 
 
 class GoneIn(Schema):

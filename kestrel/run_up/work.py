@@ -18,7 +18,7 @@ from saucier.errors import BadInput
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.run_up import Gathered, Library, Means, read_run_up, run_up
 from saucier.run_up import RunUp as Document
-from saucier.run_up.document import Happened
+from saucier.run_up.document import FIRST, LAST, Happened
 from saucier.service import Plan
 
 
@@ -80,7 +80,8 @@ def document_of(row: RunUp) -> Document:
     stove = at_the_stove(row)
     now = document.now
     if any(mark.over is None for mark in stove.values()):  # a pot is on: it is under way
-        now = now_of(row)
+        moment = of_its_days(row)
+        now = now if moment is None else moment
     return document.model_copy(update={"marks": {**document.marks, **stove}, "now": now})
 
 
@@ -92,8 +93,8 @@ def at_the_stove(row: RunUp) -> dict[str, Happened]:
         number = by_pot.get(batch.pot, 0) + 1
         by_pot[batch.pot] = number
         began = minute_at(row, batch.started_at)
-        over = minute_at(row, batch.ended_at) if batch.ended_at else None
-        if -2880 <= began <= 4320:
+        over = min(LAST, minute_at(row, batch.ended_at)) if batch.ended_at else None
+        if FIRST <= began <= LAST:
             left = None if over is not None else minutes_left(batch)
             found[f"pot:{batch.pot}#{number}"] = Happened(began=began, over=over, left=left)
     return found
@@ -124,3 +125,10 @@ def minute_at(row: RunUp, moment: datetime) -> float:
 def now_of(row: RunUp) -> float:
     """This moment, minutes from midnight of the day."""
     return minute_at(row, timezone.now())
+
+
+def of_its_days(row: RunUp) -> float | None:
+    """This moment as :func:`now_of`; None where the day it is of is too far off for anything to happen
+    in it."""
+    now = now_of(row)
+    return now if FIRST <= now <= LAST else None

@@ -14,7 +14,10 @@ from saucier.sheet.reading import problems_of
 Key = Annotated[str, Field(min_length=1, max_length=300)]
 Name = Annotated[str, Field(min_length=1, max_length=60)]
 Clock = Annotated[str, Field(max_length=5)]
-Moment = Annotated[float, Field(ge=-2880, le=4320)]
+FIRST, LAST = -2880.0, 4320.0
+"""Two days before the service's day to the end of two after it, minutes from its midnight: nothing of it
+happens outside."""
+Moment = Annotated[float, Field(ge=FIRST, le=LAST)]
 """Minutes from midnight of the service's day."""
 
 _CLOCK = re.compile(r"([01]?\d|2[0-3]):[0-5]\d")

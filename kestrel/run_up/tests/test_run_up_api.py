@@ -2,7 +2,7 @@
 
 import csv
 import io
-from datetime import timedelta
+from datetime import datetime, time, timedelta
 
 import vobject
 from django.db import connection
@@ -24,6 +24,7 @@ from saucier.run_up import RunUp as Document
 from saucier.run_up import read_run_up, write_run_up
 from saucier.timing.solver import Effort
 
+DAY = timezone.localdate().isoformat()
 QUICK = Effort(seconds=0.2, wall=3.0)
 
 
@@ -45,7 +46,7 @@ class RunUpTest(KitchenTest):
         }
         self.dish = self.client.call("POST", "/dishes", {"document": dish}).body
         lines = [{"dish": str(self.dish["id"]), "portions": 8}]
-        document = {"name": "Lunch", "date": "2026-11-27", "serve_at": ["12:00"], "lines": lines}
+        document = {"name": "Lunch", "date": DAY, "serve_at": ["12:00"], "lines": lines}
         self.service = self.client.call("POST", "/services", {"document": document}).body
 
     def new(self) -> dict:
@@ -105,7 +106,7 @@ class Planned(RunUpTest):
         self.assertTrue(self.read(whole["id"])["stale"])  # a dish of it is another
 
     def test_one_dish_tonight_without_a_service(self) -> None:
-        body = {"dish_id": self.dish["id"], "portions": 3, "serve_at": "19:30", "day": "2026-11-27"}
+        body = {"dish_id": self.dish["id"], "portions": 3, "serve_at": "19:30", "day": DAY}
         made = self.client.call("POST", "/run-ups", body).body
         self.assertIsNone(made["service_id"])
         self.work()
@@ -318,6 +319,35 @@ class Followed(RunUpTest):
         self.work()
         self.assertEqual(self.blocks(self.read(whole["id"]))[first["key"]]["state"], "planned")
 
+    def test_a_run_up_of_another_week_says_so_and_loses_nothing(self) -> None:
+        whole = self.planned()
+        first = min(self.blocks(whole).values(), key=lambda block: block["start"])
+        body = {"key": first["key"], "what": "began", "at": first["start"], "revision": 1}
+        path = f"/run-ups/{whole['id']}/mark"
+        began = self.client.call("POST", path, {**body, "revision": whole["revision"]}).body
+        pot = next(b for b in self.blocks(whole).values() if b["key"].startswith("pot:"))
+        of_service = f"/stove/of-service/{self.service['id']}"
+        for days in (30, -30):  # the day it is of comes to lie far behind, and far ahead
+            RunUp.objects.update(date=timezone.localdate() - timedelta(days=days))
+            now = {"key": first["key"], "what": "began", "revision": began["revision"]}
+            self.assertEqual(self.fields(self.client.call("POST", path, now)), ["key"])
+            batch = self.client.call("POST", of_service, {"pot": pot["pot"]}).body
+            begun = RunUp.objects.get().date
+            at = timezone.make_aware(datetime.combine(begun, time(11)))
+            Batch.objects.filter(pk=batch["id"]).update(started_at=at)  # a pot nobody ended
+            self.assertEqual(
+                self.read(whole["id"])["document"]["marks"], began["document"]["marks"]
+            )
+            Batch.objects.filter(pk=batch["id"]).update(
+                status=Batch.Status.DONE, ended_at=at + timedelta(days=9)
+            )
+            self.work()
+            self.read(whole["id"])
+        undo = {"key": first["key"], "what": "undo", "revision": began["revision"]}
+        self.assertEqual(
+            self.client.call("POST", path, undo).body["document"]["marks"].get(first["key"]), None
+        )
+
     def test_it_follows_the_stove(self) -> None:
         whole = self.planned()
         pot = next(b for b in self.blocks(whole).values() if b["key"].startswith("pot:"))
@@ -416,9 +446,7 @@ class TakenOut(RunUpTest):
         self.assertEqual(answer["Content-Type"], "text/calendar")
         events = vobject.readOne(answer.content.decode()).contents["vevent"]
         self.assertEqual(len(events), len(rows))
-        self.assertEqual(
-            {event.dtstart.value.date().isoformat() for event in events}, {"2026-11-27"}
-        )
+        self.assertEqual({event.dtstart.value.date().isoformat() for event in events}, {DAY})
 
 
 class Means(KitchenTest):
@@ -480,7 +508,7 @@ class Migrating(Flushes, TransactionTestCase):
         made = old.objects.create(
             kitchen_id=user.kitchens.get().pk,
             name="Night",
-            date="2026-11-27",
+            date=DAY,
             document=document,
             planned={"days": [], "mends": [{"key": "later", "after": document}]},
         )
