@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from django.db import migrations
 
 NAME = "stays"
-TABLES = ("stove_act", "stove_reading", "journal_entry", "keeping_event")
+TABLES = ("stove_act", "stove_reading", "journal_entry", "journal_served", "keeping_event")
 """Tables whose rows stay."""
 
 

@@ -410,6 +410,8 @@ BOIL_SPREAD_NAMED, BOIL_SPREAD_ASSUMED = 0.15, 0.35
 """Standard share by which what boils off in a minute differs: in a pan that is named (the ring, the
 draught, how wide it is turned), and in one that had to be assumed (16 to 28 cm is three times the
 area). Estimates."""
+PACE_OF_THE_DAY = 0.10
+"""Standard share by which one pan at one heat boils off more on one day than on another. Estimate."""
 EYE_THICKNESS_SPREAD = 0.3
 """Standard share (logarithm of η) by which a cook misses a thickness judged by the spoon: a quarter of
 a grade's width. Estimate."""
@@ -571,3 +573,19 @@ PROBE_STILL_MIN, PROBE_STILL_C = 0.75, 1.0
 after."""
 AGAIN_SIZE = 0.08
 """What is still to come is solved again where the pot is so much larger or smaller than it was to be."""
+
+# --- what a kitchen learns (docs/model.md 19) ---------------------------------------------
+LEARNED_PACE_SPREAD, LEARNED_STRENGTH_SPREAD = 0.35, 0.12
+"""How far kitchens differ from what is usual, standard shares: what a pan boils off in a minute, and how
+strong a flour is. Estimates; with little to go by, what is learned stays near the usual."""
+BATCH_SCATTER = 0.28
+"""Standard share of log η by which one batch differs from the next in one kitchen with one flour: the
+hand, the stove, the kind of sauce. With the flour's own doubt it comes to the model's whole. Estimate."""
+LEARNED_FILM_SPREAD, LEARNED_SERVED_SPREAD, LEARNED_WORK_SPREAD = 0.5, 0.3, 0.4
+"""The same for what clings to a pot, what is served to each, and a cook's minutes at the board."""
+LEARNED_FROM = 40
+"""The newest records of one thing that are looked at: older ones say nothing new."""
+CHANGED_CHANCE = 0.25
+"""The chance, given beforehand, that something was changed within them: another flour, another ring."""
+ODD_BELOW = 0.35
+"""A record that counts for less than so much of one does not fit the others, and is told."""

@@ -7,6 +7,7 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
+from kestrel.journal.learning import lesson_of
 from kestrel.journal.models import Entry
 from kestrel.live import tell
 from kestrel.problems import Conflict
@@ -59,7 +60,7 @@ def write_down(
     batch.revision += 1
     batch.save()
     transaction.on_commit(lambda: tell(batch.kitchen_id, "batch", {"id": batch.pk}))
-    return Entry.objects.create(
+    entry = Entry.objects.create(
         kitchen=batch.kitchen,
         batch=batch,
         made_at=made_at or timezone.now(),
@@ -68,6 +69,8 @@ def write_down(
         verdict=verdict,
         note=note.strip(),
     )
+    lesson_of(entry)
+    return entry
 
 
 def _grams(weighed: str, pan: dict[str, Any] | None, problems: list[Problem]) -> float | None:

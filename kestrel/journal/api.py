@@ -1,25 +1,77 @@
-"""What happened, plan beside actual."""
+"""What happened, plan beside actual; what became of it; what it teaches."""
 
+import statistics
+from datetime import date
 from typing import Any, cast
 
-from django.db.models import Q
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
-from django.utils.dateparse import parse_datetime
-from ninja import Router, Status
+from ninja import Query, Router, Schema, Status
 
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.journal import actions
-from kestrel.journal.models import Entry
-from kestrel.journal.schemas import EntryIn, EntryOut, EntryPage
+from kestrel.journal.after import kept_g, made_g, say_served
+from kestrel.journal.again import again, compared
+from kestrel.journal.finding import Wanted, after, cooks_in, found
+from kestrel.journal.learning import catch_up, take, taught
+from kestrel.journal.models import Entry, Served
+from kestrel.journal.schemas import (
+    AgainOut,
+    BatchesBeside,
+    Choices,
+    EntryIn,
+    EntryOut,
+    EntryPage,
+    LearningOut,
+    SauceSaid,
+    ServedIn,
+    ServedOut,
+    ThingIn,
+    UndoIn,
+)
+from kestrel.journal.weeks import MOST_WEEKS, SauceWeek, weeks
+from kestrel.larder.learnt import drop
 from kestrel.problems import Message, Problems
+from kestrel.sauces.models import Sauce
+from kestrel.service.models import Dish
 from kestrel.stove.api import batch_of
+from kestrel.stove.models import Batch
 from saucier.errors import BadInput
+from saucier.learn import said_again
 from saucier.thickness import grade_of
 from saucier.words import say
 
 router = Router(tags=["journal"])
 PAGE = 50
+MOST_SAID = 400
+"""The newest batches of a sauce that are put together."""
+
+
+class WantedIn(Schema):
+    """Which entries are wanted; what is left out is not asked about."""
+
+    sauce: int | None = None
+    dish: int | None = None
+    cook: str = ""
+    first: date | None = None
+    last: date | None = None
+    verdict: str = ""
+    text: str = ""
+    offset: int = 0
+
+
+def _kitchen(request: HttpRequest) -> Any:
+    return cast(KitchenRequest, request).kitchen
+
+
+def _rows() -> Any:
+    rows = Entry.objects.select_related("batch__version", "batch__service", "batch__started_by")
+    return rows.prefetch_related("batch__photos")
+
+
+def _entry_of(request: HttpRequest, entry_id: int) -> Entry:
+    entry: Entry = get_object_or_404(_rows(), kitchen=_kitchen(request), pk=entry_id)
+    return entry
 
 
 def _entry(entry: Entry) -> dict[str, Any]:
@@ -37,6 +89,8 @@ def _entry(entry: Entry) -> dict[str, Any]:
         "version": batch.version.number if batch.version else None,
         "service": batch.service.name if batch.service else None,
         "service_id": batch.service_id,
+        "cook": batch.cook or (batch.started_by.username if batch.started_by else ""),
+        "photos": [photo.pk for photo in batch.photos.all()],
         "made_at": entry.made_at,
         "plan": {
             "mass_g": planned_g,
@@ -61,21 +115,14 @@ def _entry(entry: Entry) -> dict[str, Any]:
 
 
 @router.get("", response={200: EntryPage, 422: Problems})
-def list_entries(request: HttpRequest, older: str = ""):
-    """A page of the journal, newest first, from the cursor ``older`` on."""
-    kitchen = cast(KitchenRequest, request).kitchen
-    everything = Entry.objects.filter(kitchen=kitchen)
-    page = everything
-    if older:
-        at, _, pk = older.rpartition("_")
-        try:
-            made_at, number = parse_datetime(at), int(pk)
-        except ValueError:
-            made_at, number = None, 0
-        if made_at is None:
-            raise BadInput.at("older", "is-not-a-cursor")
-        page = page.filter(Q(made_at__lt=made_at) | Q(made_at=made_at, pk__lt=number))
-    rows = list(page.select_related("batch__version", "batch__service")[: PAGE + 1])
+def list_entries(request: HttpRequest, wanted: Query[WantedIn], older: str = ""):
+    """A page of the journal, newest first, of what is wanted, from the cursor ``older`` on."""
+    everything = found(_kitchen(request), _wanted(wanted))
+    page = after(everything, older).select_related(
+        "batch__version", "batch__service", "batch__started_by"
+    )
+    # Photographs are looked up by number alone: their pictures are not read for a list.
+    rows = list(page.defer("batch__sheet", "batch__service__document")[: PAGE + 1])
     more = len(rows) > PAGE
     rows = rows[:PAGE]
     return {
@@ -85,11 +132,61 @@ def list_entries(request: HttpRequest, older: str = ""):
     }
 
 
+def _wanted(given: WantedIn) -> Wanted:
+    if given.first and given.last and given.last < given.first:
+        raise BadInput.at("last", "is-before-the-first-day")
+    asked = given.dict(exclude={"offset"})
+    return Wanted(**asked, offset_min=max(-840, min(840, given.offset)))
+
+
+@router.get("/choices", response=Choices)
+def choices(request: HttpRequest):
+    """Sauces, dishes, cooks and verdicts it can be looked through by."""
+    kitchen = _kitchen(request)
+    sauces = Sauce.objects.filter(kitchen=kitchen, versions__batches__entry__isnull=False)
+    dishes = Dish.objects.filter(kitchen=kitchen, deleted_at=None)
+    return {
+        "sauces": [{"key": str(row.pk), "name": row.name} for row in sauces.distinct()],
+        "dishes": [{"key": str(row.pk), "name": row.name} for row in dishes],
+        "cooks": cooks_in(kitchen),
+        "verdicts": [{"key": key, "name": str(name)} for key, name in Entry.Verdict.choices],
+    }
+
+
 @router.get("/of-batch/{batch_id}", response={200: EntryOut, 404: Message})
 def entry_of_batch(request: HttpRequest, batch_id: int):
     """What was written down of a batch."""
-    rows = Entry.objects.select_related("batch__version", "batch__service")
-    return _entry(get_object_or_404(rows, batch=batch_of(request, batch_id)))
+    return _entry(get_object_or_404(_rows(), batch=batch_of(request, batch_id)))
+
+
+@router.get("/of-sauce/{sauce_id}", response={200: SauceSaid, 404: Message})
+def of_sauce(request: HttpRequest, sauce_id: int):
+    """The batches of a sauce put together, and what their notes say again and again."""
+    sauce = get_object_or_404(Sauce, kitchen=_kitchen(request), pk=sauce_id)
+    rows = list(
+        Entry.objects.filter(batch__version__sauce=sauce).select_related("batch")[:MOST_SAID]
+    )
+    verdicts = {str(key): 0 for key in Entry.Verdict.values}
+    for row in rows:
+        verdicts[row.verdict] += 1
+    told = [_entry(row) for row in rows]
+    off = [one["mass_off_pct"] for one in told if one["mass_off_pct"] is not None]
+    factors = [
+        one["actual"]["viscosity_pa_s"] / one["plan"]["viscosity_pa_s"]
+        for one in told
+        if one["actual"]["viscosity_pa_s"] and one["plan"]["viscosity_pa_s"]
+    ]
+    notes = [row.note for row in rows]
+    return {
+        "batches": len(rows),
+        "verdicts": verdicts,
+        "mass_off_pct": statistics.median(off) if off else None,
+        "thickness_factor": statistics.median(factors) if factors else None,
+        "said": [
+            {"words": one.words, "notes": [notes[at] for at in one.notes][:6]}
+            for one in said_again(notes)
+        ],
+    }
 
 
 @router.post("", response={201: EntryOut, 409: Message, 422: Problems})
@@ -108,3 +205,82 @@ def write_down(request: HttpRequest, given: EntryIn):
         note=given.note,
     )
     return Status(201, _entry(entry))
+
+
+@router.get("/beside", response={200: BatchesBeside, 404: Message, 422: Problems})
+def beside(request: HttpRequest, one: int, other: int):
+    """Two batches beside each other: what went in, how long, what came out, what was said."""
+    if one == other:
+        raise BadInput.at("other", "is-the-same")
+    here, there = _entry_of(request, one), _entry_of(request, other)
+    return {"one": _entry(here), "other": _entry(there), "lines": compared(here, there)}
+
+
+@router.post("/{entry_id}/again", response={201: AgainOut, 404: Message, 422: Problems})
+def cook_again(request: HttpRequest, entry_id: int):
+    """A new version of its sauce, as it turned out: what went in, as long as it took."""
+    asking = cast(KitchenRequest, request)
+    sauce = again(_entry_of(request, entry_id), asking.user)
+    return Status(201, {"sauce_id": sauce.pk, "version": sauce.version})
+
+
+@router.get("/of-batch/{batch_id}/served", response={200: ServedOut, 404: Message})
+def served(request: HttpRequest, batch_id: int):
+    """What became of a batch, as it was said last."""
+    return _served(batch_of(request, batch_id))
+
+
+@router.post("/of-batch/{batch_id}/served", response={201: ServedOut, 404: Message, 422: Problems})
+def say_what_became(request: HttpRequest, batch_id: int, given: ServedIn):
+    """Portions that went out, what was thrown away, the emptied pot. Said again, the last word counts; what
+    was said before stays written down."""
+    asking = cast(KitchenRequest, request)
+    batch = batch_of(request, batch_id)
+    say_served(batch, asking.user, **given.dict())
+    return Status(201, _served(batch))
+
+
+def _served(batch: Batch) -> dict[str, Any]:
+    row = Served.objects.filter(batch=batch).last()
+    return {
+        "portions": row.portions if row else None,
+        "thrown_g": row.thrown_g if row else None,
+        "reason": row.reason if row else "",
+        "film_g": row.film_g if row else None,
+        "made_g": round(made_g(batch), 1),
+        "kept_g": round(kept_g(batch), 1),
+        "said": row is not None,
+    }
+
+
+@router.get("/weeks", response={200: list[SauceWeek], 422: Problems})
+def by_week(request: HttpRequest, first: date, last: date, offset: int = 0):
+    """Made, served, kept and thrown away, week by week, and what to plan instead."""
+    if not date(2000, 1, 1) <= first <= date(2999, 1, 1):
+        raise BadInput.at("first", "is-no-day-of-the-journal")
+    if not 0 <= (last - first).days <= 7 * MOST_WEEKS:
+        raise BadInput.at("last", "weeks-too-long", most=MOST_WEEKS)
+    return weeks(_kitchen(request), first, last, max(-840, min(840, offset)))
+
+
+@router.get("/learning", response=LearningOut)
+def learning(request: HttpRequest):
+    """What this kitchen's batches teach: before and after, by how many, and what is gone by."""
+    kitchen = _kitchen(request)
+    to_read = catch_up(kitchen)
+    return {"things": taught(kitchen), "to_read": to_read}
+
+
+@router.post("/learning", response={200: LearningOut, 422: Problems})
+def go_by_it(request: HttpRequest, given: ThingIn):
+    """Go by what the batches say of it from now on. Nothing that was written down changes."""
+    asking = cast(KitchenRequest, request)
+    take(asking.kitchen, asking.user, (given.kind, given.of, given.at))
+    return learning(request)
+
+
+@router.post("/learning/undo", response={200: LearningOut, 422: Problems})
+def undo_learning(request: HttpRequest, given: UndoIn):
+    """Back to what was gone by before, or to the usual."""
+    drop(_kitchen(request), (given.kind, given.of, given.at), all_of_it=given.all_of_it)
+    return learning(request)

@@ -1,8 +1,8 @@
-"""What happened: one entry for each finished batch."""
+"""What happened: one entry for each finished batch, what became of it, and what it teaches."""
 
 from django.db import models
 
-from kestrel.accounts.models import OfKitchen
+from kestrel.accounts.models import OfKitchen, User
 from kestrel.stove.models import Batch
 
 
@@ -24,3 +24,36 @@ class Entry(OfKitchen):
     class Meta:
         ordering = ["-made_at", "-pk"]
         indexes = [models.Index(fields=["kitchen", "-made_at", "-id"])]
+
+
+class Served(OfKitchen):
+    """What became of a batch once it was done: how many ``portions`` really went out, what was ``thrown_g``
+    away of it and why, what clung to the emptied pot, ``film_g`` (None: nobody said); ``told`` as
+    of a :class:`Lesson`. Written once; the newest of a batch counts."""
+
+    batch = models.ForeignKey(Batch, on_delete=models.PROTECT, related_name="served")
+    key = models.CharField(max_length=40)
+    portions = models.FloatField(null=True, blank=True)
+    thrown_g = models.FloatField(null=True, blank=True)
+    reason = models.CharField(max_length=120, blank=True)
+    film_g = models.FloatField(null=True, blank=True)
+    told = models.JSONField(default=list)
+    at = models.DateTimeField(auto_now_add=True)
+    by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["kitchen", "key"], name="served_is_said_once")
+        ]
+
+
+class Lesson(OfKitchen):
+    """What an entry says of its kitchen, reckoned once when it is written: ``told`` holds each thing as
+    kind, of what, at which heat, the logarithm of how much more than usual, and its spread."""
+
+    entry = models.OneToOneField(Entry, on_delete=models.CASCADE, related_name="lesson")
+    told = models.JSONField(default=list)
+
+    class Meta:
+        ordering = ["pk"]

@@ -1,8 +1,11 @@
 from datetime import datetime
-from typing import Any
+from typing import Annotated, Any, Literal
 
 from ninja import Schema
+from pydantic import Field
 
+from kestrel.journal.again import ComparedLine
+from kestrel.journal.learning import Taught
 from saucier.words import Sentence
 
 
@@ -27,7 +30,8 @@ class Side(Schema):
 
 
 class EntryOut(Schema):
-    """A finished batch. A mother pot is of no saved sauce; ``service`` is what it was cooked for."""
+    """A finished batch. A mother pot is of no saved sauce; ``service`` is what it was cooked for, ``cook`` who
+    cooked it; ``photos`` are those of it."""
 
     id: int
     batch_id: int
@@ -36,6 +40,8 @@ class EntryOut(Schema):
     version: int | None
     service: str | None
     service_id: int | None
+    cook: str
+    photos: list[int]
     made_at: datetime
     plan: Side
     plan_low_pa_s: float | None
@@ -49,8 +55,98 @@ class EntryOut(Schema):
 
 
 class EntryPage(Schema):
-    """Entries, newest first; ``older`` is the cursor of the next page, None at the end."""
+    """Entries, newest first; ``total`` of those that are wanted; ``older`` is the cursor of the next page,
+    None at the end."""
 
     entries: list[EntryOut]
     total: int
     older: str | None
+
+
+class JournalChoice(Schema):
+    key: str
+    name: str
+
+
+class Choices(Schema):
+    """What the journal can be looked through by."""
+
+    sauces: list[JournalChoice]
+    dishes: list[JournalChoice]
+    cooks: list[str]
+    verdicts: list[JournalChoice]
+
+
+class BatchesBeside(Schema):
+    """Two batches set beside each other."""
+
+    one: EntryOut
+    other: EntryOut
+    lines: list[ComparedLine]
+
+
+class AgainOut(Schema):
+    """The sauce that was made of a batch, and its version."""
+
+    sauce_id: int
+    version: int
+
+
+class SaidOut(Schema):
+    words: Sentence
+    notes: list[str]
+
+
+class SauceSaid(Schema):
+    """A sauce's batches put together: how many, their verdicts, how far their weights and thicknesses came
+    out (the middle of those that were measured), and what the notes say again and again, with them."""
+
+    batches: int
+    verdicts: dict[str, int]
+    mass_off_pct: float | None
+    thickness_factor: float | None
+    said: list[SaidOut]
+
+
+class ServedIn(Schema):
+    """What became of a batch: ``portions`` that went out, ``thrown_g`` away and the ``reason``, the emptied
+    pot on the scale, ``emptied_g``. ``key`` as of an act."""
+
+    key: Annotated[str, Field(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")]
+    portions: float | None = None
+    thrown_g: float | None = None
+    reason: Annotated[str, Field(max_length=120)] = ""
+    emptied_g: float | None = None
+
+
+class ServedOut(Schema):
+    """As it was said last; ``made_g`` is what there was of it, ``kept_g`` what was put away."""
+
+    portions: float | None
+    thrown_g: float | None
+    reason: str
+    film_g: float | None
+    made_g: float
+    kept_g: float
+    said: bool
+
+
+class ThingIn(Schema):
+    """Something that is learned: its ``kind``, of what, at which heat."""
+
+    kind: Literal["pace", "strength", "film", "served"]
+    of: Annotated[str, Field(max_length=60)] = ""
+    at: Annotated[str, Field(max_length=20)] = ""
+
+
+class UndoIn(ThingIn):
+    """``all_of_it``: back to the usual; otherwise to what was gone by before."""
+
+    all_of_it: bool = False
+
+
+class LearningOut(Schema):
+    """What the batches teach; ``to_read`` entries were not looked at yet."""
+
+    things: list[Taught]
+    to_read: int

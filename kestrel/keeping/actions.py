@@ -199,6 +199,13 @@ def left_g(kept: Kept) -> float:
     return max(0.0, kept.grams - gone)
 
 
+def fate_of(kept: Kept) -> tuple[float, float, list[str]]:
+    """Grams of it that are still there, grams that were thrown away, and why."""
+    thrown = [one for one in counted(list(kept.events.all())) if one.kind == "thrown"]
+    grams = sum(float(one.data["grams"]) for one in thrown)
+    return left_g(kept), grams, [str(one.data.get("reason") or "") for one in thrown]
+
+
 def frozen(kept: Kept) -> bool:
     """Whether it is in the freezer now."""
     moves = [one for one in counted(list(kept.events.all())) if one.kind in ("frozen", "thawed")]

@@ -150,14 +150,3 @@ class RecordLine(Schema):
     met: str
     by: str
     corrected: str
-
-
-class Wasted(Schema):
-    """A week of a sauce, g: put away, used of that, and thrown away."""
-
-    week: str
-    name: str
-    put_away_g: float
-    drawn_g: float
-    thrown_g: float
-    cost: float

@@ -1,5 +1,6 @@
 """Writes on the larder, and the core's view of a kitchen."""
 
+import math
 from collections.abc import Iterable, Mapping
 from dataclasses import asdict, replace
 from typing import Any
@@ -8,7 +9,8 @@ from django.db import transaction
 from django.db.models import F
 
 from kestrel.accounts.models import Kitchen
-from kestrel.larder.models import Habits, OwnIngredient, OwnMeasure, Pan
+from kestrel.larder.learnt import Thing, in_force, knowing
+from kestrel.larder.models import Habits, Learnt, OwnIngredient, OwnMeasure, Pan
 from kestrel.problems import Conflict
 from saucier import constants as K
 from saucier.demand import use_named
@@ -29,9 +31,15 @@ from saucier.sheet import SheetPan, read_part
 from saucier.words import say
 
 
-def core_kitchen(kitchen: Kitchen) -> CoreKitchen:
+def core_kitchen(kitchen: Kitchen, *, usual: bool = False) -> CoreKitchen:
     """What the core needs to know of ``kitchen``: the shipped larder and measures with the
-    kitchen's own rows in their place, and the pots it has."""
+    kitchen's own rows in their place, the pots it has, and what it has learned and goes by (not where
+    the ``usual`` is asked for)."""
+    learned = {} if usual else in_force(kitchen)
+    return knowing(_core_kitchen(kitchen, learned), learned)
+
+
+def _core_kitchen(kitchen: Kitchen, learned: Mapping[Thing, Learnt]) -> CoreKitchen:
     rows = OwnIngredient.objects.filter(kitchen=kitchen).values_list("row", flat=True)
     own = OwnMeasure.objects.filter(kitchen=kitchen).values_list("row", flat=True)
     larder, measures = shipped_larder(), shipped_measures()
@@ -41,15 +49,23 @@ def core_kitchen(kitchen: Kitchen) -> CoreKitchen:
         measures = measures.with_rows(measure_from_row(row) for row in own)
     pots = tuple(pan.core() for pan in Pan.objects.filter(kitchen=kitchen, shape__in=POT_SHAPES))
     habits = Habits.objects.filter(kitchen=kitchen).first()
-    if habits is None:
-        return CoreKitchen(larder, measures=measures, pans=pots)
+    own_film = habits.film_ml if habits else None
+    film = learned.get((Learnt.Kind.FILM, "", ""))
+    film_ml = K.FILM_ML * math.exp(film.log) if film and own_film is None else own_film
+    own_per_ml = habits.per_ml if habits else {}
+    served = {
+        of: use_named(of).per_ml * math.exp(row.log)
+        for (kind, of, _), row in learned.items()
+        if kind == Learnt.Kind.SERVED
+    }
+    whisk_ml = habits.whisk_ml if habits else None
     return CoreKitchen(
         larder,
         measures=measures,
         pans=pots,
-        per_ml=habits.per_ml,
-        film_ml=K.FILM_ML if habits.film_ml is None else habits.film_ml,
-        whisk_ml=K.WHISK_ML if habits.whisk_ml is None else habits.whisk_ml,
+        per_ml={**served, **own_per_ml},
+        film_ml=K.FILM_ML if film_ml is None else film_ml,
+        whisk_ml=K.WHISK_ML if whisk_ml is None else whisk_ml,
     )
 
 

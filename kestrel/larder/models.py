@@ -4,7 +4,7 @@ from typing import Any, cast
 
 from django.db import models
 
-from kestrel.accounts.models import OfKitchen
+from kestrel.accounts.models import OfKitchen, User
 from saucier.heat import Pan as CorePan
 
 
@@ -178,3 +178,36 @@ class OwnWay(OfKitchen):
 
     def __str__(self) -> str:
         return self.key
+
+
+class Learnt(OfKitchen):
+    """What this kitchen goes by because its own batches said so: of a pan at a heat (``pace``), of a flour
+    (``strength``), of what clings to a pot (``film``), of what is served (``served``), of a cook's work
+    (``work``). ``log`` is the logarithm of how much more it is than usual, with one standard ``spread``, by
+    so many ``records``, whose scatter is ``scale`` times the usual. The newest that was not ``dropped_at``
+    counts; none is ever rewritten."""
+
+    class Kind(models.TextChoices):
+        PACE = "pace", "what a pan boils off"
+        STRENGTH = "strength", "how strong a flour is"
+        FILM = "film", "what clings to a pot"
+        SERVED = "served", "what is served to each"
+        WORK = "work", "minutes at the board"
+
+    kind = models.CharField(max_length=8, choices=Kind)
+    of = models.CharField(max_length=60, blank=True)
+    at = models.CharField(max_length=20, blank=True)
+    log = models.FloatField()
+    spread = models.FloatField()
+    scale = models.FloatField(default=1.0)
+    records = models.PositiveIntegerField()
+    taken_at = models.DateTimeField(auto_now_add=True)
+    taken_by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+    dropped_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["pk"]
+        verbose_name_plural = "learnt"
+
+    def __str__(self) -> str:
+        return f"{self.kind} {self.of} {self.at}".strip()

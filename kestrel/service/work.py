@@ -18,7 +18,6 @@ from saucier.dish import Dish as DishDocument
 from saucier.dish import DishSeen, read_dish, seen
 from saucier.errors import Problem
 from saucier.heat import Pan as CorePan
-from saucier.heat import Stove
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.service import (
     Amiss,
@@ -74,7 +73,8 @@ def gathered(kitchen: Kitchen, document: Mapping[str, Any], pinned: Mapping[str,
     burners = Burner.objects.filter(kitchen=kitchen)
     if strongest := max(burners, key=lambda one: one.watts, default=None):
         ring = SheetBurner.model_validate({"kind": strongest.kind, "watts": strongest.watts})
-        core = replace(core, stove=Stove(burner_w=ring.watts, efficiency=ring.efficiency))
+        stove = replace(core.stove, burner_w=ring.watts, efficiency=ring.efficiency)
+        core = replace(core, stove=stove)
     return Gathered(
         core,
         {str(row.pk): read_dish(row.document) for row in rows},

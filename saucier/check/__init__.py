@@ -1,6 +1,7 @@
 """Checking a sheet: played step by step, in a pan, with what is vague in it."""
 
 from saucier.check.checked import CheckedSheet, FinalFigures, check
+from saucier.check.earned import model_spread_of, thickeners_of
 from saucier.check.inside import PotInside, pots_inside
 from saucier.check.prepared import DEFAULT_KITCHEN, Prepared, larder_of, prepare
 from saucier.check.state import Figures, State, meets_metal
@@ -16,6 +17,8 @@ __all__ = [
     "check",
     "larder_of",
     "meets_metal",
+    "model_spread_of",
     "pots_inside",
     "prepare",
+    "thickeners_of",
 ]

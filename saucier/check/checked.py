@@ -3,6 +3,7 @@
 from dataclasses import dataclass, fields
 
 from saucier import constants as K
+from saucier.check.earned import model_spread_of
 from saucier.check.prepared import DEFAULT_KITCHEN, prepare
 from saucier.check.state import Figures, State
 from saucier.check.vague import vagueness
@@ -89,7 +90,8 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     if salted is not None:
         pots[salted[0]] = pots[salted[0]].saying(salted[1])
     serving_c = sheet.target.serving_c
-    states = tuple(State(pot, pan, serving_c, spread) for pot in pots)
+    model = model_spread_of(prepared)
+    states = tuple(State(pot, pan, serving_c, spread, model) for pot in pots)
     return CheckedSheet(sheet, prepared.settings, states, pan, assumed)
 
 

@@ -11,7 +11,7 @@ from saucier import constants as K
 from saucier.heat import Pan
 from saucier.pot import Balance, Pot, SetAside
 from saucier.seasoning import salt_pct
-from saucier.thickness import Thickness, film_mm, spoon_words, thickness_of
+from saucier.thickness import MODEL_SPREAD, Thickness, film_mm, spoon_words, thickness_of
 from saucier.words import Sentence, say
 
 
@@ -67,12 +67,14 @@ class Figures:
 @dataclass(frozen=True)
 class State:
     """The pot after a step in its ``pan``, with everything a cook asks of it, worked out when it is
-    asked: most who check a sheet look at its end alone. ``spread`` is what is vague in it."""
+    asked: most who check a sheet look at its end alone. ``spread`` is what is vague in it,
+    ``model_spread`` how far the model may be off in this kitchen."""
 
     pot: Pot
     pan: Pan
     serving_c: float
     spread: float = 0.0
+    model_spread: float = MODEL_SPREAD
 
     @classmethod
     def __get_pydantic_core_schema__(cls, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
@@ -87,7 +89,7 @@ class State:
 
     @cached_property
     def thickness(self) -> Thickness:
-        return thickness_of(self.pot, self.serving_c, self.spread)
+        return thickness_of(self.pot, self.serving_c, self.spread, self.model_spread)
 
     @cached_property
     def warnings(self) -> tuple[Sentence, ...]:

@@ -9,6 +9,9 @@ from saucier.heat.choice import (
     stands_well,
 )
 from saucier.heat.evaporation import (
+    Heat,
+    Pace,
+    Paces,
     Stove,
     boil_up_minutes,
     evaporation_g_per_min,
@@ -20,7 +23,10 @@ from saucier.heat.pan import Pan, SideView
 __all__ = [
     "BARE_PANS",
     "POT_SHAPES",
+    "Heat",
     "Load",
+    "Pace",
+    "Paces",
     "Pan",
     "SideView",
     "Stove",

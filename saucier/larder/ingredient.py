@@ -1,6 +1,6 @@
 """An ingredient of the larder, per gram, with what it is bought and used by."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from saucier import constants as K
 from saucier.errors import BadInput
@@ -143,6 +143,13 @@ class Ingredient:
     kin: tuple[str, ...] = ()
     strength: float = 1.0
     aliases: tuple[str, ...] = ()
+
+    def thickening_by(self, factor: float) -> "Ingredient":
+        """This row with ``factor`` times the starch's strength in it."""
+        thickener = self.per_gram.thickener * factor
+        return replace(
+            self, power=self.power * factor, per_gram=self.per_gram._replace(thickener=thickener)
+        )
 
     @property
     def short_name(self) -> str:

@@ -2,7 +2,7 @@
 solve may turn, and its steps prepared for playing."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING, Protocol
 
 from saucier import constants as K
@@ -112,7 +112,8 @@ def pan_of(making: Making, kitchen: Kitchen, times: float = 1.0) -> Pan:
 
 def stove_of(making: Making, kitchen: Kitchen, pan: Pan) -> Stove:
     """``pan`` on the ring ``making`` names, or the kitchen's."""
-    return Stove(
+    return replace(
+        kitchen.stove,
         pan=pan,
         lid=making.lid,
         burner_w=making.burner.watts if making.burner else kitchen.stove.burner_w,

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from saucier import constants as K
-from saucier.check import Prepared
+from saucier.check import Prepared, model_spread_of
 from saucier.pot import Pot
 from saucier.steps import Correct, Move, Reduce, StepBase
 from saucier.sure.doubts import Doubt
@@ -33,7 +33,8 @@ class Chances:
 class Played:
     """Variants played: for each (None: it turned, or boiled dry) how far the logarithm of η is off
     what is meant, and what its purées differ by; ``base`` is what is meant (None: no number), ``over``
-    what the spoon misses where it decided last, ``unseen`` the share of the model's doubt that is left,
+    what the spoon misses where it decided last, ``model`` the model's own doubt of it and ``unseen`` the
+    share of that which is left,
     ``reach`` how far off is brought right (None: nothing is held back)."""
 
     off: tuple[tuple[float, float] | None, ...]
@@ -41,6 +42,7 @@ class Played:
     over: float
     unseen: float
     reach: float | None
+    model: float
 
 
 def played(prepared: Prepared, doubts: Sequence[Doubt], many: int = MANY) -> Played:
@@ -66,6 +68,7 @@ def played(prepared: Prepared, doubts: Sequence[Doubt], many: int = MANY) -> Pla
         over=over,
         unseen=unseen,
         reach=_corrected_within(prepared, serving_c),
+        model=model_spread_of(prepared),
     )
 
 
@@ -75,9 +78,9 @@ def _but_correct(step: StepBase, move: Move) -> Move:
 
 def chances_in(played: Played, model_spread: float | None = None) -> Chances:
     """Chances by variants ``played``: the doubt of the model itself (``model_spread``, a standard share
-    of the logarithm of η; None: the usual) is laid over each as a normal, so that it costs no plays.
+    of the logarithm of η; None: this kitchen's) is laid over each as a normal, so that it costs no plays.
     A `correct` step brings right what lies within what is held back, as far as the eye tells."""
-    model = MODEL_SPREAD if model_spread is None else model_spread
+    model = played.model if model_spread is None else model_spread
     tally: dict[str, float] = dict.fromkeys((LIQUID, *(g.key for g in GRADES), SPOILT), 0.0)
     for one in played.off:
         if one is None or played.base is None:
@@ -100,10 +103,6 @@ def chances_of(
 ) -> Chances:
     """Chances of ``prepared``, as :func:`played` and :func:`chances_in`."""
     return chances_in(played(prepared, doubts, many), model_spread)
-
-
-MODEL_SPREAD = math.log(K.PREDICTION_FACTOR)
-"""How far the model itself may be off, as a standard share of the logarithm of η."""
 
 
 def unseen_of(prepared: Prepared) -> float:

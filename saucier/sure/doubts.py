@@ -50,10 +50,24 @@ def doubts_of(prepared: Prepared) -> tuple[Doubt, ...]:
     found = [*_measures(prepared, ()), *_rows(prepared)]
     boils = tuple(_boils(prepared, ()))
     if boils:
-        named = prepared.sheet.pan is not None
-        spread = K.BOIL_SPREAD_NAMED if named else K.BOIL_SPREAD_ASSUMED
-        found.append(Doubt("pan", "pan", spread, boils, name=prepared.pan.name))
+        found.append(Doubt("pan", "pan", _pan_spread(prepared), boils, name=prepared.pan.name))
     return tuple(doubt for doubt in found if doubt.spread > 0.0)
+
+
+def _pan_spread(prepared: Prepared) -> float:
+    """How far what boils off in a minute may be off: little where it has been learned of that pan at every
+    heat it is to boil at."""
+    if prepared.sheet.pan is None:
+        return K.BOIL_SPREAD_ASSUMED
+    paces = [
+        setting.stove.pace(step.heat)
+        for step, setting in zip(prepared.steps, prepared.settings, strict=True)
+        if isinstance(step, Simmer | Reduce)
+    ]
+    known = [pace.spread for pace in paces if pace is not None]
+    if known and len(known) == len(paces):
+        return math.hypot(max(known), K.PACE_OF_THE_DAY)
+    return K.BOIL_SPREAD_NAMED
 
 
 def _measures(prepared: PreparedSteps, path: tuple[int, ...]) -> Iterator[Doubt]:
@@ -150,7 +164,8 @@ def _rows(prepared: Prepared) -> Iterator[Doubt]:
             if not one.ingredient:
                 continue
             row = setting.ingredient(one.ingredient)
-            if row.piece or not row.spread_pct:
+            learned = row.key in setting.kitchen.strengths
+            if row.piece or not row.spread_pct or learned:  # what was learned holds its doubt
                 continue
             if isinstance(step, Roux | Dust) and row.per_gram.thickener:
                 row = powered(row, step.colour)

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from saucier import constants as K
-from saucier.check import DEFAULT_KITCHEN, Prepared, prepare
+from saucier.check import DEFAULT_KITCHEN, Prepared, model_spread_of, prepare
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
@@ -14,7 +14,6 @@ from saucier.sheet import Sheet, SheetPan
 from saucier.steps import Correct, Reduce, thickening_by
 from saucier.steps.reduce import Stop
 from saucier.sure.chance import (
-    MODEL_SPREAD,
     Chances,
     Played,
     chances_in,
@@ -155,7 +154,7 @@ def _squares(prepared: Prepared, doubts: tuple[Doubt, ...]) -> dict[str, float]:
         squares[doubt.key] = _square(*ends)
     base = log_viscosity_of(variants.play(middle), serving_c)
     unseen = unseen_of(prepared)
-    squares[_MODEL] = (unseen * MODEL_SPREAD) ** 2
+    squares[_MODEL] = (unseen * model_spread_of(prepared)) ** 2
     squares[_BODY] = (unseen * base[1]) ** 2 if base is not None else 0.0
     return squares
 

@@ -13,6 +13,7 @@ from saucier.thickness.grades import (
 from saucier.thickness.spoon import film_mm, spoon_words
 from saucier.thickness.viscosity import (
     EMULSION_EDGES,
+    MODEL_SPREAD,
     TURNED,
     Thickness,
     assess,
@@ -28,6 +29,7 @@ __all__ = [
     "EMULSION_EDGES",
     "GRADES",
     "LIQUID",
+    "MODEL_SPREAD",
     "THIN",
     "TURNED",
     "Grade",

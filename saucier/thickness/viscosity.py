@@ -25,6 +25,9 @@ from saucier.thickness.formula import Paste, at_temperature, log_by_temperature,
 from saucier.thickness.grades import grade_of
 from saucier.words import Sentence, say
 
+MODEL_SPREAD = math.log(PREDICTION_FACTOR)
+"""How far the model itself may be off, as a standard share of the logarithm of η."""
+
 
 class Thickness(NamedTuple):
     """How thick a pot is at ``temperature_c``.
@@ -114,8 +117,10 @@ def log_excess(pot: Pot, wanted_pa_s: float, serving_c: float) -> float:
     return paste.log_eta() + log_by_temperature(serving_c) - math.log(wanted_pa_s)
 
 
-def thickness_of(pot: Pot, serving_c: float, spread: float = 0.0) -> Thickness:
-    """How thick ``pot`` will be at ``serving_c`` °C; ``spread`` as in :func:`assess`.
+def thickness_of(
+    pot: Pot, serving_c: float, spread: float = 0.0, model_spread: float = MODEL_SPREAD
+) -> Thickness:
+    """How thick ``pot`` will be at ``serving_c`` °C; ``spread`` and ``model_spread`` as in :func:`assess`.
 
     >>> paste = Pot(Balance(water=870, solids=90, fat=85, thickener=50), wetted=True, boiled_min=5)
     >>> found = thickness_of(paste, 60)
@@ -129,6 +134,7 @@ def thickness_of(pot: Pot, serving_c: float, spread: float = 0.0) -> Thickness:
         yolk_set=pot.yolk_set,
         temperature_c=serving_c,
         spread=spread,
+        model_spread=model_spread,
         split=pot.split,
     )
 
@@ -141,12 +147,14 @@ def assess(
     yolk_set: bool = True,
     temperature_c: float = REFERENCE_C,
     spread: float = 0.0,
+    model_spread: float = MODEL_SPREAD,
     split: bool = False,
 ) -> Thickness:
     """How thick ``balance`` is at ``temperature_c``, and within which limits.
 
     ``spread`` is what vague measures add to the uncertainty, as a standard share of the
-    logarithm of η; ``split`` says that it has split before. Uncertainty is a factor 1.7 either way
+    logarithm of η; ``model_spread`` what the model itself does (a kitchen's log narrows it); ``split``
+    says that it has split before. Uncertainty is a factor 1.7 either way
     combined with ± 2 % of the pot's mass, each side by itself (near the end of a cream reduction
     the thick side runs away), with what purées differ, and with ``spread``.
 
@@ -176,7 +184,7 @@ def assess(
     slip = min(MASS_UNCERTAINTY * mass, 0.9 * balance.water)
     wetter = log_eta - paste.with_water(slip).log_eta()
     drier = log_eta - paste.with_water(-slip).log_eta()
-    base = _LOG_FACTOR_SQUARED + spread * spread
+    base = model_spread * model_spread + spread * spread
     if balance.doubt > 0.0:
         base += _body_spread(balance, paste) ** 2
     eta = math.exp(log_eta + log_by_temperature(temperature_c))
@@ -215,7 +223,6 @@ def log_viscosity_of(pot: Pot, serving_c: float) -> tuple[float, float] | None:
     return log_eta + log_by_temperature(serving_c), spread
 
 
-_LOG_FACTOR_SQUARED = math.log(PREDICTION_FACTOR) ** 2
 _LOG_MOST = math.log(MAX_VISCOSITY_PA_S)
 
 

@@ -124,7 +124,7 @@ def following(
     if found and (last_of_all := done.get(len(found))) and at >= len(found):
         found[-1] = known.pot = cook.mended(known.pot, last_of_all.mends)
     states = tuple(
-        State(pot, checked.pan, one.serving_c, one.spread)
+        State(pot, checked.pan, one.serving_c, one.spread, one.model_spread)
         for pot, one in zip(found, checked.steps, strict=True)
     )
     last = min(at, len(states)) - 1

@@ -1,6 +1,6 @@
 """The way of a pot that boils down in its pan: from its weight, all else."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -106,7 +106,7 @@ def way_of(checked: CheckedSheet, number: int, before: Pot | None = None) -> Way
         return None
     stove = setting.stove
     if stove.pan is None:
-        stove = type(stove)(checked.pan, stove.lid, stove.burner_w, stove.efficiency)
+        stove = replace(stove, pan=checked.pan)
     up = minutes_to_boil(pot, stove)
     if pot.pieces:
         pieces, balance = cook_all(pot.pieces, pot.balance, took)

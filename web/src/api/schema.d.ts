@@ -1991,7 +1991,7 @@ export interface paths {
         };
         /**
          * List Entries
-         * @description A page of the journal, newest first, from the cursor ``older`` on.
+         * @description A page of the journal, newest first, of what is wanted, from the cursor ``older`` on.
          */
         get: operations["kestrel_journal_api_list_entries"];
         put?: never;
@@ -2000,6 +2000,26 @@ export interface paths {
          * @description Weigh, judge and write down; the batch comes off the stove.
          */
         post: operations["kestrel_journal_api_write_down"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Choices
+         * @description Sauces, dishes, cooks and verdicts it can be looked through by.
+         */
+        get: operations["kestrel_journal_api_choices"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2020,6 +2040,155 @@ export interface paths {
         get: operations["kestrel_journal_api_entry_of_batch"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/of-sauce/{sauce_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Of Sauce
+         * @description The batches of a sauce put together, and what their notes say again and again.
+         */
+        get: operations["kestrel_journal_api_of_sauce"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Beside
+         * @description Two batches beside each other: what went in, how long, what came out, what was said.
+         */
+        get: operations["kestrel_journal_api_beside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{entry_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cook Again
+         * @description A new version of its sauce, as it turned out: what went in, as long as it took.
+         */
+        post: operations["kestrel_journal_api_cook_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/of-batch/{batch_id}/served": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Served
+         * @description What became of a batch, as it was said last.
+         */
+        get: operations["kestrel_journal_api_served"];
+        put?: never;
+        /**
+         * Say What Became
+         * @description Portions that went out, what was thrown away, the emptied pot. Said again, the last word counts; what
+         *     was said before stays written down.
+         */
+        post: operations["kestrel_journal_api_say_what_became"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/weeks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * By Week
+         * @description Made, served, kept and thrown away, week by week, and what to plan instead.
+         */
+        get: operations["kestrel_journal_api_by_week"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/learning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Learning
+         * @description What this kitchen's batches teach: before and after, by how many, and what is gone by.
+         */
+        get: operations["kestrel_journal_api_learning"];
+        put?: never;
+        /**
+         * Go By It
+         * @description Go by what the batches say of it from now on. Nothing that was written down changes.
+         */
+        post: operations["kestrel_journal_api_go_by_it"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/learning/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Learning
+         * @description Back to what was gone by before, or to the usual.
+         */
+        post: operations["kestrel_journal_api_undo_learning"];
         delete?: never;
         options?: never;
         head?: never;
@@ -9094,8 +9263,43 @@ export interface components {
             why: string;
         };
         /**
+         * WantedIn
+         * @description Which entries are wanted; what is left out is not asked about.
+         */
+        WantedIn: {
+            /** Sauce */
+            sauce?: number | null;
+            /** Dish */
+            dish?: number | null;
+            /**
+             * Cook
+             * @default
+             */
+            cook: string;
+            /** First */
+            first?: string | null;
+            /** Last */
+            last?: string | null;
+            /**
+             * Verdict
+             * @default
+             */
+            verdict: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+        };
+        /**
          * EntryOut
-         * @description A finished batch. A mother pot is of no saved sauce; ``service`` is what it was cooked for.
+         * @description A finished batch. A mother pot is of no saved sauce; ``service`` is what it was cooked for, ``cook`` who
+         *     cooked it; ``photos`` are those of it.
          */
         EntryOut: {
             /** Id */
@@ -9112,6 +9316,10 @@ export interface components {
             service: string | null;
             /** Service Id */
             service_id: number | null;
+            /** Cook */
+            cook: string;
+            /** Photos */
+            photos: number[];
             /**
              * Made At
              * Format: date-time
@@ -9136,7 +9344,8 @@ export interface components {
         };
         /**
          * EntryPage
-         * @description Entries, newest first; ``older`` is the cursor of the next page, None at the end.
+         * @description Entries, newest first; ``total`` of those that are wanted; ``older`` is the cursor of the next page,
+         *     None at the end.
          */
         EntryPage: {
             /** Entries */
@@ -9189,6 +9398,312 @@ export interface components {
              * @default
              */
             note: string;
+        };
+        /**
+         * Choices
+         * @description What the journal can be looked through by.
+         */
+        Choices: {
+            /** Sauces */
+            sauces: components["schemas"]["JournalChoice"][];
+            /** Dishes */
+            dishes: components["schemas"]["JournalChoice"][];
+            /** Cooks */
+            cooks: string[];
+            /** Verdicts */
+            verdicts: components["schemas"]["JournalChoice"][];
+        };
+        /** JournalChoice */
+        JournalChoice: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /** SaidOut */
+        SaidOut: {
+            /** Words */
+            words: string;
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * SauceSaid
+         * @description A sauce's batches put together: how many, their verdicts, how far their weights and thicknesses came
+         *     out (the middle of those that were measured), and what the notes say again and again, with them.
+         */
+        SauceSaid: {
+            /** Batches */
+            batches: number;
+            /** Verdicts */
+            verdicts: {
+                [key: string]: number;
+            };
+            /** Mass Off Pct */
+            mass_off_pct: number | null;
+            /** Thickness Factor */
+            thickness_factor: number | null;
+            /** Said */
+            said: components["schemas"]["SaidOut"][];
+        };
+        /**
+         * BatchesBeside
+         * @description Two batches set beside each other.
+         */
+        BatchesBeside: {
+            one: components["schemas"]["EntryOut"];
+            other: components["schemas"]["EntryOut"];
+            /** Lines */
+            lines: components["schemas"]["ComparedLine"][];
+        };
+        /**
+         * ComparedLine
+         * @description One line of two batches beside each other, as text; ``differs`` where it is not the same.
+         */
+        ComparedLine: {
+            /** What */
+            what: string;
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Differs */
+            differs: boolean;
+        };
+        /**
+         * AgainOut
+         * @description The sauce that was made of a batch, and its version.
+         */
+        AgainOut: {
+            /** Sauce Id */
+            sauce_id: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * ServedOut
+         * @description As it was said last; ``made_g`` is what there was of it, ``kept_g`` what was put away.
+         */
+        ServedOut: {
+            /** Portions */
+            portions: number | null;
+            /** Thrown G */
+            thrown_g: number | null;
+            /** Reason */
+            reason: string;
+            /** Film G */
+            film_g: number | null;
+            /** Made G */
+            made_g: number;
+            /** Kept G */
+            kept_g: number;
+            /** Said */
+            said: boolean;
+        };
+        /**
+         * ServedIn
+         * @description What became of a batch: ``portions`` that went out, ``thrown_g`` away and the ``reason``, the emptied
+         *     pot on the scale, ``emptied_g``. ``key`` as of an act.
+         */
+        ServedIn: {
+            /** Key */
+            key: string;
+            /** Portions */
+            portions?: number | null;
+            /** Thrown G */
+            thrown_g?: number | null;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /** Emptied G */
+            emptied_g?: number | null;
+        };
+        /**
+         * SauceWeek
+         * @description A week of one sauce, g: ``made``, ``served`` (what is neither kept nor thrown away), put away and not
+         *     yet used (``kept``), and ``thrown`` away, fresh or from the fridge; what that ``cost``. ``planned``
+         *     portions and those that went ``out``, where both were said; ``reasons`` why it was thrown away.
+         */
+        SauceWeek: {
+            /** Week */
+            week: string;
+            /** Name */
+            name: string;
+            /** Sauce Id */
+            sauce_id: number | null;
+            /**
+             * Batches
+             * @default 0
+             */
+            batches: number;
+            /**
+             * Made G
+             * @default 0
+             */
+            made_g: number;
+            /**
+             * Served G
+             * @default 0
+             */
+            served_g: number;
+            /**
+             * Kept G
+             * @default 0
+             */
+            kept_g: number;
+            /**
+             * Thrown G
+             * @default 0
+             */
+            thrown_g: number;
+            /**
+             * Cost
+             * @default 0
+             */
+            cost: number;
+            /**
+             * Portions
+             * @default 0
+             */
+            portions: number;
+            /** Reasons */
+            reasons?: string[];
+            /** Instead */
+            instead?: string | null;
+        };
+        /**
+         * LearningOut
+         * @description What the batches teach; ``to_read`` entries were not looked at yet.
+         */
+        LearningOut: {
+            /** Things */
+            things: components["schemas"]["Taught"][];
+            /** To Read */
+            to_read: number;
+        };
+        /**
+         * Record
+         * @description One record behind what is learned: of which entry, when, how much more than usual it was, with the
+         *     edges of that, and whether it fits the others.
+         */
+        Record: {
+            /** Entry Id */
+            entry_id: number | null;
+            /** Batch Id */
+            batch_id: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Factor */
+            factor: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Odd */
+            odd: boolean;
+        };
+        /**
+         * Taught
+         * @description One thing that is learned. ``factor`` is how much more than usual it is, nine times in ten between
+         *     ``low`` and ``high``, by ``records``; ``usual`` and ``value`` are the figure itself in ``unit``, before and
+         *     after. ``gone_by`` is the factor in force (None: the usual) by ``gone_by_records``; ``edges`` by how much a
+         *     thickness is off either way, before and after (None: nothing of a thickness). ``ready``: it is worth
+         *     going by. ``words`` say it, ``why_not`` what is still missing.
+         */
+        Taught: {
+            /** Kind */
+            kind: string;
+            /** Of */
+            of: string;
+            /** At */
+            at: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** Unit */
+            unit: string;
+            /** Usual */
+            usual: number;
+            /** Value */
+            value: number;
+            /** Factor */
+            factor: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Records */
+            records: number;
+            /** Gone By */
+            gone_by: number | null;
+            /** Gone By Records */
+            gone_by_records: number;
+            /** Edges */
+            edges: [
+                number,
+                number
+            ] | null;
+            /** Ready */
+            ready: boolean;
+            /** Why Not */
+            why_not: string | null;
+            /** Changed At */
+            changed_at: string | null;
+            /** Seen */
+            seen: components["schemas"]["Record"][];
+        };
+        /**
+         * ThingIn
+         * @description Something that is learned: its ``kind``, of what, at which heat.
+         */
+        ThingIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "pace" | "strength" | "film" | "served";
+            /**
+             * Of
+             * @default
+             */
+            of: string;
+            /**
+             * At
+             * @default
+             */
+            at: string;
+        };
+        /**
+         * UndoIn
+         * @description ``all_of_it``: back to the usual; otherwise to what was gone by before.
+         */
+        UndoIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "pace" | "strength" | "film" | "served";
+            /**
+             * Of
+             * @default
+             */
+            of: string;
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /**
+             * All Of It
+             * @default false
+             */
+            all_of_it: boolean;
         };
     };
     responses: never;
@@ -13095,6 +13610,14 @@ export interface operations {
     kestrel_journal_api_list_entries: {
         parameters: {
             query?: {
+                sauce?: number | null;
+                dish?: number | null;
+                cook?: string;
+                first?: string | null;
+                last?: string | null;
+                verdict?: string;
+                text?: string;
+                offset?: number;
                 older?: string;
             };
             header?: never;
@@ -13165,6 +13688,26 @@ export interface operations {
             };
         };
     };
+    kestrel_journal_api_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Choices"];
+                };
+            };
+        };
+    };
     kestrel_journal_api_entry_of_batch: {
         parameters: {
             query?: never;
@@ -13192,6 +13735,312 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_journal_api_of_sauce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sauce_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SauceSaid"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_journal_api_beside: {
+        parameters: {
+            query: {
+                one: number;
+                other: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchesBeside"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_journal_api_cook_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AgainOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_journal_api_served: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    kestrel_journal_api_say_what_became: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ServedIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_journal_api_by_week: {
+        parameters: {
+            query: {
+                first: string;
+                last: string;
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SauceWeek"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_journal_api_learning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningOut"];
+                };
+            };
+        };
+    };
+    kestrel_journal_api_go_by_it: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_journal_api_undo_learning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };

@@ -1,0 +1,149 @@
+"""What became of a batch once it was done: portions, what was thrown away, what clung to the pot."""
+
+import math
+from collections.abc import Iterator
+from typing import Any
+
+from django.db import transaction
+
+from kestrel.accounts.models import User
+from kestrel.journal.models import Entry, Served
+from kestrel.larder.actions import core_kitchen
+from kestrel.service.models import Dish
+from kestrel.stove.models import Batch
+from saucier import constants as K
+from saucier.demand import use_named
+from saucier.dish import needs_of, read_dish
+from saucier.errors import BadInput, Problem, problem
+from saucier.kitchen import Kitchen as CoreKitchen
+from saucier.sheet import read_sheet
+
+MOST_PORTIONS = 20_000.0
+_FILM_OFF, _SERVED_OFF = 0.35, 0.15
+"""By how much what clings to one pot, or goes on one evening's plates, differs from the next."""
+_FACTORS = (0.2, 5.0)
+"""What is so far off was counted wrong, and teaches nothing."""
+
+
+@transaction.atomic
+def say_served(
+    batch: Batch,
+    user: User,
+    *,
+    key: str,
+    portions: float | None,
+    thrown_g: float | None,
+    reason: str,
+    emptied_g: float | None,
+) -> Served:
+    """What became of ``batch``; with a ``key`` that is there already, what was said then. ``emptied_g``: the
+    emptied pot on the scale. Raises :class:`BadInput` by field."""
+    there = Served.objects.filter(kitchen=batch.kitchen, key=key).first()
+    if there is not None:
+        return there
+    problems: list[Problem] = []
+    made = made_g(batch)
+    if portions is not None and not 0.0 <= portions <= MOST_PORTIONS:
+        problems.append(problem("portions", "so-many-portions", most=MOST_PORTIONS))
+    kept = kept_g(batch)
+    if thrown_g is not None and not 0.0 <= thrown_g <= max(0.0, made - kept) + 0.5:
+        left = max(0.0, made - kept)
+        problems.append(problem("thrown_g", "so-much-was-not-there", left_g=left))
+    if thrown_g and not reason.strip():
+        problems.append(problem("reason", "thrown-away-why"))
+    film = None
+    if emptied_g is not None:
+        tare = float(batch.plan["pan"].get("tare_g") or 0.0)
+        if not tare:
+            problems.append(problem("emptied_g", "pan-weight-is-unknown"))
+        elif not tare <= emptied_g <= tare + made:
+            problems.append(problem("emptied_g", "is-no-emptied-pot", tare_g=tare))
+        film = emptied_g - tare
+    if portions is None and thrown_g is None and emptied_g is None:
+        problems.append(problem("portions", "nothing-was-said"))
+    if problems:
+        raise BadInput(*problems)
+    row = Served(
+        kitchen=batch.kitchen,
+        batch=batch,
+        key=key,
+        portions=portions,
+        thrown_g=thrown_g,
+        reason=reason.strip()[:120],
+        film_g=film,
+        by=user,
+    )
+    row.told = list(_told(row, made, kept))
+    row.save()
+    return row
+
+
+def made_g(batch: Batch) -> float:
+    """What there was of it: as it was weighed, else as it was planned."""
+    entry = Entry.objects.filter(batch=batch).first()
+    if entry is not None and entry.weighed_g is not None:
+        return float(entry.weighed_g)
+    final = batch.plan["final"]
+    return float(final.get("total_g") or final["mass_g"])
+
+
+def kept_g(batch: Batch) -> float:
+    """What was put away of it."""
+    return float(sum(batch.kept.values_list("grams", flat=True)))
+
+
+def _told(row: Served, made: float, kept: float) -> Iterator[dict[str, Any]]:
+    """What it teaches: what clings to the pot, what each portion really took."""
+    final = row.batch.plan["final"]
+    density = max(0.5, float(final["mass_g"]) / max(1.0, float(final["volume_ml"])))
+    if row.film_g:
+        yield from _line("film", "", row.film_g / density / K.FILM_ML, _FILM_OFF)
+    weighed = Entry.objects.filter(batch=row.batch, weighed_g__isnull=False).exists()
+    if not row.portions or row.thrown_g is None or not weighed:
+        return  # how much went on the plates is not known
+    used_ml = (made - kept - row.thrown_g - (row.film_g or K.FILM_ML * density)) / density
+    asked = _asked(row.batch)
+    if asked is not None and used_ml > 0.0:
+        use, each_ml = asked
+        yield from _line("served", use, used_ml / row.portions / each_ml, _SERVED_OFF)
+
+
+def _line(kind: str, of: str, factor: float, spread: float) -> Iterator[dict[str, Any]]:
+    if _FACTORS[0] <= factor <= _FACTORS[1]:
+        yield {"kind": kind, "of": of, "at": "", "log": math.log(factor), "spread": spread}
+
+
+def _asked(batch: Batch) -> tuple[str, float] | None:
+    """The one use a batch was for, and the mL each portion usually takes; None where it was for several,
+    or for one whose amount its dish fixes."""
+    if batch.version is None:
+        return None
+    if batch.service is None:
+        serves = read_sheet(batch.sheet).target.serves
+        return (
+            None if serves is None or serves.per_ml else (serves.use, use_named(serves.use).per_ml)
+        )
+    sauce = str(batch.version.sauce_id)
+    found: dict[str, float] = {}
+    portions = 0.0
+    lines = batch.service.document.get("lines", [])
+    keys = [int(line["dish"]) for line in lines if str(line.get("dish", "")).isdigit()]
+    dishes = Dish.objects.filter(kitchen=batch.kitchen, pk__in=keys).in_bulk()
+    larder = core_kitchen(batch.kitchen, usual=True).larder
+    for line in lines:
+        row = dishes.get(int(line["dish"])) if str(line.get("dish", "")).isdigit() else None
+        if row is None:
+            continue
+        dish = read_dish({**row.document, "margin_pct": 0})
+        needs = needs_of(dish, float(line["portions"]), CoreKitchen(larder))
+        uses = zip(dish.sauces, needs, strict=True)
+        mine = [(used, need) for used, need in uses if used.sauce == sauce]
+        if any(used.per_ml is not None for used, _ in mine):
+            return None
+        for _, need in mine:
+            found[need.use.key] = found.get(need.use.key, 0.0) + need.volume_ml
+        portions += float(line["portions"]) if mine else 0.0
+    if len(found) != 1 or not portions:
+        return None
+    use, ml = next(iter(found.items()))
+    return use, ml / portions

@@ -1,0 +1,265 @@
+"""What the batches of a kitchen teach: gathered from its journal, told, gone by when a cook says so."""
+
+import math
+from collections import defaultdict
+from dataclasses import dataclass
+from datetime import datetime
+
+from django.db import transaction
+
+from kestrel.accounts.models import Kitchen, User
+from kestrel.journal.models import Entry, Lesson, Served
+from kestrel.larder.actions import core_kitchen
+from kestrel.larder.learnt import Thing, go_by, in_force
+from kestrel.larder.models import Habits, Learnt
+from kestrel.stove.following import as_cooked
+from kestrel.stove.models import Batch
+from saucier import constants as K
+from saucier.demand import USES
+from saucier.errors import BadInput
+from saucier.kitchen import Kitchen as CoreKitchen
+from saucier.learn import Estimate, Finished, Observed, estimate, learned_strength, observed
+from saucier.thickness import MODEL_SPREAD
+from saucier.watch import with_mends
+from saucier.words import Sentence, say
+
+SPREADS: dict[str, float] = {
+    Learnt.Kind.PACE: K.LEARNED_PACE_SPREAD,
+    Learnt.Kind.STRENGTH: K.LEARNED_STRENGTH_SPREAD,
+    Learnt.Kind.FILM: K.LEARNED_FILM_SPREAD,
+    Learnt.Kind.SERVED: K.LEARNED_SERVED_SPREAD,
+}
+LEAST_RECORDS = 3
+"""So many records are wanted before anything is proposed."""
+_MOVED = 0.5
+"""What is proposed anew differs by so many of its spreads from what is gone by."""
+CATCH_UP = 40
+"""Entries without a lesson (of before there were any) that are read through at a time."""
+
+
+@dataclass(frozen=True, slots=True)
+class Record:
+    """One record behind what is learned: of which entry, when, how much more than usual it was, with the
+    edges of that, and whether it fits the others."""
+
+    entry_id: int | None
+    batch_id: int
+    at: datetime
+    factor: float
+    low: float
+    high: float
+    odd: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Taught:
+    """One thing that is learned. ``factor`` is how much more than usual it is, nine times in ten between
+    ``low`` and ``high``, by ``records``; ``usual`` and ``value`` are the figure itself in ``unit``, before and
+    after. ``gone_by`` is the factor in force (None: the usual) by ``gone_by_records``; ``edges`` by how much a
+    thickness is off either way, before and after (None: nothing of a thickness). ``ready``: it is worth
+    going by. ``words`` say it, ``why_not`` what is still missing."""
+
+    kind: str
+    of: str
+    at: str
+    name: str
+    words: Sentence
+    unit: str
+    usual: float
+    value: float
+    factor: float
+    low: float
+    high: float
+    records: int
+    gone_by: float | None
+    gone_by_records: int
+    edges: tuple[float, float] | None
+    ready: bool
+    why_not: Sentence | None
+    changed_at: datetime | None
+    seen: tuple[Record, ...]
+
+
+def lesson_of(entry: Entry) -> Lesson:
+    """What ``entry`` says, reckoned and kept."""
+    told = observed(finished(entry), core_kitchen(entry.kitchen, usual=True))
+    lines = [
+        {"kind": o.kind, "of": o.of, "at": o.at, "log": o.seen.log, "spread": o.seen.spread}
+        for o in told
+    ]
+    lesson, _ = Lesson.objects.update_or_create(
+        entry=entry, defaults={"kitchen": entry.kitchen, "told": lines}
+    )
+    return lesson
+
+
+def finished(entry: Entry) -> Finished:
+    """``entry`` as the core learns of it."""
+    batch = entry.batch
+    found = as_cooked(batch)
+    if found.following is None or batch.kind == Batch.Kind.ASIDE:
+        return Finished(found.sheet)
+    mends = found.following.mends
+    began = {int(n): datetime.fromisoformat(at) for n, at in batch.began.items()}
+    # With something put in between, a step's minutes are no longer those of what it boiled.
+    minutes = (
+        {} if mends else {n: _minutes(began[n], began[n + 1]) for n in began if n + 1 in began}
+    )
+    sheet = with_mends(found.following.checked.sheet, mends)
+    return Finished(sheet, minutes, entry.weighed_g, entry.reached_pa_s)
+
+
+def _minutes(since: datetime, until: datetime) -> float:
+    return max(0.0, (until - since).total_seconds() / 60.0)
+
+
+def catch_up(kitchen: Kitchen) -> int:
+    """Lessons of entries that have none yet, the newest first; how many are still to do."""
+    without = Entry.objects.filter(kitchen=kitchen, lesson=None)
+    rows = without.select_related("batch__kitchen", "kitchen")
+    for entry in rows.prefetch_related("batch__acts")[:CATCH_UP]:
+        lesson_of(entry)
+    return without.count()
+
+
+_Seen = tuple[Observed, int | None, int, datetime]
+"""What was seen, of which entry, which batch, when."""
+
+
+def _gathered(kitchen: Kitchen) -> dict[Thing, list[_Seen]]:
+    """Everything seen of each thing, oldest first."""
+    found: dict[Thing, list[_Seen]] = defaultdict(list)
+    lessons = Lesson.objects.filter(kitchen=kitchen).exclude(told=[])
+    rows = lessons.order_by("-entry__made_at", "-entry__pk").values_list(
+        "told", "entry_id", "entry__batch_id", "entry__made_at"
+    )
+    for told, entry_id, batch_id, made_at in rows[: 40 * K.LEARNED_FROM]:
+        for one in told:
+            seen = Observed(one["log"], one["spread"])
+            found[one["kind"], one["of"], one["at"]].append((seen, entry_id, batch_id, made_at))
+    after = Served.objects.filter(kitchen=kitchen).exclude(told=[]).order_by("-pk")
+    newest: set[int] = set()
+    for told, batch_id, at in after.values_list("told", "batch_id", "at")[: 8 * K.LEARNED_FROM]:
+        for one in () if batch_id in newest else told:  # said again: the last word counts
+            seen = Observed(one["log"], one["spread"])
+            found[one["kind"], one["of"], one["at"]].append((seen, None, batch_id, at))
+        newest.add(batch_id)
+    return {
+        thing: sorted(seen, key=lambda one: one[3])[-K.LEARNED_FROM :]
+        for thing, seen in found.items()
+    }
+
+
+def taught(kitchen: Kitchen) -> list[Taught]:
+    """Everything that is learned here, what is ready to go by first."""
+    core, rows = core_kitchen(kitchen, usual=True), in_force(kitchen)
+    by_hand = Habits.objects.filter(kitchen=kitchen).first()
+    found = []
+    for thing, seen in _gathered(kitchen).items():
+        if _set_by_hand(thing, by_hand):
+            continue
+        one = _taught(thing, seen, rows.get(thing), core)
+        if one is not None:
+            found.append(one)
+    order = {kind: n for n, kind in enumerate(SPREADS)}
+    return sorted(found, key=lambda one: (not one.ready, order[one.kind], one.name, one.at))
+
+
+def _set_by_hand(thing: Thing, habits: Habits | None) -> bool:
+    """A cook who set it in the larder knows better."""
+    kind, of, _ = thing
+    if habits is None:
+        return False
+    by_hand: bool = (kind == "film" and habits.film_ml is not None) or (
+        kind == "served" and of in habits.per_ml
+    )
+    return by_hand
+
+
+def found_of(seen: list[_Seen], kind: str) -> Estimate:
+    return estimate([one[0] for one in seen], SPREADS[kind])
+
+
+def _taught(
+    thing: Thing, seen: list[_Seen], row: Learnt | None, core: CoreKitchen
+) -> Taught | None:
+    kind, of, at = thing
+    figure = _figure(kind, of, at, core)
+    if figure is None:
+        return None
+    name, unit, usual = figure
+    found = found_of(seen, kind)
+    low, high = found.within()
+    enough = found.n >= LEAST_RECORDS
+    new = (
+        row is None
+        or abs(found.log - row.log) > _MOVED * found.spread
+        or found.n >= 2 * row.records
+    )
+    why_not = None
+    if not enough:
+        why_not = say("learned.more-wanted", more=LEAST_RECORDS - found.n)
+    elif not new:
+        why_not = say("learned.as-gone-by")
+    code = f"learned.{kind}-{'more' if found.log >= 0.0 else 'less'}"
+    edges = None
+    if kind == Learnt.Kind.STRENGTH:
+        edges = (math.exp(MODEL_SPREAD), math.exp(learned_strength(found).model_spread))
+    changed = None if found.changed_at is None else seen[found.changed_at][3]
+    return Taught(
+        kind=kind,
+        of=of,
+        at=at,
+        name=name,
+        words=say(code, name=name, heat=at, pct=100.0 * abs(found.factor - 1.0)),
+        unit=unit,
+        usual=usual,
+        value=usual * found.factor,
+        factor=found.factor,
+        low=low,
+        high=high,
+        records=found.n,
+        gone_by=None if row is None else math.exp(row.log),
+        gone_by_records=0 if row is None else row.records,
+        edges=edges,
+        ready=enough and new,
+        why_not=why_not,
+        changed_at=changed,
+        seen=tuple(_record(one, n in found.odd) for n, one in enumerate(seen)),
+    )
+
+
+def _record(one: _Seen, odd: bool) -> Record:
+    seen, entry_id, batch_id, at = one
+    low, high = Estimate(seen.log, seen.spread, 1).within()
+    return Record(entry_id, batch_id, at, math.exp(seen.log), low, high, odd)
+
+
+def _figure(kind: str, of: str, at: str, core: CoreKitchen) -> tuple[str, str, float] | None:
+    """What a thing is called, its unit, and what is usual of it; None where it is no more."""
+    if kind == Learnt.Kind.PACE:
+        if not any(pan.name == of for pan in core.pans):
+            return None
+        return of, "kg/m²·h", float(K.EVAPORATION_KG_M2_H[at])
+    if kind == Learnt.Kind.STRENGTH:
+        if of not in core.larder:
+            return None
+        row = core.larder[of]
+        return row.spoken_name, "of wheat flour", row.power
+    if kind == Learnt.Kind.FILM:
+        return "pot and whisk", "mL", K.FILM_ML
+    use = USES.get(of)
+    return None if use is None else (use.name, "mL", use.per_ml)
+
+
+@transaction.atomic
+def take(kitchen: Kitchen, user: User, thing: Thing) -> Learnt:
+    """Go by what the batches say of ``thing`` from now on. Raises :class:`BadInput` (field ``of``) where they
+    say nothing of it, or not enough."""
+    seen = _gathered(kitchen).get(thing)
+    if seen is None:
+        raise BadInput.at("of", "nothing-is-learned-of-it")
+    found = found_of(seen, thing[0])
+    if found.n < LEAST_RECORDS:
+        raise BadInput.at("of", "too-little-is-learned-of-it", least=LEAST_RECORDS)
+    return go_by(kitchen, user, thing, found)

@@ -1,0 +1,108 @@
+"""Waste and yield: what was made, served, kept and thrown away, week by week; and what to plan instead."""
+
+from collections import defaultdict
+from dataclasses import dataclass, field
+from datetime import UTC, date, datetime, time, timedelta
+
+from django.utils import timezone
+
+from kestrel.accounts.models import Kitchen
+from kestrel.journal.models import Served
+from kestrel.keeping.actions import fate_of
+from kestrel.keeping.models import Kept
+from kestrel.stove.models import Batch
+from saucier.words import Sentence, say
+
+MOST_WEEKS = 53
+TOO_MUCH = 0.08
+"""More than this share thrown away, of two batches or more, is worth planning otherwise."""
+
+
+@dataclass
+class SauceWeek:
+    """A week of one sauce, g: ``made``, ``served`` (what is neither kept nor thrown away), put away and not
+    yet used (``kept``), and ``thrown`` away, fresh or from the fridge; what that ``cost``. ``planned``
+    portions and those that went ``out``, where both were said; ``reasons`` why it was thrown away."""
+
+    week: str
+    name: str
+    sauce_id: int | None
+    batches: int = 0
+    made_g: float = 0.0
+    served_g: float = 0.0
+    kept_g: float = 0.0
+    thrown_g: float = 0.0
+    cost: float = 0.0
+    portions: float = 0.0
+    reasons: list[str] = field(default_factory=list)
+    instead: Sentence | None = None
+
+
+def weeks(kitchen: Kitchen, first: date, last: date, offset_min: int) -> list[SauceWeek]:
+    """From the day ``first`` to ``last``, by clocks ``offset_min`` ahead of UTC: newest week first, in it
+    what most was thrown away of."""
+    shift = timedelta(minutes=offset_min)
+    begin = timezone.make_aware(datetime.combine(first, time.min), UTC) - shift
+    end = timezone.make_aware(datetime.combine(last, time.max), UTC) - shift
+    done = Batch.objects.filter(
+        kitchen=kitchen, status=Batch.Status.DONE, ended_at__range=(begin, end)
+    ).exclude(kind=Batch.Kind.ASIDE)
+    rows = done.select_related("version__sauce", "entry")
+    batches = list(rows.defer("sheet"))
+    numbers = [batch.pk for batch in batches]
+    said = {row.batch_id: row for row in Served.objects.filter(batch_id__in=numbers)}
+    fates: dict[int, list[tuple[float, float, list[str]]]] = defaultdict(list)
+    for kept in Kept.objects.filter(batch_id__in=numbers).prefetch_related("events"):
+        fates[kept.batch_id].append(fate_of(kept))
+    found: dict[tuple[str, str, int | None], SauceWeek] = {}
+    for batch in batches:
+        assert batch.ended_at is not None
+        year, week, _ = (batch.ended_at + shift).isocalendar()
+        sauce = batch.version.sauce if batch.version else None
+        name = sauce.name if sauce else str(batch.plan["name"])
+        key = (f"{year}-W{week:02}", name, sauce.pk if sauce else None)
+        line = found.setdefault(key, SauceWeek(*key))
+        _add(line, batch, said.get(batch.pk), fates.get(batch.pk, []))
+    for line in found.values():
+        line.instead = _instead(line)
+        line.reasons = sorted(set(line.reasons))
+    return sorted(found.values(), key=lambda one: (one.week, one.thrown_g), reverse=True)
+
+
+def _add(
+    line: SauceWeek,
+    batch: Batch,
+    said: Served | None,
+    fates: list[tuple[float, float, list[str]]],
+) -> None:
+    entry = getattr(batch, "entry", None)
+    final = batch.plan["final"]
+    planned = float(final.get("total_g") or final["mass_g"])
+    made = float(entry.weighed_g) if entry and entry.weighed_g is not None else planned
+    left = sum(one[0] for one in fates)
+    thrown = sum(one[1] for one in fates)
+    reasons = [reason for one in fates for reason in one[2]]
+    if said is not None and said.thrown_g:
+        thrown += said.thrown_g
+        reasons.append(said.reason)
+    line.batches += 1
+    line.made_g += made
+    line.kept_g += left
+    line.thrown_g += thrown
+    line.served_g += max(0.0, made - left - thrown)
+    line.cost += float(final.get("cost") or 0.0) * thrown / max(1.0, planned)
+    line.portions += (said.portions or 0.0) if said else 0.0
+    line.reasons += [reason for reason in reasons if reason]
+
+
+def _instead(line: SauceWeek) -> Sentence | None:
+    share = line.thrown_g / line.made_g if line.made_g else 0.0
+    if share <= TOO_MUCH or line.batches < 2:
+        return None
+    # A little is left over for whoever comes late: not all of what was thrown away is planned away.
+    less = share - 0.5 * TOO_MUCH
+    each = line.thrown_g / line.batches * less / share
+    if not line.portions or not line.served_g:
+        return say("plan-less", pct=100.0 * less, grams=each)
+    portions = each / (line.served_g / line.portions)
+    return say("plan-fewer", pct=100.0 * less, portions=portions, grams=each)
