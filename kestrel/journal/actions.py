@@ -2,19 +2,18 @@
 
 import math
 from datetime import datetime
-from typing import Any
 
 from django.db import transaction
 from django.utils import timezone
 
 from kestrel.journal.learning import lesson_of
 from kestrel.journal.models import Entry
+from kestrel.journal.typed import grams_typed, without_pan
 from kestrel.live import tell
 from kestrel.problems import Conflict
 from kestrel.stove.doing import end
 from kestrel.stove.models import Batch
 from saucier.errors import BadInput, Problem, problem
-from saucier.units import Dimension, read_amount
 from saucier.words import say
 
 MAX_NOTE = 2000
@@ -40,7 +39,9 @@ def write_down(
     if Entry.objects.filter(batch=batch).exists():
         raise Conflict(say("written-down-already"))
     problems: list[Problem] = []
-    grams = _grams(weighed, batch.plan["pan"] if with_pan else None, problems)
+    grams = grams_typed(weighed, "weighed", problems)
+    if grams is not None and with_pan:
+        grams = without_pan(grams, batch.plan["pan"], "weighed", problems)
     if verdict not in Entry.Verdict.values:
         problems.append(
             problem(
@@ -71,25 +72,3 @@ def write_down(
     )
     lesson_of(entry)
     return entry
-
-
-def _grams(weighed: str, pan: dict[str, Any] | None, problems: list[Problem]) -> float | None:
-    if not weighed.strip():
-        return None
-    try:
-        amount = read_amount(weighed, "g")
-    except BadInput as bad:
-        problems.extend(bad.under("weighed").problems)
-        return None
-    if amount.dimension is not Dimension.WEIGHT:
-        problems.append(problem("weighed", "weighed-is-no-weight", amount=amount))
-        return None
-    grams = amount.base
-    if pan is not None:
-        tare = pan["tare_g"]
-        if not tare:
-            problems.append(problem("weighed", "pan-weight-is-unknown"))
-        elif grams <= tare:
-            problems.append(problem("weighed", "weighs-less-than-its-pan", tare_g=tare))
-        grams -= tare
-    return grams

@@ -8,6 +8,7 @@ from django.db import transaction
 
 from kestrel.accounts.models import User
 from kestrel.journal.models import Entry, Served
+from kestrel.journal.typed import count_typed, grams_typed, without_pan
 from kestrel.larder.actions import core_kitchen
 from kestrel.service.models import Dish
 from kestrel.stove.models import Batch
@@ -31,35 +32,32 @@ def say_served(
     user: User,
     *,
     key: str,
-    portions: float | None,
-    thrown_g: float | None,
+    portions: str,
+    thrown: str,
     reason: str,
-    emptied_g: float | None,
+    emptied: str,
 ) -> Served:
-    """What became of ``batch``; with a ``key`` that is there already, what was said then. ``emptied_g``: the
-    emptied pot on the scale. Raises :class:`BadInput` by field."""
+    """What became of ``batch``, as it was typed; with a ``key`` that is there already, what was said then.
+    ``emptied``: the emptied pot on the scale. Raises :class:`BadInput` by field."""
     there = Served.objects.filter(kitchen=batch.kitchen, key=key).first()
     if there is not None:
         return there
     problems: list[Problem] = []
-    made = made_g(batch)
-    if portions is not None and not 0.0 <= portions <= MOST_PORTIONS:
-        problems.append(problem("portions", "so-many-portions", most=MOST_PORTIONS))
-    kept = kept_g(batch)
-    if thrown_g is not None and not 0.0 <= thrown_g <= max(0.0, made - kept) + 0.5:
-        left = max(0.0, made - kept)
-        problems.append(problem("thrown_g", "so-much-was-not-there", left_g=left))
+    made, kept = made_g(batch), kept_g(batch)
+    count = count_typed(portions, "portions", MOST_PORTIONS, problems)
+    thrown_g = grams_typed(thrown, "thrown", problems, nothing=True)
+    left = max(0.0, made - kept)
+    if thrown_g is not None and thrown_g > left + 0.5:
+        problems.append(problem("thrown", "so-much-was-not-there", left_g=left))
     if thrown_g and not reason.strip():
         problems.append(problem("reason", "thrown-away-why"))
-    film = None
-    if emptied_g is not None:
-        tare = float(batch.plan["pan"].get("tare_g") or 0.0)
-        if not tare:
-            problems.append(problem("emptied_g", "pan-weight-is-unknown"))
-        elif not tare <= emptied_g <= tare + made:
-            problems.append(problem("emptied_g", "is-no-emptied-pot", tare_g=tare))
-        film = emptied_g - tare
-    if portions is None and thrown_g is None and emptied_g is None:
+    film_g = grams_typed(emptied, "emptied", problems)
+    if film_g is not None:
+        film_g = without_pan(film_g, batch.plan["pan"], "emptied", problems)
+        if not problems and film_g > made:
+            tare_g = float(batch.plan["pan"]["tare_g"])
+            problems.append(problem("emptied", "is-no-emptied-pot", tare_g=tare_g))
+    if not (problems or portions.strip() or thrown.strip() or emptied.strip()):
         problems.append(problem("portions", "nothing-was-said"))
     if problems:
         raise BadInput(*problems)
@@ -67,10 +65,10 @@ def say_served(
         kitchen=batch.kitchen,
         batch=batch,
         key=key,
-        portions=portions,
+        portions=count,
         thrown_g=thrown_g,
         reason=reason.strip()[:120],
-        film_g=film,
+        film_g=film_g,
         by=user,
     )
     row.told = list(_told(row, made, kept))

@@ -18,8 +18,9 @@ from saucier.sheet import Sheet
 from saucier.thickness import grade_of
 from saucier.words import Sentence, say
 
-ALIKE = 0.02
-"""Amounts and minutes nearer to each other than so are the same."""
+ALIKE, ALIKE_MIN = 0.02, 0.1
+"""Amounts, and minutes, nearer to each other than so are the same."""
+_WORTH_TELLING_MIN = 1.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,15 +66,16 @@ def compared(one: Entry, other: Entry) -> list[ComparedLine]:
         label = (here or there or ("", "", None))[0]
         texts = [told[1] if told else "" for told in (here, there)]
         numbers = [told[2] if told else None for told in (here, there)]
-        lines.append(ComparedLine(label, texts[0], texts[1], _differs(texts, numbers)))
+        alike = ALIKE_MIN if key.startswith("for ") else ALIKE
+        lines.append(ComparedLine(label, texts[0], texts[1], _differs(texts, numbers, alike)))
     return lines
 
 
-def _differs(texts: list[str], numbers: list[float | None]) -> bool:
+def _differs(texts: list[str], numbers: list[float | None], alike: float) -> bool:
     one, other = numbers
     if one is None or other is None:
         return texts[0] != texts[1]
-    return abs(one - other) > ALIKE * max(abs(one), abs(other))
+    return abs(one - other) > alike * max(abs(one), abs(other))
 
 
 _Told = dict[str, tuple[Any, str, float | None]]
@@ -98,7 +100,7 @@ def _side(entry: Entry) -> _Told:
                 seen[key] = seen.get(key, 0) + 1
                 text = f"{weighed.grams:.0f} g" if weighed.grams >= 10 else f"{weighed.grams:.1f} g"
                 told[f"in {key} {seen[key]}"] = (weighed.name, text, weighed.grams)
-            if at in done.minutes:
+            if done.minutes.get(at, 0.0) >= _WORTH_TELLING_MIN:
                 key = f"{step.op}"
                 seen[key] = seen.get(key, 0) + 1
                 name = say("compared.minutes", op=step.op)

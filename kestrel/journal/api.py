@@ -29,7 +29,7 @@ from kestrel.journal.schemas import (
     ThingIn,
     UndoIn,
 )
-from kestrel.journal.weeks import MOST_WEEKS, SauceWeek, weeks
+from kestrel.journal.weeks import MOST_WEEKS, Weeks, weeks
 from kestrel.larder.learnt import drop
 from kestrel.problems import Message, Problems
 from kestrel.sauces.models import Sauce
@@ -253,7 +253,7 @@ def _served(batch: Batch) -> dict[str, Any]:
     }
 
 
-@router.get("/weeks", response={200: list[SauceWeek], 422: Problems})
+@router.get("/weeks", response={200: Weeks, 422: Problems})
 def by_week(request: HttpRequest, first: date, last: date, offset: int = 0):
     """Made, served, kept and thrown away, week by week, and what to plan instead."""
     if not date(2000, 1, 1) <= first <= date(2999, 1, 1):

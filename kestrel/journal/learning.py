@@ -2,8 +2,9 @@
 
 import math
 from collections import defaultdict
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
+from typing import cast
 
 from django.db import transaction
 
@@ -17,6 +18,7 @@ from kestrel.stove.models import Batch
 from saucier import constants as K
 from saucier.demand import USES
 from saucier.errors import BadInput
+from saucier.heat import Heat, evaporation_g_per_min
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.learn import Estimate, Finished, Observed, estimate, learned_strength, observed
 from saucier.thickness import MODEL_SPREAD
@@ -55,8 +57,8 @@ class Record:
 class Taught:
     """One thing that is learned. ``factor`` is how much more than usual it is, nine times in ten between
     ``low`` and ``high``, by ``records``; ``usual`` and ``value`` are the figure itself in ``unit``, before and
-    after. ``gone_by`` is the factor in force (None: the usual) by ``gone_by_records``; ``edges`` by how much a
-    thickness is off either way, before and after (None: nothing of a thickness). ``ready``: it is worth
+    after. ``gone_by`` is the factor in force (None: the usual) by ``gone_by_records``; ``edge`` by what factor a
+    thickness is then off either way, where it is ``edge_usual`` before (None: nothing of a thickness). ``ready``: it is worth
     going by. ``words`` say it, ``why_not`` what is still missing."""
 
     kind: str
@@ -73,7 +75,8 @@ class Taught:
     records: int
     gone_by: float | None
     gone_by_records: int
-    edges: tuple[float, float] | None
+    edge_usual: float | None
+    edge: float | None
     ready: bool
     why_not: Sentence | None
     changed_at: datetime | None
@@ -201,17 +204,24 @@ def _taught(
         why_not = say("learned.more-wanted", more=LEAST_RECORDS - found.n)
     elif not new:
         why_not = say("learned.as-gone-by")
-    code = f"learned.{kind}-{'more' if found.log >= 0.0 else 'less'}"
-    edges = None
+    how = "same" if abs(found.factor - 1.0) < 0.01 else "more" if found.log > 0.0 else "less"
+    code = f"learned.{kind}-{how}"
+    edge_usual = edge = None
     if kind == Learnt.Kind.STRENGTH:
-        edges = (math.exp(MODEL_SPREAD), math.exp(learned_strength(found).model_spread))
+        edge_usual = math.exp(MODEL_SPREAD)
+        edge = math.exp(learned_strength(found).model_spread)
     changed = None if found.changed_at is None else seen[found.changed_at][3]
     return Taught(
         kind=kind,
         of=of,
         at=at,
         name=name,
-        words=say(code, name=name, heat=at, pct=100.0 * abs(found.factor - 1.0)),
+        words=say(
+            code,
+            name=name,
+            heat=say(f"learned.heat-{at}") if at else "",
+            pct=100.0 * abs(found.factor - 1.0),
+        ),
         unit=unit,
         usual=usual,
         value=usual * found.factor,
@@ -221,7 +231,8 @@ def _taught(
         records=found.n,
         gone_by=None if row is None else math.exp(row.log),
         gone_by_records=0 if row is None else row.records,
-        edges=edges,
+        edge_usual=edge_usual,
+        edge=edge,
         ready=enough and new,
         why_not=why_not,
         changed_at=changed,
@@ -238,9 +249,16 @@ def _record(one: _Seen, odd: bool) -> Record:
 def _figure(kind: str, of: str, at: str, core: CoreKitchen) -> tuple[str, str, float] | None:
     """What a thing is called, its unit, and what is usual of it; None where it is no more."""
     if kind == Learnt.Kind.PACE:
-        if not any(pan.name == of for pan in core.pans):
+        pan = next((pan for pan in core.pans if pan.name == of), None)
+        if pan is None:
             return None
-        return of, "kg/m²·h", float(K.EVAPORATION_KG_M2_H[at])
+        # Half full: what a cook has before the eyes.
+        stove = replace(core.stove, pan=pan)
+        return (
+            of,
+            "g a minute",
+            evaporation_g_per_min(0.5 * pan.capacity_ml, cast(Heat, at), stove, lid=False),
+        )
     if kind == Learnt.Kind.STRENGTH:
         if of not in core.larder:
             return None

@@ -109,14 +109,14 @@ class SauceSaid(Schema):
 
 
 class ServedIn(Schema):
-    """What became of a batch: ``portions`` that went out, ``thrown_g`` away and the ``reason``, the emptied
-    pot on the scale, ``emptied_g``. ``key`` as of an act."""
+    """What became of a batch, as typed: ``portions`` that went out, what was ``thrown`` away ("200 g") and the
+    ``reason``, the ``emptied`` pot on the scale. ``key`` as of an act."""
 
     key: Annotated[str, Field(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")]
-    portions: float | None = None
-    thrown_g: float | None = None
+    portions: Annotated[str, Field(max_length=40)] = ""
+    thrown: Annotated[str, Field(max_length=40)] = ""
     reason: Annotated[str, Field(max_length=120)] = ""
-    emptied_g: float | None = None
+    emptied: Annotated[str, Field(max_length=40)] = ""
 
 
 class ServedOut(Schema):

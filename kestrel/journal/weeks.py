@@ -14,15 +14,17 @@ from kestrel.stove.models import Batch
 from saucier.words import Sentence, say
 
 MOST_WEEKS = 53
-TOO_MUCH = 0.08
-"""More than this share thrown away, of two batches or more, is worth planning otherwise."""
+TOO_MUCH, LEAST_BATCHES = 0.05, 2
+"""More than this share thrown away, of so many batches of which it was said, is worth planning otherwise."""
 
 
 @dataclass
 class SauceWeek:
     """A week of one sauce, g: ``made``, ``served`` (what is neither kept nor thrown away), put away and not
-    yet used (``kept``), and ``thrown`` away, fresh or from the fridge; what that ``cost``. ``planned``
-    portions and those that went ``out``, where both were said; ``reasons`` why it was thrown away."""
+    yet used (``kept``), and ``thrown`` away, fresh or from the fridge; what that ``cost``. ``portions``
+    that went out, where they were said, and the ``portions_g`` served as them; ``said_g`` made in batches of
+    which somebody said what became of them; ``reasons`` why it was thrown away; of how many batches
+    nobody said what became, ``unsaid``."""
 
     week: str
     name: str
@@ -34,11 +36,31 @@ class SauceWeek:
     thrown_g: float = 0.0
     cost: float = 0.0
     portions: float = 0.0
+    portions_g: float = 0.0
+    said_g: float = 0.0
+    unsaid: int = 0
     reasons: list[str] = field(default_factory=list)
-    instead: Sentence | None = None
 
 
-def weeks(kitchen: Kitchen, first: date, last: date, offset_min: int) -> list[SauceWeek]:
+@dataclass(frozen=True, slots=True)
+class PlanInstead:
+    """A sauce of which too much is made, and what to plan instead."""
+
+    name: str
+    sauce_id: int | None
+    words: Sentence
+    cost: float
+
+
+@dataclass(frozen=True, slots=True)
+class Weeks:
+    """Weeks of sauces, newest first, and what to plan instead, what costs most first."""
+
+    lines: list[SauceWeek]
+    instead: list[PlanInstead]
+
+
+def weeks(kitchen: Kitchen, first: date, last: date, offset_min: int) -> Weeks:
     """From the day ``first`` to ``last``, by clocks ``offset_min`` ahead of UTC: newest week first, in it
     what most was thrown away of."""
     shift = timedelta(minutes=offset_min)
@@ -64,9 +86,9 @@ def weeks(kitchen: Kitchen, first: date, last: date, offset_min: int) -> list[Sa
         line = found.setdefault(key, SauceWeek(*key))
         _add(line, batch, said.get(batch.pk), fates.get(batch.pk, []))
     for line in found.values():
-        line.instead = _instead(line)
         line.reasons = sorted(set(line.reasons))
-    return sorted(found.values(), key=lambda one: (one.week, one.thrown_g), reverse=True)
+    lines = sorted(found.values(), key=lambda one: (one.week, one.thrown_g), reverse=True)
+    return Weeks(lines, _instead(lines))
 
 
 def _add(
@@ -89,20 +111,42 @@ def _add(
     line.made_g += made
     line.kept_g += left
     line.thrown_g += thrown
-    line.served_g += max(0.0, made - left - thrown)
     line.cost += float(final.get("cost") or 0.0) * thrown / max(1.0, planned)
-    line.portions += (said.portions or 0.0) if said else 0.0
+    served = max(0.0, made - left - thrown)
+    line.served_g += served
+    if said is not None and said.portions:
+        line.portions += said.portions
+        line.portions_g += served
+    if said is None and not fates:
+        line.unsaid += 1
+    else:
+        line.said_g += made
     line.reasons += [reason for reason in reasons if reason]
 
 
-def _instead(line: SauceWeek) -> Sentence | None:
-    share = line.thrown_g / line.made_g if line.made_g else 0.0
-    if share <= TOO_MUCH or line.batches < 2:
-        return None
-    # A little is left over for whoever comes late: not all of what was thrown away is planned away.
-    less = share - 0.5 * TOO_MUCH
-    each = line.thrown_g / line.batches * less / share
-    if not line.portions or not line.served_g:
-        return say("plan-less", pct=100.0 * less, grams=each)
-    portions = each / (line.served_g / line.portions)
-    return say("plan-fewer", pct=100.0 * less, portions=portions, grams=each)
+def _instead(lines: list[SauceWeek]) -> list[PlanInstead]:
+    """Of all weeks together: a single evening says little."""
+    by_sauce: dict[tuple[str, int | None], list[SauceWeek]] = defaultdict(list)
+    for line in lines:
+        by_sauce[line.name, line.sauce_id].append(line)
+    found = []
+    for (name, sauce_id), weeks_of_it in by_sauce.items():
+        batches = sum(one.batches for one in weeks_of_it)
+        made, thrown, portions, served_as, cost = (
+            sum(getattr(one, key) for one in weeks_of_it)
+            for key in ("said_g", "thrown_g", "portions", "portions_g", "cost")
+        )
+        share = thrown / made if made else 0.0
+        said = batches - sum(one.unsaid for one in weeks_of_it)
+        if share <= TOO_MUCH or said < LEAST_BATCHES:
+            continue
+        # A little is left over for whoever comes late: not all of what was thrown away is planned away.
+        less = share - 0.5 * TOO_MUCH
+        each_g = less * made / said
+        if portions and served_as:
+            each = each_g / (served_as / portions)
+            words = say("plan-fewer", pct=100.0 * less, portions=each, grams=each_g)
+        else:
+            words = say("plan-less", pct=100.0 * less, grams=each_g)
+        found.append(PlanInstead(name, sauce_id, words, cost))
+    return sorted(found, key=lambda one: -one.cost)

@@ -88,6 +88,13 @@ export const router = createRouter({
       props: (to) => ({ id: Number(to.params.id) }),
     },
     { path: '/journal', component: () => import('./places/journal/Journal.vue') },
+    { path: '/journal/learning', component: () => import('./places/journal/Learning.vue') },
+    { path: '/journal/weeks', component: () => import('./places/journal/Weeks.vue') },
+    {
+      path: '/journal/beside',
+      component: () => import('./places/journal/Beside.vue'),
+      props: (to) => ({ one: Number(to.query.one), other: Number(to.query.other) }),
+    },
     { path: '/larder', component: () => import('./places/larder/Larder.vue') },
     { path: '/enter', component: () => import('./places/entry/Enter.vue') },
     { path: '/:rest(.*)*', component: () => import('./places/entry/Lost.vue') },

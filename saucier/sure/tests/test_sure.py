@@ -16,11 +16,10 @@ from saucier.sheet import Sheet, SheetPan
 from saucier.steps import Reduce
 from saucier.steps.reduce import Stop
 from saucier.sure import Variants, chances_of, doubts_of, how_sure, surest
-from saucier.sure.chance import MODEL_SPREAD
 from saucier.sure.variants import stratified
 from saucier.testing import add, grams, melt, reduce_to, roux, sheet, simmer, use
 from saucier.tests.random_sheets import a_sauce, any_sheet
-from saucier.thickness import TURNED, grade_of, log_viscosity_of
+from saucier.thickness import MODEL_SPREAD, TURNED, grade_of, log_viscosity_of
 from saucier.units import Amount
 
 KITCHEN = Kitchen()

@@ -9502,29 +9502,54 @@ export interface components {
         };
         /**
          * ServedIn
-         * @description What became of a batch: ``portions`` that went out, ``thrown_g`` away and the ``reason``, the emptied
-         *     pot on the scale, ``emptied_g``. ``key`` as of an act.
+         * @description What became of a batch, as typed: ``portions`` that went out, what was ``thrown`` away ("200 g") and the
+         *     ``reason``, the ``emptied`` pot on the scale. ``key`` as of an act.
          */
         ServedIn: {
             /** Key */
             key: string;
-            /** Portions */
-            portions?: number | null;
-            /** Thrown G */
-            thrown_g?: number | null;
+            /**
+             * Portions
+             * @default
+             */
+            portions: string;
+            /**
+             * Thrown
+             * @default
+             */
+            thrown: string;
             /**
              * Reason
              * @default
              */
             reason: string;
-            /** Emptied G */
-            emptied_g?: number | null;
+            /**
+             * Emptied
+             * @default
+             */
+            emptied: string;
+        };
+        /**
+         * PlanInstead
+         * @description A sauce of which too much is made, and what to plan instead.
+         */
+        PlanInstead: {
+            /** Name */
+            name: string;
+            /** Sauce Id */
+            sauce_id: number | null;
+            /** Words */
+            words: string;
+            /** Cost */
+            cost: number;
         };
         /**
          * SauceWeek
          * @description A week of one sauce, g: ``made``, ``served`` (what is neither kept nor thrown away), put away and not
-         *     yet used (``kept``), and ``thrown`` away, fresh or from the fridge; what that ``cost``. ``planned``
-         *     portions and those that went ``out``, where both were said; ``reasons`` why it was thrown away.
+         *     yet used (``kept``), and ``thrown`` away, fresh or from the fridge; what that ``cost``. ``portions``
+         *     that went out, where they were said, and the ``portions_g`` served as them; ``said_g`` made in batches of
+         *     which somebody said what became of them; ``reasons`` why it was thrown away; of how many batches
+         *     nobody said what became, ``unsaid``.
          */
         SauceWeek: {
             /** Week */
@@ -9568,10 +9593,33 @@ export interface components {
              * @default 0
              */
             portions: number;
+            /**
+             * Portions G
+             * @default 0
+             */
+            portions_g: number;
+            /**
+             * Said G
+             * @default 0
+             */
+            said_g: number;
+            /**
+             * Unsaid
+             * @default 0
+             */
+            unsaid: number;
             /** Reasons */
             reasons?: string[];
+        };
+        /**
+         * Weeks
+         * @description Weeks of sauces, newest first, and what to plan instead, what costs most first.
+         */
+        Weeks: {
+            /** Lines */
+            lines: components["schemas"]["SauceWeek"][];
             /** Instead */
-            instead?: string | null;
+            instead: components["schemas"]["PlanInstead"][];
         };
         /**
          * LearningOut
@@ -9611,8 +9659,8 @@ export interface components {
          * Taught
          * @description One thing that is learned. ``factor`` is how much more than usual it is, nine times in ten between
          *     ``low`` and ``high``, by ``records``; ``usual`` and ``value`` are the figure itself in ``unit``, before and
-         *     after. ``gone_by`` is the factor in force (None: the usual) by ``gone_by_records``; ``edges`` by how much a
-         *     thickness is off either way, before and after (None: nothing of a thickness). ``ready``: it is worth
+         *     after. ``gone_by`` is the factor in force (None: the usual) by ``gone_by_records``; ``edge`` by what factor a
+         *     thickness is then off either way, where it is ``edge_usual`` before (None: nothing of a thickness). ``ready``: it is worth
          *     going by. ``words`` say it, ``why_not`` what is still missing.
          */
         Taught: {
@@ -9644,11 +9692,10 @@ export interface components {
             gone_by: number | null;
             /** Gone By Records */
             gone_by_records: number;
-            /** Edges */
-            edges: [
-                number,
-                number
-            ] | null;
+            /** Edge Usual */
+            edge_usual: number | null;
+            /** Edge */
+            edge: number | null;
             /** Ready */
             ready: boolean;
             /** Why Not */
@@ -13945,7 +13992,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SauceWeek"][];
+                    "application/json": components["schemas"]["Weeks"];
                 };
             };
             /** @description Unprocessable Entity */

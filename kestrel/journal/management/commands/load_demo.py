@@ -1,7 +1,7 @@
 """Load the demo kitchen, once. What a user entered is never touched."""
 
 import json
-from datetime import timedelta
+from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Any
 
@@ -13,6 +13,7 @@ from django.utils import timezone
 from kestrel.accounts.actions import open_kitchen
 from kestrel.accounts.models import Kitchen, User
 from kestrel.journal.actions import write_down
+from kestrel.journal.after import say_served
 from kestrel.larder.actions import add_pan
 from kestrel.larder.means import add_burner, add_cook, add_gear
 from kestrel.run_up import actions as run_up
@@ -60,7 +61,8 @@ def load(about: dict[str, Any]) -> User:
     for logged in about["batches"]:
         batch = stove.start(kitchen, user, sauces[logged["sauce"]].newest)
         ended_at = timezone.now() - timedelta(days=logged["days_ago"])
-        write_down(
+        _cooked(batch, ended_at, logged)
+        entry = write_down(
             batch,
             weighed=logged["weighed"],
             with_pan=False,
@@ -69,10 +71,27 @@ def load(about: dict[str, Any]) -> User:
             note=logged["note"],
             made_at=ended_at,
         )
-        Batch.objects.filter(pk=batch.pk).update(
-            started_at=ended_at - timedelta(minutes=logged["minutes"]), ended_at=ended_at
-        )
+        # It came off the stove when it was done, not when it was loaded.
+        Batch.objects.filter(pk=batch.pk).update(ended_at=ended_at)
+        if served := logged.get("served"):
+            said = {"thrown": "", "reason": "", "emptied": "", **served}
+            say_served(entry.batch, user, key=f"demo-served-{batch.pk}", **said)
     return user
+
+
+def _cooked(batch: Batch, ended_at: datetime, logged: dict[str, Any]) -> None:
+    """``batch`` as it was cooked: each step by its share of the minutes it took in all."""
+    began_at = ended_at - timedelta(minutes=logged["minutes"])
+    planned = [0.0, *(float(state["minutes"]) for state in batch.plan["states"])]
+    slower = logged["minutes"] / max(1.0, planned[-1])
+    batch.began = {
+        str(step): (began_at + timedelta(minutes=at * slower)).isoformat()
+        for step, at in enumerate(planned)
+    }
+    batch.step, batch.cook = len(planned) - 1, logged.get("cook", "")
+    batch.save(update_fields=["began", "step", "cook"])
+    Batch.objects.filter(pk=batch.pk).update(started_at=began_at)
+    batch.refresh_from_db()
 
 
 def _load_services(kitchen: Kitchen, sauces: dict[str, Sauce], weekdays: dict[str, int]) -> None:

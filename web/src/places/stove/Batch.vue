@@ -12,6 +12,7 @@ import { onKey } from '@/shell/keys'
 import { useListen } from '@/shell/listen'
 import { useDictation } from '@/shell/dictate'
 import AfterStep from './AfterStep.vue'
+import Afterwards from './Afterwards.vue'
 import FreeHand from './FreeHand.vue'
 import Happened from './Happened.vue'
 import Labels from './Labels.vue'
@@ -64,6 +65,8 @@ onUnmounted(() => void awake.release().catch(() => undefined))
 const plan = computed(() => batch.value?.plan)
 const free = computed(() => batch.value?.kind === 'free')
 const beside = computed(() => batch.value?.kind === 'aside')
+/** Later than a day after, nothing of it stands about to be put away. */
+const ofToday = computed(() => Date.now() - Date.parse(batch.value?.started_at ?? '') < 86_400_000)
 const empty = computed(() => free.value && !batch.value!.steps)
 const atEnd = computed(() => Boolean(batch.value && !empty.value && batch.value.step >= batch.value.steps))
 const card = computed(() => batch.value?.cards[batch.value.step])
@@ -298,9 +301,12 @@ onKey((key, event) => {
       </NButton>
       <NButton v-if="free && batch.steps" size="large" @click="making = true">Make a sauce of it</NButton>
       <template v-if="batch.status === 'done' && !beside">
-        <NButton size="large" @click="router.push(`/keeping/put/${batch.id}`)">Put it away…</NButton>
-        <Labels :batch="batch" />
+        <template v-if="ofToday">
+          <NButton size="large" @click="router.push(`/keeping/put/${batch.id}`)">Put it away…</NButton>
+          <Labels :batch="batch" />
+        </template>
         <Photos :batch="batch" />
+        <Afterwards :batch="batch" />
         <Record :batch="batch" />
       </template>
     </div>

@@ -58,6 +58,7 @@ const curves = computed(() =>
       <figcaption class="quiet">{{ curve.kind }}: {{ curve.words }}</figcaption>
     </figure>
     <h3>What happened</h3>
+    <p v-if="!batch.acts.length" class="quiet">Nothing was written down on the way.</p>
     <ol>
       <li v-for="act in batch.acts" :key="act.key">
         <span class="quiet">{{ timeOf(act.at) }}</span> {{ told(act, titles) }}

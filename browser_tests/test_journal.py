@@ -1,0 +1,141 @@
+"""The journal in the real interface: looked through, set beside each other, cooked again, learned from."""
+
+from datetime import timedelta
+
+from django.utils import timezone
+from selenium.webdriver.common.by import By
+
+from browser_tests.base import BrowserTest
+from browser_tests.browser import resize
+from kestrel.journal.learning import lesson_of
+from kestrel.journal.models import Entry, Served
+from kestrel.larder.actions import core_kitchen
+from kestrel.larder.models import Learnt, Pan
+from kestrel.sauces.models import Sauce, SauceVersion
+from kestrel.stove.actions import start
+from kestrel.stove.models import Batch
+
+
+class Journal(BrowserTest):
+    def setUp(self) -> None:
+        super().setUp()
+        Pan.objects.create(
+            kitchen=self.kitchen,
+            name="saucepan 20",
+            shape="straight",
+            diameter_cm=20,
+            depth_cm=12,
+            tare_g=1200,
+        )
+        self.sauce = self.saved()
+        self.sign_in()
+
+    def cooked(self, sauce: Sauce, days: int, note: str = "", thicker: float = 1.5) -> Entry:
+        batch = start(self.kitchen, self.user, sauce.newest)
+        began = timezone.now() - timedelta(days=days, hours=1)
+        minutes = [0.0, *(state["minutes"] for state in batch.plan["states"])]
+        batch.began = {
+            str(n): (began + timedelta(minutes=at)).isoformat() for n, at in enumerate(minutes)
+        }
+        batch.step, batch.status = len(batch.plan["cards"]), Batch.Status.DONE
+        batch.started_at, batch.ended_at = began, began + timedelta(minutes=minutes[-1])
+        batch.save()
+        final = batch.plan["final"]
+        entry = Entry.objects.create(
+            kitchen=self.kitchen,
+            batch=batch,
+            made_at=batch.ended_at,
+            weighed_g=final["total_g"] - 30.0,
+            reached_pa_s=final["viscosity_pa_s"] * thicker,
+            verdict="nearly",
+            note=note,
+        )
+        lesson_of(entry)
+        return entry
+
+    def shown(self) -> int:
+        return len(self.all("ol > li.sheet"))
+
+    def test_an_empty_journal_teaches_the_first_step(self) -> None:
+        for path in ("", "/learning", "/weeks"):
+            self.go(f"/journal{path}")
+            self.find(".empty")
+            self.assertEqual(self.overflow(), [])
+
+    def test_looked_through_and_the_address_keeps_it(self) -> None:
+        other = self.saved(name="Leek sauce")
+        for days, note in ((3, "too salty"), (2, "too salty again"), (1, "fine")):
+            self.cooked(self.sauce, days, note)
+        self.cooked(other, 4)
+        self.go("/journal")
+        self.wait(lambda: self.shown() == 4, "four batches")
+        self.enter("In notes and names", "salty")
+        self.wait(lambda: self.shown() == 2, "two with salt")
+        self.see("2 found")
+        self.driver.refresh()
+        self.wait(lambda: self.shown() == 2, "still two")
+        self.press("All of them")
+        self.wait(lambda: self.shown() == 4, "all again")
+        self.choose("sauce", self.sauce.name)
+        self.wait(lambda: self.shown() == 3, "those of one sauce")
+        self.see("too salty, in 2 of 3 notes")
+        self.see("3 batches put together")
+
+    def test_two_beside_each_other_and_one_cooked_again(self) -> None:
+        self.cooked(self.sauce, 2, "in the wide pan")
+        self.cooked(self.sauce, 1, thicker=0.4)
+        self.go("/journal")
+        self.wait(lambda: self.shown() == 2, "two batches")
+        for button in self.all(".acts button[aria-pressed]"):
+            button.click()
+        self.press("Set the two beside each other")
+        self.see("in the wide pan")
+        rows = len(self.all("tbody tr"))
+        self.find(".only input").click()
+        self.wait(lambda: 0 < len(self.all("tbody tr")) < rows, "fewer lines")
+        self.go("/journal")
+        self.wait(lambda: self.shown() == 2, "two batches")
+        self.press("Cook it again as it turned out")
+        self.wait(lambda: SauceVersion.objects.filter(sauce=self.sauce).count() == 2, "a version")
+        self.see("Simmer")
+        self.assertIn(f"/sauces/{self.sauce.pk}", self.driver.current_url)
+
+    def test_what_they_taught_is_gone_by_and_taken_back(self) -> None:
+        for days in range(6, 0, -1):
+            self.cooked(self.sauce, days)
+        self.go("/journal/learning")
+        self.see("thickens")
+        self.assertEqual(core_kitchen(self.kitchen).strengths, {})
+        flour = "//li[contains(., 'thickens')]//button[normalize-space()={!r}]"
+        self.driver.find_element(By.XPATH, flour.format("Go by it")).click()
+        self.wait(lambda: Learnt.objects.filter(dropped_at=None).exists(), "gone by")
+        self.see("Gone by")
+        self.see("as it is gone by already")
+        self.assertIn("wheat-flour", core_kitchen(self.kitchen).strengths)
+        self.wait(lambda: self.driver.find_elements(By.XPATH, flour.format("Undo")), "Undo")
+        self.driver.find_element(By.XPATH, flour.format("Undo")).click()
+        self.wait(lambda: not Learnt.objects.filter(dropped_at=None).exists(), "taken back")
+        for width in (390, 1280):
+            resize(self.driver, width, 800)
+            self.assertEqual(self.overflow(), [])
+
+    def test_afterwards_and_the_weeks(self) -> None:
+        entry = self.cooked(self.sauce, 1)
+        self.go(f"/stove/{entry.batch_id}")
+        self.see("Afterwards")
+        self.enter("Portions that went out", "many")
+        self.press("Write it down")
+        self.see("is no number of portions")
+        self.enter("Portions that went out", "8")
+        self.enter("Thrown away", "300")
+        self.press("Write it down")
+        self.see("Say in a word why")
+        self.press("too much made")
+        self.press("Write it down")
+        self.see("8 portions went out. 300 g thrown away, too much made.")
+        self.assertEqual(Served.objects.count(), 1)
+        self.go("/journal/weeks")
+        self.see("300 g thrown away")
+        for width in (390, 1280):
+            resize(self.driver, width, 800)
+            self.assertEqual(self.overflow(), [])
