@@ -20,6 +20,7 @@ from kestrel.service.api import dishes, services
 from kestrel.stove.api import photos
 from kestrel.stove.api import router as stove
 from kestrel.stove.devices_api import devices, labels, readings
+from kestrel.whole.api import router as whole
 from saucier.sheet import parse_json
 from saucier.version import VERSION
 
@@ -53,3 +54,4 @@ api.add_router("/readings", readings)
 api.add_router("/run-ups", run_up)
 api.add_router("/keeping", keeping)
 api.add_router("/journal", journal)
+api.add_router("/whole", whole)

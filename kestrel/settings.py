@@ -52,6 +52,7 @@ INSTALLED_APPS = [
     "kestrel.run_up",
     "kestrel.keeping",
     "kestrel.journal",
+    "kestrel.whole",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -1,5 +1,7 @@
 """Writes on accounts, one transaction each."""
 
+import secrets
+
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import transaction
@@ -33,6 +35,14 @@ def open_kitchen(kitchen_name: str, username: str, password: str) -> User:
         raise BadInput(*problems)
     user = User.objects.create_user(username=username, password=password)
     Membership.objects.create(user=user, kitchen=Kitchen.objects.create(name=kitchen_name))
+    return user
+
+
+def somebody_who_was(kitchen: Kitchen, name: str) -> User:
+    """Somebody who is named in records of ``kitchen`` that came from elsewhere: no account of theirs."""
+    user = User(username=f"record-{secrets.token_hex(12)}", first_name=name, is_active=False)
+    user.set_unusable_password()
+    user.save()
     return user
 
 

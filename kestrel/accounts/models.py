@@ -5,7 +5,13 @@ from django.db import models
 
 
 class User(AbstractUser):
-    """Somebody who signs in. Belongs to one kitchen or more."""
+    """Somebody who signs in. Belongs to one kitchen or more. Or somebody who is only named in records that
+    came from elsewhere: they never sign in, and are called by their first name."""
+
+    @property
+    def called(self) -> str:
+        """As they are named in records."""
+        return self.first_name or self.username
 
 
 class Kitchen(models.Model):

@@ -89,7 +89,7 @@ def _entry(entry: Entry) -> dict[str, Any]:
         "version": batch.version.number if batch.version else None,
         "service": batch.service.name if batch.service else None,
         "service_id": batch.service_id,
-        "cook": batch.cook or (batch.started_by.username if batch.started_by else ""),
+        "cook": batch.cook or (batch.started_by.called if batch.started_by else ""),
         "photos": [photo.pk for photo in batch.photos.all()],
         "made_at": entry.made_at,
         "plan": {

@@ -41,8 +41,10 @@ def found(kitchen: Kitchen, wanted: Wanted) -> QuerySet[Entry]:
     if wanted.dish is not None:
         rows = rows.filter(_for_dish(kitchen, wanted.dish))
     if wanted.cook:
-        named = Q(batch__cook=wanted.cook)
-        rows = rows.filter(named | Q(batch__cook="", batch__started_by__username=wanted.cook))
+        by = Q(batch__started_by__first_name=wanted.cook) | Q(
+            batch__started_by__first_name="", batch__started_by__username=wanted.cook
+        )
+        rows = rows.filter(Q(batch__cook=wanted.cook) | Q(batch__cook="") & by)
     shift = timedelta(minutes=wanted.offset_min)
     if wanted.first is not None:
         rows = rows.filter(made_at__gte=_moment(wanted.first, time.min) - shift)
@@ -92,6 +94,6 @@ def after(rows: QuerySet[Entry], older: str) -> QuerySet[Entry]:
 def cooks_in(kitchen: Kitchen) -> list[str]:
     """Who cooked what stands in the journal."""
     rows = Entry.objects.filter(kitchen=kitchen).values_list(
-        "batch__cook", "batch__started_by__username"
+        "batch__cook", "batch__started_by__first_name", "batch__started_by__username"
     )
-    return sorted({cook or user or "" for cook, user in rows.distinct()} - {""})
+    return sorted({cook or name or user or "" for cook, name, user in rows.distinct()} - {""})

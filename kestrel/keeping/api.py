@@ -137,7 +137,7 @@ def _whole(kept: Kept) -> dict[str, Any]:
                 "kind": one.kind,
                 "at": one.at,
                 "data": one.data,
-                "by": one.by.username if one.by else "",
+                "by": one.by.called if one.by else "",
                 "void": one.key not in counts,
             }
             for one in events

@@ -39,7 +39,7 @@ def _line(at: datetime, batch: Batch, what: Sentence, by: Any, **more: str) -> d
         "code": f"B{batch.pk}",
         "name": batch.plan["name"],
         "what": what,
-        "by": by.username if by else "",
+        "by": by.called if by else "",
         **more,
     }
 

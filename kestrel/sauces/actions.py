@@ -97,7 +97,7 @@ def _conflict(sauce: Sauce, yours: Sheet) -> Conflict:
     return Conflict(
         say("saved-elsewhere", name=sauce.name),
         version=sauce.version,
-        made_by=newest.made_by.get_username() if newest.made_by else None,
+        made_by=newest.made_by.called if newest.made_by else None,
         made_at=newest.made_at,
         sheet=newest.sheet,
         differences=plain(differences(read_sheet(newest.sheet), yours)),

@@ -112,7 +112,7 @@ def versions(request: HttpRequest, sauce_id: int):
         {
             "number": row.number,
             "made_at": row.made_at,
-            "made_by": row.made_by.get_username() if row.made_by else None,
+            "made_by": row.made_by.called if row.made_by else None,
             "note": row.note,
             "outcome": row.outcome,
             "sheet": row.sheet,

@@ -138,7 +138,7 @@ def _whole(batch: Batch) -> dict[str, Any]:
 
 def _photo(photo: Photo) -> dict[str, Any]:
     told = {name: getattr(photo, name) for name in ("id", "step", "at", "width", "height")}
-    return {**told, "by": photo.by.username if photo.by else ""}
+    return {**told, "by": photo.by.called if photo.by else ""}
 
 
 def label_told(label: Label) -> dict[str, Any]:

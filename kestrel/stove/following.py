@@ -250,7 +250,7 @@ def told_of(acts: Iterable[Act]) -> list[dict[str, Any]]:
             "step": act.step,
             "at": act.at,
             "data": act.data,
-            "by": act.by.username if act.by else "",
+            "by": act.by.called if act.by else "",
         }
         for act in acts
     ]

@@ -56,7 +56,7 @@ def make_label(
         opens=opens,
         kitchen=batch.kitchen.name,
         made_at=made_at.replace(second=0, microsecond=0, tzinfo=None),
-        made_by=batch.cook or user.username,
+        made_by=batch.cook or user.called,
         mass_g=round(mass_g or final.pot.yield_g, 0),
         grade=final.thickness.grade or "",
         allergens=tuple(sorted(final.pot.allergens)),

@@ -2195,6 +2195,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * About
+         * @description Whether a whole kitchen can be taken in here.
+         */
+        get: operations["kestrel_whole_api_about"];
+        put?: never;
+        /**
+         * Take In
+         * @description A whole kitchen into this one, which is empty: all of it, or nothing.
+         */
+        post: operations["kestrel_whole_api_take_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/whole/kitchen.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export
+         * @description Everything of this kitchen as one zip of open formats (docs/formats/kitchen).
+         */
+        get: operations["kestrel_whole_api_export"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -9752,6 +9796,26 @@ export interface components {
              */
             all_of_it: boolean;
         };
+        /**
+         * WholeKitchen
+         * @description ``empty``: a kitchen can be taken in.
+         */
+        WholeKitchen: {
+            /** Name */
+            name: string;
+            /** Empty */
+            empty: boolean;
+        };
+        /**
+         * TakenIn
+         * @description How many of each were taken in.
+         */
+        TakenIn: {
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+        };
     };
     responses: never;
     parameters: never;
@@ -14089,6 +14153,83 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Problems"];
                 };
+            };
+        };
+    };
+    kestrel_whole_api_about: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeKitchen"];
+                };
+            };
+        };
+    };
+    kestrel_whole_api_take_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_whole_api_export: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
