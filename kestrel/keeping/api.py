@@ -42,7 +42,7 @@ from kestrel.larder.actions import core_kitchen, rules_of, set_rules
 from kestrel.larder.models import Pan
 from kestrel.problems import Message, Problems
 from kestrel.stove.api import batch_of
-from kestrel.stove.models import Batch
+from kestrel.stove.models import Batch, Label
 from saucier.errors import BadInput
 from saucier.keeping import Cooling, keeps, places, shipped_rules, use_by
 from saucier.kitchen import Kitchen as CoreKitchen
@@ -260,10 +260,17 @@ def by_code(request: HttpRequest, code: str):
     number = code.strip().upper().removeprefix("B")
     if not (number.isascii() and number.isdigit() and len(number) < 12):
         return Status(404, {"message": "No such code."})
-    kept = _rows(request).filter(batch_id=int(number)).last()
-    if kept is None:
+    rows = _rows(request)
+    # Labels that were stuck on in another kitchen, and came with it, bear the codes of there.
+    labelled = Label.objects.filter(kitchen=_kitchen(request), document__code=f"B{int(number)}")
+    batches = {int(number), *labelled.values_list("batch_id", flat=True)}
+    found = list(rows.filter(batch_id__in=batches))
+    if not found:
         return Status(404, {"message": "Nothing is kept under that code."})
-    return _line(kept, core_kitchen(kept.kitchen))
+    if len({kept.batch_id for kept in found}) > 1:
+        names = " and ".join(sorted({f"{kept.name} of {kept.put_at:%d %b}" for kept in found}))
+        return Status(404, {"message": f"Two batches bear that code: {names}. Pick it below."})
+    return _line(found[-1], core_kitchen(found[-1].kitchen))
 
 
 @router.get("/{kept_id}", response={200: KeptOut, 404: Message})

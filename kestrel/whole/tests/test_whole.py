@@ -163,6 +163,24 @@ class Whole(WholeTest):
         self.assertFalse(record.is_active or record.has_usable_password())
         self.assertEqual(Learnt.objects.filter(kitchen=theirs, dropped_at=None).count(), 1)
 
+    def test_a_label_stuck_on_elsewhere_opens_what_it_is_on(self) -> None:
+        code = f"B{Kept.objects.get(kitchen=self.demo).batch_id}"
+        self.take_in(written(self.demo))
+        theirs = Kept.objects.get(kitchen=self.stranger.kitchens.get())
+        found = self.other.call("GET", f"/keeping/code/{code}")
+        self.assertEqual(found.body["id"], theirs.pk)
+        # A batch of here may bear the same number: then nobody guesses.
+        batch = Batch.objects.filter(kitchen=theirs.kitchen).exclude(pk=theirs.batch_id).first()
+        label = theirs.batch.labels.get()
+        label.document = {**label.document, "code": f"B{batch.pk}"}
+        label.save()
+        Kept.objects.filter(pk=theirs.pk).update(key="kept-elsewhere")
+        theirs.pk, theirs.key, theirs.batch = None, "kept-here-now", batch
+        theirs.save()
+        refused = self.other.call("GET", f"/keeping/code/B{batch.pk}")
+        self.assertEqual(refused.status_code, 404)
+        self.assertIn("Two batches", refused.body["message"])
+
     def test_moments_are_those_of_then(self) -> None:
         then = timezone.now() - timedelta(days=200)
         Batch.objects.filter(kitchen=self.demo).update(started_at=then)

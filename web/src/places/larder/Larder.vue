@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What there is to cook with: ingredients, measures, uses, pans and rings, cooks and things, scales. */
+/** What there is to cook with: ingredients, measures, uses, pans and rings, cooks and things, scales; all of it as one file. */
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import Brigade from './Brigade.vue'
@@ -8,6 +8,7 @@ import Ingredients from './Ingredients.vue'
 import Measures from './Measures.vue'
 import Pans from './Pans.vue'
 import Uses from './Uses.vue'
+import WholeKitchen from './WholeKitchen.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -18,6 +19,7 @@ const shelves = [
   { key: 'pans', name: 'Pans and rings', shelf: Pans },
   { key: 'brigade', name: 'Cooks and things', shelf: Brigade },
   { key: 'devices', name: 'Scales and probes', shelf: Devices },
+  { key: 'whole', name: 'The whole kitchen', shelf: WholeKitchen },
 ]
 const here = computed(() => shelves.find((s) => s.key === route.query.shelf) ?? shelves[0]!)
 </script>
