@@ -11,6 +11,7 @@ from kestrel.journal.learning import lesson_of
 from kestrel.journal.models import Entry, Served
 from kestrel.larder.actions import core_kitchen
 from kestrel.larder.models import Learnt, Pan
+from kestrel.practice.models import Round
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.stove.actions import start
 from kestrel.stove.models import Batch
@@ -136,6 +137,42 @@ class Journal(BrowserTest):
         self.assertEqual(Served.objects.count(), 1)
         self.go("/journal/weeks")
         self.see("300 g thrown away")
+        for width in (390, 1280):
+            resize(self.driver, width, 800)
+            self.assertEqual(self.overflow(), [])
+
+    def test_practice(self) -> None:
+        self.go("/journal/practice")
+        self.find(".question h2")
+        for name in ("the spoon", "the flour", "the level", "what mends it"):
+            self.driver.find_element(
+                By.XPATH, f"//button[contains(@class,'kind')][contains(., '{name}')]"
+            ).click()
+            self.find(f"section.question[aria-label='{name}']")
+            self.wait(lambda: self.all(".choice:enabled"), "choices")
+            self.key("b")  # by its letter, no mouse
+            self.see("Another")
+            self.assertEqual(len(self.all(".choice.right")), 1)
+            # The other choices cannot be taken any more.
+            self.assertFalse(self.all(".choice:enabled"))
+        stop = "//button[contains(@class,'kind')][contains(., 'when to stop')]"
+        self.driver.find_element(By.XPATH, stop).click()
+        self.see("Put it on the fire")
+        self.press("Put it on the fire")
+        self.see("Off the fire")
+        self.key(" ")
+        self.see("too much left: stopped early")
+        order = "//button[contains(@class,'kind')][contains(., 'the order')]"
+        self.driver.find_element(By.XPATH, order).click()
+        self.see("the liaison. In which order?")
+        row = Round.objects.latest("pk")
+        for key in row.answer["right"]:
+            words = next(c["words"] for c in row.question["choices"] if c["key"] == key)
+            self.driver.find_element(By.XPATH, f"//button[span={words!r}]").click()
+        self.press("So it goes")
+        self.see("Right.")
+        scored = {one.kind for one in Round.objects.filter(user=self.user, score__isnull=False)}
+        self.assertEqual(scored, {"spoon", "flour", "level", "remedy", "stop", "order"})
         for width in (390, 1280):
             resize(self.driver, width, 800)
             self.assertEqual(self.overflow(), [])

@@ -13,6 +13,7 @@ from kestrel.accounts.auth import signed_in
 from kestrel.journal.api import router as journal
 from kestrel.keeping.api import router as keeping
 from kestrel.larder.api import router as larder
+from kestrel.practice.api import router as practice
 from kestrel.run_up.api import router as run_up
 from kestrel.sauces.api import router as sauces
 from kestrel.sauces.work_api import router as work
@@ -54,4 +55,5 @@ api.add_router("/readings", readings)
 api.add_router("/run-ups", run_up)
 api.add_router("/keeping", keeping)
 api.add_router("/journal", journal)
+api.add_router("/practice", practice)
 api.add_router("/whole", whole)

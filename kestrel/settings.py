@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "kestrel.accounts",
     "kestrel.larder",
     "kestrel.sauces",
+    "kestrel.practice",
     "kestrel.service",
     "kestrel.stove",
     "kestrel.run_up",

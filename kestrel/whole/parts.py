@@ -25,6 +25,7 @@ from kestrel.larder.models import (
     OwnWay,
     Pan,
 )
+from kestrel.practice.models import Round
 from kestrel.run_up.models import RunUp
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.service.models import Dish, Service
@@ -37,6 +38,7 @@ from saucier.errors import BadInput
 from saucier.keeping import Cooling, read_rules
 from saucier.keeping import Label as CoreLabel
 from saucier.larder import ingredient_from_row, measure_from_row
+from saucier.practice import Answer, Question
 from saucier.run_up import read_run_up, read_way
 from saucier.service import read_service
 from saucier.sheet import read_sheet
@@ -91,6 +93,8 @@ _timers = TypeAdapter(list[_Timer])
 _mends = TypeAdapter(list[_Mend])
 _told = TypeAdapter(list[_Told])
 _outcome = TypeAdapter(dict[str, Any])
+_question = TypeAdapter(Question)
+_answer = TypeAdapter(Answer)
 
 
 def _fits(adapter: TypeAdapter[Any], value: Any, column: str) -> Any:
@@ -164,6 +168,11 @@ def _run_up(row: Row) -> None:
     _read(read_run_up, row, "document")
     if row["meal"] is not None:
         _read(read_service, row, "meal")
+
+
+def _round(row: Row) -> None:
+    _fits(_question, row["question"], "question")
+    _fits(_answer, row["answer"], "answer")
 
 
 def picture(jpeg: bytes) -> tuple[int, int]:
@@ -354,6 +363,12 @@ TABLES: dict[str, Table] = {
         at={"batch": "batches"},
         people=("by",),
         sane=lambda row: _fits(_told, row["told"], "told"),
+    ),
+    "practice": Table(
+        Round,
+        ("user", "kind", "question", "answer", "given", "score", "asked_at", "answered_at"),
+        people=("user",),
+        sane=_round,
     ),
     "kept": Table(
         Kept,

@@ -34,7 +34,7 @@ MOST_FILES = 200_000
 MOST_UNPACKED = 1024 * 1024 * 1024
 _MOST_OF_ONE = {"json": 8 * 1024 * 1024, "csv": 16 * 1024 * 1024, "jpg": 4 * 1024 * 1024}
 _NAME = re.compile(
-    r"larder\.json|kitchen\.json|(sauces|dishes|services|run-ups)/\d{5,9}\.json"
+    r"larder\.json|kitchen\.json|practice\.json|(sauces|dishes|services|run-ups)/\d{5,9}\.json"
     r"|batches/\d{6,9}\.json|readings/\d{6,9}\.csv|photos/\d{6,9}\.jpg"
 )
 _BLOCK = 1024 * 1024
@@ -45,7 +45,7 @@ def is_empty(kitchen: Kitchen) -> bool:
     return not any(
         table.model._default_manager.filter(kitchen=kitchen).exists()
         for name, table in TABLES.items()
-        if name != "versions"
+        if name not in ("versions", "practice")
     )
 
 
@@ -146,6 +146,9 @@ class _Reading:
         for folder in ("dishes", "services", "run-ups"):
             for name in self.packed.of(folder):
                 self._rows(folder, [self.packed.json(name)], name)
+        if "practice.json" in self.packed.names:
+            rounds = self.packed.json("practice.json").get("practice")
+            self._rows("practice", rounds, "practice.json: practice")
         for name in self.packed.of("batches"):
             self._batch(name)
         for name in self.packed.of("photos"):

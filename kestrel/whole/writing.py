@@ -90,6 +90,7 @@ class _Writing:
         for name in ("dishes", "services", "run-ups"):
             for row in self._told(name):
                 yield f"{name}/{row['n']:05}.json", _json(row)
+        yield "practice.json", _json({"practice": self._told("practice")})
         yield from self._batches()
 
     def _batches(self) -> Iterator[tuple[str, bytes]]:

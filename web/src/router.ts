@@ -90,6 +90,7 @@ export const router = createRouter({
     { path: '/journal', component: () => import('./places/journal/Journal.vue') },
     { path: '/journal/learning', component: () => import('./places/journal/Learning.vue') },
     { path: '/journal/weeks', component: () => import('./places/journal/Weeks.vue') },
+    { path: '/journal/practice', component: () => import('./places/journal/Practice.vue') },
     {
       path: '/journal/beside',
       component: () => import('./places/journal/Beside.vue'),

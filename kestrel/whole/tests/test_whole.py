@@ -97,6 +97,12 @@ class WholeTest(KitchenTest):
         path = f"/keeping/{kept.body['id']}/events"
         thrown = one("thrown", grams=20, reason="fell down")
         call("POST", path, {"events": [thrown, one("temperature", celsius=40)]})
+        for kind in ("spoon", "stop"):
+            round_ = call("POST", "/practice", {"kind": kind}).body
+            question = round_["question"]
+            given = question["choices"][0]["key"] if question["choices"] else "5"
+            call("POST", f"/practice/{round_['id']}", {"given": [given]})
+        call("POST", "/practice", {"kind": "order"})
         row = {**row_of(shipped_larder()["butter-unsalted"]), "price_per_kg": "9.5"}
         OwnIngredient.objects.create(kitchen=demo, key="butter-unsalted", row=row)
         go_by(demo, self.cook, ("strength", "wheat-flour", ""), Estimate(0.05, 0.03, 8))

@@ -2195,6 +2195,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Standing
+         * @description How the cook stands at each kind.
+         */
+        get: operations["kestrel_practice_api_standing"];
+        put?: never;
+        /**
+         * Ask
+         * @description A question made of this kitchen's own sauces and pans.
+         */
+        post: operations["kestrel_practice_api_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/{round_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer
+         * @description An answer, marked against the model.
+         */
+        post: operations["kestrel_practice_api_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/whole": {
         parameters: {
             query?: never;
@@ -9797,6 +9841,146 @@ export interface components {
             all_of_it: boolean;
         };
         /**
+         * Standing
+         * @description How somebody stands at one kind: how many answered, and the mean score of the latest (None: none).
+         */
+        Standing: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "spoon" | "level" | "flour" | "stop" | "order" | "remedy";
+            /** Answered */
+            answered: number;
+            /** Score */
+            score: number | null;
+        };
+        /**
+         * AskedOut
+         * @description A question, to be answered under its ``id``.
+         */
+        AskedOut: {
+            /** Id */
+            id: number;
+            question: components["schemas"]["Question"];
+        };
+        /**
+         * Fallen
+         * @description A moment of a pot that boils down: seconds on the screen, its level, its spoon (0: none).
+         */
+        Fallen: {
+            /** At S */
+            at_s: number;
+            /** Level Mm */
+            level_mm: number;
+            /** Viscosity Pa S */
+            viscosity_pa_s: number;
+            /** Film Mm */
+            film_mm: number;
+        };
+        /**
+         * Offered
+         * @description One answer that can be given.
+         */
+        Offered: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PotShown
+         * @description A pan with a level in it, and where that stood ``before``, mm.
+         */
+        PotShown: {
+            pan: components["schemas"]["SideView"];
+            /** Level Mm */
+            level_mm: number;
+            /** Before Mm */
+            before_mm: number;
+        };
+        /**
+         * Question
+         * @description A question of a ``kind``, in words; answered by one of ``choices``, by all of them in ``order``, or by
+         *     stopping a pot that ``falls``.
+         */
+        Question: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "spoon" | "level" | "flour" | "stop" | "order" | "remedy";
+            /** Ask */
+            ask: string;
+            /**
+             * Choices
+             * @default []
+             */
+            choices: components["schemas"]["Offered"][];
+            /**
+             * Order
+             * @default false
+             */
+            order: boolean;
+            spoon?: components["schemas"]["SpoonShown"] | null;
+            pot?: components["schemas"]["PotShown"] | null;
+            pan?: components["schemas"]["SideView"] | null;
+            /**
+             * Falls
+             * @default []
+             */
+            falls: components["schemas"]["Fallen"][];
+        };
+        /**
+         * SpoonShown
+         * @description A spoon to look at: its sauce's viscosity and film.
+         */
+        SpoonShown: {
+            /** Viscosity Pa S */
+            viscosity_pa_s: number;
+            /** Film Mm */
+            film_mm: number;
+        };
+        /**
+         * AskIn
+         * @description Of which ``kind`` (None: what was missed of late).
+         */
+        AskIn: {
+            /** Kind */
+            kind?: string | null;
+        };
+        /**
+         * Marked
+         * @description ``score`` from 0 to 1, what was ``right``, ``why``, and by how many percent a stop was ``off``.
+         */
+        Marked: {
+            /** Score */
+            score: number;
+            /** Right */
+            right: string[];
+            /** Why */
+            why: string;
+            /** Off Pct */
+            off_pct?: number | null;
+        };
+        /**
+         * MarkedOut
+         * @description How it was marked, and how the cook stands now.
+         */
+        MarkedOut: {
+            marked: components["schemas"]["Marked"];
+            /** Standing */
+            standing: components["schemas"]["Standing"][];
+        };
+        /**
+         * AnswerIn
+         * @description Keys of choices, in order where an order is asked for; or the second a falling pot was stopped at.
+         */
+        AnswerIn: {
+            /** Given */
+            given: string[];
+        };
+        /**
          * WholeKitchen
          * @description ``empty``: a kitchen can be taken in.
          */
@@ -14143,6 +14327,103 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LearningOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_practice_api_standing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Standing"][];
+                };
+            };
+        };
+    };
+    kestrel_practice_api_ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_practice_api_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                round_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -6,6 +6,7 @@ const parts = [
   { path: '/journal', name: 'Batches' },
   { path: '/journal/learning', name: 'What they taught' },
   { path: '/journal/weeks', name: 'Made and wasted' },
+  { path: '/journal/practice', name: 'Practice' },
 ]
 </script>
 
