@@ -1,9 +1,13 @@
 """Keeping: a sauce put away where it cools quickly enough, watched, drawn on, corrected, and on the record."""
 
+from datetime import timedelta
+
+from django.utils import timezone
+
 from browser_tests.base import BrowserTest
 from browser_tests.browser import resize
 from kestrel.keeping.models import Event, Kept
-from kestrel.larder.models import Pan
+from kestrel.larder.models import Habits, Pan
 from kestrel.stove.models import Label
 from kestrel.tests.acts import act, go
 from kestrel.tests.clients import JsonClient
@@ -101,3 +105,38 @@ class Keeping(BrowserTest):
                 self.see("White for the bake" if "put" not in path else "in ice, stirred")
                 self.assertEqual(self.overflow(), [], (path, width))
         resize(self.driver, 1280, 800)
+
+    def test_a_rule_that_was_missed_asks_what_was_done(self) -> None:
+        batch = self.cooked()
+        given = {"batch_id": batch, "tray": "tray 50 by 30", "key": "put-away-1", "place": "table"}
+        kept = self.other.call("POST", "/keeping", given).body
+        Kept.objects.update(put_at=timezone.now() - timedelta(hours=5))
+        at = (timezone.now() - timedelta(minutes=1)).isoformat()
+        warm = {"kind": "temperature", "celsius": 41, "key": "event-key-1", "at": at}
+        self.other.call("POST", f"/keeping/{kept['id']}/events", {"events": [warm]})
+        self.go(f"/keeping/{kept['id']}")
+        self.see("What was done about it?")
+        self.assertEqual(self.overflow(), [])
+        self.press("heated through and served at once")
+        self.see("heated through and served at once")
+        self.wait(lambda: not self.all(".missed"), "asked no more")
+        self.assertEqual(Event.objects.filter(kind="action").count(), 1)
+
+    def test_rules_of_its_own(self) -> None:
+        self.cooked()
+        self.go("/keeping")
+        self.press("Rules of your own…")
+        self.enter("What you call them", "The ridge's rules")
+        self.enter("down to", "99")
+        self.press("Go by these")
+        self.see("colder than the one before")
+        self.enter("down to", "7,5")
+        self.enter("for at most", "lots")
+        self.press("Go by these")
+        self.wait(lambda: len(self.all(".number.wrong")) == 1, "the field that is wrong")
+        self.enter("for at most", "1")
+        self.press("Go by these")
+        self.see("The ridge's rules")
+        rules = Habits.objects.get(kitchen=self.kitchen).rules
+        self.assertEqual((rules["stages"][0]["to_c"], rules["chilled_days"]), (7.5, 1))
+        self.see("Change your own")

@@ -141,7 +141,7 @@ def put_away(
         put_at=now,
         put_by=user,
     )
-    _told(kept)
+    told_of(kept)
     return kept
 
 
@@ -168,7 +168,7 @@ def happen(kitchen: Kitchen, user: User, kept: Kept, given: Sequence[AnyEvent]) 
                 by=user,
             )
         told.append(there)
-    _told(kept)
+    told_of(kept)
     return told
 
 
@@ -290,5 +290,6 @@ def rules_then(kept: Kept) -> Rules:
     return read_rules(kept.rules)
 
 
-def _told(kept: Kept) -> None:
+def told_of(kept: Kept) -> None:
+    """Screens that show ``kept`` look again."""
     transaction.on_commit(lambda: tell(kept.kitchen_id, "kept", {"id": kept.pk}))

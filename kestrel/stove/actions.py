@@ -12,6 +12,7 @@ from kestrel.service.models import Service
 from kestrel.service.work import gathered, typed_service
 from kestrel.stove.models import Batch
 from kestrel.stove.plans import plan_of
+from kestrel.stove.signals import pot_of_service_begun
 from saucier.check import check, pots_inside
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen as CoreKitchen
@@ -109,6 +110,7 @@ def start_pot(kitchen: Kitchen, user: User, service: Service, pot: str) -> Batch
         plan=plan_of(sheet, all_of_it.kitchen),
     )
     _start_first(batch, sheet, all_of_it.kitchen)
+    pot_of_service_begun.send(Batch, batch=batch, user=user, plan=plan)
     return _begun(batch)
 
 

@@ -12,6 +12,8 @@ from kestrel.keeping.models import Event, Kept
 from kestrel.larder.models import Pan
 from kestrel.sauces.actions import save_again
 from kestrel.sauces.models import Sauce
+from kestrel.service.actions import save_dish, save_service
+from kestrel.service.work import worked
 from kestrel.stays import NAME, TABLES
 from kestrel.stove.models import Act, Batch, Reading
 from kestrel.tests.acts import act, go, one
@@ -241,6 +243,71 @@ class WhatBecomesOfIt(Keeping):
         self.assertIn("throw it away", line["words"])
         self.assertEqual(self.happens(kept, "frozen").body["state"], "frozen")
         self.assertEqual(self.happens(kept, "thawed").body["state"], "over")
+
+
+class DrawnByAService(Keeping):
+    """What a service takes of what stands made is drawn off once its first pot goes on."""
+
+    def served(self, sauce: Any, ml: float) -> Any:
+        other = self.saved(name="Cheese sauce beside it")
+        uses = [{"sauce": str(sauce.pk), "use": "nap"}, {"sauce": str(other.pk), "use": "nap"}]
+        dish = save_dish(self.kitchen, {"name": "Leeks", "sauces": uses})
+        on_hand = {"sauce": str(sauce.pk), "amount": {"value": ml, "unit": "mL"}, "age_days": 1}
+        return save_service(
+            self.kitchen,
+            {
+                "name": "Lunch",
+                "lines": [{"dish": str(dish.pk), "portions": 10}],
+                "on_hand": [on_hand],
+            },
+        )
+
+    def begin(self, service: Any) -> None:
+        plan = worked(self.kitchen, service.document, service.pinned).plan
+        pot = plan.pots[0].key
+        made = self.client.call("POST", f"/stove/of-service/{service.pk}", {"pot": pot})
+        self.assertEqual(made.status_code, 201, made.content)
+
+    def test_oldest_first_once_and_taken_back(self) -> None:
+        batch = self.cooked()
+        sauce = Batch.objects.get(pk=batch["id"]).version.sauce
+        first, second = (self.put(batch, grams=grams).body["id"] for grams in (200.0, 2000.0))
+        service = self.served(sauce, 400.0)
+        self.begin(service)
+        events = list(Event.objects.order_by("pk"))
+        self.assertEqual([one.kept_id for one in events], [first, second])
+        self.assertEqual(events[0].data["grams"], 200.0)
+        self.assertEqual(events[1].data["purpose"], "Lunch")
+        drawn = sum(one.data["grams"] for one in events)
+        self.assertTrue(380.0 < drawn < 460.0, drawn)
+        self.begin(service)  # another pot of it takes nothing more
+        self.assertEqual(Event.objects.count(), 2)
+        told = self.client.call("GET", f"/keeping/{second}").body
+        path = f"/keeping/{second}/events"
+        wrong = one("corrected", of=told["events"][0]["key"], why="it was fresh")
+        self.client.call("POST", path, {"events": [wrong]})
+        self.assertEqual(self.client.call("GET", f"/keeping/{second}").body["left_g"], 2000.0)
+
+    def test_never_what_is_past_its_day_or_has_something_else_in_it(self) -> None:
+        batch = self.cooked()
+        sauce = Batch.objects.get(pk=batch["id"]).version.sauce
+        past, mended = (self.put(batch, grams=900.0).body["id"] for _ in range(2))
+        Kept.objects.filter(pk=past).update(use_by=timezone.localdate() - timedelta(days=1))
+        row = Kept.objects.get(pk=mended)
+        ham = {"op": "add", "ingredient": "ham-cooked", "amount": {"value": 50, "unit": "g"}}
+        row.sheet = {**row.sheet, "steps": [*row.sheet["steps"], ham]}
+        row.save()
+        self.begin(self.served(sauce, 400.0))
+        self.assertEqual(Event.objects.count(), 0)
+
+    def test_nothing_on_hand_draws_nothing(self) -> None:
+        batch = self.cooked()
+        self.put(batch, grams=900.0)
+        service = self.served(Batch.objects.get(pk=batch["id"]).version.sauce, 400.0)
+        service.document = {**service.document, "on_hand": []}
+        service.save()
+        self.begin(service)
+        self.assertEqual(Event.objects.count(), 0)
 
 
 class TheRecord(Keeping):

@@ -9,6 +9,7 @@ import { grams, isoDay } from '@/parts/format'
 import { useList } from '@/shell/list'
 import { useListen } from '@/shell/listen'
 import { useSession } from '@/shell/session'
+import OwnRules from './OwnRules.vue'
 import { stateWords } from './words'
 
 const session = useSession()
@@ -28,6 +29,7 @@ const options = computed(() => [
   ...(rules.value?.shipped ?? []).map((one) => ({ value: one.key ?? '', label: one.name })),
   ...(rules.value?.chosen.key === 'own' ? [{ value: 'own', label: rules.value.chosen.name }] : []),
 ])
+const writing = ref(false)
 const code = ref('')
 const lost = ref('')
 async function scan(): Promise<void> {
@@ -99,6 +101,10 @@ const age = (days: number) => (days ? `${days} d old` : 'of today')
         :options="options"
         @change="choose"
       />
+      <NButton @click="writing = true">{{
+        rules.chosen.key === 'own' ? 'Change your own' : 'Rules of your own…'
+      }}</NButton>
+      <OwnRules v-model:show="writing" :from="rules.chosen" @kept="load" />
       <p class="quiet">
         Hot at {{ rules.chosen.hot_c }} °C or above, heated again to {{ rules.chosen.reheat_c }} °C in the middle, kept
         at {{ rules.chosen.chilled_c }} °C for {{ rules.chosen.chilled_days }} days. Usual figures, not the law where

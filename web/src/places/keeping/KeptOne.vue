@@ -54,6 +54,9 @@ async function happens(event: Body<Event>): Promise<boolean> {
     busy.value = false
   }
 }
+/** A rule was missed by a probe, and nothing was done about it yet. */
+const missed = computed(() => Boolean(kept.value?.seen?.words && kept.value.words === kept.value.seen.words))
+const actions = ['into ice, stirred', 'shallower trays', 'heated through and served at once']
 const asking = ref<'drawn' | 'thrown' | 'temperature' | 'action' | null>(null)
 const amount = ref('')
 const words = ref('')
@@ -94,7 +97,23 @@ const time = (iso: string) =>
         <span class="state" :class="kept.state">{{ stateWords(kept) }}</span>
         <RouterLink :to="`/stove/${kept.batch_id}`">{{ kept.code }}: its record</RouterLink>
       </header>
-      <p v-if="kept.words" class="warning" role="alert">{{ kept.words }}</p>
+      <div v-if="missed" class="warning missed" role="alert">
+        <p>
+          <b>{{ kept.words }}</b>
+        </p>
+        <p>What was done about it? It goes into the record.</p>
+        <NButton
+          v-for="one in actions"
+          :key="one"
+          size="large"
+          :disabled="busy"
+          @click="happens({ kind: 'action', words: one })"
+          >{{ one }}</NButton
+        >
+        <NButton size="large" @click="ask_('thrown')">Thrown away…</NButton>
+        <NButton size="large" @click="ask_('action')">Something else…</NButton>
+      </div>
+      <p v-else-if="kept.words" class="warning" role="alert">{{ kept.words }}</p>
       <div class="two">
         <div class="left">
           <p class="much">
@@ -217,6 +236,15 @@ h1 {
   display: flex;
   flex-direction: column;
   gap: 10px;
+}
+.missed {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 8px;
+}
+.missed p {
+  flex-basis: 100%;
 }
 .much {
   font-size: 20px;
