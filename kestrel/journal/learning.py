@@ -2,8 +2,9 @@
 
 import math
 from collections import defaultdict
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from datetime import datetime
+from datetime import UTC, datetime, timedelta
 from typing import cast
 
 from django.db import transaction
@@ -13,6 +14,7 @@ from kestrel.journal.models import Entry, Lesson, Served
 from kestrel.larder.actions import core_kitchen
 from kestrel.larder.learnt import Thing, go_by, in_force
 from kestrel.larder.models import Habits, Learnt
+from kestrel.run_up.models import RunUp
 from kestrel.stove.following import as_cooked
 from kestrel.stove.models import Batch
 from saucier import constants as K
@@ -21,6 +23,8 @@ from saucier.errors import BadInput
 from saucier.heat import Heat, evaporation_g_per_min
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.learn import Estimate, Finished, Observed, estimate, learned_strength, observed
+from saucier.run_up import read_run_up
+from saucier.run_up.library import prepare_for, shipped_prepares
 from saucier.thickness import MODEL_SPREAD
 from saucier.watch import with_mends
 from saucier.words import Sentence, say
@@ -30,6 +34,7 @@ SPREADS: dict[str, float] = {
     Learnt.Kind.STRENGTH: K.LEARNED_STRENGTH_SPREAD,
     Learnt.Kind.FILM: K.LEARNED_FILM_SPREAD,
     Learnt.Kind.SERVED: K.LEARNED_SERVED_SPREAD,
+    Learnt.Kind.WORK: K.LEARNED_WORK_SPREAD,
 }
 LEAST_RECORDS = 3
 """So many records are wanted before anything is proposed."""
@@ -45,7 +50,7 @@ class Record:
     edges of that, and whether it fits the others."""
 
     entry_id: int | None
-    batch_id: int
+    batch_id: int | None
     at: datetime
     factor: float
     low: float
@@ -64,7 +69,7 @@ class Taught:
     kind: str
     of: str
     at: str
-    name: str
+    name: Sentence | str
     words: Sentence
     unit: str
     usual: float
@@ -125,7 +130,7 @@ def catch_up(kitchen: Kitchen) -> int:
     return without.count()
 
 
-_Seen = tuple[Observed, int | None, int, datetime]
+_Seen = tuple[Observed, int | None, int | None, datetime]
 """What was seen, of which entry, which batch, when."""
 
 
@@ -147,10 +152,39 @@ def _gathered(kitchen: Kitchen) -> dict[Thing, list[_Seen]]:
             seen = Observed(one["log"], one["spread"])
             found[one["kind"], one["of"], one["at"]].append((seen, None, batch_id, at))
         newest.add(batch_id)
+    for thing, seen_of_it in _at_the_board(kitchen):
+        found[thing].append(seen_of_it)
     return {
         thing: sorted(seen, key=lambda one: one[3])[-K.LEARNED_FROM :]
         for thing, seen in found.items()
     }
+
+
+_HANDS_OFF = 0.3
+"""By how much the minutes of one piece of work at the board differ from the next; estimate."""
+_LEAST_AT_THE_BOARD_MIN = 1.0
+_RUN_UPS = 60
+
+
+def _at_the_board(kitchen: Kitchen) -> Iterator[tuple[Thing, _Seen]]:
+    """What cutting, peeling and grating really took, by the run-ups where it was begun and done."""
+    rows = RunUp.objects.filter(kitchen=kitchen).order_by("-date", "-pk")[:_RUN_UPS]
+    larder = core_kitchen(kitchen, usual=True).larder
+    for row in rows:
+        midnight = datetime(row.date.year, row.date.month, row.date.day, tzinfo=UTC)
+        midnight -= timedelta(minutes=row.utc_offset_min)
+        for key, mark in read_run_up(row.document).marks.items():
+            ingredient = key.split(":")[1] if key.startswith("prep:") else ""
+            prepare = prepare_for(larder[ingredient]) if ingredient in larder else None
+            took = None if mark.over is None else mark.over - mark.began
+            if prepare is None or not took or not mark.usual:
+                continue
+            factor = took / mark.usual
+            if took < _LEAST_AT_THE_BOARD_MIN or not 0.2 <= factor <= 5.0:
+                continue  # pressed begin and done at once, or forgotten
+            seen = Observed(math.log(factor), math.hypot(_HANDS_OFF, 0.5 / took))
+            moment = midnight + timedelta(minutes=mark.over or 0.0)
+            yield ("work", prepare.key, ""), (seen, None, None, moment)
 
 
 def taught(kitchen: Kitchen) -> list[Taught]:
@@ -165,7 +199,7 @@ def taught(kitchen: Kitchen) -> list[Taught]:
         if one is not None:
             found.append(one)
     order = {kind: n for n, kind in enumerate(SPREADS)}
-    return sorted(found, key=lambda one: (not one.ready, order[one.kind], one.name, one.at))
+    return sorted(found, key=lambda one: (not one.ready, order[one.kind], str(one.name), one.at))
 
 
 def _set_by_hand(thing: Thing, habits: Habits | None) -> bool:
@@ -246,7 +280,9 @@ def _record(one: _Seen, odd: bool) -> Record:
     return Record(entry_id, batch_id, at, math.exp(seen.log), low, high, odd)
 
 
-def _figure(kind: str, of: str, at: str, core: CoreKitchen) -> tuple[str, str, float] | None:
+def _figure(
+    kind: str, of: str, at: str, core: CoreKitchen
+) -> tuple[Sentence | str, str, float] | None:
     """What a thing is called, its unit, and what is usual of it; None where it is no more."""
     if kind == Learnt.Kind.PACE:
         pan = next((pan for pan in core.pans if pan.name == of), None)
@@ -266,6 +302,9 @@ def _figure(kind: str, of: str, at: str, core: CoreKitchen) -> tuple[str, str, f
         return row.spoken_name, "of wheat flour", row.power
     if kind == Learnt.Kind.FILM:
         return "pot and whisk", "mL", K.FILM_ML
+    if kind == Learnt.Kind.WORK:
+        prepare = shipped_prepares().get(of)
+        return None if prepare is None else (say(f"learned.{of}"), "min a kilo", prepare.per_kg)
     use = USES.get(of)
     return None if use is None else (use.name, "mL", use.per_ml)
 

@@ -134,7 +134,7 @@ class ServedOut(Schema):
 class ThingIn(Schema):
     """Something that is learned: its ``kind``, of what, at which heat."""
 
-    kind: Literal["pace", "strength", "film", "served"]
+    kind: Literal["pace", "strength", "film", "served", "work"]
     of: Annotated[str, Field(max_length=60)] = ""
     at: Annotated[str, Field(max_length=20)] = ""
 

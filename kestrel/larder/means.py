@@ -1,12 +1,14 @@
 """What a kitchen has to cook with, kept and told to the core: cooks, rings, things, ways."""
 
+import math
 from collections.abc import Mapping
 from typing import Any
 
 from django.db import IntegrityError, transaction
 
 from kestrel.accounts.models import Kitchen
-from kestrel.larder.models import Burner, Cook, Gear, OwnWay, Pan
+from kestrel.larder.learnt import in_force
+from kestrel.larder.models import Burner, Cook, Gear, Learnt, OwnWay, Pan
 from saucier.errors import BadInput
 from saucier.run_up import (
     SKILLS,
@@ -57,7 +59,12 @@ def means_of(kitchen: Kitchen) -> Means:
 def library_of(kitchen: Kitchen) -> Library:
     """The ways this kitchen cooks by."""
     rows = OwnWay.objects.filter(kitchen=kitchen).values_list("row", flat=True)
-    return Library.of(read_way(row) for row in rows)
+    hands = {
+        of: math.exp(row.log)
+        for (kind, of, _), row in in_force(kitchen).items()
+        if kind == Learnt.Kind.WORK
+    }
+    return Library.of((read_way(row) for row in rows), hands)
 
 
 def add_burner(kitchen: Kitchen, name: str, takes_cm: object = None, **rating: object) -> Burner:

@@ -1,6 +1,7 @@
 """Writes on run-ups, one transaction each."""
 
 from collections.abc import Mapping
+from dataclasses import replace
 from datetime import date, timedelta
 from typing import Any
 
@@ -103,7 +104,7 @@ def mark(row: RunUp, key: str, what: str, at: float | None, revision: int) -> Ru
         marks[key] = Happened(began=now)
     else:
         began = marks[key].began if key in marks else _planned_start(row, key, now)
-        marks[key] = Happened(began=min(began, now), over=now)
+        marks[key] = Happened(began=min(began, now), over=now, usual=_usual_minutes(row, key))
     row.document = write_run_up(
         Document.model_validate({**document.model_dump(), "marks": marks, "now": now})
     )
@@ -196,6 +197,17 @@ def claim() -> Planning | None:
             row.answer = {"words": str(say("planning.lost", times=row.lost))}
         row.save(update_fields=["state", "beat_at", "lost", "ended_at", "answer"])
     return row if row.state == Planning.State.RUNNING else claim()
+
+
+def _usual_minutes(row: RunUp, key: str) -> float | None:
+    """What work at the board usually takes, whatever is gone by here: what it took can be held against
+    that. None of any other task."""
+    if not key.startswith("prep:"):
+        return None
+    ready = work.ready(row)
+    usual = replace(ready, library=replace(ready.library, hands={}))
+    job = usual.gathered(Document()).board.jobs.get(key)
+    return None if job is None else max(0.1, sum(part.minutes for part in job.parts))
 
 
 def _known(row: RunUp) -> set[str]:

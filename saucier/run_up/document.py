@@ -60,11 +60,13 @@ class Extra(Part):
 
 class Happened(Part):
     """What happened: when a task began and when it was over; of one that goes on, the minutes that are
-    ``left`` of it from ``now`` on, where the stove tells."""
+    ``left`` of it from ``now`` on, where the stove tells. Of work at the board that is over, the ``usual``
+    minutes of it."""
 
     began: Moment
     over: Moment | None = None
     left: Minutes | None = None
+    usual: Minutes | None = None
 
 
 class Called(Part):

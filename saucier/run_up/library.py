@@ -3,7 +3,7 @@ library, with a kitchen's own figures in its place."""
 
 import tomllib
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cache
 from pathlib import Path
 from typing import Annotated, Any, Literal
@@ -101,13 +101,23 @@ def shipped_prepares() -> dict[str, Prepare]:
 
 @dataclass(frozen=True)
 class Library:
-    """The ways a kitchen cooks by: the shipped ones, its own in their place."""
+    """The ways a kitchen cooks by: the shipped ones, its own in their place; ``hands`` is how many times the
+    usual minutes its cooks take for work at the board, by its key."""
 
     ways: Mapping[str, Way]
+    hands: Mapping[str, float] = field(default_factory=dict)
 
     @classmethod
-    def of(cls, own: Iterable[Way] = ()) -> "Library":
-        return cls({**shipped_ways(), **{way.key: way for way in own}})
+    def of(cls, own: Iterable[Way] = (), hands: Mapping[str, float] | None = None) -> "Library":
+        return cls({**shipped_ways(), **{way.key: way for way in own}}, hands or {})
+
+    def minutes(self, prepare: Prepare, grams: float) -> float:
+        """
+        >>> grate = shipped_prepares()["grate"]
+        >>> Library.of(hands={"grate": 2.0}).minutes(grate, 500)
+        9.0
+        """
+        return prepare.minutes(grams) * self.hands.get(prepare.key, 1.0)
 
     def way(self, key: str) -> Way:
         """Raises :class:`BadInput` (field ``way``) for one nobody knows."""

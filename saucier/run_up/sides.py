@@ -264,7 +264,7 @@ def lay_preparing(at: At) -> None:
         if prepare is None or wanted.grams < 1.0:
             continue
         raw = row.bought_g(wanted.grams)
-        minutes = prepare.minutes(raw)
+        minutes = at.library.minutes(prepare, raw)
         parts = max(1, math.ceil(minutes / K.PREPARE_AT_A_TIME_MIN - 1e-9))
         lines = tuple(sorted({n for job in wanted.jobs for n in at.board.jobs[job].lines}))
         for number in range(1, parts + 1):

@@ -12,13 +12,17 @@ from kestrel.accounts.models import Kitchen
 from kestrel.journal.learning import lesson_of
 from kestrel.journal.models import Entry, Lesson, Served
 from kestrel.larder.actions import core_kitchen, set_habit
+from kestrel.larder.means import library_of
 from kestrel.larder.models import Learnt, Pan
+from kestrel.run_up.models import RunUp
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.service.actions import save_dish, save_service
 from kestrel.stove.actions import start
 from kestrel.stove.models import Batch
 from kestrel.tests.clients import KitchenTest
 from saucier.check import check
+from saucier.run_up import read_run_up, write_run_up
+from saucier.run_up.library import shipped_prepares
 from saucier.sheet import read_sheet
 
 PACE = {"kind": "pace", "of": "saucepan 20", "at": "simmer"}
@@ -287,6 +291,37 @@ class Afterwards(JournalTest):
         self.assertEqual(sum(line["unsaid"] for line in body["lines"]), 1)
         far = f"/journal/weeks?first=2020-01-01&last={today}"
         self.assertEqual(self.fields(self.client.call("GET", far)), ["last"])
+
+
+class AtTheBoard(JournalTest):
+    def test_the_cooks_own_minutes(self) -> None:
+        today = timezone.localdate()
+        for n in range(4):
+            marks = {
+                "prep:potato:0": {"began": 600.0, "over": 621.0, "usual": 14.0},
+                "prep:leek:0": {"began": 600.0, "over": 600.2, "usual": 9.0},  # pressed at once
+                "prep:gone-thing:0": {"began": 600.0, "over": 621.0, "usual": 14.0},
+                "pot:x#1": {"began": 600.0, "over": 640.0},
+            }
+            RunUp.objects.create(
+                kitchen=self.kitchen,
+                name=f"Lunch {n}",
+                date=today - timedelta(days=n),
+                document=write_run_up(read_run_up({"marks": marks})),
+            )
+        told = self.learning()
+        self.assertEqual([key for key in told if key.startswith("work")], ["work peel-and-cut"])
+        one = told["work peel-and-cut"]
+        self.assertTrue(one["ready"])
+        self.assertTrue(1.2 < one["factor"] < 1.5)
+        self.assertIn("longer here than usual", one["words"])
+        peel = shipped_prepares()["peel-and-cut"]
+        before = library_of(self.kitchen).minutes(peel, 2000)
+        thing = {"kind": "work", "of": "peel-and-cut", "at": ""}
+        self.client.call("POST", "/journal/learning", thing)
+        self.assertGreater(library_of(self.kitchen).minutes(peel, 2000), 1.2 * before)
+        self.client.call("POST", "/journal/learning/undo", thing)
+        self.assertEqual(library_of(self.kitchen).minutes(peel, 2000), before)
 
 
 class Looking(JournalTest):

@@ -319,6 +319,18 @@ class Followed(RunUpTest):
         self.work()
         self.assertEqual(self.blocks(self.read(whole["id"]))[first["key"]]["state"], "planned")
 
+    def test_work_at_the_board_that_is_over_tells_its_usual_minutes(self) -> None:
+        whole = self.planned()
+        key = next(key for key in self.blocks(whole) if key.startswith("prep:"))
+        block = self.blocks(whole)[key]
+        usual = block["end"] - block["start"]
+        path, revision = f"/run-ups/{whole['id']}/mark", whole["revision"]
+        for what, at in (("began", block["start"]), ("over", block["start"] + 2.0 * usual)):
+            body = {"key": key, "what": what, "at": at, "revision": revision}
+            whole = self.client.call("POST", path, body).body
+            revision = whole["revision"]
+        self.assertAlmostEqual(whole["document"]["marks"][key]["usual"], usual, delta=0.6)
+
     def test_a_run_up_of_another_week_says_so_and_loses_nothing(self) -> None:
         whole = self.planned()
         first = min(self.blocks(whole).values(), key=lambda block: block["start"])

@@ -8266,7 +8266,8 @@ export interface components {
         /**
          * Happened
          * @description What happened: when a task began and when it was over; of one that goes on, the minutes that are
-         *     ``left`` of it from ``now`` on, where the stove tells.
+         *     ``left`` of it from ``now`` on, where the stove tells. Of work at the board that is over, the ``usual``
+         *     minutes of it.
          */
         Happened: {
             /** Began */
@@ -8275,6 +8276,8 @@ export interface components {
             over?: number | null;
             /** Left */
             left?: number | null;
+            /** Usual */
+            usual?: number | null;
         };
         /** MendOut */
         MendOut: {
@@ -9728,7 +9731,7 @@ export interface components {
             /** Entry Id */
             entry_id: number | null;
             /** Batch Id */
-            batch_id: number;
+            batch_id: number | null;
             /**
              * At
              * Format: date-time
@@ -9802,7 +9805,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "pace" | "strength" | "film" | "served";
+            kind: "pace" | "strength" | "film" | "served" | "work";
             /**
              * Of
              * @default
@@ -9823,7 +9826,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "pace" | "strength" | "film" | "served";
+            kind: "pace" | "strength" | "film" | "served" | "work";
             /**
              * Of
              * @default

@@ -35,6 +35,7 @@ const kinds: Record<string, string> = {
   strength: 'Flour',
   film: 'Pots',
   served: 'Portions',
+  work: 'At the board',
 }
 const figure = (value: number, unit: string) =>
   unit === 'of wheat flour'
@@ -65,7 +66,7 @@ const odd = (one: Taught) => one.seen.filter((seen) => seen.odd)
               <span class="label">{{ kinds[one.kind] }}</span>
               <h3>{{ one.words }}</h3>
               <p class="quiet">
-                {{ one.records }} {{ one.records === 1 ? 'batch' : 'batches' }}; nine times in ten between
+                {{ one.records }} {{ one.records === 1 ? 'record' : 'records' }}; nine times in ten between
                 {{ bare(one, one.usual * one.low) }} and
                 {{ figure(one.usual * one.high, one.unit) }}
               </p>
@@ -74,7 +75,8 @@ const odd = (one: Taught) => one.seen.filter((seen) => seen.odd)
                 {{ odd(one).length === 1 ? 'One fits' : `${odd(one).length} fit` }} no other and
                 {{ odd(one).length === 1 ? 'counts' : 'count' }} little: another pan, or weighed with it?
                 <template v-for="(seen, n) in odd(one)" :key="n"
-                  ><RouterLink :to="`/stove/${seen.batch_id}`">{{ day(seen.at) }}</RouterLink
+                  ><RouterLink v-if="seen.batch_id" :to="`/stove/${seen.batch_id}`">{{ day(seen.at) }}</RouterLink
+                  ><template v-else>{{ day(seen.at) }}</template
                   >{{ n < odd(one).length - 1 ? ', ' : '' }}</template
                 >
               </p>
