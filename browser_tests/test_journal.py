@@ -1,58 +1,27 @@
 """The journal in the real interface: looked through, set beside each other, cooked again, learned from."""
 
-from datetime import timedelta
-
-from django.utils import timezone
 from selenium.webdriver.common.by import By
 
 from browser_tests.base import BrowserTest
 from browser_tests.browser import resize
-from kestrel.journal.learning import lesson_of
 from kestrel.journal.models import Entry, Served
 from kestrel.larder.actions import core_kitchen
-from kestrel.larder.models import Learnt, Pan
+from kestrel.larder.models import Learnt
 from kestrel.practice.models import Round
 from kestrel.sauces.models import Sauce, SauceVersion
-from kestrel.stove.actions import start
-from kestrel.stove.models import Batch
+from kestrel.tests.entries import cooked, saucepan
 
 
 class Journal(BrowserTest):
     def setUp(self) -> None:
         super().setUp()
-        Pan.objects.create(
-            kitchen=self.kitchen,
-            name="saucepan 20",
-            shape="straight",
-            diameter_cm=20,
-            depth_cm=12,
-            tare_g=1200,
-        )
+        saucepan(self.kitchen)
         self.sauce = self.saved()
         self.sign_in()
 
     def cooked(self, sauce: Sauce, days: int, note: str = "", thicker: float = 1.5) -> Entry:
-        batch = start(self.kitchen, self.user, sauce.newest)
-        began = timezone.now() - timedelta(days=days, hours=1)
-        minutes = [0.0, *(state["minutes"] for state in batch.plan["states"])]
-        batch.began = {
-            str(n): (began + timedelta(minutes=at)).isoformat() for n, at in enumerate(minutes)
-        }
-        batch.step, batch.status = len(batch.plan["cards"]), Batch.Status.DONE
-        batch.started_at, batch.ended_at = began, began + timedelta(minutes=minutes[-1])
-        batch.save()
-        final = batch.plan["final"]
-        entry = Entry.objects.create(
-            kitchen=self.kitchen,
-            batch=batch,
-            made_at=batch.ended_at,
-            weighed_g=final["total_g"] - 30.0,
-            reached_pa_s=final["viscosity_pa_s"] * thicker,
-            verdict="nearly",
-            note=note,
-        )
-        lesson_of(entry)
-        return entry
+        told = {"off_g": -30.0, "thicker": thicker, "verdict": "nearly", "note": note}
+        return cooked(self.kitchen, self.user, sauce, days=days, **told)
 
     def shown(self) -> int:
         return len(self.all("ol > li.sheet"))

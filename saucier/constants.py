@@ -472,6 +472,10 @@ DRAINED_STILL_GIVES = 0.3
 """Of the juice a vegetable gives raw, what it still gives in the oven though it was cooked and drained."""
 THROUGH_FROM_MM = 8.0
 """Thinner than this a dish is hot as soon as it is coloured."""
+COVERED_TAKES, OVEN_SPREAD = 1.1, 0.2
+"""By how much longer a covered dish takes in an oven (foil holds radiant heat off), and by what share ovens differ.
+Estimates."""
+FRIDGE_C = 4.0
 HOT_FINISH_MIN = {"grill": 3.0, "torch": 1.0, "oven": 12.0}
 """Minutes that colour a dish filled hot, where it says none itself (domain notes: 1 to 3 under a grill)."""
 

@@ -73,16 +73,12 @@ def main() -> None:
             for link in driver.find_elements(By.CSS_SELECTOR, ".list a.open")
         }
         cheese = next(href for name, href in links.items() if "chicory" in name)
-        cream = next(href for name, href in links.items() if "Mustard cream" in name)
         driver.get(cheese)
         wait_for(driver, lambda d: d.find_elements(By.CSS_SELECTOR, ".pot-now .sure"))
         shoot(driver, "builder")
         resize(driver, 390, 844)
         shoot(driver, "builder-390")
         resize(driver, 1280, 800)
-        driver.get(cream)
-        click(driver, ".step .dot", 5)
-        shoot(driver, "builder-reduction")
         driver.get(cheese)
         press(driver, "What if")
         press(driver, "Pin to compare")
@@ -120,6 +116,13 @@ def main() -> None:
         _keeping(driver, address)
         driver.get(f"{address}/journal")
         shoot(driver, "journal")
+        driver.get(f"{address}/journal/learning")
+        shoot(driver, "journal-taught")
+        driver.get(f"{address}/journal/practice")
+        click(driver, ".kind", 3)
+        click(driver, ".go")
+        time.sleep(6)
+        shoot(driver, "journal-practice")
         driver.get(f"{address}/larder")
         shoot(driver, "larder")
 
@@ -162,10 +165,6 @@ def _hob(driver: WebDriver, address: str) -> None:
     driver.get(f"{address}/stove?hob")
     wait_for(driver, lambda d: d.find_elements(By.CSS_SELECTOR, ".rings .pot"))
     shoot(driver, "stove-hob")
-    press(driver, "Cap for the rye toasts", "b")
-    press(driver, "Pour or put in")
-    driver.switch_to.active_element.send_keys("250 mL")
-    shoot(driver, "stove-free-hand")
 
 
 def _keeping(driver: WebDriver, address: str) -> None:

@@ -6,7 +6,7 @@ from typing import Any, cast
 
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
-from ninja import Query, Router, Schema, Status
+from ninja import Query, Router, Status
 
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.journal import actions
@@ -45,19 +45,6 @@ router = Router(tags=["journal"])
 PAGE = 50
 MOST_SAID = 400
 """The newest batches of a sauce that are put together."""
-
-
-class WantedIn(Schema):
-    """Which entries are wanted; what is left out is not asked about."""
-
-    sauce: int | None = None
-    dish: int | None = None
-    cook: str = ""
-    first: date | None = None
-    last: date | None = None
-    verdict: str = ""
-    text: str = ""
-    offset: int = 0
 
 
 def _kitchen(request: HttpRequest) -> Any:
@@ -115,9 +102,9 @@ def _entry(entry: Entry) -> dict[str, Any]:
 
 
 @router.get("", response={200: EntryPage, 422: Problems})
-def list_entries(request: HttpRequest, wanted: Query[WantedIn], older: str = ""):
+def list_entries(request: HttpRequest, wanted: Query[Wanted], older: str = ""):
     """A page of the journal, newest first, of what is wanted, from the cursor ``older`` on."""
-    everything = found(_kitchen(request), _wanted(wanted))
+    everything = found(_kitchen(request), wanted)
     page = after(everything, older).select_related(
         "batch__version", "batch__service", "batch__started_by"
     )
@@ -130,13 +117,6 @@ def list_entries(request: HttpRequest, wanted: Query[WantedIn], older: str = "")
         "total": everything.count(),
         "older": f"{rows[-1].made_at.isoformat()}_{rows[-1].pk}" if more else None,
     }
-
-
-def _wanted(given: WantedIn) -> Wanted:
-    if given.first and given.last and given.last < given.first:
-        raise BadInput.at("last", "is-before-the-first-day")
-    asked = given.dict(exclude={"offset"})
-    return Wanted(**asked, offset_min=max(-840, min(840, given.offset)))
 
 
 @router.get("/choices", response=Choices)

@@ -1,11 +1,12 @@
 """Finding entries: by sauce, dish, cook, day, verdict, and by what was written."""
 
-from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta
 
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 from django.utils.dateparse import parse_datetime
+from ninja import Schema
+from pydantic import Field
 
 from kestrel.accounts.models import Kitchen
 from kestrel.journal.models import Entry
@@ -13,10 +14,10 @@ from kestrel.service.models import Dish, Service
 from saucier.errors import BadInput
 
 
-@dataclass(frozen=True, slots=True)
-class Wanted:
+class Wanted(Schema):
     """Which entries: of a ``sauce`` or for a ``dish`` by number, by a ``cook`` by name, from a day to a day
-    (by clocks ``offset_min`` ahead of UTC), with a ``verdict``, with ``text`` in the note or the name."""
+    (by clocks ``offset`` min ahead of UTC), with a ``verdict``, with ``text`` in the note or the name. What is
+    left out is not asked about."""
 
     sauce: int | None = None
     dish: int | None = None
@@ -25,11 +26,13 @@ class Wanted:
     last: date | None = None
     verdict: str = ""
     text: str = ""
-    offset_min: int = 0
+    offset: int = Field(default=0, ge=-840, le=840)
 
 
 def found(kitchen: Kitchen, wanted: Wanted) -> QuerySet[Entry]:
     """The entries of ``kitchen`` that are ``wanted``, newest first. Raises :class:`BadInput` by field."""
+    if wanted.first and wanted.last and wanted.last < wanted.first:
+        raise BadInput.at("last", "is-before-the-first-day")
     rows = Entry.objects.filter(kitchen=kitchen)
     if wanted.verdict:
         if wanted.verdict not in Entry.Verdict.values:
@@ -45,7 +48,7 @@ def found(kitchen: Kitchen, wanted: Wanted) -> QuerySet[Entry]:
             batch__started_by__first_name="", batch__started_by__username=wanted.cook
         )
         rows = rows.filter(Q(batch__cook=wanted.cook) | Q(batch__cook="") & by)
-    shift = timedelta(minutes=wanted.offset_min)
+    shift = timedelta(minutes=wanted.offset)
     if wanted.first is not None:
         rows = rows.filter(made_at__gte=_moment(wanted.first, time.min) - shift)
     if wanted.last is not None:

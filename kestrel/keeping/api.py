@@ -43,6 +43,7 @@ from kestrel.larder.models import Pan
 from kestrel.problems import Message, Problems
 from kestrel.stove.api import batch_of
 from kestrel.stove.models import Batch, Label
+from saucier.dish import HeatedThrough, heated_through
 from saucier.errors import BadInput
 from saucier.keeping import Cooling, keeps, places, shipped_rules, use_by
 from saucier.kitchen import Kitchen as CoreKitchen
@@ -226,6 +227,13 @@ def choose_rules(request: HttpRequest, given: RulesIn):
     """Go by a shipped rule set, or by one of its own. What was put away before keeps its own."""
     set_rules(_kitchen(request), given.rules)
     return rules(request)
+
+
+@router.get("/heating", response={200: HeatedThrough, 422: Problems})
+def heating(request: HttpRequest, depth_mm: float, oven_c: float, fan: bool, covered: bool):
+    """A filled dish from the fridge until its middle is as hot as the rules want."""
+    oven = "fan" if fan else "still"
+    return heated_through(depth_mm, oven_c, oven, covered, rules_of(_kitchen(request)))
 
 
 @router.get("/records", response={200: list[RecordLine], 422: Problems})

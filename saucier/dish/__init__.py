@@ -13,7 +13,7 @@ from saucier.dish.document import (
     spoken_kind,
     write_dish,
 )
-from saucier.dish.finish import finish_of, through_minutes
+from saucier.dish.finish import HeatedThrough, finish_of, heated_through, through_minutes
 from saucier.dish.layout import Layout, layout_of, vessels_for
 from saucier.dish.needs import SauceNeed, is_pasta, needs_of
 from saucier.dish.plate import AtTable, at_the_table, on_plate_c
@@ -28,6 +28,7 @@ __all__ = [
     "DishSauce",
     "DishSeen",
     "DishStart",
+    "HeatedThrough",
     "InRounds",
     "Layout",
     "Rounds",
@@ -38,6 +39,7 @@ __all__ = [
     "at_the_table",
     "dish_starts",
     "finish_of",
+    "heated_through",
     "in_rounds",
     "is_pasta",
     "kind_of",

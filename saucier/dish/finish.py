@@ -1,10 +1,13 @@
 """How a dish ends: grill, oven, torch or lid, straight from the pot or from the fridge."""
 
 import math
+from dataclasses import dataclass
 
 from saucier import constants as K
 from saucier.dish.document import Dish
 from saucier.dish.layout import Layout
+from saucier.errors import BadInput
+from saucier.keeping import Rules
 from saucier.words import Sentence, say
 
 
@@ -23,6 +26,50 @@ def through_minutes(depth_mm: float, oven_c: float | None = None, oven: str = "s
         K.FAN_IS_WORTH_C if oven == "fan" and oven_c is not None else 0.0
     )
     return moderate * (K.MODERATE_OVEN_C - K.FOOD_IN_OVEN_C) / (as_still - K.FOOD_IN_OVEN_C)
+
+
+@dataclass(frozen=True, slots=True)
+class HeatedThrough:
+    """How a filled dish from the fridge comes to ``to_c`` in its middle: the ``minutes``, ``low`` to ``high``,
+    whether even the longest is within the rule's ``limit_min``, and what to do."""
+
+    minutes: float
+    low: float
+    high: float
+    to_c: float
+    limit_min: float
+    ok: bool
+    words: Sentence
+
+
+def heated_through(
+    depth_mm: float, oven_c: float, oven: str, covered: bool, rules: Rules
+) -> HeatedThrough:
+    """A dish filled ``depth_mm`` deep, from the fridge, in an oven at ``oven_c`` (``still`` or ``fan``) to the
+    middle that ``rules`` want. Raises :class:`BadInput` by field.
+
+    >>> from saucier.keeping import shipped_rules
+    >>> found = heated_through(40, 180, "still", False, shipped_rules()["two-steps-57"])
+    >>> round(found.minutes), found.ok
+    (45, True)
+    """
+    if not 10.0 <= depth_mm <= 80.0:
+        raise BadInput.at("depth_mm", "dish-is-not-so-deep", low=10.0, most=80.0)
+    if not 100.0 <= oven_c <= 300.0 or oven not in ("still", "fan"):
+        raise BadInput.at("oven_c", "oven-is-not-so-hot", low=100.0, most=300.0)
+    # The last degrees come slowest: the middle nears the oven as an exponential.
+    to_c = rules.reheat_c
+    share = math.log((oven_c - K.FRIDGE_C) / (oven_c - to_c))
+    share /= math.log((oven_c - K.FRIDGE_C) / (oven_c - K.FOOD_IN_OVEN_C))
+    minutes = through_minutes(depth_mm, oven_c, oven) * share + rules.reheat_hold_minutes
+    minutes *= K.COVERED_TAKES if covered else 1.0
+    high = minutes * (1.0 + K.OVEN_SPREAD)
+    ok = high <= rules.reheat_minutes
+    code = "heated.through" if ok else "heated.too-slow"
+    words = say(code, to_c=to_c, limit=rules.reheat_minutes, oven_c=oven_c)
+    return HeatedThrough(
+        minutes, minutes * (1.0 - K.OVEN_SPREAD), high, to_c, rules.reheat_minutes, ok, words
+    )
 
 
 def finish_of(dish: Dish, layout: Layout | None) -> Sentence | None:

@@ -5,11 +5,19 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from saucier import constants as K
-from saucier.check import CheckedSheet, Figures, Prepared, State, check, prepare
+from saucier.check import (
+    CheckedSheet,
+    Figures,
+    Prepared,
+    State,
+    check,
+    model_spread_of,
+    prepare,
+)
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
 from saucier.sheet import Sheet
-from saucier.steps import AnyStep, Correct, advance
+from saucier.steps import AnyStep, Correct, Reduce, Simmer, advance
 from saucier.steps.step import amounts_in
 from saucier.thickness import thickness_of
 from saucier.watch.again import Again, solved_again
@@ -71,12 +79,20 @@ class Following:
 
 @dataclass
 class _Known:
-    """What is carried from one step to the next."""
+    """What is carried from one step to the next; ``unseen`` is how far the strength was open before anything
+    was seen."""
 
     pot: Pot = field(default_factory=Pot)
     prior: Prior = field(default_factory=Prior)
     strength: float = 0.0
     spread: float = K.STRENGTH_SPREAD
+    unseen: float = K.STRENGTH_SPREAD
+
+    @classmethod
+    def of(cls, prepared: Prepared) -> "_Known":
+        """What is known beforehand: less is open where the kitchen has learned of its flour."""
+        spread = min(K.STRENGTH_SPREAD, model_spread_of(prepared))
+        return cls(prior=Prior(strength_spread=spread), spread=spread, unseen=spread)
 
 
 def follow(
@@ -138,7 +154,7 @@ def following(
     return Following(
         PotFollowed(
             at,
-            tuple(_sure(state.figures, known.spread) for state in states),
+            tuple(_sure(state.figures, known.spread / known.unseen) for state in states),
             told,
             off,
             math.exp(known.strength / K.FLOUR_EXPONENT),
@@ -176,7 +192,7 @@ class _Cook:
 
     def __init__(self, checked: CheckedSheet, prepared: Prepared, kitchen: Kitchen) -> None:
         self.checked, self.prepared, self.kitchen = checked, prepared, kitchen
-        self.known = _Known()
+        self.known = _Known.of(prepared)
 
     def does(self, number: int, step: StepAsDone | None, *, going_on: bool) -> Watching | None:
         """Step ``number`` as it was done (None: as it is planned). What is watched of it, where it boils
@@ -221,7 +237,7 @@ class _Cook:
                 if began <= one.at_min and (mend is None or one.at_min < until)
             ]
             watching = Watching.of(
-                self.checked, number, seen, max(0.0, until - began), known.prior, pot
+                self.checked, number, seen, max(0.0, until - began), self._prior(number), pot
             )
             if watching is None:
                 return None
@@ -243,6 +259,18 @@ class _Cook:
                 pot, began = self.mended(known.pot, [mend]), until
         known.prior = replace(known.prior, full_g=None, boiled_min=0.0)
         return watching
+
+    def _prior(self, number: int) -> Prior:
+        """What is known before a step that boils: how fast, where the kitchen has learned that of its pan."""
+        step, prior = self.checked.sheet.steps[number], self.known.prior
+        learned = (
+            self.prepared.settings[number].stove.pace(step.heat)
+            if isinstance(step, Simmer | Reduce)
+            else None
+        )
+        if learned is None or prior.pace_spread != K.PACE_SPREAD:  # or something was seen since
+            return prior
+        return replace(prior, pace_spread=math.hypot(learned.spread, K.PACE_OF_THE_DAY))
 
     def _learns(self, watching: Watching) -> None:
         """What was seen of a boiling pot, for the steps to come."""
@@ -284,16 +312,15 @@ class _Cook:
         return put._replace(minutes=minutes)
 
 
-def _sure(figures: Figures, spread: float) -> Figures:
-    """``figures`` with the edges of its thickness drawn in by what a spoon has told."""
+def _sure(figures: Figures, by: float) -> Figures:
+    """``figures`` with the edges of its thickness drawn in to a share of them, by what a spoon has told."""
     eta, low, high = (
         figures.viscosity_pa_s,
         figures.viscosity_low_pa_s,
         figures.viscosity_high_pa_s,
     )
-    if not (eta and low and high) or spread >= K.STRENGTH_SPREAD:
+    if not (eta and low and high) or by >= 1.0:
         return figures
-    by = spread / K.STRENGTH_SPREAD
     return replace(
         figures,
         viscosity_low_pa_s=eta * (low / eta) ** by,

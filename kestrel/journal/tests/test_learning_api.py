@@ -9,17 +9,17 @@ from django.db import IntegrityError, connection, transaction
 from django.utils import timezone
 
 from kestrel.accounts.models import Kitchen
-from kestrel.journal.learning import lesson_of
 from kestrel.journal.models import Entry, Lesson, Served
 from kestrel.larder.actions import core_kitchen, set_habit
 from kestrel.larder.means import library_of
-from kestrel.larder.models import Learnt, Pan
+from kestrel.larder.models import Learnt
 from kestrel.run_up.models import RunUp
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.service.actions import save_dish, save_service
 from kestrel.stove.actions import start
 from kestrel.stove.models import Batch
 from kestrel.tests.clients import KitchenTest
+from kestrel.tests.entries import cooked, saucepan
 from saucier.check import check
 from saucier.run_up import read_run_up, write_run_up
 from saucier.run_up.library import shipped_prepares
@@ -32,50 +32,11 @@ FLOUR = {"kind": "strength", "of": "wheat-flour", "at": ""}
 class JournalTest(KitchenTest):
     def setUp(self) -> None:
         super().setUp()
-        Pan.objects.create(
-            kitchen=self.kitchen,
-            name="saucepan 20",
-            shape="straight",
-            diameter_cm=20,
-            depth_cm=12,
-            tare_g=1200,
-        )
+        saucepan(self.kitchen)
         self.sauce = self.saved()
 
-    def cooked(
-        self,
-        sauce: Sauce | None = None,
-        *,
-        off_g: float = 0.0,
-        thicker: float = 1.0,
-        days: int = 0,
-        note: str = "",
-        verdict: str = "again",
-    ) -> Entry:
-        """A batch of a sauce, every step as long as it was planned, ``days`` ago, that came to so many grams
-        more and so many times as thick as planned."""
-        batch = start(self.kitchen, self.user, (sauce or self.sauce).newest)
-        began = timezone.now() - timedelta(days=days, hours=3)
-        minutes = [0.0, *(state["minutes"] for state in batch.plan["states"])]
-        batch.began = {
-            str(n): (began + timedelta(minutes=at)).isoformat() for n, at in enumerate(minutes)
-        }
-        batch.step = len(batch.plan["cards"])
-        batch.started_at, batch.status = began, Batch.Status.DONE
-        batch.ended_at = began + timedelta(minutes=minutes[-1])
-        batch.save()
-        final = batch.plan["final"]
-        entry = Entry.objects.create(
-            kitchen=self.kitchen,
-            batch=batch,
-            made_at=batch.ended_at,
-            weighed_g=final["total_g"] + off_g,
-            reached_pa_s=final["viscosity_pa_s"] * thicker,
-            verdict=verdict,
-            note=note,
-        )
-        lesson_of(entry)
-        return entry
+    def cooked(self, sauce: Sauce | None = None, **told: Any) -> Entry:
+        return cooked(self.kitchen, self.user, sauce or self.sauce, **told)
 
     def learning(self) -> dict[str, dict[str, Any]]:
         body = self.client.call("GET", "/journal/learning").body

@@ -245,6 +245,33 @@ class WhatBecomesOfIt(Keeping):
         self.assertEqual(self.happens(kept, "thawed").body["state"], "over")
 
 
+class HeatedAgain(Keeping):
+    def heated(self, **more: Any) -> Any:
+        asked = {"depth_mm": 40, "oven_c": 180, "fan": False, "covered": False, **more}
+        query = "&".join(f"{k}={v}" for k, v in asked.items())
+        return self.client.call("GET", f"/keeping/heating?{query}")
+
+    def test_a_filled_dish_by_the_rules_in_force(self) -> None:
+        def minutes(**more: Any) -> float:
+            return float(self.heated(**more).body["minutes"])
+
+        plain = minutes()
+        self.assertTrue(40.0 < plain < 50.0)
+        self.assertGreater(minutes(oven_c=150), plain)
+        self.assertGreater(minutes(depth_mm=60), 1.3 * plain)
+        self.assertGreater(minutes(covered=True), plain)
+        self.assertLess(minutes(fan=True), plain)
+        own = {"name": "ours", "from_c": 63, "stages": [{"to_c": 8, "minutes": 90}], "hot_c": 63}
+        strict = {**own, "reheat_c": 82, "reheat_minutes": 30}
+        self.client.call("PUT", "/keeping/rules", {"rules": strict})
+        told = self.heated().body
+        self.assertGreater(told["minutes"], plain)
+        self.assertFalse(told["ok"])
+        self.assertIn("shallower", told["words"])
+        for more, field in (({"depth_mm": 4}, "depth_mm"), ({"oven_c": 900}, "oven_c")):
+            self.assertEqual(self.fields(self.heated(**more)), [field])
+
+
 class DrawnByAService(Keeping):
     """What a service takes of what stands made is drawn off once its first pot goes on."""
 

@@ -10,6 +10,7 @@ from pathlib import Path
 from typing import Any
 from unittest.mock import patch
 
+from django.apps import apps
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.core.management import CommandError, call_command
 from django.utils import timezone
@@ -236,6 +237,24 @@ class Whole(WholeTest):
                 call_command("import_kitchen", str(path), username="emil", password=PASSWORD)
             self.assertEqual(refused.exception.returncode, 2)
             self.assertFalse(User.objects.filter(username="emil").exists())
+
+    def test_no_table_of_a_kitchen_is_forgotten(self) -> None:
+        left_out = {
+            "Membership",
+            "Device",
+            "Planning",
+        }  # who signs in, tokens, what is reckoned anew
+        mine = {
+            model.__name__
+            for model in apps.get_models()
+            if any(field.name == "kitchen" for field in model._meta.get_fields())
+        }
+        there = {table.model.__name__ for table in TABLES.values()}
+        self.assertEqual(mine - left_out, there - {"SauceVersion"})
+        for table in TABLES.values():
+            told = {*table.columns, "id", "kitchen", "jpeg", "planned", "planned_of"}
+            columns = {f.name for f in table.model._meta.concrete_fields}
+            self.assertEqual(columns - told, set(), table.model.__name__)
 
     def test_numbers_in_keys(self) -> None:
         turn = renumber({"12": "3"})

@@ -13,6 +13,7 @@ from saucier.steps.step import Knobs
 from saucier.sure import how_sure
 from saucier.testing import add, melt, reduce_to, roux, simmer
 from saucier.thickness import log_viscosity_of
+from saucier.watch import StepAsDone, follow
 
 PAN = {"name": "saucepan 20", "shape": "straight", "diameter_cm": 20, "depth_cm": 12}
 USUAL = Kitchen()
@@ -130,6 +131,23 @@ class Known(unittest.TestCase):
         usual, here = how_sure(WHITE, USUAL, mends=False), how_sure(WHITE, known, mends=False)
         assert usual and here
         self.assertGreater(here.chance, usual.chance + 0.08)
+
+    def test_a_pot_that_is_watched_is_known_better(self) -> None:
+        cream = sauce(add("cream-35", 500), reduce_to(share=0.6))
+        known = USUAL.knowing({}, {("saucepan 20", "rolling"): Pace(0.0, 0.05)})
+        wide = []
+        for kitchen in (USUAL, known):
+            watched = follow(cream, kitchen, 1, {1: StepAsDone(minutes=2.0)}).watched
+            assert watched is not None
+            assert watched.minutes_left is not None
+            wide.append(watched.minutes_left.high / watched.minutes_left.low)
+        self.assertLess(wide[1], 0.8 * wide[0])
+        strong = USUAL.knowing({"wheat-flour": Strength(0.0, 0.02, 0.15)}, {})
+        edges = []
+        for kitchen in (USUAL, strong):
+            state = follow(WHITE, kitchen, 2, {2: StepAsDone(minutes=4.0)}).states[-1]
+            edges.append(state.viscosity_high_pa_s / state.viscosity_low_pa_s)
+        self.assertLess(edges[1], 0.7 * edges[0])
 
     def test_a_flour_the_larder_has_no_more_is_nothing(self) -> None:
         self.assertEqual(USUAL.knowing({"gone": Strength(0.1, 0.1, 0.1)}, {}).strengths, {})

@@ -1885,6 +1885,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/keeping/heating": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Heating
+         * @description A filled dish from the fridge until its middle is as hot as the rules want.
+         */
+        get: operations["kestrel_keeping_api_heating"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/keeping/records": {
         parameters: {
             query?: never;
@@ -2518,7 +2538,7 @@ export interface components {
             op: "finish";
             /**
              * Temperature C
-             * @default 5
+             * @default 4
              */
             temperature_c: number;
         };
@@ -9177,6 +9197,27 @@ export interface components {
             };
         };
         /**
+         * HeatedThrough
+         * @description How a filled dish from the fridge comes to ``to_c`` in its middle: the ``minutes``, ``low`` to ``high``,
+         *     whether even the longest is within the rule's ``limit_min``, and what to do.
+         */
+        HeatedThrough: {
+            /** Minutes */
+            minutes: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** To C */
+            to_c: number;
+            /** Limit Min */
+            limit_min: number;
+            /** Ok */
+            ok: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
          * RecordLine
          * @description A line of the record: what happened to which batch, and whether a rule was met.
          */
@@ -9354,10 +9395,12 @@ export interface components {
             why: string;
         };
         /**
-         * WantedIn
-         * @description Which entries are wanted; what is left out is not asked about.
+         * Wanted
+         * @description Which entries: of a ``sauce`` or for a ``dish`` by number, by a ``cook`` by name, from a day to a day
+         *     (by clocks ``offset`` min ahead of UTC), with a ``verdict``, with ``text`` in the note or the name. What is
+         *     left out is not asked about.
          */
-        WantedIn: {
+        Wanted: {
             /** Sauce */
             sauce?: number | null;
             /** Dish */
@@ -13722,6 +13765,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_keeping_api_heating: {
+        parameters: {
+            query: {
+                depth_mm: number;
+                oven_c: number;
+                fan: boolean;
+                covered: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeatedThrough"];
                 };
             };
             /** @description Unprocessable Entity */

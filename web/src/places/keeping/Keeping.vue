@@ -9,6 +9,7 @@ import { grams, isoDay } from '@/parts/format'
 import { useList } from '@/shell/list'
 import { useListen } from '@/shell/listen'
 import { useSession } from '@/shell/session'
+import HeatingThrough from './HeatingThrough.vue'
 import OwnRules from './OwnRules.vue'
 import { stateWords } from './words'
 
@@ -94,6 +95,7 @@ const age = (days: number) => (days ? `${days} d old` : 'of today')
         </RouterLink>
       </li>
     </ul>
+    <HeatingThrough v-if="rules" :key="`${rules.chosen.key} ${rules.chosen.reheat_c}`" />
     <section v-if="rules" class="rules">
       <ChoiceField
         label="Rules for cooling and keeping"
@@ -213,5 +215,18 @@ h1 {
   .much {
     font-size: 24px;
   }
+}
+.rules {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 8px 12px;
+}
+.rules > label {
+  flex: 0 1 380px;
+}
+.rules > p,
+.rules > .record {
+  flex-basis: 100%;
 }
 </style>
