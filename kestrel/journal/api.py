@@ -4,6 +4,7 @@ import statistics
 from datetime import date
 from typing import Any, cast
 
+from django.db.models import Prefetch, QuerySet
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Status
@@ -35,7 +36,7 @@ from kestrel.problems import Message, Problems
 from kestrel.sauces.models import Sauce
 from kestrel.service.models import Dish
 from kestrel.stove.api import batch_of
-from kestrel.stove.models import Batch
+from kestrel.stove.models import Batch, Photo
 from saucier.errors import BadInput
 from saucier.learn import said_again
 from saucier.thickness import grade_of
@@ -51,13 +52,18 @@ def _kitchen(request: HttpRequest) -> Any:
     return cast(KitchenRequest, request).kitchen
 
 
-def _rows() -> Any:
-    rows = Entry.objects.select_related("batch__version", "batch__service", "batch__started_by")
-    return rows.prefetch_related("batch__photos")
+def _whole(rows: QuerySet[Entry]) -> QuerySet[Entry]:
+    """``rows`` with all that is told of them; of photographs only that they are there, not their pictures."""
+    pictures = Prefetch("batch__photos", Photo.objects.only("pk", "batch"))
+    rows = rows.select_related("batch__version", "batch__service", "batch__started_by")
+    unread = ("batch__sheet", "batch__version__sheet", "batch__version__outcome")
+    return rows.prefetch_related(pictures).defer(*unread, "batch__service__document")
 
 
 def _entry_of(request: HttpRequest, entry_id: int) -> Entry:
-    entry: Entry = get_object_or_404(_rows(), kitchen=_kitchen(request), pk=entry_id)
+    entry: Entry = get_object_or_404(
+        _whole(Entry.objects.filter(kitchen=_kitchen(request))), pk=entry_id
+    )
     return entry
 
 
@@ -105,11 +111,7 @@ def _entry(entry: Entry) -> dict[str, Any]:
 def list_entries(request: HttpRequest, wanted: Query[Wanted], older: str = ""):
     """A page of the journal, newest first, of what is wanted, from the cursor ``older`` on."""
     everything = found(_kitchen(request), wanted)
-    page = after(everything, older).select_related(
-        "batch__version", "batch__service", "batch__started_by"
-    )
-    # Photographs are looked up by number alone: their pictures are not read for a list.
-    rows = list(page.defer("batch__sheet", "batch__service__document")[: PAGE + 1])
+    rows = list(_whole(after(everything, older))[: PAGE + 1])
     more = len(rows) > PAGE
     rows = rows[:PAGE]
     return {
@@ -136,16 +138,15 @@ def choices(request: HttpRequest):
 @router.get("/of-batch/{batch_id}", response={200: EntryOut, 404: Message})
 def entry_of_batch(request: HttpRequest, batch_id: int):
     """What was written down of a batch."""
-    return _entry(get_object_or_404(_rows(), batch=batch_of(request, batch_id)))
+    rows = _whole(Entry.objects.all())
+    return _entry(get_object_or_404(rows, batch=batch_of(request, batch_id)))
 
 
 @router.get("/of-sauce/{sauce_id}", response={200: SauceSaid, 404: Message})
 def of_sauce(request: HttpRequest, sauce_id: int):
     """The batches of a sauce put together, and what their notes say again and again."""
     sauce = get_object_or_404(Sauce, kitchen=_kitchen(request), pk=sauce_id)
-    rows = list(
-        Entry.objects.filter(batch__version__sauce=sauce).select_related("batch")[:MOST_SAID]
-    )
+    rows = list(_whole(Entry.objects.filter(batch__version__sauce=sauce))[:MOST_SAID])
     verdicts = {str(key): 0 for key in Entry.Verdict.values}
     for row in rows:
         verdicts[row.verdict] += 1

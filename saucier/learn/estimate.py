@@ -22,6 +22,7 @@ _DRIFTS = ((0.0, 0.2), (0.08, 0.35), (0.2, 0.45))
 _TAILS = 4.0
 """Degrees of freedom of Student's t, by which what lies far out is weighed."""
 _NEIGHBOURS = 3
+_EVERY_ONE = 16
 _LEAST_TO_COMPARE = 4
 
 Vector = NDArray[np.float64]
@@ -82,7 +83,10 @@ def estimate(records: Sequence[Observed], prior_spread: float) -> Estimate:
     y = np.array([one.log for one in newest])
     spread = np.array([one.spread for one in newest])
     weight = _fits(y, spread)
-    changes = [1.0 - K.CHANGED_CHANCE] + [K.CHANGED_CHANCE / max(1, many - 1)] * (many - 1)
+    # Of many records every second will do for the one from which it may be otherwise.
+    since_which = range(0, many, 1 if many <= _EVERY_ONE else 2)
+    change = K.CHANGED_CHANCE / max(1, len(since_which) - 1)
+    changes = {at: change if at else 1.0 - K.CHANGED_CHANCE for at in since_which}
     # Of every scale, every drift and every record from which it may be otherwise: how well that fits, and
     # what it is now.
     cases = []
@@ -90,16 +94,16 @@ def estimate(records: Sequence[Observed], prior_spread: float) -> Estimate:
         for drift, drift_chance in _DRIFTS:
             noise = (scale * spread) ** 2 / weight
             walk = (drift * prior_spread) ** 2
-            now = [_segment(y[at:], noise[at:], walk, prior_spread) for at in range(many)]
-            for at, change_chance in enumerate(changes):
+            for at, change_chance in changes.items():
+                log, variance, fit = _segment(y[at:], noise[at:], walk, prior_spread)
                 was = _segment(y[:at], noise[:at], walk, prior_spread)[2] if at else 0.0
-                told = now[at][2] + was + math.log(scale_chance * drift_chance * change_chance)
-                cases.append((now[at][0], now[at][1], told, scale, at))
-    log, variance, fits, scales, since = np.array(cases, dtype=np.float64).T
+                told = fit + was + math.log(scale_chance * drift_chance * change_chance)
+                cases.append((log, variance, told, scale, at))
+    logs, variances, fits, scales, since = np.array(cases, dtype=np.float64).T
     chance = np.exp(fits - fits.max())
     chance /= chance.sum()
-    middle = float(chance @ log)
-    whole = float(chance @ (variance + (log - middle) ** 2))
+    middle = float(chance @ logs)
+    whole = float(chance @ (variances + (logs - middle) ** 2))
     by_change = np.bincount(since.astype(int), chance, many)
     at = int(by_change.argmax())
     odd = tuple(first + int(n) for n in np.flatnonzero(weight < K.ODD_BELOW))

@@ -6,6 +6,7 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import IntegrityError, connection, transaction
+from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
 from kestrel.accounts.models import Kitchen
@@ -360,6 +361,18 @@ class Looking(JournalTest):
 
 
 class ManyEntries(JournalTest):
+    def test_a_page_asks_the_database_as_often_however_much_is_on_it(self) -> None:
+        self.client.call("GET", "/journal")  # its session is known from here on
+        for path in ("/journal", f"/journal/of-sauce/{self.sauce.pk}"):
+            asked = []
+            for _ in range(2):
+                for days in range(3):
+                    self.cooked(days=days)
+                with CaptureQueriesContext(connection) as queries:
+                    self.client.call("GET", path)
+                asked.append(len(queries))
+            self.assertEqual(asked[0], asked[1], path)
+
     def test_ten_thousand_are_listed_and_looked_through_in_time(self) -> None:
         entry = self.cooked(note="too salty")
         batch, now = entry.batch, timezone.now()
