@@ -253,7 +253,7 @@ def _taught(
         words=say(
             code,
             name=name,
-            heat=say(f"learned.heat-{at}") if at else "",
+            heat=say(f"heat-{at}") if at else "",
             pct=100.0 * abs(found.factor - 1.0),
         ),
         unit=unit,

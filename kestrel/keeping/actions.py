@@ -38,7 +38,7 @@ from saucier.pot import EMPTY, Pot
 from saucier.rescue import brought_back
 from saucier.sheet import read_sheet, write_sheet
 from saucier.watch import Following, with_mends
-from saucier.words import Sentence, plain
+from saucier.words import Sentence, plain, say
 
 LEAST_G = 1.0
 _COOLING = TypeAdapter(Cooling)
@@ -268,11 +268,14 @@ def brings(kept: Kept, kitchen: CoreKitchen) -> list[str]:
     sauce is made without by now. For a guest who asks, it is not that sauce: a kind of meat has no allergen."""
     if kept.batch.version is None:
         return []
-    own = [
-        set(larder_of(read_sheet(version.sheet), kitchen))
-        for version in kept.batch.version.sauce.versions.all()
-    ]
-    there = larder_of(read_sheet(kept.sheet), kitchen)
+    try:
+        own = [
+            set(larder_of(read_sheet(version.sheet), kitchen))
+            for version in kept.batch.version.sauce.versions.all()
+        ]
+        there = larder_of(read_sheet(kept.sheet), kitchen)
+    except BadInput:  # what it was made with is not known any more: it is nobody's sauce then
+        return [str(say("kept.unknown"))]
     strange = [key for key in there if any(key not in one for one in own)]
     return sorted(kitchen.larder[key].spoken_name for key in strange)
 

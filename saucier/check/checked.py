@@ -3,7 +3,7 @@
 from dataclasses import dataclass, fields
 
 from saucier import constants as K
-from saucier.check.earned import model_spread_of
+from saucier.check.earned import learned_of, model_spread_of
 from saucier.check.prepared import DEFAULT_KITCHEN, prepare
 from saucier.check.state import Figures, State
 from saucier.check.vague import vagueness
@@ -84,7 +84,8 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     prepared = prepare(sheet, kitchen)
     pots = list(prepared.walk())
     pan = prepared.pan
-    assumed = () if sheet.pan else (_assumed_pan(pan, kitchen),)
+    reached_for = () if sheet.pan else (_assumed_pan(pan, kitchen),)
+    assumed = (*reached_for, *learned_of(prepared))
     spread = vagueness(prepared, pots[-1]) if pots else 0.0
     salted = _salted_too_soon(sheet, pots)
     if salted is not None:

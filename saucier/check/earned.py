@@ -3,7 +3,9 @@
 import math
 
 from saucier.check.prepared import Prepared
+from saucier.steps import Reduce, Simmer
 from saucier.thickness import MODEL_SPREAD
+from saucier.words import Sentence, say
 
 
 def model_spread_of(prepared: Prepared) -> float:
@@ -29,3 +31,31 @@ def thickeners_of(prepared: Prepared) -> dict[str, float]:
             if power > 0.0:
                 found[key] = found.get(key, 0.0) + power
     return found
+
+
+def learned_of(prepared: Prepared) -> tuple[Sentence, ...]:
+    """What ``prepared`` goes by because its kitchen has learned it: told, so that nothing is silent."""
+    if not prepared.settings:
+        return ()
+    kitchen = prepared.settings[0].kitchen
+    told = []
+    if kitchen.strengths:
+        for key in thickeners_of(prepared):
+            if key in kitchen.strengths:
+                name = kitchen.larder[key].spoken_name
+                told.append(_told("flour", kitchen.strengths[key].log, name=name))
+    heats = {
+        step.heat: pace
+        for step, setting in zip(prepared.steps, prepared.settings, strict=True)
+        if isinstance(step, Simmer | Reduce) and (pace := setting.stove.pace(step.heat))
+    }
+    told += [
+        _told("pan", pace.log, name=prepared.pan.name, heat=say(f"heat-{heat}"))
+        for heat, pace in heats.items()
+    ]
+    return tuple(told)
+
+
+def _told(what: str, log: float, **names: object) -> Sentence:
+    more = "more" if log >= 0.0 else "less"
+    return say(f"goes-by.{what}-{more}", pct=100.0 * abs(math.exp(log) - 1.0), **names)

@@ -327,6 +327,18 @@ class DrawnByAService(Keeping):
         self.begin(self.served(sauce, 400.0))
         self.assertEqual(Event.objects.count(), 0)
 
+    def test_what_nobody_can_tell_any_more_is_not_drawn_and_nothing_is_refused(self) -> None:
+        batch = self.cooked()
+        self.put(batch, grams=900.0)
+        row = Kept.objects.get()
+        lost = {"op": "add", "ingredient": "gone-from-here", "amount": {"value": 5, "unit": "g"}}
+        row.sheet = {**row.sheet, "steps": [*row.sheet["steps"], lost]}
+        row.save()
+        line = self.client.call("GET", "/keeping").body[0]
+        self.assertIn("does not know", line["brings"][0])
+        self.begin(self.served(Batch.objects.get(pk=batch["id"]).version.sauce, 400.0))
+        self.assertEqual(Event.objects.count(), 0)
+
     def test_nothing_on_hand_draws_nothing(self) -> None:
         batch = self.cooked()
         self.put(batch, grams=900.0)

@@ -132,6 +132,19 @@ class Known(unittest.TestCase):
         assert usual and here
         self.assertGreater(here.chance, usual.chance + 0.08)
 
+    def test_nothing_is_gone_by_silently(self) -> None:
+        self.assertEqual(check(WHITE, USUAL).assumed, ())
+        known = USUAL.knowing(
+            {"wheat-flour": Strength(-0.06, 0.02, 0.2)}, {("saucepan 20", "simmer"): Pace(0.2, 0.1)}
+        )
+        self.assertEqual(
+            [str(one) for one in check(WHITE, known).assumed],
+            [
+                "wheat flour thickens 6 % less than its row, by your own batches",
+                "saucepan 20 boils off 22 % more than usual at a simmer, by your own batches",
+            ],
+        )
+
     def test_a_pot_that_is_watched_is_known_better(self) -> None:
         cream = sauce(add("cream-35", 500), reduce_to(share=0.6))
         known = USUAL.knowing({}, {("saucepan 20", "rolling"): Pace(0.0, 0.05)})

@@ -239,6 +239,8 @@ h2 {
 }
 .picture {
   flex: 0 1 190px;
+}
+svg.picture {
   max-height: 300px;
 }
 .picture.wide {
