@@ -40,6 +40,9 @@ class Keeping(BrowserTest):
         self.cooked()
         self.go("/keeping")
         self.see("Made today, not put away")
+        self.see("nothing to let in")  # kept hot under film
+        self.find(".hot .check input").click()
+        self.see("brings it back")
         self.find(".possible button").click()
         self.see("in ice, stirred")
         self.wait(lambda: len(self.all(".verdicts [role=radio]")) == 6, "every place")

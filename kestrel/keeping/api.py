@@ -45,7 +45,7 @@ from kestrel.stove.api import batch_of
 from kestrel.stove.models import Batch, Label
 from saucier.dish import HeatedThrough, heated_through
 from saucier.errors import BadInput
-from saucier.keeping import Cooling, keeps, places, shipped_rules, use_by
+from saucier.keeping import Cooling, HoldingHot, held_hot, keeps, places, shipped_rules, use_by
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.words import Sentence, say
 
@@ -227,6 +227,13 @@ def choose_rules(request: HttpRequest, given: RulesIn):
     """Go by a shipped rule set, or by one of its own. What was put away before keeps its own."""
     set_rules(_kitchen(request), given.rules)
     return rules(request)
+
+
+@router.get("/holding", response={200: HoldingHot, 404: Message, 422: Problems})
+def holding(request: HttpRequest, batch_id: int, at_c: float, covered: bool):
+    """A finished batch kept hot: what goes off it, how thick it is then, what brings it back."""
+    found = through(batch_of(request, batch_id)).checked
+    return held_hot(found.final.pot, found.pan, at_c, covered, rules_of(_kitchen(request)).hot_c)
 
 
 @router.get("/heating", response={200: HeatedThrough, 422: Problems})

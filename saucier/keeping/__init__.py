@@ -12,7 +12,7 @@ from saucier.keeping.cooling import (
     places,
     seen_cooling,
 )
-from saucier.keeping.holding import Held, cooled_c, held
+from saucier.keeping.holding import Held, HoldingHot, cooled_c, held, held_hot
 from saucier.keeping.label import LINE, Label, lines_of, use_by
 from saucier.keeping.rules import USUAL, Rules, Stage, read_rules, shipped_rules
 from saucier.keeping.shelf_life import Keeps, freezing, keeps
@@ -26,6 +26,7 @@ __all__ = [
     "CurvePoint",
     "Face",
     "Held",
+    "HoldingHot",
     "Keeps",
     "Label",
     "Lumped",
@@ -40,6 +41,7 @@ __all__ = [
     "cooled_c",
     "freezing",
     "held",
+    "held_hot",
     "keeps",
     "lines_of",
     "matter_of",

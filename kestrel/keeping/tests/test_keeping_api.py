@@ -245,6 +245,28 @@ class WhatBecomesOfIt(Keeping):
         self.assertEqual(self.happens(kept, "thawed").body["state"], "over")
 
 
+class HeldHot(Keeping):
+    def test_under_film_it_stays_and_open_it_thickens(self) -> None:
+        batch = self.cooked()
+
+        def held(**more: Any) -> Any:
+            asked = {"batch_id": batch["id"], "at_c": 65, "covered": True, **more}
+            query = "&".join(f"{k}={v}" for k, v in asked.items())
+            return self.client.call("GET", f"/keeping/holding?{query}")
+
+        film, bare = held().body, held(covered=False).body
+        self.assertTrue(film["ok"])
+        self.assertEqual([one["lost_g"] for one in film["after"]], [0.0, 0.0, 0.0])
+        lost = [one["lost_g"] for one in bare["after"]]
+        self.assertEqual(lost, sorted(lost))
+        last = bare["after"][-1]
+        self.assertGreater(last["let_down_ml"], 0.6 * last["lost_g"])
+        self.assertLess(last["let_down_ml"], 1.4 * last["lost_g"])
+        self.assertFalse(held(at_c=55).body["ok"])
+        self.assertEqual(self.fields(held(at_c=20)), ["at_c"])
+        self.assertEqual(held(batch_id=99999).status_code, 404)
+
+
 class HeatedAgain(Keeping):
     def heated(self, **more: Any) -> Any:
         asked = {"depth_mm": 40, "oven_c": 180, "fan": False, "covered": False, **more}

@@ -1885,6 +1885,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/keeping/holding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Holding
+         * @description A finished batch kept hot: what goes off it, how thick it is then, what brings it back.
+         */
+        get: operations["kestrel_keeping_api_holding"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/keeping/heating": {
         parameters: {
             query?: never;
@@ -9197,6 +9217,38 @@ export interface components {
             };
         };
         /**
+         * HeldHot
+         * @description A sauce kept hot for ``minutes``: g that went off it as steam, its grade then (None: none can be given),
+         *     mL of hot liquid that bring it back.
+         */
+        HeldHot: {
+            /** Minutes */
+            minutes: number;
+            /** Lost G */
+            lost_g: number;
+            /** Grade */
+            grade: string | null;
+            /** Let Down Ml */
+            let_down_ml: number;
+        };
+        /**
+         * HoldingHot
+         * @description How a sauce stands hot at ``at_c``: after so many minutes each, and in words whether that is hot enough by
+         *     the rules, and what keeps it.
+         */
+        HoldingHot: {
+            /** At C */
+            at_c: number;
+            /** Covered */
+            covered: boolean;
+            /** Ok */
+            ok: boolean;
+            /** After */
+            after: components["schemas"]["HeldHot"][];
+            /** Words */
+            words: string;
+        };
+        /**
          * HeatedThrough
          * @description How a filled dish from the fridge comes to ``to_c`` in its middle: the ``minutes``, ``low`` to ``high``,
          *     whether even the longest is within the rule's ``limit_min``, and what to do.
@@ -13765,6 +13817,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kestrel_keeping_api_holding: {
+        parameters: {
+            query: {
+                batch_id: number;
+                at_c: number;
+                covered: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HoldingHot"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
             /** @description Unprocessable Entity */

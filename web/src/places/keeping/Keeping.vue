@@ -10,6 +10,7 @@ import { useList } from '@/shell/list'
 import { useListen } from '@/shell/listen'
 import { useSession } from '@/shell/session'
 import HeatingThrough from './HeatingThrough.vue'
+import HeldHot from './HeldHot.vue'
 import OwnRules from './OwnRules.vue'
 import { stateWords } from './words'
 
@@ -95,6 +96,7 @@ const age = (days: number) => (days ? `${days} d old` : 'of today')
         </RouterLink>
       </li>
     </ul>
+    <HeldHot v-if="where?.possible.length" :key="where.possible[0]!.batch_id" :possible="where.possible" />
     <HeatingThrough v-if="rules" :key="`${rules.chosen.key} ${rules.chosen.reheat_c}`" />
     <section v-if="rules" class="rules">
       <ChoiceField
