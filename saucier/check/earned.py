@@ -43,19 +43,19 @@ def learned_of(prepared: Prepared) -> tuple[Sentence, ...]:
         for key in thickeners_of(prepared):
             if key in kitchen.strengths:
                 name = kitchen.larder[key].spoken_name
-                told.append(_told("flour", kitchen.strengths[key].log, name=name))
+                told.append(_goes_by("flour", kitchen.strengths[key].log, name=name))
     heats = {
         step.heat: pace
         for step, setting in zip(prepared.steps, prepared.settings, strict=True)
         if isinstance(step, Simmer | Reduce) and (pace := setting.stove.pace(step.heat))
     }
     told += [
-        _told("pan", pace.log, name=prepared.pan.name, heat=say(f"heat-{heat}"))
+        _goes_by("pan", pace.log, name=prepared.pan.name, heat=say(f"heat-{heat}"))
         for heat, pace in heats.items()
     ]
     return tuple(told)
 
 
-def _told(what: str, log: float, **names: object) -> Sentence:
+def _goes_by(what: str, log: float, **names: object) -> Sentence:
     more = "more" if log >= 0.0 else "less"
     return say(f"goes-by.{what}-{more}", pct=100.0 * abs(math.exp(log) - 1.0), **names)
