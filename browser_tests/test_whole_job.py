@@ -51,7 +51,7 @@ class ColdStart(BrowserTest):
         self.press("Again just so")
         self.enter("Note", "Edge to edge.")
         self.press("Write it down")
-        self.see("1 batches")
+        self.see("1 batch")
         self.see("1.05 kg")
         self.see("Edge to edge.")
         self.see("No pot is on")

@@ -34,7 +34,7 @@ class WholeKitchens(BrowserTest):
             self.see("Nothing was changed.")
             self.assertEqual(Sauce.objects.filter(kitchen=self.kitchen).count(), 0)
             self.find('input[type="file"]').send_keys(str(whole))
-            self.see("1 sauces")
+            self.see("sauces 1")
         self.assertEqual(
             Sauce.objects.get(kitchen=self.kitchen).name, "Sauce from the upper kitchen"
         )

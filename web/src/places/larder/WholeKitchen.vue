@@ -83,7 +83,7 @@ const names: Record<string, string> = {
       <p v-else-if="taken" class="good-news">
         Taken in:
         <template v-for="(name, key) in names" :key="key"
-          ><span v-if="taken[key]" class="count">{{ taken[key] }} {{ name }}</span></template
+          ><span v-if="taken[key]" class="count">{{ name }} {{ taken[key] }}</span></template
         >
       </p>
       <p v-else>
