@@ -10,6 +10,7 @@ from kestrel.accounts.models import User
 from kestrel.journal.models import Entry, Served
 from kestrel.journal.typed import count_typed, grams_typed, without_pan
 from kestrel.larder.actions import core_kitchen
+from kestrel.service.actions import row_number
 from kestrel.service.models import Dish
 from kestrel.stove.models import Batch
 from saucier import constants as K
@@ -125,15 +126,15 @@ def _asked(batch: Batch) -> tuple[str, float] | None:
     found: dict[str, float] = {}
     portions = 0.0
     lines = batch.service.document.get("lines", [])
-    keys = [int(line["dish"]) for line in lines if str(line.get("dish", "")).isdigit()]
-    dishes = Dish.objects.filter(kitchen=batch.kitchen, pk__in=keys).in_bulk()
-    larder = core_kitchen(batch.kitchen, usual=True).larder
-    for line in lines:
-        row = dishes.get(int(line["dish"])) if str(line.get("dish", "")).isdigit() else None
+    keys = [row_number(line.get("dish")) for line in lines]
+    dishes = Dish.objects.filter(kitchen=batch.kitchen).in_bulk([key for key in keys if key])
+    usual = CoreKitchen(core_kitchen(batch.kitchen, usual=True).larder)
+    for key, line in zip(keys, lines, strict=True):
+        row = dishes.get(key) if key else None
         if row is None:
             continue
         dish = read_dish({**row.document, "margin_pct": 0})
-        needs = needs_of(dish, float(line["portions"]), CoreKitchen(larder))
+        needs = needs_of(dish, float(line["portions"]), usual)
         uses = zip(dish.sauces, needs, strict=True)
         mine = [(used, need) for used, need in uses if used.sauce == sauce]
         if any(used.per_ml is not None for used, _ in mine):

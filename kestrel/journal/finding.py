@@ -10,6 +10,7 @@ from pydantic import Field
 
 from kestrel.accounts.models import Kitchen
 from kestrel.journal.models import Entry
+from kestrel.service.actions import row_number
 from kestrel.service.models import Dish, Service
 from saucier.errors import BadInput
 
@@ -71,10 +72,10 @@ def _for_dish(kitchen: Kitchen, number: int) -> Q:
     services = [
         pk
         for pk, document in Service.objects.filter(kitchen=kitchen).values_list("pk", "document")
-        if any(str(line.get("dish")) == str(number) for line in document.get("lines", []))
+        if any(row_number(line.get("dish")) == number for line in document.get("lines", []))
     ]
     sauces = [
-        int(one["sauce"]) for one in dish.document.get("sauces", []) if one["sauce"].isdigit()
+        key for one in dish.document.get("sauces", []) if (key := row_number(one.get("sauce")))
     ]
     of_it = Q(batch__version__sauce_id__in=sauces) | Q(batch__version=None)
     return Q(batch__service_id__in=services) & of_it

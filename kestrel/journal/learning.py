@@ -61,8 +61,8 @@ class Record:
 @dataclass(frozen=True, slots=True)
 class Taught:
     """One thing that is learned. ``factor`` is how much more than usual it is, nine times in ten between
-    ``low`` and ``high``, by ``records``; ``usual`` and ``value`` are the figure itself in ``unit``, before and
-    after. ``gone_by`` is the factor in force (None: the usual) by ``gone_by_records``; ``edge`` by what factor a
+    ``low`` and ``high``, by ``records``; ``usual``, ``now`` and ``value`` are the figure itself in ``unit``: as is usual, as
+    it is gone by, and as it would be, from ``value_low`` to ``value_high``. ``gone_by`` is the factor in force (None: the usual) by ``gone_by_records``; ``edge`` by what factor a
     thickness is then off either way, where it is ``edge_usual`` before (None: nothing of a thickness). ``ready``: it is worth
     going by. ``words`` say it, ``why_not`` what is still missing."""
 
@@ -73,7 +73,10 @@ class Taught:
     words: Sentence
     unit: str
     usual: float
+    now: float
     value: float
+    value_low: float
+    value_high: float
     factor: float
     low: float
     high: float
@@ -134,7 +137,7 @@ _Seen = tuple[Observed, int | None, int | None, datetime]
 """What was seen, of which entry, which batch, when."""
 
 
-def _gathered(kitchen: Kitchen) -> dict[Thing, list[_Seen]]:
+def _gathered(kitchen: Kitchen, core: CoreKitchen) -> dict[Thing, list[_Seen]]:
     """Everything seen of each thing, oldest first."""
     found: dict[Thing, list[_Seen]] = defaultdict(list)
     lessons = Lesson.objects.filter(kitchen=kitchen).exclude(told=[])
@@ -152,7 +155,7 @@ def _gathered(kitchen: Kitchen) -> dict[Thing, list[_Seen]]:
             seen = Observed(one["log"], one["spread"])
             found[one["kind"], one["of"], one["at"]].append((seen, None, batch_id, at))
         newest.add(batch_id)
-    for thing, seen_of_it in _at_the_board(kitchen):
+    for thing, seen_of_it in _at_the_board(kitchen, core):
         found[thing].append(seen_of_it)
     return {
         thing: sorted(seen, key=lambda one: one[3])[-K.LEARNED_FROM :]
@@ -166,10 +169,10 @@ _LEAST_AT_THE_BOARD_MIN = 1.0
 _RUN_UPS = 60
 
 
-def _at_the_board(kitchen: Kitchen) -> Iterator[tuple[Thing, _Seen]]:
+def _at_the_board(kitchen: Kitchen, core: CoreKitchen) -> Iterator[tuple[Thing, _Seen]]:
     """What cutting, peeling and grating really took, by the run-ups where it was begun and done."""
     rows = RunUp.objects.filter(kitchen=kitchen).order_by("-date", "-pk")[:_RUN_UPS]
-    larder = core_kitchen(kitchen, usual=True).larder
+    larder = core.larder
     for row in rows:
         midnight = datetime(row.date.year, row.date.month, row.date.day, tzinfo=UTC)
         midnight -= timedelta(minutes=row.utc_offset_min)
@@ -192,7 +195,7 @@ def taught(kitchen: Kitchen) -> list[Taught]:
     core, rows = core_kitchen(kitchen, usual=True), in_force(kitchen)
     by_hand = Habits.objects.filter(kitchen=kitchen).first()
     found = []
-    for thing, seen in _gathered(kitchen).items():
+    for thing, seen in _gathered(kitchen, core).items():
         if _set_by_hand(thing, by_hand):
             continue
         one = _taught(thing, seen, rows.get(thing), core)
@@ -258,7 +261,10 @@ def _taught(
         ),
         unit=unit,
         usual=usual,
+        now=usual if row is None else usual * math.exp(row.log),
         value=usual * found.factor,
+        value_low=usual * low,
+        value_high=usual * high,
         factor=found.factor,
         low=low,
         high=high,
@@ -313,7 +319,7 @@ def _figure(
 def take(kitchen: Kitchen, user: User, thing: Thing) -> Learnt:
     """Go by what the batches say of ``thing`` from now on. Raises :class:`BadInput` (field ``of``) where they
     say nothing of it, or not enough."""
-    seen = _gathered(kitchen).get(thing)
+    seen = _gathered(kitchen, core_kitchen(kitchen, usual=True)).get(thing)
     if seen is None:
         raise BadInput.at("of", "nothing-is-learned-of-it")
     found = found_of(seen, thing[0])

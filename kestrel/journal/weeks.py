@@ -3,6 +3,7 @@
 from collections import defaultdict
 from dataclasses import dataclass, field
 from datetime import UTC, date, datetime, time, timedelta
+from itertools import groupby
 
 from django.utils import timezone
 
@@ -53,10 +54,23 @@ class PlanInstead:
 
 
 @dataclass(frozen=True, slots=True)
-class Weeks:
-    """Weeks of sauces, newest first, and what to plan instead, what costs most first."""
+class Week:
+    """A week: its sauces, what most was thrown away of first, and all of them together; ``thrown_pct`` is of
+    what was made in batches of which somebody said what became of them (None: of none)."""
 
+    week: str
+    made_g: float
+    said_g: float
+    thrown_pct: float | None
+    cost: float
     lines: list[SauceWeek]
+
+
+@dataclass(frozen=True, slots=True)
+class Weeks:
+    """Weeks, newest first, and what to plan instead, what costs most first."""
+
+    weeks: list[Week]
     instead: list[PlanInstead]
 
 
@@ -88,7 +102,15 @@ def weeks(kitchen: Kitchen, first: date, last: date, offset_min: int) -> Weeks:
     for line in found.values():
         line.reasons = sorted(set(line.reasons))
     lines = sorted(found.values(), key=lambda one: (one.week, one.thrown_g), reverse=True)
-    return Weeks(lines, _instead(lines))
+    by_week = groupby(lines, key=lambda one: one.week)
+    return Weeks([_week(week, list(of_it)) for week, of_it in by_week], _instead(lines))
+
+
+def _week(week: str, lines: list[SauceWeek]) -> Week:
+    made, said, thrown, cost = (
+        sum(getattr(one, key) for one in lines) for key in ("made_g", "said_g", "thrown_g", "cost")
+    )
+    return Week(week, made, said, 100.0 * thrown / said if said else None, cost, lines)
 
 
 def _add(

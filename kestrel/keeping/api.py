@@ -73,6 +73,7 @@ def _line(kept: Kept, kitchen: CoreKitchen) -> dict[str, Any]:
     left, state = left_g(kept), "kept"
     today = timezone.localdate()
     words: Sentence | None = None
+    missed = False
     if left < actions.LEAST_G:
         state = "gone"
     elif frozen(kept):
@@ -85,7 +86,7 @@ def _line(kept: Kept, kitchen: CoreKitchen) -> dict[str, Any]:
         passed = (timezone.now() - kept.put_at).total_seconds() / 60.0
         acted = any(one.kind == "action" for one in counted(list(kept.events.all())))
         if seen is not None and seen.words is not None and not acted:
-            words = seen.words
+            words, missed = seen.words, True
         if passed < cooling.clock_from_min + last:
             state = "cooling"
         elif kept.use_by == today:
@@ -116,6 +117,7 @@ def _line(kept: Kept, kitchen: CoreKitchen) -> dict[str, Any]:
         "left_g": round(left, 1),
         "state": state,
         "words": words,
+        "missed": missed,
     }
 
 

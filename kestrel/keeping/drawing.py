@@ -37,7 +37,8 @@ def draw_for_service(sender: object, batch: Batch, user: User, plan: Plan, **mor
             batch__version__sauce_id=int(sauce),
         )
         rows = rows.select_related("batch__version__sauce", "kitchen").order_by("put_at", "pk")
-        for kept in sorted(rows.prefetch_related("events"), key=frozen):  # the freezer last
+        prefetched = rows.prefetch_related("events", "batch__version__sauce__versions")
+        for kept in sorted(prefetched, key=frozen):  # the freezer last
             left = left_g(kept)
             past = kept.use_by < timezone.localdate() and not frozen(kept)
             if ml <= 0.0 or left < LEAST_G or past or brings(kept, core):

@@ -68,7 +68,8 @@ class EventOut(Schema):
 
 class KeptLine(Schema):
     """Something that is kept: what is left, how old it is, until when; ``state``: cooling, kept, today (to be
-    used up today), over, frozen, gone. ``words``: what is to be done about it now."""
+    used up today), over, frozen, gone. ``words``: what is to be done about it now;
+    ``missed``: by the probe a rule is missed, or will be, and nothing was done about it yet."""
 
     id: int
     batch_id: int
@@ -90,6 +91,7 @@ class KeptLine(Schema):
     for_when: date | None
     state: str
     words: Sentence | None
+    missed: bool
 
 
 class ReadPoint(Schema):

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from random import SystemRandom
 
 from django.db import transaction
-from django.db.models import F
+from django.db.models import Count, F
 from django.utils import timezone
 from pydantic import TypeAdapter
 
@@ -36,10 +36,12 @@ class Standing:
 def standing(kitchen: Kitchen, user: User) -> list[Standing]:
     """How ``user`` stands at each kind."""
     scores = _scores(kitchen, user)
-    done = Round.objects.filter(kitchen=kitchen, user=user, score__isnull=False)
-    counts = {kind: done.filter(kind=kind).count() for kind in KINDS}
+    done = Round.objects.filter(kitchen=kitchen, user=user, score__isnull=False).order_by()
+    counts = dict(done.values_list("kind").annotate(Count("pk")))
     return [
-        Standing(kind, counts[kind], sum(late) / len(late) if (late := scores[kind]) else None)
+        Standing(
+            kind, counts.get(kind, 0), sum(late) / len(late) if (late := scores[kind]) else None
+        )
         for kind in KINDS
     ]
 

@@ -8,6 +8,7 @@ import re
 import zipfile
 import zlib
 from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
 from dataclasses import replace
 from datetime import datetime
 from typing import IO, Any
@@ -15,6 +16,7 @@ from typing import IO, Any
 from django.core.exceptions import ValidationError
 from django.core.serializers.base import DeserializedObject
 from django.db import IntegrityError, models, transaction
+from django.db.models import Exists, OuterRef
 from django.utils import timezone
 from django.utils.dateparse import parse_datetime
 
@@ -22,6 +24,7 @@ from kestrel.accounts.actions import somebody_who_was
 from kestrel.accounts.models import Kitchen, User
 from kestrel.run_up import actions as run_up
 from kestrel.run_up.models import Planning, RunUp
+from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.stove.models import Reading
 from kestrel.whole.names import in_column, renumber
 from kestrel.whole.parts import LARDER, TABLES, Row, picture
@@ -55,10 +58,18 @@ def read_kitchen(kitchen: Kitchen, user: User, file: IO[bytes]) -> dict[str, int
     :class:`BadInput`, with the file and the field in it; then nothing is stored."""
     if not is_empty(kitchen):
         raise BadInput.at("file", "kitchen-is-not-empty")
+    with _damage_told():
+        packed = zipfile.ZipFile(file)
+    with packed:
+        return _Reading(kitchen, user, _Packed(packed)).read()
+
+
+@contextmanager
+def _damage_told() -> Iterator[None]:
+    """What a broken, locked or strangely packed zip makes of its reader, told as such."""
     try:
-        with zipfile.ZipFile(file) as packed:
-            return _Reading(kitchen, user, _Packed(packed)).read()
-    except (zipfile.BadZipFile, zlib.error, EOFError, OSError, NotImplementedError, RuntimeError):
+        yield
+    except (zipfile.BadZipFile, zlib.error, EOFError, OSError, RuntimeError):
         raise BadInput.at("file", "is-a-damaged-zip") from None
 
 
@@ -105,7 +116,7 @@ class _Packed:
         """What a file holds, never more than it may."""
         most = min(_MOST_OF_ONE[name.rpartition(".")[2]], self._left)
         held = io.BytesIO()
-        with self._packed.open(self.names[name]) as opened:
+        with _damage_told(), self._packed.open(self.names[name]) as opened:
             while block := opened.read(_BLOCK):
                 held.write(block)
                 if held.tell() > most:
@@ -131,7 +142,10 @@ class _Packed:
 class _Reading:
     def __init__(self, kitchen: Kitchen, user: User, packed: _Packed) -> None:
         self.kitchen, self.user, self.packed = kitchen, user, packed
-        self.made: dict[str, dict[int, models.Model]] = {name: {} for name in TABLES}
+        self.made: dict[str, dict[int, int]] = {name: {} for name in TABLES}
+        """By table: the row each number of the file became here."""
+        self.sauces: dict[str, str] = {}
+        self.dishes: dict[str, str] = {}
         self.people: dict[str, User] = {member.called: member for member in kitchen.members.all()}
 
     def read(self) -> dict[str, int]:
@@ -169,12 +183,11 @@ class _Reading:
         self.kitchen.save(update_fields=["name", "currency"])
 
     def _newest_are_there(self) -> None:
-        numbers: dict[int, set[int]] = {}
-        for version in self.made["versions"].values():
-            numbers.setdefault(version.sauce_id, set()).add(version.number)  # type: ignore[attr-defined]
-        for n, sauce in self.made["sauces"].items():
-            if sauce.version not in numbers.get(sauce.pk, ()):  # type: ignore[attr-defined]
-                raise BadInput.at(f"sauces/{n:05}.json: sauce.version", "part-is-missing")
+        newest = SauceVersion.objects.filter(sauce=OuterRef("pk"), number=OuterRef("version"))
+        lost = Sauce.objects.filter(~Exists(newest), kitchen=self.kitchen).first()
+        if lost is not None:
+            n = next(n for n, pk in self.made["sauces"].items() if pk == lost.pk)
+            raise BadInput.at(f"sauces/{n:05}.json: sauce.version", "part-is-missing")
 
     def _batch(self, name: str) -> None:
         document = self.packed.json(name)
@@ -187,7 +200,7 @@ class _Reading:
             batch = self.made["batches"].get(number)
             if batch is None:
                 raise BadInput.at(readings, "part-is-missing")
-            rows = list(self._readings(readings, batch.pk))
+            rows = list(self._readings(readings, batch))
             Reading.objects.bulk_create(rows, batch_size=500)
 
     def _readings(self, name: str, batch_id: int) -> Iterator[Reading]:
@@ -228,7 +241,8 @@ class _Reading:
             if column in table.people:
                 setattr(made, column, self._person(value))
             elif column in table.at:
-                setattr(made, column, self._pointed(table.at[column], value, field, column))
+                pointed = self._pointed(table.at[column], value, field, column)
+                setattr(made, f"{column}_id", pointed)
             else:
                 setattr(made, column, _clean(field, value, column, made))
         if name == "photos":
@@ -241,33 +255,25 @@ class _Reading:
             DeserializedObject(made).save(force_insert=True)
         except IntegrityError:
             raise BadInput.at("n", "row-does-not-fit") from None
-        self.made[name][row["n"]] = made
+        self.made[name][row["n"]] = made.pk
+        if name in ("sauces", "dishes"):
+            getattr(self, name)[str(row["n"])] = str(made.pk)
 
     def _here(self, name: str, row: Row) -> Row:
         """``row`` with the numbers inside its documents as they are here."""
         columns = TABLES[name].names
         if not columns:
             return row
-        numbers = {
-            table: renumber(
-                {str(n): str(one.pk) for n, one in self.made[table].items()}, columns[0]
-            )
-            for table in ("sauces", "dishes")
-        }
+        sauce, dish = (renumber(numbers, columns[0]) for numbers in (self.sauces, self.dishes))
         try:
             return {
                 **row,
-                **{
-                    column: in_column(
-                        name, column, row[column], numbers["sauces"], numbers["dishes"]
-                    )
-                    for column in columns
-                },
+                **{column: in_column(name, column, row[column], sauce, dish) for column in columns},
             }
         except (AttributeError, TypeError, KeyError):
             raise BadInput.at(columns[0], "part-is-missing") from None
 
-    def _pointed(self, table: str, n: Any, field: Any, column: str) -> models.Model | None:
+    def _pointed(self, table: str, n: Any, field: Any, column: str) -> int | None:
         if n is None and field.null:
             return None
         found = self.made[table].get(n) if isinstance(n, int) else None

@@ -80,13 +80,14 @@ class Following:
 @dataclass
 class _Known:
     """What is carried from one step to the next; ``unseen`` is how far the strength was open before anything
-    was seen."""
+    was seen, ``paced`` whether a boiling pot was."""
 
     pot: Pot = field(default_factory=Pot)
     prior: Prior = field(default_factory=Prior)
     strength: float = 0.0
     spread: float = K.STRENGTH_SPREAD
     unseen: float = K.STRENGTH_SPREAD
+    paced: bool = False
 
     @classmethod
     def of(cls, prepared: Prepared) -> "_Known":
@@ -268,14 +269,14 @@ class _Cook:
             if isinstance(step, Simmer | Reduce)
             else None
         )
-        if learned is None or prior.pace_spread != K.PACE_SPREAD:  # or something was seen since
+        if learned is None or self.known.paced:
             return prior
         return replace(prior, pace_spread=math.hypot(learned.spread, K.PACE_OF_THE_DAY))
 
     def _learns(self, watching: Watching) -> None:
         """What was seen of a boiling pot, for the steps to come."""
         known, belief = self.known, watching.belief
-        spread = belief.spread(STRENGTH)
+        spread, known.paced = belief.spread(STRENGTH), True
         # What is found of the strength is in the pot from here on, and not told twice.
         known.strength, known.spread = known.strength + float(belief.mean[STRENGTH]), spread
         known.prior = replace(

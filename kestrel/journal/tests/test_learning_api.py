@@ -241,7 +241,9 @@ class Afterwards(JournalTest):
         today = timezone.localdate()
         path = f"/journal/weeks?first={today - timedelta(days=20)}&last={today}"
         body = self.client.call("GET", path).body
-        lines = body["lines"]
+        lines = [line for week in body["weeks"] for line in week["lines"]]
+        for week in body["weeks"]:
+            self.assertAlmostEqual(week["thrown_pct"], 30.0, places=1)
         self.assertEqual(sum(line["batches"] for line in lines), 2)
         thrown, made = (sum(line[key] for line in lines) for key in ("thrown_g", "made_g"))
         self.assertAlmostEqual(thrown / made, 0.3, places=2)
@@ -250,7 +252,9 @@ class Afterwards(JournalTest):
         self.assertIn("portions fewer", body["instead"][0]["words"])
         self.cooked()
         body = self.client.call("GET", path).body
-        self.assertEqual(sum(line["unsaid"] for line in body["lines"]), 1)
+        lines = [line for week in body["weeks"] for line in week["lines"]]
+        self.assertEqual(sum(line["unsaid"] for line in lines), 1)
+        self.assertAlmostEqual(body["weeks"][-1]["thrown_pct"], 30.0, places=1)  # of what was said
         far = f"/journal/weeks?first=2020-01-01&last={today}"
         self.assertEqual(self.fields(self.client.call("GET", far)), ["last"])
 

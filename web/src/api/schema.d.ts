@@ -8814,7 +8814,8 @@ export interface components {
         /**
          * KeptLine
          * @description Something that is kept: what is left, how old it is, until when; ``state``: cooling, kept, today (to be
-         *     used up today), over, frozen, gone. ``words``: what is to be done about it now.
+         *     used up today), over, frozen, gone. ``words``: what is to be done about it now;
+         *     ``missed``: by the probe a rule is missed, or will be, and nothing was done about it yet.
          */
         KeptLine: {
             /** Id */
@@ -8863,6 +8864,8 @@ export interface components {
             state: string;
             /** Words */
             words: string | null;
+            /** Missed */
+            missed: boolean;
         };
         /**
          * BackOut
@@ -9013,6 +9016,8 @@ export interface components {
             state: string;
             /** Words */
             words: string | null;
+            /** Missed */
+            missed: boolean;
             back: components["schemas"]["BackOut"] | null;
             /** Freezing */
             freezing: string | null;
@@ -9798,12 +9803,31 @@ export interface components {
             reasons?: string[];
         };
         /**
-         * Weeks
-         * @description Weeks of sauces, newest first, and what to plan instead, what costs most first.
+         * Week
+         * @description A week: its sauces, what most was thrown away of first, and all of them together; ``thrown_pct`` is of
+         *     what was made in batches of which somebody said what became of them (None: of none).
          */
-        Weeks: {
+        Week: {
+            /** Week */
+            week: string;
+            /** Made G */
+            made_g: number;
+            /** Said G */
+            said_g: number;
+            /** Thrown Pct */
+            thrown_pct: number | null;
+            /** Cost */
+            cost: number;
             /** Lines */
             lines: components["schemas"]["SauceWeek"][];
+        };
+        /**
+         * Weeks
+         * @description Weeks, newest first, and what to plan instead, what costs most first.
+         */
+        Weeks: {
+            /** Weeks */
+            weeks: components["schemas"]["Week"][];
             /** Instead */
             instead: components["schemas"]["PlanInstead"][];
         };
@@ -9844,8 +9868,8 @@ export interface components {
         /**
          * Taught
          * @description One thing that is learned. ``factor`` is how much more than usual it is, nine times in ten between
-         *     ``low`` and ``high``, by ``records``; ``usual`` and ``value`` are the figure itself in ``unit``, before and
-         *     after. ``gone_by`` is the factor in force (None: the usual) by ``gone_by_records``; ``edge`` by what factor a
+         *     ``low`` and ``high``, by ``records``; ``usual``, ``now`` and ``value`` are the figure itself in ``unit``: as is usual, as
+         *     it is gone by, and as it would be, from ``value_low`` to ``value_high``. ``gone_by`` is the factor in force (None: the usual) by ``gone_by_records``; ``edge`` by what factor a
          *     thickness is then off either way, where it is ``edge_usual`` before (None: nothing of a thickness). ``ready``: it is worth
          *     going by. ``words`` say it, ``why_not`` what is still missing.
          */
@@ -9864,8 +9888,14 @@ export interface components {
             unit: string;
             /** Usual */
             usual: number;
+            /** Now */
+            now: number;
             /** Value */
             value: number;
+            /** Value Low */
+            value_low: number;
+            /** Value High */
+            value_high: number;
             /** Factor */
             factor: number;
             /** Low */

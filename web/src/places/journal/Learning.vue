@@ -67,8 +67,8 @@ const odd = (one: Taught) => one.seen.filter((seen) => seen.odd)
               <h3>{{ one.words }}</h3>
               <p class="quiet">
                 {{ one.records }} {{ one.records === 1 ? 'record' : 'records' }}; nine times in ten between
-                {{ bare(one, one.usual * one.low) }} and
-                {{ figure(one.usual * one.high, one.unit) }}
+                {{ bare(one, one.value_low) }} and
+                {{ figure(one.value_high, one.unit) }}
               </p>
               <p v-if="one.changed_at" class="warning">It was another before {{ day(one.changed_at) }}.</p>
               <p v-if="odd(one).length" class="quiet">
@@ -82,7 +82,7 @@ const odd = (one: Taught) => one.seen.filter((seen) => seen.odd)
               </p>
             </div>
             <div class="figures">
-              <span class="quiet">{{ bare(one, one.usual * (one.gone_by ?? 1)) }}</span>
+              <span class="quiet">{{ bare(one, one.now) }}</span>
               <span aria-hidden="true">→</span>
               <b>{{ figure(one.value, one.unit) }}</b>
               <p v-if="one.edge && one.edge_usual" class="quiet">

@@ -11,7 +11,6 @@ import JournalTabs from './JournalTabs.vue'
 
 const back = ref('8')
 const told = ref<Schemas['Weeks'] | null>(null)
-const lines = computed(() => told.value?.lines ?? null)
 const { trouble, load } = useList(async () => {
   const today = new Date()
   const first = new Date(today.getTime() - Number(back.value) * 7 * 86_400_000)
@@ -19,26 +18,10 @@ const { trouble, load } = useList(async () => {
   told.value = await ask(api.GET('/api/journal/weeks', { params: { query } }))
 })
 watch(back, load)
-const weeks = computed(() => {
-  const found = new Map<string, Schemas['SauceWeek'][]>()
-  for (const line of lines.value ?? []) found.set(line.week, [...(found.get(line.week) ?? []), line])
-  return [...found].map(([week, of]) => {
-    const sum = (key: 'made_g' | 'said_g' | 'thrown_g' | 'cost') =>
-      of.reduce((total, line) => total + (line[key] ?? 0), 0)
-    return {
-      week,
-      of,
-      made: sum('made_g'),
-      thrown: sum('thrown_g'),
-      cost: sum('cost'),
-      said: sum('said_g'),
-    }
-  })
-})
-const most = computed(() => Math.max(1, ...(lines.value ?? []).map((line) => line.made_g)))
+const weeks = computed(() => told.value?.weeks ?? [])
+const most = computed(() => Math.max(1, ...weeks.value.flatMap((week) => week.lines.map((line) => line.made_g ?? 0))))
 const spoken = (week: string) => `Week ${Number(week.split('-W')[1])}, ${week.split('-')[0]}`
-const percent = (part: number, whole: number) => `${Math.round((100 * part) / Math.max(1, whole))} %`
-const width = (part: number) => `${(100 * part) / most.value}%`
+const width = (part = 0) => `${(100 * part) / most.value}%`
 const spans = ['4', '8', '26', '52'].map((value) => ({ value, label: `${value} weeks` }))
 </script>
 
@@ -50,7 +33,7 @@ const spans = ['4', '8', '26', '52'].map((value) => ({ value, label: `${value} w
     <p v-if="trouble" class="problem" role="alert">
       {{ trouble }} <NButton size="small" @click="load">Try again</NButton>
     </p>
-    <p v-if="lines && !lines.length" class="empty">
+    <p v-if="told && !weeks.length" class="empty">
       No sauce came to its end in these weeks. Write batches down at the stove; say afterwards how many portions went
       out and what was thrown away, and it is added up here.
     </p>
@@ -65,16 +48,16 @@ const spans = ['4', '8', '26', '52'].map((value) => ({ value, label: `${value} w
       <header>
         <h2>{{ spoken(week.week) }}</h2>
         <p>
-          <template v-if="week.said"
-            ><b>{{ percent(week.thrown, week.said) }}</b> thrown away of {{ grams(week.said)
+          <template v-if="week.thrown_pct !== null"
+            ><b>{{ Math.round(week.thrown_pct) }} %</b> thrown away of {{ grams(week.said_g)
             }}<template v-if="week.cost >= 0.01">, {{ week.cost.toFixed(2) }} in money</template></template
-          ><template v-if="week.made > week.said + 1"
-            ><template v-if="week.said">; of </template>{{ grams(week.made - week.said) }} nobody said</template
+          ><template v-if="week.made_g > week.said_g + 1"
+            ><template v-if="week.said_g">; of </template>{{ grams(week.made_g - week.said_g) }} nobody said</template
           >
         </p>
       </header>
       <ul>
-        <li v-for="line in week.of" :key="line.name">
+        <li v-for="line in week.lines" :key="line.name">
           <div class="name">
             <RouterLink v-if="line.sauce_id" :to="`/sauces/${line.sauce_id}`">{{ line.name }}</RouterLink>
             <span v-else>{{ line.name }}</span>
@@ -104,7 +87,7 @@ const spans = ['4', '8', '26', '52'].map((value) => ({ value, label: `${value} w
         </li>
       </ul>
     </section>
-    <p v-if="lines?.length" class="key quiet">
+    <p v-if="weeks.length" class="key quiet">
       <i class="served"></i> served <i class="kept"></i> kept <i class="thrown"></i> thrown away. Served is what is
       neither kept nor thrown away.
     </p>

@@ -54,8 +54,6 @@ async function happens(event: Body<Event>): Promise<boolean> {
     busy.value = false
   }
 }
-/** A rule was missed by a probe, and nothing was done about it yet. */
-const missed = computed(() => Boolean(kept.value?.seen?.words && kept.value.words === kept.value.seen.words))
 const actions = ['into ice, stirred', 'shallower trays', 'heated through and served at once']
 const asking = ref<'drawn' | 'thrown' | 'temperature' | 'action' | null>(null)
 const amount = ref('')
@@ -97,7 +95,7 @@ const time = (iso: string) =>
         <span class="state" :class="kept.state">{{ stateWords(kept) }}</span>
         <RouterLink :to="`/stove/${kept.batch_id}`">{{ kept.code }}: its record</RouterLink>
       </header>
-      <div v-if="missed" class="warning missed" role="alert">
+      <div v-if="kept.missed" class="warning missed" role="alert">
         <p>
           <b>{{ kept.words }}</b>
         </p>
