@@ -81,6 +81,14 @@ class Keeping(BrowserTest):
         self.press("Open by its label")
         self.see("left of 2.00 kg")
 
+    def test_what_is_put_away_whole_is_not_put_away_again(self) -> None:
+        batch = self.cooked()
+        given = {"batch_id": batch, "tray": "tray 50 by 30", "key": "put-away-1", "place": "blast"}
+        self.other.call("POST", "/keeping", given)
+        self.go(f"/keeping/put/{batch}")
+        self.see("all of it is put away already")
+        self.assertFalse(self.find(".go").is_enabled())
+
     def test_what_happens_in_another_window_is_seen_here(self) -> None:
         batch = self.cooked()
         given = {"batch_id": batch, "tray": "tray 50 by 30", "key": "put-away-1", "place": "blast"}
@@ -95,6 +103,7 @@ class Keeping(BrowserTest):
     def test_nothing_sticks_out(self) -> None:
         batch = self.cooked()
         given = {"batch_id": batch, "tray": "tray 50 by 30", "key": "put-away-1", "place": "blast"}
+        given["grams"] = 500  # some of it is still to be put away
         kept = self.other.call("POST", "/keeping", given).body
         for path in (
             "/keeping",

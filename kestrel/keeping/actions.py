@@ -78,6 +78,17 @@ def part_of(pot: Pot, grams: float | None) -> Pot:
     return pot._replace(balance=EMPTY.plus(pot.balance, share), pieces=pieces)
 
 
+def left_of(batch: Batch, pot: Pot, grams: float | None) -> Pot:
+    """So much of what is not put away yet of ``batch`` (None: all of that). Raises :class:`BadInput`
+    (``grams`` or ``batch``)."""
+    there = pot.total_g - sum(batch.kept.values_list("grams", flat=True))
+    if there < LEAST_G:
+        raise BadInput.at("batch", "all-of-it-is-put-away")
+    if grams is not None and batch.kept.exists() and grams > there + 0.5:
+        raise BadInput.at("grams", "more-than-there-was", there_g=there)
+    return part_of(pot, there if grams is None and there < pot.total_g else grams)
+
+
 def tray_of(kitchen: Kitchen, name: str) -> CorePan:
     """One of the larder's pans. Raises :class:`BadInput` (``tray``)."""
     found = Pan.objects.filter(kitchen=kitchen, name=name).first()
@@ -88,7 +99,8 @@ def tray_of(kitchen: Kitchen, name: str) -> CorePan:
 
 def cooled_everywhere(kitchen: Kitchen, batch: Batch, given: PutAway) -> list[Cooling]:
     """What cooling comes to at each place, quickest first. Raises :class:`BadInput` by field."""
-    pot, tray = part_of(through(batch).checked.final.pot, given.grams), tray_of(kitchen, given.tray)
+    pot = left_of(batch, through(batch).checked.final.pot, given.grams)
+    tray = tray_of(kitchen, given.tray)
     rules = rules_of(kitchen)
     return [
         cool(pot, rules, place, tray, given.trays, given.from_c, given.covered)
@@ -115,7 +127,7 @@ def put_away(
         return there
     found = through(batch)
     final = found.checked.final
-    pot, rules = part_of(final.pot, given.grams), rules_of(kitchen)
+    pot, rules = left_of(batch, final.pot, given.grams), rules_of(kitchen)
     tray = tray_of(kitchen, given.tray)
     cooling = cool(pot, rules, place_named(place), tray, given.trays, given.from_c, given.covered)
     how_long, now = keeps(final.pot, rules.chilled_days), timezone.now()

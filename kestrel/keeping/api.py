@@ -3,7 +3,8 @@
 from datetime import date, timedelta
 from typing import Any, cast
 
-from django.db.models import QuerySet
+from django.db.models import QuerySet, Sum
+from django.db.models.functions import Coalesce
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -163,7 +164,8 @@ def where(request: HttpRequest):
     kitchen = _kitchen(request)
     rules = rules_of(kitchen)
     since = timezone.now() - RECENT
-    batches = Batch.objects.filter(kitchen=kitchen, kept=None).exclude(status=Batch.Status.LEFT)
+    batches = Batch.objects.filter(kitchen=kitchen).exclude(status=Batch.Status.LEFT)
+    batches = batches.annotate(kept_g=Coalesce(Sum("kept__grams"), 0.0))
     possible = []
     recent = batches.exclude(kind=Batch.Kind.ASIDE).filter(started_at__gte=since)
     for batch in recent.order_by("-started_at")[:MOST_POSSIBLE]:
@@ -171,12 +173,15 @@ def where(request: HttpRequest):
             final = through(batch).checked.final
         except BadInput:
             continue
+        left = final.pot.total_g - batch.kept_g
+        if left < actions.LEAST_G:
+            continue
         how_long = keeps(final.pot, rules.chilled_days)
         possible.append(
             {
                 "batch_id": batch.pk,
                 "name": batch.plan["name"],
-                "grams": round(final.pot.total_g, 0),
+                "grams": round(left, 0),
                 "temperature_c": round(final.pot.temperature_c, 0),
                 "keeps": how_long.words,
                 "use_by": use_by(batch.ended_at or timezone.now(), how_long),

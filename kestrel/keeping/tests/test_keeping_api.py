@@ -245,6 +245,23 @@ class WhatBecomesOfIt(Keeping):
         self.assertEqual(self.happens(kept, "thawed").body["state"], "over")
 
 
+class WhatIsLeft(Keeping):
+    def test_no_more_is_put_away_than_there_was(self) -> None:
+        batch = self.cooked()
+        whole = self.client.call("GET", "/keeping/where").body["possible"][0]["grams"]
+        self.put(batch, grams=2000.0)
+        left = self.client.call("GET", "/keeping/where").body["possible"][0]["grams"]
+        self.assertAlmostEqual(left, whole - 2000.0, delta=1.0)
+        self.assertEqual(self.fields(self.put(batch, grams=left + 50.0)), ["grams"])
+        self.assertAlmostEqual(self.put(batch).body["grams"], left, delta=1.0)
+        self.assertEqual(self.client.call("GET", "/keeping/where").body["possible"], [])
+        self.assertEqual(self.fields(self.put(batch)), ["batch"])
+        asked = {k: v for k, v in self.given(batch).items() if k not in ("key", "place")}
+        self.assertEqual(
+            self.fields(self.client.call("POST", "/keeping/cooling", asked)), ["batch"]
+        )
+
+
 class HeldHot(Keeping):
     def test_under_film_it_stays_and_open_it_thickens(self) -> None:
         batch = self.cooked()
