@@ -591,5 +591,5 @@ LEARNED_FROM = 40
 """The newest records of one thing that are looked at: older ones say nothing new."""
 CHANGED_CHANCE = 0.25
 """The chance, given beforehand, that something was changed within them: another flour, another ring."""
-ODD_BELOW = 0.35
-"""A record that counts for less than so much of one does not fit the others, and is told."""
+ODD_ABOVE = 0.7
+"""A record that is so likely of something else fits no other, and is told."""

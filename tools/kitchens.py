@@ -7,7 +7,7 @@ import statistics
 import sys
 from collections import defaultdict
 from concurrent.futures import ProcessPoolExecutor
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from saucier import constants as K
@@ -180,7 +180,7 @@ def kitchen_of(seed: int) -> Told:
     records: dict[tuple[str, str, str], list[Observed]] = defaultdict(list)
     told = Told(truth.trouble, defaultdict(list), defaultdict(list), defaultdict(list))
     for batch in range(BATCHES + 1):
-        estimates = {key: estimate(seen, spread_of(key[0])) for key, seen in records.items()}
+        estimates = {key: estimate(seen, spread_of(key[0]), batch) for key, seen in records.items()}
         if batch in ASKED:
             _ask(told, batch, truth, estimates, dice)
         truth.goes_on(batch)
@@ -190,7 +190,7 @@ def kitchen_of(seed: int) -> Told:
         if planned is None or came is None:
             continue
         for one in observed(written_down(planned, came, truth)):
-            records[one.kind, one.of, one.at].append(one.seen)
+            records[one.kind, one.of, one.at].append(replace(one.seen, day=batch))
     return told
 
 

@@ -8,6 +8,7 @@ from datetime import UTC, datetime, timedelta
 from typing import cast
 
 from django.db import transaction
+from django.utils import timezone
 
 from kestrel.accounts.models import Kitchen, User
 from kestrel.journal.models import Entry, Lesson, Served
@@ -146,13 +147,13 @@ def _gathered(kitchen: Kitchen, core: CoreKitchen) -> dict[Thing, list[_Seen]]:
     )
     for told, entry_id, batch_id, made_at in rows[: 40 * K.LEARNED_FROM]:
         for one in told:
-            seen = Observed(one["log"], one["spread"])
+            seen = Observed(one["log"], one["spread"], made_at.toordinal())
             found[one["kind"], one["of"], one["at"]].append((seen, entry_id, batch_id, made_at))
     after = Served.objects.filter(kitchen=kitchen).exclude(told=[]).order_by("-pk")
     newest: set[int] = set()
     for told, batch_id, at in after.values_list("told", "batch_id", "at")[: 8 * K.LEARNED_FROM]:
         for one in () if batch_id in newest else told:  # said again: the last word counts
-            seen = Observed(one["log"], one["spread"])
+            seen = Observed(one["log"], one["spread"], at.toordinal())
             found[one["kind"], one["of"], one["at"]].append((seen, None, batch_id, at))
         newest.add(batch_id)
     for thing, seen_of_it in _at_the_board(kitchen, core):
@@ -185,8 +186,9 @@ def _at_the_board(kitchen: Kitchen, core: CoreKitchen) -> Iterator[tuple[Thing, 
             factor = took / mark.usual
             if took < _LEAST_AT_THE_BOARD_MIN or not 0.2 <= factor <= 5.0:
                 continue  # pressed begin and done at once, or forgotten
-            seen = Observed(math.log(factor), math.hypot(_HANDS_OFF, 0.5 / took))
             moment = midnight + timedelta(minutes=mark.over or 0.0)
+            spread = math.hypot(_HANDS_OFF, 0.5 / took)
+            seen = Observed(math.log(factor), spread, moment.toordinal())
             yield ("work", prepare.key, ""), (seen, None, None, moment)
 
 
@@ -217,7 +219,7 @@ def _set_by_hand(thing: Thing, habits: Habits | None) -> bool:
 
 
 def found_of(seen: list[_Seen], kind: str) -> Estimate:
-    return estimate([one[0] for one in seen], SPREADS[kind])
+    return estimate([one[0] for one in seen], SPREADS[kind], timezone.now().toordinal())
 
 
 def _taught(

@@ -1,13 +1,16 @@
-"""What a kitchen's own records say of one thing: a normal prior on the logarithm, and what fits it.
+"""What a kitchen's own records say of one thing: a prior on the logarithm, and what fits it.
 
-Records of one thing in the order they were made. What is looked for is how it is *now*: it may have been
-changed at one of them (another flour, another ring) and drifts a little; a record that fits none of its
-neighbours (a pan that was not the one named, a weight with the pan in it) counts little.
+What is looked for is how it is *now*. It may have been changed once (another flour, another ring), and it
+drifts a little day by day whether it is used or not; a record may be of something else altogether (a pan
+that was not the one named, a weight with the pan in it). All of that is followed on a fine grid of what it
+may be: forwards for what it is now, backwards for which records fit no other and where it was changed.
 """
 
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
+from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
@@ -17,23 +20,27 @@ from saucier.kitchen import Strength
 
 _SCALES = ((0.7, 0.25), (1.0, 0.45), (1.5, 0.3))
 """How much wider records scatter than they should, and how likely that is beforehand."""
-_DRIFTS = ((0.0, 0.2), (0.08, 0.35), (0.2, 0.45))
-"""By what share of the spread between kitchens a thing wanders from one record to the next."""
-_TAILS = 4.0
-"""Degrees of freedom of Student's t, by which what lies far out is weighed."""
-_NEIGHBOURS = 3
-_EVERY_ONE = 16
-_LEAST_TO_COMPARE = 4
+_DRIFTS = ((0.0, 0.25), (0.07, 0.35), (0.2, 0.4))
+"""By what share of the spread between kitchens a thing wanders in a day."""
+_STRAY = ((0.04, 0.6), (0.2, 0.4))
+"""How many of a kitchen's records are of something else, and how likely so many are."""
+_STRAY_SPREAD = 1.5
+"""How widely those lie, of the spread between kitchens."""
 
 Vector = NDArray[np.float64]
+_GRID: Vector = np.linspace(-5.0, 5.0, 201)
+"""What it may be, of the spread between kitchens."""
+_PRIOR: Vector = np.exp(-0.5 * _GRID**2) / np.exp(-0.5 * _GRID**2).sum()
 
 
 @dataclass(frozen=True, slots=True)
 class Observed:
-    """One record: the logarithm of how much more it was than is usual, with one standard ``spread``."""
+    """One record: the logarithm of how much more it was than is usual, with one standard ``spread``, and
+    the ``day`` it is of (counted from any)."""
 
     log: float
     spread: float
+    day: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,54 +73,72 @@ class Estimate:
         )
 
 
-def estimate(records: Sequence[Observed], prior_spread: float) -> Estimate:
-    """What ``records`` (oldest first; the newest :data:`~saucier.constants.LEARNED_FROM` count) say, shrunk
-    towards 0 with ``prior_spread``.
+def estimate(
+    records: Sequence[Observed], prior_spread: float, today: int | None = None
+) -> Estimate:
+    """What ``records`` (oldest first; the newest :data:`~saucier.constants.LEARNED_FROM` count) say of
+    ``today`` (usual: the day of the last), shrunk towards 0 with ``prior_spread``.
 
     >>> few = estimate([Observed(0.3, 0.2)], 0.3)
     >>> many = estimate([Observed(0.3, 0.2)] * 20, 0.3)
     >>> 0.15 < few.log < 0.25 < many.log < 0.3, few.spread > 2 * many.spread
     (True, True)
+    >>> later = estimate([Observed(0.3, 0.2)] * 20, 0.3, today=90)
+    >>> later.spread > 2 * many.spread
+    True
     """
-    count = len(records)
     newest = records[-K.LEARNED_FROM :]
     if not newest:
         return Estimate(0.0, prior_spread, 0)
-    first, many = count - len(newest), len(newest)
-    y = np.array([one.log for one in newest])
-    spread = np.array([one.spread for one in newest])
-    weight = _fits(y, spread)
-    # Of many records every second will do for the one from which it may be otherwise.
-    since_which = range(0, many, 1 if many <= _EVERY_ONE else 2)
-    change = K.CHANGED_CHANCE / max(1, len(since_which) - 1)
-    changes = {at: change if at else 1.0 - K.CHANGED_CHANCE for at in since_which}
-    # Of every scale, every drift and every record from which it may be otherwise: how well that fits, and
-    # what it is now.
-    cases = []
-    for scale, scale_chance in _SCALES:
-        for drift, drift_chance in _DRIFTS:
-            noise = (scale * spread) ** 2 / weight
-            walk = (drift * prior_spread) ** 2
-            for at, change_chance in changes.items():
-                log, variance, fit = _segment(y[at:], noise[at:], walk, prior_spread)
-                was = _segment(y[:at], noise[:at], walk, prior_spread)[2] if at else 0.0
-                told = fit + was + math.log(scale_chance * drift_chance * change_chance)
-                cases.append((log, variance, told, scale, at))
-    logs, variances, fits, scales, since = np.array(cases, dtype=np.float64).T
-    chance = np.exp(fits - fits.max())
+    first, many = len(records) - len(newest), len(newest)
+    days = [one.day for one in newest]
+    days.append(days[-1] if today is None else today)
+    apart = [max(0, after - before) for before, after in pairwise(days)]
+    change = K.CHANGED_CHANCE / max(1, many - 1)
+    fits, strays = _fits(newest, prior_spread)
+    told = fits + strays
+
+    # Of every case (drift, scale, share of strays): forwards, what it may be before each record.
+    now = np.broadcast_to(_PRIOR, told.shape[1:]).copy()
+    ahead, log_fit = [], np.zeros(told.shape[1:-1])
+    for n in range(many):
+        ahead.append(now)
+        now = now * told[n]
+        share = now.sum(axis=-1, keepdims=True)
+        log_fit += np.log(share[..., 0])
+        now = _wandered(now / share, apart[n])
+        if n < many - 1:
+            now = (1.0 - change) * now + change * _PRIOR
+    chance = np.exp(log_fit - log_fit.max()) * _CHANCES
     chance /= chance.sum()
-    middle = float(chance @ logs)
-    whole = float(chance @ (variances + (logs - middle) ** 2))
-    by_change = np.bincount(since.astype(int), chance, many)
-    at = int(by_change.argmax())
-    odd = tuple(first + int(n) for n in np.flatnonzero(weight < K.ODD_BELOW))
+    density = np.einsum("dse,dseg->g", chance, now)
+    middle = float(density @ _GRID)
+    spread = math.sqrt(float(density @ (_GRID - middle) ** 2))
+
+    # Backwards, what those after it say: whether each record strays, whether it was changed just before.
+    stray, changed = np.zeros(many), np.zeros(many)
+    later = np.ones_like(now)
+    for n in reversed(range(many)):
+        here = ahead[n] * later
+        both = (here * told[n]).sum(axis=-1)
+        stray[n] = (chance * (here * strays[n]).sum(axis=-1) / both).sum()
+        later = later * told[n]
+        if n:
+            anew = (later * _PRIOR).sum(axis=-1)
+            changed[n] = (chance * change * anew / (ahead[n] * later).sum(axis=-1)).sum()
+            later = (1.0 - change) * _wandered(later, apart[n - 1], back=True) + (
+                change * anew[..., None]
+            )
+            later /= later.max(axis=-1, keepdims=True)
+    at = int(changed.argmax())
+    scales = chance.sum(axis=(0, 2)) @ np.array([scale for scale, _ in _SCALES])
     return Estimate(
-        middle,
-        math.sqrt(whole),
-        count,
-        float(chance @ scales),
-        odd,
-        first + at if at and by_change[0] < 0.5 else None,
+        middle * prior_spread,
+        spread * prior_spread,
+        len(records),
+        float(scales),
+        tuple(first + int(n) for n in np.flatnonzero(stray > K.ODD_ABOVE)),
+        first + at if changed.sum() > 0.5 else None,
     )
 
 
@@ -123,32 +148,48 @@ def learned_strength(of_flour: Estimate) -> Strength:
     return Strength(of_flour.log, of_flour.spread, K.BATCH_SCATTER * of_flour.scale)
 
 
-def _fits(y: Vector, spread: Vector) -> Vector:
-    """How far each record is believed: less where it lies far from the middle of those beside it."""
-    if len(y) < _LEAST_TO_COMPARE:
-        return np.ones_like(y)
-    far = np.empty_like(y)
-    for n in range(len(y)):
-        # As many before as after, or the nearest there are: a change leaves both sides something to fit.
-        before = y[max(0, n - _NEIGHBOURS) : n]
-        after = y[n + 1 : n + 1 + _NEIGHBOURS]
-        sides = [np.median(side) for side in (before, after) if len(side) >= 2]
-        sides.append(np.median(np.concatenate([before, after])))
-        far[n] = min(abs(y[n] - side) for side in sides)
-    return np.asarray((_TAILS + 1.0) / (_TAILS + (far / spread) ** 2)).clip(max=1.0)
+_CHANCES: Vector = np.einsum(
+    "d,s,e->dse", *(np.array([chance for _, chance in of]) for of in (_DRIFTS, _SCALES, _STRAY))
+)
 
 
-def _segment(
-    y: Vector, noise: Vector, walk: float, prior_spread: float
-) -> tuple[float, float, float]:
-    """Records of one stretch, the last of them now: what it is now, its variance, and the log of the
-    chance of them all. It wanders by ``walk`` (a variance) from one record to the next."""
-    age = np.arange(len(y))[::-1].astype(float)
-    inverse = np.linalg.inv(np.diag(noise) + walk * np.minimum.outer(age, age))
-    ones = inverse.sum(axis=0)
-    precision = float(ones.sum()) + 1.0 / prior_spread**2
-    pull = float(ones @ y)
-    _, log_det = np.linalg.slogdet(inverse)
-    fit = float(y @ inverse @ y) - pull * pull / precision
-    told = 0.5 * (log_det - fit - math.log(precision * prior_spread**2))
-    return pull / precision, 1.0 / precision, float(told)
+def _fits(records: Sequence[Observed], prior_spread: float) -> tuple[Vector, Vector]:
+    """How likely each record is, for every case and every point of the grid (record, 1, scale, strays,
+    grid): as one of this thing, and as one of something else."""
+    logs, spreads = np.array([(one.log, one.spread) for one in records]).T / prior_spread
+    y, spread = (each[:, None, None, None, None] for each in (logs, spreads))
+    scale = np.array([scale for scale, _ in _SCALES])[:, None, None]
+    share = np.array([share for share, _ in _STRAY])[:, None]
+    of_it = (1.0 - share) * _normal(y - _GRID, scale * spread)
+    of_else = share * _normal(y, np.hypot(_STRAY_SPREAD, spread))
+    shape = (len(records), len(_DRIFTS), len(_SCALES), len(_STRAY), len(_GRID))
+    return np.broadcast_to(of_it, shape), np.broadcast_to(of_else, shape)
+
+
+def _normal(off: Vector, spread: Vector) -> Vector:
+    density: Vector = np.exp(-0.5 * (off / spread) ** 2) / spread
+    return density
+
+
+def _wandered(density: Vector, days: int, back: bool = False) -> Vector:
+    """``density`` by drift, so many days on (``back``: what is said then, as said of today)."""
+    if not days:
+        return density
+    out = np.empty_like(density)
+    for n, (drift, _) in enumerate(_DRIFTS):
+        steps = _steps(drift, days)
+        out[n] = density[n] @ (steps.T if back else steps)
+    return out
+
+
+@lru_cache(maxsize=512)
+def _steps(drift: float, days: int) -> Vector:
+    """From which point of the grid to which in so many ``days``: it wanders, and is drawn back to the
+    usual so that it strays from it no further than kitchens do."""
+    kept = math.exp(-0.5 * drift**2 * days)
+    if kept == 1.0:
+        return np.eye(len(_GRID))
+    spread = math.sqrt(1.0 - kept**2)
+    steps: Vector = np.exp(-0.5 * ((_GRID[None, :] - kept * _GRID[:, None]) / spread) ** 2)
+    steps /= steps.sum(axis=1, keepdims=True)
+    return steps

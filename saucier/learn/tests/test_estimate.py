@@ -63,10 +63,29 @@ class Estimates(unittest.TestCase):
 
     def test_a_slow_drift_is_followed(self) -> None:
         dice = random.Random(5)
-        seen = [Observed(0.03 * n + dice.gauss(0.0, 0.1), 0.1) for n in range(30)]
+        seen = [Observed(0.03 * n + dice.gauss(0.0, 0.1), 0.1, n) for n in range(30)]
         found = estimate(seen, PRIOR)
         self.assertLess(abs(found.log - 0.87), 2.0 * found.spread)
         self.assertGreater(found.log, 0.7)
+        # It drifts on, used or not; but never further from the usual than kitchens do.
+        later = [estimate(seen, PRIOR, 29 + days) for days in (0, 10, 100, 3000)]
+        self.assertEqual([one.spread for one in later], sorted(one.spread for one in later))
+        self.assertGreater(later[2].spread, 1.5 * later[0].spread)
+        self.assertLess(later[3].spread, 1.05 * PRIOR)
+        self.assertLess(later[3].log, 0.2)
+
+    def test_drift_and_records_of_something_else_are_covered(self) -> None:
+        """A thing that wanders, of which a quarter of the records is of another."""
+        held, dice = 0, random.Random(8)
+        for _ in range(200):
+            true, seen = dice.gauss(0.0, PRIOR), []
+            for day in range(0, 60, 4):
+                other = dice.gauss(0.0, PRIOR) if dice.random() < 0.25 else true
+                seen.append(Observed(dice.gauss(other, 0.12), 0.12, day))
+                true += 4 * 0.006
+            low, high = estimate(seen, PRIOR, 60).within()
+            held += low <= math.exp(true) <= high
+        self.assertGreater(held, 165)
 
     def test_only_the_newest_count(self) -> None:
         old = records(0.8, 60, 1, 0.05)
