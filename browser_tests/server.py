@@ -2,13 +2,14 @@
 
 import socket
 
-import uvicorn
+from django.conf import settings
 from django.contrib.staticfiles.handlers import ASGIStaticFilesHandler
 from django.core.asgi import get_asgi_application
 from django.db import connections
 from django.test.testcases import LiveServerThread
 
-from kestrel.serve import Server
+from kestrel.door.bodies import Bodies
+from kestrel.serve import Server, config_of
 
 
 class ServedAsItIs(LiveServerThread):
@@ -20,13 +21,12 @@ class ServedAsItIs(LiveServerThread):
         try:
             listening = socket.create_server((self.host, self.port))
             self.port = listening.getsockname()[1]
-            config = uvicorn.Config(
+            app = Bodies(
                 ASGIStaticFilesHandler(get_asgi_application()),
-                lifespan="off",
-                log_level="error",
-                timeout_graceful_shutdown=2,
+                settings.DATA_UPLOAD_MAX_MEMORY_SIZE,
+                settings.LARGER_BODIES,
             )
-            self.server = Server(config)
+            self.server = Server(config_of(app))
             self.is_ready.set()  # who asks now waits until it answers
             self.server.run(sockets=[listening])
         except Exception as error:

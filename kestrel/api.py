@@ -5,14 +5,16 @@ from typing import Any
 from django.conf import settings
 from django.http import HttpRequest
 from ninja import NinjaAPI
+from ninja.openapi.schema import OpenAPISchema
 from ninja.parser import Parser
 
 from kestrel import problems
 from kestrel.accounts.api import router as accounts
-from kestrel.accounts.auth import signed_in
+from kestrel.accounts.auth import only_signed_in, signed_in
 from kestrel.journal.api import router as journal
 from kestrel.keeping.api import router as keeping
 from kestrel.larder.api import router as larder
+from kestrel.once import once
 from kestrel.practice.api import router as practice
 from kestrel.run_up.api import router as run_up
 from kestrel.sauces.api import router as sauces
@@ -33,14 +35,23 @@ class StrictParser(Parser):
         return parse_json(request.body, settings.DATA_UPLOAD_MAX_MEMORY_SIZE)
 
 
-api = NinjaAPI(
+class Api(NinjaAPI):
+    """An API whose routes all tell how they say no."""
+
+    def get_openapi_schema(self, **options: Any) -> OpenAPISchema:
+        return problems.told_everywhere(super().get_openapi_schema(**options))
+
+
+api = Api(
     title="Kestrel Fog",
     version=VERSION,
     description="Sauces, computed. Predictions are estimates and say how sure they are.",
     auth=signed_in,
     parser=StrictParser(),
+    docs_decorator=only_signed_in,
 )
 problems.install(api)
+api.add_decorator(once, mode="view")
 api.add_router("/accounts", accounts)
 api.add_router("/larder", larder)
 api.add_router("/sauces", sauces)

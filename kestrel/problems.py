@@ -1,17 +1,24 @@
 """How the API says no: 422 with the field and what would be right, 409 with both sides."""
 
+from collections.abc import Sequence
+from datetime import timedelta
 from pathlib import Path
 from typing import Any
 
+from django.conf import settings
 from django.core.exceptions import RequestDataTooBig
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
-from ninja.errors import HttpError, ValidationError
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.openapi.schema import OpenAPISchema
 
+from kestrel.door.answers import refusal, too_many
+from kestrel.door.tries import TooManyTries
+from kestrel.trouble import passing_trouble, said_of
 from saucier.errors import BadInput, problem
-from saucier.sheet import MAX_BYTES, Sheet, write_sheet
+from saucier.sheet import Sheet, write_sheet
 from saucier.solve import Unreachable
-from saucier.words import Sentence, add_shelf
+from saucier.words import Sentence, add_shelf, say
 
 add_shelf(Path(__file__).parent / "words")
 
@@ -34,7 +41,7 @@ class Problems(Schema):
 
 
 class Message(Schema):
-    """The body of 403, 404 and 429."""
+    """The body of every refusal that no field is to blame for."""
 
     message: str
 
@@ -53,9 +60,7 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(BadInput)
     def bad_input(request: HttpRequest, bad: BadInput) -> HttpResponse:
-        body: dict[str, Any] = {
-            "problems": [ProblemOut.from_orm(one).dict() for one in bad.problems]
-        }
+        body = refusal(bad)
         if isinstance(bad, Unreachable) and bad.nearest is not None:
             body["nearest"] = write_sheet(bad.nearest)
         return api.create_response(request, body, status=422)
@@ -65,18 +70,45 @@ def install(api: NinjaAPI) -> None:
         # What our parser refuses reaches us wrapped up as a plain 400.
         if isinstance(error.__cause__, BadInput):
             return bad_input(request, error.__cause__)
-        return api.create_response(request, {"message": str(error)}, status=error.status_code)
+        text = say("page-is-from-elsewhere") if error.status_code == 403 else str(error)
+        return api.create_response(request, {"message": str(text)}, status=error.status_code)
+
+    @api.exception_handler(AuthenticationError)
+    def signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+        return api.create_response(request, {"message": str(say("sign-in-first"))}, status=401)
+
+    @api.exception_handler(TooManyTries)
+    def too_many_tries(request: HttpRequest, error: TooManyTries) -> HttpResponse:
+        return too_many(say("too-many-tries"), timedelta(minutes=1))
+
+    @api.exception_handler(Http404)
+    def not_here(request: HttpRequest, error: Http404) -> HttpResponse:
+        return api.create_response(request, {"message": str(say("is-not-here"))}, status=404)
+
+    @api.exception_handler(OverflowError)
+    def beyond(request: HttpRequest, error: OverflowError) -> HttpResponse:
+        """A number in an address that no row can have."""
+        if "SQLite INTEGER" not in str(error):
+            raise error
+        return not_here(request, Http404())
+
+    @api.exception_handler(Exception)
+    def trouble(request: HttpRequest, error: Exception) -> HttpResponse:
+        if passing_trouble(error) is None:
+            raise error  # a fault of ours: Django writes it down
+        return said_of(request, error)
 
     @api.exception_handler(RequestDataTooBig)
     def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
-        bad = BadInput.at("sheet", "request-is-too-large", most_kb=MAX_BYTES // 1024)
+        most = settings.DATA_UPLOAD_MAX_MEMORY_SIZE // 1024
+        bad = BadInput.at("body", "request-is-too-large", most_kb=most)
         return bad_input(request, bad)
 
     @api.exception_handler(ValidationError)
     def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
         problems = (
             problem(
-                ".".join(str(part) for part in misfit["loc"][2:]) or "body",
+                _field_of(misfit["loc"]),
                 "request-does-not-fit",
                 why=misfit["msg"],
             )
@@ -87,3 +119,48 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(Conflict)
     def conflict(request: HttpRequest, error: Conflict) -> HttpResponse:
         return api.create_response(request, error.body, status=409)
+
+
+def _field_of(loc: Sequence[str | int]) -> str:
+    """Where in a request something does not fit: a body's own name says nothing to who sent it."""
+    where, *rest = loc
+    return ".".join(str(part) for part in (rest[1:] if where == "body" else rest)) or str(where)
+
+
+_EVERYWHERE = {
+    400: ("NotUnderstood", "The body or the host is not understood."),
+    401: ("SignedOut", "Nobody is signed in, or the token is not known."),
+    403: ("FromElsewhere", "The page that asks is not from here, or too old."),
+    404: ("NotHere", "There is nothing of the kind in this kitchen."),
+    408: ("TooSlow", "The body came too slowly."),
+    422: (
+        "Refused",
+        "What was sent cannot be: each problem names its field and what would be right.",
+    ),
+    429: ("TooMany", "Too many tries."),
+    503: ("TryAgain", "The kitchen's file is busy, or its disk full. Nothing was changed."),
+}
+_HASHES = ("/sign-in", "/first", "/password", "/join")
+"""Ends of paths where a password is looked at: those are told off by 429."""
+
+
+def told_everywhere(schema: OpenAPISchema) -> OpenAPISchema:
+    """``schema`` with what every route may also answer, where it does not tell that itself."""
+    of_all = schema["components"].setdefault("responses", {})
+    for name, text in _EVERYWHERE.values():
+        body = "Problems" if name == "Refused" else "Message"
+        content = {"application/json": {"schema": {"$ref": f"#/components/schemas/{body}"}}}
+        of_all[name] = {"description": text, "content": content}
+    for path, methods in schema["paths"].items():
+        for method, route in methods.items():
+            wanted = {401, 422, 503} if route.get("security") else {422, 503}
+            if "{" in path:
+                wanted.add(404)
+            if method != "get":
+                wanted |= {400, 403, 408}
+            if path.endswith(_HASHES):
+                wanted.add(429)
+            for status in sorted(wanted - {int(known) for known in route["responses"]}):
+                name = _EVERYWHERE[status][0]
+                route["responses"][status] = {"$ref": f"#/components/responses/{name}"}
+    return schema

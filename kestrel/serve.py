@@ -10,10 +10,15 @@ import threading
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from typing import Any
 
 import uvicorn
+from django.conf import settings
 
+from kestrel.door.bodies import App
+from kestrel.door.lines import SPEAKS, as_many_lines_as_may_be
 from kestrel.live import hang_up
+from kestrel.private import write_for_owner_only
 
 ROOT = Path(__file__).resolve().parent.parent
 
@@ -24,6 +29,24 @@ class Server(uvicorn.Server):
     async def shutdown(self, sockets: list[socket.socket] | None = None) -> None:
         hang_up()
         await super().shutdown(sockets)
+
+
+def config_of(app: App | str, **more: Any) -> uvicorn.Config:
+    """How uvicorn is to serve ``app`` (or what a name such as ``module:application`` stands for): patient for
+    seconds, and believing of where a request comes from only what the proxies of the settings say."""
+    return uvicorn.Config(
+        app,
+        lifespan="off",
+        log_level="warning",
+        access_log=False,
+        server_header=False,
+        timeout_keep_alive=30,
+        timeout_graceful_shutdown=5,
+        proxy_headers=bool(settings.PROXIES),
+        forwarded_allow_ips=settings.PROXIES,
+        **SPEAKS,
+        **more,
+    )
 
 
 @contextmanager
@@ -60,19 +83,12 @@ def main() -> None:
         if probe.connect_ex((options.host, options.port)) == 0:
             parser.error(f"port {options.port} is taken: stop what uses it or set KESTREL_PORT")
 
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "kestrel.settings")
+    write_for_owner_only()
+    as_many_lines_as_may_be()
     print(f"Kestrel Fog is at http://{options.host}:{options.port}/  (Ctrl-C stops it)", flush=True)
     signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))  # the planner goes too
-    config = uvicorn.Config(
-        "kestrel.asgi:application",
-        host=options.host,
-        port=options.port,
-        lifespan="off",
-        log_level="warning",
-        access_log=False,
-        server_header=False,
-        timeout_keep_alive=30,
-        timeout_graceful_shutdown=5,
-    )
+    config = config_of("kestrel.asgi:application", host=options.host, port=options.port)
     with planner_beside():
         Server(config).run()
 

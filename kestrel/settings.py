@@ -1,40 +1,40 @@
 """Settings, safe by default; what a kitchen may change comes from the environment.
 
-KESTREL_DB      the SQLite file (default var/kitchen.sqlite3)
-KESTREL_HOSTS   further host names to answer to, with commas
-KESTREL_HTTPS   1 when served over HTTPS: cookies then travel over HTTPS only
-KESTREL_SECRET  the secret key (default: made once and kept in var/)
+KESTREL_DB       the SQLite file (default var/kitchen.sqlite3)
+KESTREL_HOSTS    further host names to answer to, with commas
+KESTREL_HTTPS    1 behind a proxy that speaks HTTPS: cookies then travel over HTTPS only
+KESTREL_ORIGINS  with it: the addresses cooks type, with commas (https://sauces.example)
+KESTREL_PROXIES  with it: addresses of the proxies whose word counts, with commas (default 127.0.0.1)
+KESTREL_SECRET   the secret key (default: made once and kept in var/)
 """
 
 import os
-import secrets
 from datetime import timedelta
 from pathlib import Path
+from urllib.parse import urlsplit
+
+from kestrel.private import keep_private, secret_in
 
 BASE_DIR = Path(__file__).resolve().parent.parent
 VAR_DIR = BASE_DIR / "var"
 
 
-def _secret_key() -> str:
-    given = os.environ.get("KESTREL_SECRET")
-    if given:
-        return given
-    path = VAR_DIR / "secret_key"
-    if not path.exists():
-        VAR_DIR.mkdir(exist_ok=True)
-        path.touch(mode=0o600)
-        path.write_text(secrets.token_urlsafe(50), encoding="ascii")
-    return path.read_text(encoding="ascii")
+def _several(name: str) -> list[str]:
+    """What the environment lists under ``name``, with commas."""
+    return [part.strip() for part in os.environ.get(name, "").split(",") if part.strip()]
 
 
-SECRET_KEY = _secret_key()
+SECRET_KEY = os.environ.get("KESTREL_SECRET") or secret_in(VAR_DIR / "secret_key")
 DEBUG = False
+HTTPS = os.environ.get("KESTREL_HTTPS") == "1"
+PROXIES = (_several("KESTREL_PROXIES") or ["127.0.0.1"]) if HTTPS else []
+CSRF_TRUSTED_ORIGINS = _several("KESTREL_ORIGINS")
 ALLOWED_HOSTS = [
     "localhost",
     "127.0.0.1",
-    *filter(None, os.environ.get("KESTREL_HOSTS", "").split(",")),
+    *_several("KESTREL_HOSTS"),
+    *filter(None, (urlsplit(origin).hostname for origin in CSRF_TRUSTED_ORIGINS)),
 ]
-HTTPS = os.environ.get("KESTREL_HTTPS") == "1"
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -56,27 +56,33 @@ INSTALLED_APPS = [
     "kestrel.whole",
 ]
 MIDDLEWARE = [
+    # What every answer carries, files of the interface too.
     "django.middleware.security.SecurityMiddleware",
-    "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
-    "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "kestrel.urls"
 ASGI_APPLICATION = "kestrel.asgi.application"
 
+TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
+
+DB = Path(os.environ.get("KESTREL_DB", VAR_DIR / "kitchen.sqlite3"))
+keep_private(DB)
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
-        "NAME": os.environ.get("KESTREL_DB", VAR_DIR / "kitchen.sqlite3"),
+        "NAME": DB,
         "OPTIONS": {
             "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
             "transaction_mode": "IMMEDIATE",
-            "timeout": 20,
+            # Who waits for longer is told to try again (kestrel.trouble).
+            "timeout": 8,
         },
         # A file, so that the threads of the browser tests' server share one database.
         "TEST": {"NAME": os.environ.get("KESTREL_TEST_DB", VAR_DIR / "test.sqlite3")},
@@ -110,8 +116,11 @@ SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = HTTPS
 CSRF_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SECURE = HTTPS
+CSRF_FAILURE_VIEW = "kestrel.trouble.csrf_failed"
 SECURE_SSL_REDIRECT = HTTPS
 SECURE_HSTS_SECONDS = 60 * 60 * 24 * 30 if HTTPS else 0
+# What else is served beside the kitchen's name is not ours to bind to HTTPS.
+SILENCED_SYSTEM_CHECKS = ["security.W005", "security.W021"]
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
@@ -128,6 +137,12 @@ CONTENT_SECURITY_POLICY = {
     }
 }
 DATA_UPLOAD_MAX_MEMORY_SIZE = 1024 * 1024
+LARGER_BODIES = {
+    r"/api/stove/\d+/photos": 7 * 1024 * 1024,
+    r"/api/whole": 257 * 1024 * 1024,
+}
+"""Where somebody signed in may send more, in bytes: the limits of photographs and kitchens with what
+is around a file in a form."""
 
 USE_TZ = True
 TIME_ZONE = "UTC"

@@ -12,3 +12,8 @@ urlpatterns = [
     path("api/", api.urls),
     re_path(r"^(?!api/|static/).*$", page),
 ]
+
+handler400 = "kestrel.trouble.not_understood"
+handler403 = "kestrel.trouble.not_allowed"
+handler404 = "kestrel.trouble.not_found"
+handler500 = "kestrel.trouble.went_wrong"

@@ -49,6 +49,11 @@ def somebody_who_was(kitchen: Kitchen, name: str) -> User:
 @transaction.atomic
 def open_first_kitchen(kitchen_name: str, username: str, password: str) -> User:
     """As :func:`open_kitchen`, only while there is no account at all."""
+    still_first()
+    return open_kitchen(kitchen_name, username, password)
+
+
+def still_first() -> None:
+    """Raises :class:`BadInput` where there is an account already."""
     if not has_no_account():
         raise BadInput.at("username", "there-is-an-account")
-    return open_kitchen(kitchen_name, username, password)

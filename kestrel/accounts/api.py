@@ -1,17 +1,20 @@
 """Signing in and out, and the first account."""
 
 from django.contrib.auth import authenticate, login, logout
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from ninja import Router
 
 from kestrel.accounts import actions
 from kestrel.accounts.auth import anyone
+from kestrel.accounts.models import User
 from kestrel.accounts.schemas import FirstAccount, SignIn, Who
+from kestrel.door.tries import remember, tried
 from kestrel.problems import Message, Problems
 from saucier.errors import BadInput
 
 router = Router(tags=["accounts"])
+BACKEND = "django.contrib.auth.backends.ModelBackend"
 
 
 def _who(request: HttpRequest) -> dict[str, object]:
@@ -33,12 +36,18 @@ def me(request: HttpRequest):
 
 
 @router.post("/sign-in", response={200: Who, 422: Problems, 429: Message}, auth=anyone)
-def sign_in(request: HttpRequest, given: SignIn):
-    """Sign in. Too many wrong passwords for a name from one place: ten minutes' wait."""
-    user = authenticate(request, username=given.username, password=given.password)
+def sign_in(request: HttpRequest, response: HttpResponse, given: SignIn):
+    """Sign in. Too many tries from one place, or from everywhere: a minute's wait, before a password is
+    looked at; too many wrong ones for a name from one place: ten minutes'."""
+
+    def right() -> User | None:
+        return authenticate(request, username=given.username, password=given.password)
+
+    user = tried(request, given.username, right)
     if user is None:
         raise BadInput.at("password", "sign-in-does-not-match")
     login(request, user)
+    remember(response, given.username)
     return _who(request)
 
 
@@ -49,8 +58,13 @@ def sign_out(request: HttpRequest):
 
 
 @router.post("/first", response={200: Who, 422: Problems}, auth=anyone)
-def first_account(request: HttpRequest, given: FirstAccount):
+def first_account(request: HttpRequest, response: HttpResponse, given: FirstAccount):
     """Make the first account and its kitchen; refused once there is one."""
-    user = actions.open_first_kitchen(given.kitchen, given.username, given.password)
-    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+
+    def opened() -> User:
+        return actions.open_first_kitchen(given.kitchen, given.username, given.password)
+
+    actions.still_first()
+    login(request, tried(request, given.username, opened), backend=BACKEND)
+    remember(response, given.username)
     return _who(request)

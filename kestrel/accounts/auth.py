@@ -1,11 +1,15 @@
 """Who is asking, and in which kitchen."""
 
+from collections.abc import Callable
+from datetime import timedelta
 from typing import Any, cast
 
-from django.http import HttpRequest, JsonResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja.security import APIKeyCookie, SessionAuth
 
 from kestrel.accounts.models import Kitchen, User
+from kestrel.door.answers import too_many
+from saucier.words import say
 
 
 class KitchenRequest(HttpRequest):
@@ -36,10 +40,20 @@ class AnyoneWithCsrf(APIKeyCookie):
         return True
 
 
+def only_signed_in(view: Callable[..., HttpResponse]) -> Callable[..., HttpResponse]:
+    """``view`` for those who are signed in; others are told to."""
+
+    def shown(request: HttpRequest, **options: Any) -> HttpResponse:
+        if not request.user.is_authenticated:
+            return JsonResponse({"message": str(say("sign-in-first"))}, status=401)
+        return view(request, **options)
+
+    return shown
+
+
 def locked_out(request: HttpRequest, *args: Any, **kwargs: Any) -> JsonResponse:
     """What somebody is told who guessed too often."""
-    text = "Too many tries. Wait ten minutes, then try again."
-    return JsonResponse({"message": text}, status=429)
+    return too_many(say("too-many-wrong-passwords"), timedelta(minutes=10))
 
 
 signed_in = SignedIn()

@@ -41,6 +41,24 @@ class Membership(models.Model):
         return f"{self.user} in {self.kitchen}"
 
 
+class Answered(models.Model):
+    """What was answered to an act that made something, for when the answer was lost and it is sent again
+    (kestrel.once). ``of`` is a digest of what was asked."""
+
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="+")
+    key = models.CharField(max_length=40)
+    of = models.CharField(max_length=64)
+    status = models.PositiveSmallIntegerField()
+    body = models.BinaryField()
+    at = models.DateTimeField(auto_now_add=True, db_index=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["user", "key"], name="one_answer_to_an_act")]
+
+    def __str__(self) -> str:
+        return self.key
+
+
 class OfKitchen(models.Model):
     """A row that belongs to a kitchen. Routes only ever read ``objects.filter(kitchen=…)``."""
 

@@ -1,4 +1,11 @@
+from typing import Annotated
+
 from ninja import Schema
+from pydantic import Field
+
+Name = Annotated[str, Field(max_length=150)]
+Password = Annotated[str, Field(max_length=400)]
+"""Longer ones cost more to hash than anybody's are worth."""
 
 
 class Who(Schema):
@@ -11,9 +18,9 @@ class Who(Schema):
 
 
 class SignIn(Schema):
-    username: str
-    password: str
+    username: Name
+    password: Password
 
 
 class FirstAccount(SignIn):
-    kitchen: str
+    kitchen: Annotated[str, Field(max_length=200)]

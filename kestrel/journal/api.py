@@ -10,6 +10,7 @@ from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Status
 
 from kestrel.accounts.auth import KitchenRequest
+from kestrel.fields import Day
 from kestrel.journal import actions
 from kestrel.journal.after import kept_g, made_g, say_served
 from kestrel.journal.again import again, compared
@@ -170,7 +171,7 @@ def of_sauce(request: HttpRequest, sauce_id: int):
     }
 
 
-@router.post("", response={201: EntryOut, 409: Message, 422: Problems})
+@router.post("", response={201: EntryOut, 404: Message, 409: Message, 422: Problems})
 def write_down(request: HttpRequest, given: EntryIn):
     """Weigh, judge and write down; the batch comes off the stove."""
     batch = batch_of(request, given.batch_id)
@@ -235,7 +236,7 @@ def _served(batch: Batch) -> dict[str, Any]:
 
 
 @router.get("/weeks", response={200: Weeks, 422: Problems})
-def by_week(request: HttpRequest, first: date, last: date, offset: int = 0):
+def by_week(request: HttpRequest, first: Day, last: Day, offset: int = 0):
     """Made, served, kept and thrown away, week by week, and what to plan instead."""
     if not date(2000, 1, 1) <= first <= date(2999, 1, 1):
         raise BadInput.at("first", "is-no-day-of-the-journal")

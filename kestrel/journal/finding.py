@@ -9,6 +9,7 @@ from ninja import Schema
 from pydantic import Field
 
 from kestrel.accounts.models import Kitchen
+from kestrel.fields import Day
 from kestrel.journal.models import Entry
 from kestrel.service.actions import row_number
 from kestrel.service.models import Dish, Service
@@ -23,8 +24,8 @@ class Wanted(Schema):
     sauce: int | None = None
     dish: int | None = None
     cook: str = ""
-    first: date | None = None
-    last: date | None = None
+    first: Day | None = None
+    last: Day | None = None
     verdict: str = ""
     text: str = ""
     offset: int = Field(default=0, ge=-840, le=840)

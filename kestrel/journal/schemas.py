@@ -4,6 +4,7 @@ from typing import Annotated, Any, Literal
 from ninja import Schema
 from pydantic import Field
 
+from kestrel.fields import Key
 from kestrel.journal.again import ComparedLine
 from kestrel.journal.learning import Taught
 from saucier.words import Sentence
@@ -112,7 +113,7 @@ class ServedIn(Schema):
     """What became of a batch, as typed: ``portions`` that went out, what was ``thrown`` away ("200 g") and the
     ``reason``, the ``emptied`` pot on the scale. ``key`` as of an act."""
 
-    key: Annotated[str, Field(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")]
+    key: Key
     portions: Annotated[str, Field(max_length=40)] = ""
     thrown: Annotated[str, Field(max_length=40)] = ""
     reason: Annotated[str, Field(max_length=120)] = ""

@@ -1,6 +1,6 @@
 """Keeping: what is cooling, what is in the fridge, and the record of it."""
 
-from datetime import date, timedelta
+from datetime import timedelta
 from typing import Any, cast
 
 from django.db.models import QuerySet, Sum
@@ -11,6 +11,7 @@ from django.utils import timezone
 from ninja import Router, Status
 
 from kestrel.accounts.auth import KitchenRequest
+from kestrel.fields import Day
 from kestrel.keeping import actions
 from kestrel.keeping.actions import (
     PutAway,
@@ -251,13 +252,13 @@ def heating(request: HttpRequest, depth_mm: float, oven_c: float, fan: bool, cov
 
 
 @router.get("/records", response={200: list[RecordLine], 422: Problems})
-def records(request: HttpRequest, first: date, last: date, offset: int = 0):
+def records(request: HttpRequest, first: Day, last: Day, offset: int = 0):
     """The record from day to day, in order."""
     return _record(request, first, last, offset)
 
 
 @router.get("/records.csv", response={200: None, 422: Problems})
-def records_csv(request: HttpRequest, first: date, last: date, offset: int = 0):
+def records_csv(request: HttpRequest, first: Day, last: Day, offset: int = 0):
     """The same as CSV."""
     return HttpResponse(
         as_csv(_record(request, first, last, offset)),
@@ -266,11 +267,9 @@ def records_csv(request: HttpRequest, first: date, last: date, offset: int = 0):
     )
 
 
-def _record(request: HttpRequest, first: date, last: date, offset: int) -> list[dict[str, Any]]:
+def _record(request: HttpRequest, first: Day, last: Day, offset: int) -> list[dict[str, Any]]:
     if not 0 <= (last - first).days <= MOST_DAYS:
         raise BadInput.at("last", "record-is-too-long", most=MOST_DAYS)
-    if not date(2000, 1, 1) <= first <= date(2999, 1, 1):
-        raise BadInput.at("first", "is-no-day-of-a-record")
     if not -840 <= offset <= 840:
         raise BadInput.at("offset", "is-no-offset")
     return record(_kitchen(request), first, last, offset)

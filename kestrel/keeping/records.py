@@ -1,7 +1,5 @@
 """The record of temperatures and of what was made, in order: what an inspector asks for."""
 
-import csv
-import io
 from collections.abc import Iterable, Iterator
 from datetime import UTC, date, datetime, time, timedelta
 from typing import Any
@@ -12,6 +10,7 @@ from kestrel.accounts.models import Kitchen
 from kestrel.keeping.actions import cooling_of, rules_then, seen_of
 from kestrel.keeping.models import Event, Kept
 from kestrel.stove.models import Batch
+from saucier.cells import written
 from saucier.keeping import CoolingSeen, StageMet
 from saucier.words import Sentence, say
 
@@ -121,15 +120,13 @@ def _events(kitchen: Kitchen, begin: datetime, end: datetime) -> Iterator[dict[s
 
 def as_csv(lines: Iterable[dict[str, Any]]) -> str:
     """The record as CSV, one line each; a cell that a spreadsheet would reckon with is guarded."""
-    out = io.StringIO()
-    rows = csv.writer(out)
-    rows.writerow(COLUMNS)
-    for line in lines:
-        cells = [line["at"].isoformat(timespec="seconds"), line["code"], line["name"]]
-        cells += [str(line[name]) for name in COLUMNS[3:]]
-        rows.writerow(_guarded(cell) for cell in cells)
-    return out.getvalue()
-
-
-def _guarded(cell: str) -> str:
-    return f"'{cell}" if cell[:1] in ("=", "+", "-", "@", "\t", "\r") else cell
+    return written(
+        COLUMNS,
+        (
+            (
+                *(line["at"].isoformat(timespec="seconds"), line["code"]),
+                *(line[name] for name in COLUMNS[2:]),
+            )
+            for line in lines
+        ),
+    )

@@ -4,6 +4,7 @@ from typing import Annotated, Any
 from ninja import Schema
 from pydantic import Field
 
+from kestrel.fields import Day, Key
 from kestrel.keeping.events import AnyEvent
 from saucier.keeping import Cooling, CoolingSeen, Rules
 from saucier.words import Sentence
@@ -24,9 +25,9 @@ class CoolIn(Schema):
 class PutAwayIn(CoolIn):
     """And where it goes, and when it is wanted. ``key`` as of an act."""
 
-    key: Annotated[str, Field(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")]
+    key: Key
     place: str
-    for_when: date | None = None
+    for_when: Day | None = None
     utc_offset_min: int = Field(default=0, ge=-840, le=840)
 
 

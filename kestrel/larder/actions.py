@@ -3,6 +3,7 @@
 import math
 from collections.abc import Iterable, Mapping
 from dataclasses import asdict, replace
+from functools import lru_cache
 from typing import Any
 
 from django.db import transaction
@@ -12,6 +13,7 @@ from kestrel.accounts.models import Kitchen
 from kestrel.larder.learnt import Thing, in_force, knowing
 from kestrel.larder.models import Habits, Learnt, OwnIngredient, OwnMeasure, Pan
 from kestrel.problems import Conflict
+from kestrel.room import room_for_another
 from saucier import constants as K
 from saucier.demand import use_named
 from saucier.errors import BadInput
@@ -20,6 +22,7 @@ from saucier.heat import POT_SHAPES
 from saucier.keeping import USUAL, Rules, read_rules, shipped_rules
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.larder import (
+    Ingredient,
     ingredient_from_row,
     measure_from_row,
     row_of,
@@ -44,7 +47,7 @@ def _core_kitchen(kitchen: Kitchen, learned: Mapping[Thing, Learnt]) -> CoreKitc
     own = OwnMeasure.objects.filter(kitchen=kitchen).values_list("row", flat=True)
     larder, measures = shipped_larder(), shipped_measures()
     if rows:
-        larder = larder.with_rows(ingredient_from_row(whole_row(row)) for row in rows)
+        larder = larder.with_rows(_read_row(tuple(row.items())) for row in rows)
     if own:
         measures = measures.with_rows(measure_from_row(row) for row in own)
     pots = tuple(pan.core() for pan in Pan.objects.filter(kitchen=kitchen, shape__in=POT_SHAPES))
@@ -67,6 +70,12 @@ def _core_kitchen(kitchen: Kitchen, learned: Mapping[Thing, Learnt]) -> CoreKitc
         film_ml=K.FILM_ML if film_ml is None else film_ml,
         whisk_ml=K.WHISK_ML if whisk_ml is None else whisk_ml,
     )
+
+
+@lru_cache(maxsize=8192)
+def _read_row(row: tuple[tuple[str, str], ...]) -> Ingredient:
+    """A kitchen's own row, read: the same text is the same ingredient."""
+    return ingredient_from_row(whole_row(dict(row)))
 
 
 def whole_row(row: Mapping[str, str]) -> dict[str, str]:
@@ -93,12 +102,16 @@ def save_ingredient(kitchen: Kitchen, row: Mapping[str, str], revision: int) -> 
     """
     read = ingredient_from_row(row)
     there = OwnIngredient.objects.select_for_update().filter(kitchen=kitchen, key=read.key).first()
+    if there is not None and not there.retired and there.row == row_of(read):
+        return there  # sent again: the answer was lost
     if (there.revision if there else 0) != revision:
         raise Conflict(
             say("changed-elsewhere", name=read.name),
             row=there.row if there else row_of(shipped_larder()[read.key]),
             revision=there.revision if there else 0,
         )
+    if there is None:
+        room_for_another(OwnIngredient, kitchen, "key")
     own = there or OwnIngredient(kitchen=kitchen, key=read.key, revision=0)
     own.row, own.retired, own.revision = row_of(read), False, own.revision + 1
     own.save()
@@ -123,6 +136,7 @@ def take_in(kitchen: Kitchen, rows: Iterable[RowRead]) -> int:
     for one in rows:
         if one.ingredient is None or one.status == "same":
             continue
+        room_for_another(OwnIngredient, kitchen, "csv", key=one.key)
         own, _ = OwnIngredient.objects.get_or_create(
             kitchen=kitchen, key=one.key, defaults={"row": {}, "revision": 0}
         )
@@ -138,6 +152,7 @@ def save_measure(kitchen: Kitchen, row: Mapping[str, str]) -> OwnMeasure:
     thing. Raises :class:`BadInput` by column."""
     read = measure_from_row(dict(row))
     measure_fits(read, core_kitchen(kitchen).larder)
+    room_for_another(OwnMeasure, kitchen, "name", name=read.name, of=read.of)
     own, _ = OwnMeasure.objects.update_or_create(
         kitchen=kitchen, name=read.name, of=read.of, defaults={"row": {**row, "name": read.name}}
     )
@@ -157,9 +172,9 @@ def set_rules(kitchen: Kitchen, given: Mapping[str, Any]) -> Rules:
     by field."""
     key = given.get("key")
     if set(given) == {"key"}:
-        if key not in shipped_rules():
+        if not isinstance(key, str) or key not in shipped_rules():
             raise BadInput.at("key", "is-no-rule-set", key=str(key)[:40])
-        rules = shipped_rules()[str(key)]
+        rules = shipped_rules()[key]
     else:
         rules = read_rules({**given, "key": "own"})
     habits, _ = Habits.objects.get_or_create(kitchen=kitchen)
@@ -208,5 +223,6 @@ def add_pan(kitchen: Kitchen, count: object = 1, **measures: object) -> Pan:
     pan = read_part(SheetPan, measures, "")
     if not pan.name.strip():
         raise BadInput.at("name", "pan-has-no-name")
+    room_for_another(Pan, kitchen, "name")
     core = replace(pan.as_pan(), count=int(text))
     return Pan.objects.create(kitchen=kitchen, **{**asdict(core), "name": core.name.strip()})

@@ -9,6 +9,7 @@ from django.db import IntegrityError, transaction
 from kestrel.accounts.models import Kitchen
 from kestrel.larder.learnt import in_force
 from kestrel.larder.models import Burner, Cook, Gear, Learnt, OwnWay, Pan
+from kestrel.room import room_for_another
 from saucier.errors import BadInput
 from saucier.run_up import (
     SKILLS,
@@ -73,6 +74,7 @@ def add_burner(kitchen: Kitchen, name: str, takes_cm: object = None, **rating: o
     burner = read_part(SheetBurner, rating, "")
     if not 1 <= len(name.strip()) <= 60:
         raise BadInput.at("name", "ring-name-is-empty-or-long")
+    room_for_another(Burner, kitchen, "name")
     return Burner.objects.create(
         kitchen=kitchen,
         name=name.strip(),
@@ -102,6 +104,7 @@ def add_gear(kitchen: Kitchen, kind: str, name: str, **told: Any) -> Gear:
         numbers[field] = None if value in (None, "") else _within(field, value, low, most)
     count = int(numbers.pop("count") or 1)
     shelves = numbers.pop("shelves")
+    room_for_another(Gear, kitchen, "name")
     return Gear.objects.create(
         kitchen=kitchen,
         kind=kind,
@@ -139,6 +142,7 @@ def add_cook(kitchen: Kitchen, name: str, can: list[str]) -> Cook:
     unknown = [one for one in can if one not in SKILLS]
     if unknown:
         raise BadInput.at("can", "is-no-skill", skill=str(unknown[0])[:30], skills=SKILLS)
+    room_for_another(Cook, kitchen, "name")
     try:
         with transaction.atomic():
             return Cook.objects.create(kitchen=kitchen, name=name, can=sorted(set(can)))
@@ -149,6 +153,7 @@ def add_cook(kitchen: Kitchen, name: str, can: list[str]) -> Cook:
 def save_way(kitchen: Kitchen, row: Mapping[str, Any]) -> Way:
     """Keep a way as this kitchen's own. Raises :class:`BadInput` by field."""
     way = read_way(row)
+    room_for_another(OwnWay, kitchen, "key", key=way.key)
     OwnWay.objects.update_or_create(
         kitchen=kitchen, key=way.key, defaults={"row": way.model_dump(mode="json")}
     )

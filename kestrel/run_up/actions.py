@@ -12,7 +12,7 @@ from django.utils import timezone
 from kestrel.accounts.models import Kitchen
 from kestrel.run_up import work
 from kestrel.run_up.models import Planning, RunUp
-from kestrel.service.actions import current, moved
+from kestrel.service.actions import current, moved, sent_again
 from kestrel.service.models import Dish, Service
 from saucier.errors import BadInput
 from saucier.run_up import RunUp as Document
@@ -80,6 +80,8 @@ def change(row: RunUp, data: Mapping[str, Any], revision: int) -> RunUp:
     """``row`` as ``data``. Raises :class:`BadInput` by field, :class:`Conflict` when it was changed
     meanwhile."""
     document = write_run_up(read_run_up(data))
+    if sent_again(row, document):
+        return row
     row = current(row, revision)
     row.document = document
     return moved(row)

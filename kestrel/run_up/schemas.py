@@ -6,6 +6,7 @@ from typing import Any, Literal
 from ninja import Schema
 from pydantic import Field
 
+from kestrel.fields import Day
 from saucier.run_up import RunUp as Document
 from saucier.run_up.calls_told import CallPlan, ToOrder
 from saucier.run_up.document import FIRST, LAST
@@ -20,7 +21,7 @@ class NewRunUp(Schema):
     dish_id: int | None = None
     portions: float = Field(default=4, gt=0, le=500)
     serve_at: str = "19:00"
-    day: date | None = None
+    day: Day | None = None
     utc_offset_min: int = Field(default=0, ge=-840, le=840)
 
 

@@ -8,8 +8,10 @@ from django.utils import timezone
 from kestrel.accounts.models import Kitchen, User
 from kestrel.larder.actions import core_kitchen
 from kestrel.problems import Conflict
+from kestrel.room import room_for_another
 from kestrel.sauces.models import Sauce, SauceVersion
 from saucier.check import check
+from saucier.errors import BadInput
 from saucier.sheet import Sheet, differences, read_sheet, write_sheet
 from saucier.words import plain, say
 
@@ -28,6 +30,7 @@ _OUTCOME = (
 @transaction.atomic
 def save_new(kitchen: Kitchen, user: User, sheet: Sheet) -> Sauce:
     """A new sauce from ``sheet``. Raises :class:`saucier.BadInput` where it cannot be cooked."""
+    room_for_another(Sauce, kitchen, "sheet")
     outcome = _outcome(kitchen, sheet)
     sauce = Sauce.objects.create(kitchen=kitchen, name=sheet.name, family=sheet.family or "")
     _add_version(sauce, user, sheet, outcome)
@@ -41,11 +44,12 @@ def save_again(sauce: Sauce, user: User, sheet: Sheet, base_version: int) -> Sau
     Raises :class:`Conflict`, with what differs, when another version was saved meanwhile.
     """
     sauce = Sauce.objects.select_for_update().get(pk=sauce.pk)
+    if sauce.deleted_at is not None:
+        raise BadInput.at("sauce", "was-deleted", name=sauce.name)
+    if sauce.newest.sheet == write_sheet(sheet):
+        return sauce  # nothing changed, or sent again when the answer was lost: no version for it
     if sauce.version != base_version:
         raise _conflict(sauce, sheet)
-    newest = sauce.newest
-    if newest.sheet == write_sheet(sheet):
-        return sauce  # nothing changed: no version for it
     outcome = _outcome(sauce.kitchen, sheet)
     sauce.version += 1
     sauce.name, sauce.family = sheet.name, sheet.family or ""

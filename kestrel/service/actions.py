@@ -9,11 +9,13 @@ from django.utils import timezone
 
 from kestrel.accounts.models import Kitchen
 from kestrel.problems import Conflict
+from kestrel.room import room_for_another
 from kestrel.sauces.models import Sauce
 from kestrel.service.models import Dish, Kept, Service
 from saucier.dish import Dish as DishDocument
 from saucier.dish import read_dish, write_dish
 from saucier.errors import BadInput
+from saucier.service import Service as ServiceDocument
 from saucier.service import read_service, write_service
 from saucier.words import say
 
@@ -44,6 +46,7 @@ def checked_dish(kitchen: Kitchen, data: Mapping[str, Any]) -> DishDocument:
 
 def save_dish(kitchen: Kitchen, data: Mapping[str, Any]) -> Dish:
     """A new dish. Raises :class:`BadInput` by field."""
+    room_for_another(Dish, kitchen, "document")
     document = write_dish(checked_dish(kitchen, data))
     return Dish.objects.create(kitchen=kitchen, name=document["name"], document=document)
 
@@ -52,14 +55,29 @@ def save_dish(kitchen: Kitchen, data: Mapping[str, Any]) -> Dish:
 def change_dish(dish: Dish, data: Mapping[str, Any], revision: int) -> Dish:
     """``dish`` as ``data``. Raises :class:`Conflict` when it was changed meanwhile."""
     document = write_dish(checked_dish(dish.kitchen, data))
+    if sent_again(dish, document):
+        return dish
     dish = current(dish, revision)
     dish.name, dish.document = document["name"], document
     return moved(dish)
 
 
+def checked_service(kitchen: Kitchen, data: Mapping[str, Any]) -> ServiceDocument:
+    """A service as it would be kept in this kitchen. Raises :class:`BadInput` by field."""
+    service = read_service(data)
+    keys = [row_number(line.dish) for line in service.lines]
+    rows = Dish.objects.filter(kitchen=kitchen, pk__in=[key for key in keys if key])
+    known = set(rows.values_list("pk", flat=True))
+    for number, key in enumerate(keys):
+        if key not in known:
+            raise BadInput.at(f"lines[{number}].dish", "is-no-dish-of-yours")
+    return service
+
+
 def save_service(kitchen: Kitchen, data: Mapping[str, Any]) -> Service:
     """A new service, its sauces pinned at their newest versions. Raises :class:`BadInput`."""
-    document = write_service(read_service(data))
+    room_for_another(Service, kitchen, "document")
+    document = write_service(checked_service(kitchen, data))
     return Service.objects.create(
         kitchen=kitchen,
         name=document["name"],
@@ -73,7 +91,9 @@ def save_service(kitchen: Kitchen, data: Mapping[str, Any]) -> Service:
 def change_service(service: Service, data: Mapping[str, Any], revision: int) -> Service:
     """``service`` as ``data``; sauces it had keep their versions, new ones are pinned. Raises
     :class:`Conflict` when it was changed meanwhile."""
-    document = write_service(read_service(data))
+    document = write_service(checked_service(service.kitchen, data))
+    if sent_again(service, document):
+        return service
     service = current(service, revision)
     service.name, service.date, service.document = document["name"], _day(document), document
     service.pinned = pins(service.kitchen, document, service.pinned)
@@ -171,9 +191,17 @@ def _day(document: Mapping[str, Any]) -> date | None:
     return date.fromisoformat(document["date"]) if document.get("date") else None
 
 
+def sent_again(row: Kept, document: Mapping[str, Any]) -> bool:
+    """Whether ``row`` is ``document`` already: the answer to a save may have been lost."""
+    return row.deleted_at is None and row.document == document
+
+
 def current(row: Row, revision: int) -> Row:
-    """``row`` as it is now, to be changed. Raises :class:`Conflict` when it is not at ``revision``."""
+    """``row`` as it is now, to be changed. Raises :class:`Conflict` when it is not at ``revision``, and
+    :class:`BadInput` when it was deleted."""
     row = type(row)._default_manager.select_for_update().get(pk=row.pk)
+    if row.deleted_at is not None:
+        raise BadInput.at("revision", "was-deleted", name=row.name)
     if row.revision != revision:
         raise Conflict(
             say("saved-elsewhere", name=row.name), document=row.document, revision=row.revision

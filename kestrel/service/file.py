@@ -26,7 +26,7 @@ from saucier.service.eaten import named_in
 from saucier.sheet import parse_json, read_sheet, write_sheet
 
 FORMAT = "kestrel-fog/service-file"
-MOST_BYTES = 4 * 1024 * 1024
+MOST_BYTES = 1024 * 1024
 
 
 def written(row: Service) -> str:

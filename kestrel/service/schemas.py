@@ -3,6 +3,7 @@ from typing import Any
 
 from ninja import Schema
 
+from kestrel.fields import Day
 from saucier.dish import Dish, DishSeen
 from saucier.service import Service
 
@@ -80,7 +81,7 @@ class FileIn(Schema):
 class CopyIn(Schema):
     """``day`` None: a week on."""
 
-    day: date | None = None
+    day: Day | None = None
 
 
 class RenewIn(Schema):

@@ -1,7 +1,5 @@
 """A service worked out for the screen: its documents gathered, the core asked, the answers shaped."""
 
-import csv
-import io
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
@@ -14,6 +12,7 @@ from kestrel.larder.models import Burner, Pan
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.service.actions import pins, row_number
 from kestrel.service.models import Dish
+from saucier.cells import written
 from saucier.dish import Dish as DishDocument
 from saucier.dish import DishSeen, read_dish, seen
 from saucier.errors import Problem
@@ -147,26 +146,16 @@ def changed(kitchen: Kitchen, versions: Mapping[str, int]) -> tuple[Changed, ...
     )
 
 
+_PRODUCTION = (
+    *("part", "of", "what", "grams", "measure"),
+    *("in all", "pan", "batches", "packs", "cost", "note"),
+)
+
+
 def production_csv(plan: Plan, production: Production) -> str:
     """The production sheet as CSV, all of what stands on the wall: one table, told apart by its first
     column."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(
-        [
-            "part",
-            "of",
-            "what",
-            "grams",
-            "measure",
-            "in all",
-            "pan",
-            "batches",
-            "packs",
-            "cost",
-            "note",
-        ]
-    )
+    rows: list[list[object]] = []
 
     def row(
         part: str, of: object, what: object, grams: str = "", measure: object = "", **more: object
@@ -174,7 +163,7 @@ def production_csv(plan: Plan, production: Production) -> str:
         rest = [
             more.get(name, "") for name in ("in_all", "pan", "batches", "packs", "cost", "note")
         ]
-        writer.writerow([part, of, what, grams, measure or "", *rest])
+        rows.append([part, of, what, grams, measure or "", *rest])
 
     for line in plan.lines:
         note = "; ".join(str(text) for text in line.left_out)
@@ -243,4 +232,4 @@ def production_csv(plan: Plan, production: Production) -> str:
     for allergen in production.matrix:
         marks = [a for a, has in zip(production.allergens, allergen.marks, strict=True) if has]
         row("allergens", allergen.dish, ", ".join(marks))
-    return out.getvalue()
+    return written(_PRODUCTION, rows)

@@ -7,6 +7,7 @@ from django.db import transaction
 from kestrel.accounts.models import Kitchen, User
 from kestrel.larder.actions import core_kitchen
 from kestrel.live import tell
+from kestrel.problems import Conflict
 from kestrel.sauces.models import SauceVersion
 from kestrel.service.models import Service
 from kestrel.service.work import gathered, typed_service
@@ -20,7 +21,7 @@ from saucier.run_up import Aside
 from saucier.service import first_key
 from saucier.sheet import Sheet, SheetPan, read_sheet, write_sheet
 from saucier.watch import middle_c
-from saucier.words import plain
+from saucier.words import plain, say
 
 
 @transaction.atomic
@@ -86,15 +87,27 @@ def _start_first(batch: Batch, sheet: Sheet, core: CoreKitchen) -> None:
 
 
 @transaction.atomic
-def start_pot(kitchen: Kitchen, user: User, service: Service, pot: str) -> Batch:
+def start_pot(
+    kitchen: Kitchen, user: User, service: Service, pot: str, *, one_more: bool = False
+) -> Batch:
     """Put one batch of a ``pot`` of ``service`` on the stove: a mother, a sauce in its own pot, or
-    what is poured from a mother.
+    what is poured from a mother. As often as it is planned, or ``one_more``; what was taken off does not
+    count.
 
-    Raises :class:`BadInput` (``pot``) for one it does not have, and as planning does.
+    Raises :class:`BadInput` (``pot``) for one it does not have, and as planning does;
+    :class:`Conflict` with the newest ``batch`` where as many as planned were begun.
     """
     all_of_it = gathered(kitchen, service.document, service.pinned)
     plan = all_of_it.plan(typed_service(service.document, all_of_it.kitchen))
     pot, sauce, sheet = plan.to_cook(pot)
+    begun = Batch.objects.filter(service=service, pot=pot).exclude(status=Batch.Status.LEFT)
+    planned = plan.batches_of(pot)
+    newest = begun.order_by("status", "pk").last()
+    if newest is not None and begun.count() >= planned and not one_more:
+        on = newest.status == Batch.Status.ON
+        code = "pot-is-on" if on else "pot-is-cooked"
+        told = say(code, name=newest.plan["name"], planned=planned)
+        raise Conflict(told, batch=newest.pk, on=on)
     version = None
     if sauce:
         version = SauceVersion.objects.get(

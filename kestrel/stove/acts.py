@@ -1,10 +1,11 @@
 """What can be done at a batch, as documents. Each has a key made where it was done, and its moment."""
 
-from datetime import datetime
 from typing import Annotated, Any, Literal
 
 from ninja import Schema
 from pydantic import Field
+
+from kestrel.fields import Key, Moment
 
 MAX_TIMER_S = 24 * 60 * 60
 Words = Annotated[str, Field(max_length=300)]
@@ -13,8 +14,8 @@ Words = Annotated[str, Field(max_length=300)]
 class ActBase(Schema):
     """``key`` is any text of 8 to 40 letters that no other act has; ``at`` is by the device's own clock."""
 
-    key: Annotated[str, Field(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")]
-    at: datetime
+    key: Key
+    at: Moment
 
 
 class Go(ActBase):
@@ -178,7 +179,7 @@ class ActsIn(Schema):
     by is taken off their moments."""
 
     acts: Annotated[list[AnyAct], Field(min_length=1, max_length=200)]
-    sent_at: datetime
+    sent_at: Moment
 
 
 class ActOut(Schema):

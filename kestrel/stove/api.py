@@ -1,6 +1,5 @@
 """Cooking along."""
 
-from datetime import datetime
 from typing import Any, cast
 
 from django.http import HttpRequest, HttpResponse
@@ -10,6 +9,7 @@ from ninja import File, Form, Router, Status
 from ninja.files import UploadedFile
 
 from kestrel.accounts.auth import KitchenRequest
+from kestrel.fields import Moment
 from kestrel.larder.actions import core_kitchen
 from kestrel.larder.means import library_of, means_of
 from kestrel.problems import Message, Problems
@@ -44,6 +44,7 @@ from kestrel.stove.schemas import (
     LabelsWanted,
     MakeSauceIn,
     PhotoOut,
+    PotBegun,
     PotOfService,
     ReadingsOf,
     SauceMade,
@@ -231,12 +232,19 @@ def of_service(request: HttpRequest, service_id: int):
     return Batch.objects.filter(service=service).exclude(status=Batch.Status.LEFT)
 
 
-@router.post("/of-service/{service_id}", response={201: BatchOut, 404: Message, 422: Problems})
+@router.post(
+    "/of-service/{service_id}",
+    response={201: BatchOut, 404: Message, 409: PotBegun, 422: Problems},
+)
 def start_pot(request: HttpRequest, service_id: int, given: StartPotIn):
-    """Start a pot of a service as it is saved: one batch of it, in its sauces' versions there."""
+    """Start a pot of a service as it is saved: one batch of it, in its sauces' versions there. 409 where as
+    many as planned were begun."""
     asking = cast(KitchenRequest, request)
     service = get_object_or_404(Service, kitchen=asking.kitchen, pk=service_id)
-    return Status(201, _whole(actions.start_pot(asking.kitchen, asking.user, service, given.pot)))
+    batch = actions.start_pot(
+        asking.kitchen, asking.user, service, given.pot, one_more=given.one_more
+    )
+    return Status(201, _whole(batch))
 
 
 @router.get("/{batch_id}", response={200: BatchOut, 404: Message})
@@ -301,7 +309,7 @@ def add_photo(
     batch_id: int,
     file: File[UploadedFile],
     key: Form[str],
-    at: Form[datetime],
+    at: Form[Moment],
     step: Form[int],
 ):
     """A photograph: made small, and stripped of where it was taken. ``key`` as of an act."""

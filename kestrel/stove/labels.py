@@ -3,6 +3,7 @@
 import io
 import textwrap
 from datetime import timedelta
+from datetime import timezone as dt_timezone
 from html import escape
 
 import segno
@@ -49,13 +50,14 @@ def make_label(
         raise BadInput.at("batch", "gets-no-label")
     final = found.checked.steps[-1]
     how_long = keeps(final.pot, rules_of(batch.kitchen).chilled_days)
-    made_at = (batch.ended_at or timezone.now()) + timedelta(minutes=utc_offset_min)
+    clock = dt_timezone(timedelta(minutes=utc_offset_min))
+    made_at = (batch.ended_at or timezone.now()).astimezone(clock)
     label = Label(
         name=batch.plan["name"],
         code=f"B{batch.pk}",
         opens=opens,
         kitchen=batch.kitchen.name,
-        made_at=made_at.replace(second=0, microsecond=0, tzinfo=None),
+        made_at=made_at.replace(second=0, microsecond=0),
         made_by=batch.cook or user.called,
         mass_g=round(mass_g or final.pot.yield_g, 0),
         grade=final.thickness.grade or "",

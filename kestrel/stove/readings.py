@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from kestrel.accounts.models import Kitchen
 from kestrel.live import listening, tell
+from kestrel.room import room_for_another
 from kestrel.stove.following import as_cooked, poured_g, probed_now
 from kestrel.stove.models import Batch, Device
 from kestrel.stove.models import Reading as Row
@@ -32,6 +33,7 @@ def add_device(kitchen: Kitchen, name: str, kind: str, simulated: bool) -> tuple
     name = _named(name)
     if kind not in Device.Kind.values:
         raise BadInput.at("kind", "device-is-of-no-kind", kind=kind[:20])
+    room_for_another(Device, kitchen, "name")
     token = secrets.token_urlsafe(24)
     device = Device.objects.create(
         kitchen=kitchen, name=name, kind=kind, simulated=simulated, digest=digest_of(token)

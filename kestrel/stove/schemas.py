@@ -262,9 +262,18 @@ class Hob(Schema):
 
 
 class StartPotIn(Schema):
-    """A pot or a branch of a service, by its key in the plan."""
+    """A pot or a branch of a service, by its key in the plan; ``one_more`` than planned."""
 
     pot: str
+    one_more: bool = False
+
+
+class PotBegun(Schema):
+    """As many of a pot as planned were begun: the newest ``batch``, and whether it is ``on`` still."""
+
+    message: str
+    batch: int
+    on: bool
 
 
 class DeviceIn(Schema):

@@ -6,6 +6,7 @@ from typing import Any
 from django.test import Client, TestCase
 
 from kestrel.accounts.actions import open_kitchen
+from kestrel.door.tries import forget_tries
 from kestrel.sauces.actions import save_new
 from kestrel.sauces.models import Sauce
 from saucier.sheet import read_sheet
@@ -46,6 +47,7 @@ class KitchenTest(TestCase):
         cls.stranger = open_kitchen("Upper kitchen", "ben", PASSWORD)
 
     def setUp(self) -> None:
+        forget_tries()
         self.client = self.signed_in(self.user)
         self.other = self.signed_in(self.stranger)
 

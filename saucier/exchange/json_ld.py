@@ -1,14 +1,15 @@
 """schema.org Recipe in JSON-LD: writing one, and finding one in what a cook pastes."""
 
-import json
 from collections.abc import Iterable, Iterator
 from html.parser import HTMLParser
 from typing import Any
 
 from saucier.cards import Card, cards, cards_inside
 from saucier.check import check
+from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
+from saucier.strict import load
 from saucier.thickness import spoken_grade
 from saucier.units import SPOONS, Amount
 from saucier.words import say
@@ -126,8 +127,8 @@ def find_recipe(text: str) -> dict[str, Any] | None:
 def _documents(text: str) -> Iterator[Any]:
     for part in (text, *_scripts(text)):
         try:
-            yield json.loads(part)
-        except (ValueError, RecursionError):
+            yield load(part)
+        except BadInput:
             continue
 
 

@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
+from saucier.cells import unguarded, written
 from saucier.errors import BadInput, Problem, problem
 from saucier.larder import Ingredient, Larder, ingredient_from_row, row_of
 from saucier.larder.row import COLUMNS
@@ -28,11 +29,7 @@ class RowRead:
 
 def write_larder_csv(rows: Iterable[Ingredient]) -> str:
     """``rows`` as CSV with a header, parts per 100 g."""
-    out = io.StringIO()
-    writer = csv.DictWriter(out, COLUMNS, lineterminator="\n")
-    writer.writeheader()
-    writer.writerows(row_of(row) for row in rows)
-    return out.getvalue()
+    return written(COLUMNS, ([row_of(row)[name] for name in COLUMNS] for row in rows))
 
 
 def read_larder_csv(text: str, larder: Larder) -> list[RowRead]:
@@ -69,7 +66,7 @@ def read_larder_csv(text: str, larder: Larder) -> list[RowRead]:
 
 
 def _read(line: int, given: dict[str, str], larder: Larder, seen: set[str]) -> RowRead:
-    key = (given.get("key") or "").strip()
+    key = unguarded((given.get("key") or "").strip())
     if None in given:
         too_wide = problem("row", "row-is-too-wide")
         return RowRead(line, key, "refused", (), (too_wide,))
@@ -80,7 +77,11 @@ def _read(line: int, given: dict[str, str], larder: Larder, seen: set[str]) -> R
     before = row_of(larder[key]) if key in larder else {}
     wanted = {
         **before,
-        **{name: (value or "").strip() for name, value in given.items() if value is not None},
+        **{
+            name: unguarded((value or "").strip())
+            for name, value in given.items()
+            if value is not None
+        },
     }
     if before and "insoluble" not in given and _moves_parts(before, wanted):
         wanted["insoluble"] = _rest(wanted, before)

@@ -33,7 +33,9 @@ class ReadLine:
 
 
 _BULLET = re.compile(r"^[\s\-–•*·▢□]+")
-_RANGE = re.compile(r"^(\d+(?:[.,/]\d+)?)\s*(?:-|–|to|or)\s*(\d+(?:[.,/]\d+)?)\b")
+_RANGE = re.compile(
+    r"^(\d+(?:[.,]\d+|/0*[1-9]\d*)?)\s*(?:-|–|to|or)\s*(\d+(?:[.,]\d+|/0*[1-9]\d*)?)\b(?!/)"
+)
 _BESIDE = re.compile(r"^([\d.,/ ]+\s*[a-zA-Z]+)\s*/\s*[\d., /]+\s*(?:fl\.? )?[a-zA-Z]+")
 _BRACKETS = re.compile(r"\(([^()]*)\)")
 _WORD_NUMBERS = {

@@ -1,11 +1,10 @@
 """Run sheets: what each cook does when; as lines, as CSV, as a calendar with alarms."""
 
-import csv
-import io
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
 
+from saucier.cells import written
 from saucier.run_up.timed import TimedDay
 from saucier.words import Sentence, say
 
@@ -87,20 +86,17 @@ def clock(minute: float) -> str:
 
 def run_csv(sheets: Iterable[RunSheet]) -> str:
     """All sheets as one table."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(["cook", "at", "minutes", "what", "do", "amount", "cue", "where"])
-    for sheet in sheets:
-        for line in sheet.lines:
-            cells = [sheet.cook, clock(line.at), f"{line.minutes:g}"]
-            texts = [line.what, line.do, line.amount, line.cue, line.where]
-            writer.writerow([_guarded(str(cell)) for cell in (*cells, *texts)])
-    return out.getvalue()
-
-
-def _guarded(cell: str) -> str:
-    """A cell that no spreadsheet takes for a formula."""
-    return f"'{cell}" if cell and cell[0] in "=+-@\t" else cell
+    return written(
+        ("cook", "at", "minutes", "what", "do", "amount", "cue", "where"),
+        (
+            (
+                *(sheet.cook, clock(line.at), f"{line.minutes:g}"),
+                *(line.what, line.do, line.amount, line.cue, line.where),
+            )
+            for sheet in sheets
+            for line in sheet.lines
+        ),
+    )
 
 
 def run_ics(sheets: Iterable[RunSheet], day: date, name: str, key: str) -> bytes:

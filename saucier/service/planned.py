@@ -185,6 +185,13 @@ class Plan:
                 return branch.key if poured else branch.pot, branch.sauce, branch.sheet
         raise BadInput.at("pot", "is-none-of-its-pots", key=key[:60])
 
+    def batches_of(self, key: str) -> int:
+        """How many batches are cooked under ``key``, as :meth:`to_cook` gives it; 0: none."""
+        found = {one.key: one.batches for one in self.branches}
+        found |= {one.key: one.batches for one in self.pots}
+        found |= {one.key: one.batches for one in self.first}
+        return found.get(key, 0)
+
 
 @dataclass
 class Wanted:

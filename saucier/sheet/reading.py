@@ -1,9 +1,8 @@
 """Reading and writing the sheet: JSON in, a frozen :class:`Sheet` out, problems by field."""
 
-import json
 from collections.abc import Mapping
 from dataclasses import replace
-from typing import Any, NoReturn, TypeVar
+from typing import Any, TypeVar
 
 from pydantic import ValidationError
 from pydantic_core import ErrorDetails
@@ -14,6 +13,7 @@ from saucier.kitchen import Kitchen
 from saucier.sheet.by_hand import with_measures
 from saucier.sheet.document import Sheet
 from saucier.steps import OPS
+from saucier.strict import load
 
 Piece = TypeVar("Piece", bound=Part)
 
@@ -21,12 +21,8 @@ MAX_BYTES = 256 * 1024
 """Larger than any sauce; keeps a mistaken upload from being worked on."""
 
 
-def _no_constant(name: str) -> NoReturn:
-    raise BadInput.at("", "is-not-finite", name=name)
-
-
 def parse_json(text: str | bytes, max_bytes: int = MAX_BYTES) -> Any:
-    """JSON in strict reading: no NaN, no infinities, UTF-8, at most ``max_bytes``.
+    """JSON as :func:`saucier.strict.load` reads it, of at most ``max_bytes``.
 
     Raises :class:`BadInput` (field ``sheet``).
     """
@@ -35,21 +31,9 @@ def parse_json(text: str | bytes, max_bytes: int = MAX_BYTES) -> Any:
             "sheet", "sheet-is-too-large", kb=len(text) // 1024, most_kb=max_bytes // 1024
         )
     try:
-        return json.loads(text, parse_constant=_no_constant)
+        return load(text)
     except BadInput as bad:
         raise bad.under("sheet") from None
-    except UnicodeDecodeError:
-        raise BadInput.at("sheet", "is-not-utf-8") from None
-    except json.JSONDecodeError as bad_json:
-        raise BadInput.at(
-            "sheet",
-            "is-not-json",
-            line=bad_json.lineno,
-            column=bad_json.colno,
-            why=bad_json.msg,
-        ) from None
-    except (RecursionError, ValueError):
-        raise BadInput.at("sheet", "cannot-be-read-as-json") from None
 
 
 def read_sheet(data: str | bytes | Mapping[str, Any], kitchen: Kitchen | None = None) -> Sheet:

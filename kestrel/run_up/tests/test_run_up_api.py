@@ -343,7 +343,8 @@ class Followed(RunUpTest):
             RunUp.objects.update(date=timezone.localdate() - timedelta(days=days))
             now = {"key": first["key"], "what": "began", "revision": began["revision"]}
             self.assertEqual(self.fields(self.client.call("POST", path, now)), ["key"])
-            batch = self.client.call("POST", of_service, {"pot": pot["pot"]}).body
+            more = {"pot": pot["pot"], "one_more": True}
+            batch = self.client.call("POST", of_service, more).body
             begun = RunUp.objects.get().date
             at = timezone.make_aware(datetime.combine(begun, time(11)))
             Batch.objects.filter(pk=batch["id"]).update(started_at=at)  # a pot nobody ended

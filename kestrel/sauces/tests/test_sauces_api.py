@@ -245,7 +245,7 @@ class BadInput(KitchenTest):
     def test_ten_megabytes(self) -> None:
         for path in ("/work/check", "/sauces"):
             fields = self.fields(self.client.call("POST", path, "x" * 10_000_000))
-            self.assertEqual(fields, ["sheet"])
+            self.assertEqual(fields, ["body"])
 
     def test_a_target_nobody_can_reach(self) -> None:
         sheet = {**CREAM_REDUCTION, "target": {"grade": "panade"}}

@@ -54,6 +54,7 @@ class Kept(ServiceTest):
         path = f"/services/{made['id']}"
         body = {"document": self.document(portions=20), "revision": 1}
         self.assertEqual(self.client.call("PUT", path, body).body["revision"], 2)
+        body["document"] = self.document(portions=21)
         late = self.client.call("PUT", path, body)
         self.assertEqual(late.status_code, 409)
         self.assertEqual(late.body["document"]["lines"][0]["portions"], 20)
@@ -82,20 +83,22 @@ class Kept(ServiceTest):
             for path, body, field in (
                 ("/dishes/read", dish, "sauces[0].sauce"),
                 ("/dishes", dish, "sauces[0].sauce"),
+                ("/services", line, "lines[0].dish"),
             ):
                 with self.subTest(path, key=key):
                     refused = self.client.call("POST", path, {"document": body})
                     self.assertEqual(refused.status_code, 422)
                     self.assertEqual(refused.body["problems"][0]["field"], field)
-            # A service keeps a dish that is off the list; it is told when it is worked out.
-            kept = self.client.call("POST", "/services", {"document": line}).body["id"]
-            whole = self.client.get(f"/api/services/{kept}/whole.json")
-            self.assertEqual(json.loads(whole.content)["dishes"], {})
+            # Unsaved it is worked out all the same, and the line is told.
             worked = self.client.call("POST", "/services/work", {"document": line})
             self.assertEqual(worked.body["plan"]["amiss"][0]["field"], "lines[0].dish")
-            self.assertEqual(
-                self.client.call("POST", "/services", {"document": line}).status_code, 201
-            )
+
+    def test_a_service_keeps_a_dish_that_is_off_the_list(self) -> None:
+        made = self.new().body
+        self.client.call("DELETE", f"/dishes/{self.dish['id']}")
+        body = {"document": self.document(portions=21), "revision": 1}
+        saved = self.client.call("PUT", f"/services/{made['id']}", body)
+        self.assertEqual(saved.status_code, 200)
 
     def test_a_dish_with_many_sauces_asks_for_them_once(self) -> None:
         sauces = [{"sauce": str(self.saved().pk), "use": "nap"} for _ in range(5)]
@@ -110,7 +113,8 @@ class Kept(ServiceTest):
         path = f"/dishes/{self.dish['id']}"
         body = {"document": self.dish_document(name="Leeks"), "revision": 1}
         self.assertEqual(self.client.call("PUT", path, body).body["name"], "Leeks")
-        self.assertEqual(self.client.call("PUT", path, body).status_code, 409)
+        late = {**body, "document": self.dish_document(name="Leeks, late")}
+        self.assertEqual(self.client.call("PUT", path, late).status_code, 409)
         self.client.call("DELETE", path)
         self.assertEqual(self.client.call("GET", "/dishes").body, [])
         self.client.call("POST", f"{path}/restore")

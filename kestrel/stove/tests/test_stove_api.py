@@ -227,8 +227,8 @@ class PotsOfAService(KitchenTest):
         self.plan = self.client.call("POST", "/services/work", body).body["plan"]
         self.path = f"/stove/of-service/{self.service.pk}"
 
-    def cook(self, pot: str):
-        return self.client.call("POST", self.path, {"pot": pot})
+    def cook(self, pot: str, **more: object):
+        return self.client.call("POST", self.path, {"pot": pot, **more})
 
     def test_a_mother_is_of_no_saved_sauce(self) -> None:
         [pot] = self.plan["pots"]
@@ -259,21 +259,33 @@ class PotsOfAService(KitchenTest):
         branch = next(b for b in found["plan"]["branches"] if b["sauce"] == str(self.cheese.pk))
         weighed = [one["key"] for one in found["production"]["weigh"]]
         self.assertIn(branch["pot"], weighed)
-        for key in (branch["key"], branch["pot"]):
-            self.assertEqual(self.cook(key).status_code, 201)
+        made = self.cook(branch["key"]).body
+        begun = self.cook(branch["pot"])
+        self.assertEqual((begun.status_code, begun.body["batch"]), (409, made["id"]))
         rows = self.client.call("GET", self.path).body
-        self.assertEqual([row["pot"] for row in rows], [branch["pot"]] * 2)
+        self.assertEqual([row["pot"] for row in rows], [branch["pot"]])
 
     def test_says_which_are_on_and_which_are_done(self) -> None:
         key = self.plan["pots"][0]["key"]
-        first, second, third = (self.cook(key).body["id"] for _ in range(3))
+        self.assertEqual(self.plan["pots"][0]["batches"], 1)
+        second = self.cook(key).body["id"]
+        begun = self.cook(key)
+        self.assertEqual(
+            (begun.status_code, begun.body["batch"], begun.body["on"]), (409, second, True)
+        )
         act(self.client, second, one("left"))
+        first = self.cook(key).body["id"]  # what was taken off does not count
+        third = self.cook(key, one_more=True).body["id"]
         self.client.call("POST", "/journal", {"batch_id": third, "verdict": "again"})
         rows = self.client.call("GET", self.path).body
         self.assertEqual(
             [(row["id"], row["pot"], row["status"]) for row in rows],
             [(first, key, "on"), (third, key, "done")],
         )
+        act(self.client, first, one("left"))
+        cooked = self.cook(key)
+        self.assertEqual((cooked.status_code, cooked.body["on"]), (409, False))
+        self.assertIn("as often as it is planned", cooked.body["message"])
 
     def test_no_such_pot_and_strangers(self) -> None:
         self.assertEqual(self.fields(self.cook("mother-9")), ["pot"])

@@ -1,5 +1,6 @@
 /** The API client: generated types, the CSRF token, and problems as one kind of error. */
 import createClient, { type Middleware } from 'openapi-fetch'
+import { once } from './once'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -48,7 +49,7 @@ const withToken: Middleware = {
 }
 
 export const api = createClient<paths>({ baseUrl: '/' })
-api.use(withToken)
+api.use(withToken, once)
 
 type Answer<Data> = { data?: Data; error?: unknown; response: Response }
 

@@ -35,7 +35,8 @@ export interface paths {
         put?: never;
         /**
          * Sign In
-         * @description Sign in. Too many wrong passwords for a name from one place: ten minutes' wait.
+         * @description Sign in. Too many tries from one place, or from everywhere: a minute's wait, before a password is
+         *     looked at; too many wrong ones for a name from one place: ten minutes'.
          */
         post: operations["kestrel_accounts_api_sign_in"];
         delete?: never;
@@ -1240,7 +1241,8 @@ export interface paths {
         put?: never;
         /**
          * Start Pot
-         * @description Start a pot of a service as it is saved: one batch of it, in its sauces' versions there.
+         * @description Start a pot of a service as it is saved: one batch of it, in its sauces' versions there. 409 where as
+         *     many as planned were begun.
          */
         post: operations["kestrel_stove_api_start_pot"];
         delete?: never;
@@ -3398,7 +3400,7 @@ export interface components {
         };
         /**
          * Message
-         * @description The body of 403, 404 and 429.
+         * @description The body of every refusal that no field is to blame for.
          */
         Message: {
             /** Message */
@@ -7487,12 +7489,29 @@ export interface components {
             status: string;
         };
         /**
+         * PotBegun
+         * @description As many of a pot as planned were begun: the newest ``batch``, and whether it is ``on`` still.
+         */
+        PotBegun: {
+            /** Message */
+            message: string;
+            /** Batch */
+            batch: number;
+            /** On */
+            on: boolean;
+        };
+        /**
          * StartPotIn
-         * @description A pot or a branch of a service, by its key in the plan.
+         * @description A pot or a branch of a service, by its key in the plan; ``one_more`` than planned.
          */
         StartPotIn: {
             /** Pot */
             pot: string;
+            /**
+             * One More
+             * @default false
+             */
+            one_more: boolean;
         };
         /**
          * ReadAt
@@ -10129,7 +10148,80 @@ export interface components {
             };
         };
     };
-    responses: never;
+    responses: {
+        /** @description The body or the host is not understood. */
+        NotUnderstood: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Message"];
+            };
+        };
+        /** @description Nobody is signed in, or the token is not known. */
+        SignedOut: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Message"];
+            };
+        };
+        /** @description The page that asks is not from here, or too old. */
+        FromElsewhere: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Message"];
+            };
+        };
+        /** @description There is nothing of the kind in this kitchen. */
+        NotHere: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Message"];
+            };
+        };
+        /** @description The body came too slowly. */
+        TooSlow: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Message"];
+            };
+        };
+        /** @description What was sent cannot be: each problem names its field and what would be right. */
+        Refused: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Problems"];
+            };
+        };
+        /** @description Too many tries. */
+        TooMany: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Message"];
+            };
+        };
+        /** @description The kitchen's file is busy, or its disk full. Nothing was changed. */
+        TryAgain: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Message"];
+            };
+        };
+    };
     parameters: never;
     requestBodies: never;
     headers: never;
@@ -10155,6 +10247,8 @@ export interface operations {
                     "application/json": components["schemas"]["Who"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_accounts_api_sign_in: {
@@ -10179,6 +10273,10 @@ export interface operations {
                     "application/json": components["schemas"]["Who"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10197,6 +10295,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_accounts_api_sign_out: {
@@ -10217,6 +10316,12 @@ export interface operations {
                     "application/json": components["schemas"]["Who"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_accounts_api_first_account: {
@@ -10241,6 +10346,10 @@ export interface operations {
                     "application/json": components["schemas"]["Who"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10250,6 +10359,8 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            429: components["responses"]["TooMany"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_catalogue: {
@@ -10270,6 +10381,9 @@ export interface operations {
                     "application/json": components["schemas"]["Catalogue"];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_set_habit: {
@@ -10292,6 +10406,10 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10301,6 +10419,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_from_label: {
@@ -10325,6 +10444,10 @@ export interface operations {
                     "application/json": components["schemas"]["FromLabel"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10334,6 +10457,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_ingredient: {
@@ -10356,6 +10480,8 @@ export interface operations {
                     "application/json": components["schemas"]["RowOut"];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            404: components["responses"]["NotHere"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10365,6 +10491,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_back_to_shipped: {
@@ -10385,6 +10512,13 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            404: components["responses"]["NotHere"];
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_save_ingredient: {
@@ -10409,6 +10543,10 @@ export interface operations {
                     "application/json": components["schemas"]["RowOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -10427,6 +10565,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_csv_in: {
@@ -10451,6 +10590,10 @@ export interface operations {
                     "application/json": components["schemas"]["CsvReport"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10460,6 +10603,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_save_measure: {
@@ -10484,6 +10628,10 @@ export interface operations {
                     "application/json": components["schemas"]["MeasureOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10493,6 +10641,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_remove_measure: {
@@ -10513,6 +10662,9 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10522,6 +10674,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_add_pan: {
@@ -10546,6 +10701,10 @@ export interface operations {
                     "application/json": components["schemas"]["PanOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10555,6 +10714,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_remove_pan: {
@@ -10575,6 +10735,9 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10584,6 +10747,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_add_burner: {
@@ -10608,6 +10774,10 @@ export interface operations {
                     "application/json": components["schemas"]["BurnerOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10617,6 +10787,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_remove_burner: {
@@ -10637,6 +10808,9 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10646,6 +10820,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_list_means: {
@@ -10666,6 +10843,9 @@ export interface operations {
                     "application/json": components["schemas"]["MeansOut"];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_add_gear: {
@@ -10690,6 +10870,10 @@ export interface operations {
                     "application/json": components["schemas"]["GearOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10699,6 +10883,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_remove_gear: {
@@ -10719,6 +10904,9 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10728,6 +10916,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_add_cook: {
@@ -10752,6 +10943,10 @@ export interface operations {
                     "application/json": components["schemas"]["CookOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10761,6 +10956,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_remove_cook: {
@@ -10781,6 +10977,9 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10790,6 +10989,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_save_way: {
@@ -10814,6 +11016,10 @@ export interface operations {
                     "application/json": components["schemas"]["Way"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10823,6 +11029,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_larder_api_usual_way: {
@@ -10843,6 +11050,13 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            404: components["responses"]["NotHere"];
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_api_list_sauces: {
@@ -10865,6 +11079,9 @@ export interface operations {
                     "application/json": components["schemas"]["SauceLine"][];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_api_new_sauce: {
@@ -10889,6 +11106,10 @@ export interface operations {
                     "application/json": components["schemas"]["SauceOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -10898,6 +11119,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_api_one_sauce: {
@@ -10920,6 +11142,7 @@ export interface operations {
                     "application/json": components["schemas"]["SauceOut"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -10929,6 +11152,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_api_save_sauce: {
@@ -10955,6 +11180,11 @@ export interface operations {
                     "application/json": components["schemas"]["SauceOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            404: components["responses"]["NotHere"];
+            408: components["responses"]["TooSlow"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -10973,6 +11203,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_api_delete_sauce: {
@@ -10993,6 +11224,13 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            404: components["responses"]["NotHere"];
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_api_copy_sauce: {
@@ -11015,6 +11253,13 @@ export interface operations {
                     "application/json": components["schemas"]["SauceOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            404: components["responses"]["NotHere"];
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_api_rename_sauce: {
@@ -11041,6 +11286,11 @@ export interface operations {
                     "application/json": components["schemas"]["SauceOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            404: components["responses"]["NotHere"];
+            408: components["responses"]["TooSlow"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -11059,6 +11309,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_api_restore_sauce: {
@@ -11081,6 +11332,13 @@ export interface operations {
                     "application/json": components["schemas"]["SauceOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            404: components["responses"]["NotHere"];
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_api_versions: {
@@ -11103,6 +11361,10 @@ export interface operations {
                     "application/json": components["schemas"]["VersionOut"][];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            404: components["responses"]["NotHere"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_work_api_check_sheet: {
@@ -11127,6 +11389,10 @@ export interface operations {
                     "application/json": components["schemas"]["Worked"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11136,6 +11402,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_work_api_solve_sheet: {
@@ -11160,6 +11427,10 @@ export interface operations {
                     "application/json": components["schemas"]["Worked"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11169,6 +11440,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_work_api_switch_school: {
@@ -11193,6 +11465,10 @@ export interface operations {
                     "application/json": components["schemas"]["Worked"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11202,6 +11478,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_work_api_try_pans: {
@@ -11226,6 +11503,10 @@ export interface operations {
                     "application/json": components["schemas"]["WhichPan"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11235,6 +11516,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_work_api_sure: {
@@ -11259,6 +11541,10 @@ export interface operations {
                     "application/json": components["schemas"]["Sure"] | null;
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11268,6 +11554,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_work_api_starts: {
@@ -11288,6 +11575,9 @@ export interface operations {
                     "application/json": components["schemas"]["Sheet"][];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_work_api_what_if: {
@@ -11312,6 +11602,10 @@ export interface operations {
                     "application/json": components["schemas"]["WhatIf"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11321,6 +11615,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_work_api_swaps: {
@@ -11345,6 +11640,10 @@ export interface operations {
                     "application/json": components["schemas"]["Swap"][];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11354,6 +11653,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_work_api_signs: {
@@ -11374,6 +11674,9 @@ export interface operations {
                     "application/json": components["schemas"]["Signs"];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_work_api_fix: {
@@ -11398,6 +11701,10 @@ export interface operations {
                     "application/json": components["schemas"]["Mended"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11407,6 +11714,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_work_api_read: {
@@ -11431,6 +11739,10 @@ export interface operations {
                     "application/json": components["schemas"]["RecipeRead"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11440,6 +11752,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_work_api_write: {
@@ -11464,6 +11777,10 @@ export interface operations {
                     "application/json": components["schemas"]["File"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11473,6 +11790,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_sauces_work_api_larder_moves: {
@@ -11497,6 +11815,10 @@ export interface operations {
                     "application/json": components["schemas"]["Moved"][];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11506,6 +11828,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_list_dishes: {
@@ -11526,6 +11849,9 @@ export interface operations {
                     "application/json": components["schemas"]["DishOut"][];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_new_dish: {
@@ -11550,6 +11876,10 @@ export interface operations {
                     "application/json": components["schemas"]["DishOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11559,6 +11889,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_read_dish: {
@@ -11583,6 +11914,10 @@ export interface operations {
                     "application/json": components["schemas"]["DishRead"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11592,6 +11927,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_list_starts: {
@@ -11612,6 +11948,9 @@ export interface operations {
                     "application/json": components["schemas"]["DishStartOut"][];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_get_dish: {
@@ -11634,6 +11973,7 @@ export interface operations {
                     "application/json": components["schemas"]["DishOut"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11643,6 +11983,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_change_dish: {
@@ -11669,6 +12011,9 @@ export interface operations {
                     "application/json": components["schemas"]["DishOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11678,6 +12023,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -11696,6 +12042,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_delete_dish: {
@@ -11716,6 +12063,9 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11725,6 +12075,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_restore_dish: {
@@ -11745,6 +12098,9 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -11754,6 +12110,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_list_services: {
@@ -11774,6 +12133,9 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceLine"][];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_new_service: {
@@ -11798,6 +12160,10 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11807,6 +12173,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_carry_on: {
@@ -11827,6 +12194,12 @@ export interface operations {
                     "application/json": number;
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_work_out: {
@@ -11851,6 +12224,10 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceWorked"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11860,6 +12237,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_flow: {
@@ -11884,6 +12262,10 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceWorked"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11893,6 +12275,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_scale: {
@@ -11917,6 +12300,10 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceWorked"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11926,6 +12313,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_short: {
@@ -11950,6 +12338,10 @@ export interface operations {
                     "application/json": components["schemas"]["Short"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11959,6 +12351,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_read_file: {
@@ -11983,6 +12376,10 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11992,6 +12389,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_one_service: {
@@ -12014,6 +12412,7 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceOut"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12023,6 +12422,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_change_service: {
@@ -12049,6 +12450,9 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12058,6 +12462,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -12076,6 +12481,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_delete_service: {
@@ -12096,6 +12502,9 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12105,6 +12514,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_renew: {
@@ -12131,6 +12543,9 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12140,6 +12555,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -12158,6 +12574,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_copy_service: {
@@ -12184,6 +12601,9 @@ export interface operations {
                     "application/json": components["schemas"]["ServiceOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12193,6 +12613,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_service_api_restore_service: {
@@ -12213,6 +12636,9 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12222,6 +12648,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_on_now: {
@@ -12242,6 +12671,9 @@ export interface operations {
                     "application/json": components["schemas"]["BatchLine"][];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_start: {
@@ -12266,6 +12698,9 @@ export interface operations {
                     "application/json": components["schemas"]["BatchOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12275,6 +12710,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12284,6 +12720,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_start_free: {
@@ -12308,6 +12745,10 @@ export interface operations {
                     "application/json": components["schemas"]["BatchOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12317,6 +12758,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_start_aside: {
@@ -12341,6 +12783,10 @@ export interface operations {
                     "application/json": components["schemas"]["BatchOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12350,6 +12796,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_hob: {
@@ -12370,6 +12817,9 @@ export interface operations {
                     "application/json": components["schemas"]["Hob"];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_of_service: {
@@ -12392,6 +12842,7 @@ export interface operations {
                     "application/json": components["schemas"]["PotOfService"][];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12401,6 +12852,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_start_pot: {
@@ -12427,6 +12880,9 @@ export interface operations {
                     "application/json": components["schemas"]["BatchOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12434,6 +12890,16 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PotBegun"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12445,6 +12911,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_one_batch: {
@@ -12467,6 +12934,7 @@ export interface operations {
                     "application/json": components["schemas"]["BatchOut"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12476,6 +12944,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_batch_readings: {
@@ -12498,6 +12968,7 @@ export interface operations {
                     "application/json": components["schemas"]["ReadingsOf"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12507,6 +12978,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_act: {
@@ -12533,6 +13006,9 @@ export interface operations {
                     "application/json": components["schemas"]["ActsOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12542,6 +13018,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12551,6 +13028,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_fix_here: {
@@ -12577,6 +13055,9 @@ export interface operations {
                     "application/json": components["schemas"]["Mended"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12586,6 +13067,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12595,6 +13077,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_correct_here: {
@@ -12621,6 +13104,9 @@ export interface operations {
                     "application/json": components["schemas"]["Correction"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12630,6 +13116,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12639,6 +13126,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_make_sauce: {
@@ -12665,6 +13153,9 @@ export interface operations {
                     "application/json": components["schemas"]["SauceMade"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12674,6 +13165,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12683,6 +13175,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_add_photo: {
@@ -12724,6 +13217,9 @@ export interface operations {
                     "application/json": components["schemas"]["PhotoOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12733,6 +13229,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12742,6 +13239,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_new_label: {
@@ -12768,6 +13266,9 @@ export interface operations {
                     "application/json": components["schemas"]["LabelOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12777,6 +13278,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12786,6 +13288,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_api_photo: {
@@ -12806,6 +13309,7 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12815,6 +13319,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_devices_api_list_devices: {
@@ -12835,6 +13341,9 @@ export interface operations {
                     "application/json": components["schemas"]["DeviceOut"][];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_devices_api_new_device: {
@@ -12859,6 +13368,10 @@ export interface operations {
                     "application/json": components["schemas"]["DeviceMade"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12868,6 +13381,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_devices_api_stands_under: {
@@ -12894,6 +13408,9 @@ export interface operations {
                     "application/json": components["schemas"]["DeviceOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12903,6 +13420,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12912,6 +13430,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_devices_api_forget_device: {
@@ -12932,6 +13451,9 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12941,6 +13463,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_devices_api_rename: {
@@ -12967,6 +13492,9 @@ export interface operations {
                     "application/json": components["schemas"]["DeviceOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -12976,6 +13504,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12985,6 +13514,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_devices_api_label_picture: {
@@ -13005,6 +13535,7 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13014,6 +13545,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_devices_api_next_label: {
@@ -13050,6 +13583,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_devices_api_is_printed: {
@@ -13072,6 +13607,7 @@ export interface operations {
                     "application/json": components["schemas"]["LabelOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
             /** @description Unauthorized */
             401: {
                 headers: {
@@ -13081,6 +13617,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13090,6 +13627,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_stove_devices_api_read: {
@@ -13116,6 +13656,7 @@ export interface operations {
                     "application/json": components["schemas"]["ReadingTaken"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
             /** @description Unauthorized */
             401: {
                 headers: {
@@ -13125,6 +13666,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13134,6 +13677,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_list_run_ups: {
@@ -13154,6 +13698,9 @@ export interface operations {
                     "application/json": components["schemas"]["RunUpRow"][];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_new_run_up: {
@@ -13178,6 +13725,10 @@ export interface operations {
                     "application/json": components["schemas"]["RunUpOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13187,6 +13738,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_one_run_up: {
@@ -13209,6 +13761,7 @@ export interface operations {
                     "application/json": components["schemas"]["RunUpOut"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13227,6 +13780,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_change_run_up: {
@@ -13253,6 +13807,9 @@ export interface operations {
                     "application/json": components["schemas"]["RunUpOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13262,6 +13819,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -13280,6 +13838,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_delete_run_up: {
@@ -13300,6 +13859,9 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13309,6 +13871,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_how_far: {
@@ -13331,6 +13896,7 @@ export interface operations {
                     "application/json": components["schemas"]["PlanningOut"] | null;
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13340,6 +13906,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_restore_run_up: {
@@ -13360,6 +13928,9 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13369,6 +13940,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_plan_again: {
@@ -13391,6 +13965,9 @@ export interface operations {
                     "application/json": components["schemas"]["RunUpOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13400,6 +13977,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13409,6 +13987,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_cancel: {
@@ -13431,6 +14010,9 @@ export interface operations {
                     "application/json": components["schemas"]["RunUpOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13440,6 +14022,9 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_move: {
@@ -13466,6 +14051,9 @@ export interface operations {
                     "application/json": components["schemas"]["RunUpOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13475,6 +14063,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13484,6 +14073,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_mark: {
@@ -13510,6 +14100,9 @@ export interface operations {
                     "application/json": components["schemas"]["RunUpOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13519,6 +14112,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -13537,6 +14131,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_take_mend: {
@@ -13563,6 +14158,9 @@ export interface operations {
                     "application/json": components["schemas"]["RunUpOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13572,6 +14170,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -13590,6 +14189,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_call: {
@@ -13616,6 +14216,9 @@ export interface operations {
                     "application/json": components["schemas"]["RunUpOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13625,6 +14228,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13634,6 +14238,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_run_up_api_call_gone: {
@@ -13661,6 +14266,9 @@ export interface operations {
                     "application/json": components["schemas"]["RunUpOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13670,6 +14278,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13679,6 +14288,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_keeping_api_in_keeping: {
@@ -13701,6 +14311,9 @@ export interface operations {
                     "application/json": components["schemas"]["KeptLine"][];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_keeping_api_put_away: {
@@ -13725,6 +14338,9 @@ export interface operations {
                     "application/json": components["schemas"]["KeptOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13734,6 +14350,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13743,6 +14360,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_keeping_api_where: {
@@ -13763,6 +14381,9 @@ export interface operations {
                     "application/json": components["schemas"]["Where"];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_keeping_api_cooling: {
@@ -13787,6 +14408,9 @@ export interface operations {
                     "application/json": components["schemas"]["Cooling"][];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13796,6 +14420,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13805,6 +14430,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_keeping_api_rules: {
@@ -13825,6 +14451,9 @@ export interface operations {
                     "application/json": components["schemas"]["RulesOut"];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_keeping_api_choose_rules: {
@@ -13849,6 +14478,10 @@ export interface operations {
                     "application/json": components["schemas"]["RulesOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13858,6 +14491,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_keeping_api_holding: {
@@ -13882,6 +14516,7 @@ export interface operations {
                     "application/json": components["schemas"]["HoldingHot"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -13900,6 +14535,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_keeping_api_heating: {
@@ -13925,6 +14561,7 @@ export interface operations {
                     "application/json": components["schemas"]["HeatedThrough"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13934,6 +14571,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_keeping_api_records: {
@@ -13958,6 +14596,7 @@ export interface operations {
                     "application/json": components["schemas"]["RecordLine"][];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13967,6 +14606,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_keeping_api_records_csv: {
@@ -13989,6 +14629,7 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["SignedOut"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13998,6 +14639,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_keeping_api_by_code: {
@@ -14020,6 +14662,7 @@ export interface operations {
                     "application/json": components["schemas"]["KeptLine"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -14029,6 +14672,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_keeping_api_one_kept: {
@@ -14051,6 +14696,7 @@ export interface operations {
                     "application/json": components["schemas"]["KeptOut"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -14060,6 +14706,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_keeping_api_happen: {
@@ -14086,6 +14734,9 @@ export interface operations {
                     "application/json": components["schemas"]["KeptOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -14095,6 +14746,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14104,6 +14756,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_journal_api_list_entries: {
@@ -14134,6 +14787,7 @@ export interface operations {
                     "application/json": components["schemas"]["EntryPage"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14143,6 +14797,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_journal_api_write_down: {
@@ -14167,6 +14822,19 @@ export interface operations {
                     "application/json": components["schemas"]["EntryOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -14185,6 +14853,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_journal_api_choices: {
@@ -14205,6 +14874,9 @@ export interface operations {
                     "application/json": components["schemas"]["Choices"];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_journal_api_entry_of_batch: {
@@ -14227,6 +14899,7 @@ export interface operations {
                     "application/json": components["schemas"]["EntryOut"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -14236,6 +14909,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_journal_api_of_sauce: {
@@ -14258,6 +14933,7 @@ export interface operations {
                     "application/json": components["schemas"]["SauceSaid"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -14267,6 +14943,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_journal_api_beside: {
@@ -14290,6 +14968,7 @@ export interface operations {
                     "application/json": components["schemas"]["BatchesBeside"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -14308,6 +14987,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_journal_api_cook_again: {
@@ -14330,6 +15010,9 @@ export interface operations {
                     "application/json": components["schemas"]["AgainOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -14339,6 +15022,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14348,6 +15032,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_journal_api_served: {
@@ -14370,6 +15055,7 @@ export interface operations {
                     "application/json": components["schemas"]["ServedOut"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -14379,6 +15065,8 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_journal_api_say_what_became: {
@@ -14405,6 +15093,9 @@ export interface operations {
                     "application/json": components["schemas"]["ServedOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -14414,6 +15105,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14423,6 +15115,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_journal_api_by_week: {
@@ -14447,6 +15140,7 @@ export interface operations {
                     "application/json": components["schemas"]["Weeks"];
                 };
             };
+            401: components["responses"]["SignedOut"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14456,6 +15150,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_journal_api_learning: {
@@ -14476,6 +15171,9 @@ export interface operations {
                     "application/json": components["schemas"]["LearningOut"];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_journal_api_go_by_it: {
@@ -14500,6 +15198,10 @@ export interface operations {
                     "application/json": components["schemas"]["LearningOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14509,6 +15211,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_journal_api_undo_learning: {
@@ -14533,6 +15236,10 @@ export interface operations {
                     "application/json": components["schemas"]["LearningOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14542,6 +15249,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_practice_api_standing: {
@@ -14562,6 +15270,9 @@ export interface operations {
                     "application/json": components["schemas"]["Standing"][];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_practice_api_ask: {
@@ -14586,6 +15297,10 @@ export interface operations {
                     "application/json": components["schemas"]["AskedOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14595,6 +15310,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_practice_api_answer: {
@@ -14621,6 +15337,9 @@ export interface operations {
                     "application/json": components["schemas"]["MarkedOut"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
             /** @description Not Found */
             404: {
                 headers: {
@@ -14630,6 +15349,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14639,6 +15359,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_whole_api_about: {
@@ -14659,6 +15380,9 @@ export interface operations {
                     "application/json": components["schemas"]["WholeKitchen"];
                 };
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_whole_api_take_in: {
@@ -14689,6 +15413,10 @@ export interface operations {
                     "application/json": components["schemas"]["TakenIn"];
                 };
             };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14698,6 +15426,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
         };
     };
     kestrel_whole_api_export: {
@@ -14716,6 +15445,9 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
         };
     };
 }

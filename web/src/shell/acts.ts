@@ -6,6 +6,7 @@ import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { api, ask, Refused, Unanswered, type Schemas } from '@/api/client'
+import { newKey } from '@/api/once'
 import { formOf } from '@/parts/steps'
 
 export type Batch = Schemas['BatchOut']
@@ -37,12 +38,6 @@ function write(key: string, value: unknown): boolean {
     return false
   }
 }
-/** A key no other act has. */
-export function newKey(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(12))
-  return [...bytes].map((b) => b.toString(16).padStart(2, '0')).join('')
-}
-
 /** The pot as it is once `act` is taken: what can be told without the server. */
 export function after(batch: Batch, act: Act): Batch {
   if (act.kind === 'go' && batch.step === act.from_step)

@@ -7,7 +7,7 @@ import { api, ask, Refused, type Problem, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
 import { grams } from '@/parts/format'
-import { newKey } from '@/shell/acts'
+import { newKey } from '@/api/once'
 import { firstAt } from '@/shell/form'
 import CoolingPicture from './CoolingPicture.vue'
 

@@ -7,6 +7,7 @@ import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { day as spokenDay } from '@/parts/format'
 import { useActs } from '@/shell/acts'
+import { beginPot } from '@/shell/potOfService'
 import { useHob } from '@/shell/hob'
 import { onEditKeys, onKey } from '@/shell/keys'
 import Calls from './Calls.vue'
@@ -65,9 +66,9 @@ async function stand(batch: Schemas['BatchOut'], block: Block): Promise<void> {
 }
 async function cook(block: Block): Promise<void> {
   try {
-    const path = { service_id: whole.value!.service_id! }
-    const body = { pot: block.pot }
-    await stand(await ask(api.POST('/api/stove/of-service/{service_id}', { params: { path }, body })), block)
+    const begun = await beginPot(whole.value!.service_id!, block.pot)
+    if (begun?.made) await stand(begun.made, block)
+    else if (begun) await router.push(`/stove/${begun.id}`)
   } catch (error) {
     message.error((error as Error).message)
   }

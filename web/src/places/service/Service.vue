@@ -6,6 +6,7 @@ import { computed, onMounted, ref } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { spokenField } from '@/shell/form'
+import { beginPot } from '@/shell/potOfService'
 import { useHob } from '@/shell/hob'
 import { onEditKeys, onKey } from '@/shell/keys'
 import { offsetHere } from '../run-up/run-up'
@@ -89,10 +90,10 @@ async function loadBatches(): Promise<void> {
 async function cook(pot: string): Promise<void> {
   if (dirty.value && !(await save())) return
   try {
-    const path = { service_id: props.id }
-    const batch = await ask(api.POST('/api/stove/of-service/{service_id}', { params: { path }, body: { pot } }))
+    const begun = await beginPot(props.id, pot)
+    if (!begun) return
     void hob.look().catch(() => undefined)
-    await router.push(`/stove/${batch.id}`)
+    await router.push(`/stove/${begun.id}`)
   } catch (error) {
     message.error((error as Error).message)
   }

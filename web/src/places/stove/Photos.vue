@@ -3,7 +3,8 @@
 import { NButton } from 'naive-ui'
 import { onUnmounted, ref } from 'vue'
 import { api, ask, Refused, type Schemas } from '@/api/client'
-import { newKey, useActs } from '@/shell/acts'
+import { newKey } from '@/api/once'
+import { useActs } from '@/shell/acts'
 import { smaller } from './smaller'
 import { timeOf } from './told'
 
