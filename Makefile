@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Node from the environment where a new enough one had to be put there (tools/need).
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo run test lint types bench stand-ins pots cuts kitchens trial export-kitchen import-kitchen mutants screenshots setup fmt lock hooks release clean
+.PHONY: demo run test lint types bench stand-ins pots cuts kitchens trial export-kitchen import-kitchen backup restore mutants screenshots setup fmt lock hooks release clean
 
 demo: setup var/.static ## set up, build, load the demo kitchen, serve it
 	@KESTREL_DB=$(DEMO_DB) $(PY) manage.py migrate --verbosity 0
@@ -61,6 +61,13 @@ export-kitchen: setup ## the whole kitchen of COOK=… (a user name) into FILE=�
 import-kitchen: setup ## FILE=… into a new kitchen with the sign-in COOK=…
 	@KESTREL_DB=$(KITCHEN_DB) $(PY) manage.py migrate --verbosity 0
 	@KESTREL_DB=$(KITCHEN_DB) $(PY) manage.py import_kitchen "$(FILE)" --username "$(COOK)"
+
+backup: setup ## a copy of the kitchen's file while it is in use; DAILY=1 keeps one a day, for a week
+	@KESTREL_DB=$(KITCHEN_DB) $(PY) manage.py backup $(if $(DAILY),--daily)
+
+restore: setup ## the copy FILE=… into an empty place (KITCHEN_DB=… for another one)
+	@KESTREL_DB=$(KITCHEN_DB) $(PY) manage.py restore "$(FILE)"
+	@KESTREL_DB=$(KITCHEN_DB) $(PY) manage.py migrate --verbosity 0
 
 trial: setup ## the planner on random services, looked over and set beside a cook's rule: SERVICES=300
 	@$(PY) -m tools.trial $(or $(SERVICES),40)

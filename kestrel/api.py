@@ -11,6 +11,7 @@ from ninja.parser import Parser
 from kestrel import problems
 from kestrel.accounts.api import router as accounts
 from kestrel.accounts.auth import only_signed_in, signed_in
+from kestrel.accounts.people_api import router as people
 from kestrel.journal.api import router as journal
 from kestrel.keeping.api import router as keeping
 from kestrel.larder.api import router as larder
@@ -53,6 +54,7 @@ api = Api(
 problems.install(api)
 api.add_decorator(once, mode="view")
 api.add_router("/accounts", accounts)
+api.add_router("/people", people)
 api.add_router("/larder", larder)
 api.add_router("/sauces", sauces)
 api.add_router("/work", work)

@@ -12,7 +12,7 @@ from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.openapi.schema import OpenAPISchema
 
-from kestrel.door.answers import refusal, too_many
+from kestrel.door.answers import NotYours, refusal, too_many
 from kestrel.door.tries import TooManyTries
 from kestrel.trouble import passing_trouble, said_of
 from saucier.errors import BadInput, problem
@@ -80,6 +80,10 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(TooManyTries)
     def too_many_tries(request: HttpRequest, error: TooManyTries) -> HttpResponse:
         return too_many(say("too-many-tries"), timedelta(minutes=1))
+
+    @api.exception_handler(NotYours)
+    def not_yours(request: HttpRequest, error: NotYours) -> HttpResponse:
+        return api.create_response(request, {"message": str(error.text)}, status=403)
 
     @api.exception_handler(Http404)
     def not_here(request: HttpRequest, error: Http404) -> HttpResponse:

@@ -73,6 +73,28 @@ def planner_beside() -> Iterator[None]:
         thread.join(5.0)
 
 
+@contextmanager
+def copies_by_the_day() -> Iterator[None]:
+    """Every hour it is asked whether a copy of the day is wanted, in a process of its own."""
+    over = threading.Event()
+
+    def ask() -> None:
+        while not over.wait(_FIRST_COPY_S if not asked else _NEXT_COPY_S):
+            asked.append(True)
+            command = [sys.executable, "manage.py", "backup", "--if-wanted"]
+            subprocess.run(command, cwd=ROOT, check=False, stdout=subprocess.DEVNULL)
+
+    asked: list[bool] = []
+    threading.Thread(target=ask, daemon=True).start()
+    try:
+        yield
+    finally:
+        over.set()
+
+
+_FIRST_COPY_S, _NEXT_COPY_S = 60.0, 3600.0
+
+
 def main() -> None:
     """``python -m kestrel.serve [--port 8000] [--host 127.0.0.1]``."""
     parser = argparse.ArgumentParser(prog="kestrel.serve")
@@ -89,7 +111,7 @@ def main() -> None:
     print(f"Kestrel Fog is at http://{options.host}:{options.port}/  (Ctrl-C stops it)", flush=True)
     signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))  # the planner goes too
     config = config_of("kestrel.asgi:application", host=options.host, port=options.port)
-    with planner_beside():
+    with planner_beside(), copies_by_the_day():
         Server(config).run()
 
 

@@ -34,7 +34,8 @@ def open_kitchen(kitchen_name: str, username: str, password: str) -> User:
     if problems:
         raise BadInput(*problems)
     user = User.objects.create_user(username=username, password=password)
-    Membership.objects.create(user=user, kitchen=Kitchen.objects.create(name=kitchen_name))
+    kitchen = Kitchen.objects.create(name=kitchen_name)
+    Membership.objects.create(user=user, kitchen=kitchen, owner=True)
     return user
 
 

@@ -6,7 +6,7 @@ from django.middleware.csrf import get_token
 from ninja import Router
 
 from kestrel.accounts import actions
-from kestrel.accounts.auth import anyone
+from kestrel.accounts.auth import BACKEND, anyone, cooking_at
 from kestrel.accounts.models import User
 from kestrel.accounts.schemas import FirstAccount, SignIn, Who
 from kestrel.door.tries import remember, tried
@@ -14,14 +14,18 @@ from kestrel.problems import Message, Problems
 from saucier.errors import BadInput
 
 router = Router(tags=["accounts"])
-BACKEND = "django.contrib.auth.backends.ModelBackend"
 
 
 def _who(request: HttpRequest) -> dict[str, object]:
     user = request.user
     kitchen = user.kitchens.order_by("pk").first() if user.is_authenticated else None
+    shared = bool(request.session.get("shared"))
+    cook = cooking_at(request, kitchen) if kitchen else None
+    named = cook or (user if user.is_authenticated and not shared else None)
     return {
         "username": user.get_username() or None,
+        "called": named.called if named else None,
+        "shared": shared,
         "kitchen": kitchen.name if kitchen else None,
         "currency": kitchen.currency if kitchen else "€",
         "first_visit": actions.has_no_account(),

@@ -1,5 +1,6 @@
 """Who is asking, and in which kitchen."""
 
+import time
 from collections.abc import Callable
 from datetime import timedelta
 from typing import Any, cast
@@ -7,15 +8,20 @@ from typing import Any, cast
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja.security import APIKeyCookie, SessionAuth
 
-from kestrel.accounts.models import Kitchen, User
-from kestrel.door.answers import too_many
+from kestrel.accounts.models import Kitchen, Membership, User
+from kestrel.door.answers import NotYours, too_many
 from saucier.words import say
+
+BACKEND = "django.contrib.auth.backends.ModelBackend"
 
 
 class KitchenRequest(HttpRequest):
     """A request that :data:`signed_in` let through."""
 
     user: User
+    """Who is cooking: what is done carries their name."""
+    signed_in_as: User
+    """Whose session it is."""
     kitchen: Kitchen
 
 
@@ -29,8 +35,34 @@ class SignedIn(SessionAuth):
         kitchen = user.kitchens.order_by("pk").first()
         if kitchen is None:
             return None
-        cast(KitchenRequest, request).kitchen = kitchen
+        asking = cast(KitchenRequest, request)
+        asking.kitchen, asking.signed_in_as = kitchen, user
+        asking.user = cooking_at(request, kitchen) or user
         return user
+
+
+def cooking_at(request: HttpRequest, kitchen: Kitchen) -> User | None:
+    """Who was picked to be cooking at a device that several share, where that is not too long ago."""
+    picked = request.session.get("cooking")
+    if not picked or picked[1] < time.time():
+        return None
+    return kitchen.members.filter(pk=picked[0], is_active=True).first()
+
+
+def themselves(request: HttpRequest) -> User:
+    """Who is signed in, on a device of their own. Raises :class:`NotYours` on a shared one."""
+    if request.session.get("shared"):
+        raise NotYours(say("is-a-shared-device"))
+    return cast(KitchenRequest, request).signed_in_as
+
+
+def as_owner(request: HttpRequest) -> KitchenRequest:
+    """The request, of an owner of its kitchen on a device of their own. Raises :class:`NotYours`."""
+    asking = cast(KitchenRequest, request)
+    mine = Membership.objects.filter(kitchen=asking.kitchen, user=themselves(request), owner=True)
+    if not mine.exists():
+        raise NotYours(say("is-an-owners"))
+    return asking
 
 
 class AnyoneWithCsrf(APIKeyCookie):

@@ -2,11 +2,22 @@
 
 from django.contrib.auth.models import AbstractUser
 from django.db import models
+from django.utils.crypto import salted_hmac
 
 
 class User(AbstractUser):
     """Somebody who signs in. Belongs to one kitchen or more. Or somebody who is only named in records that
     came from elsewhere: they never sign in, and are called by their first name."""
+
+    sign_ins = models.PositiveIntegerField(default=0)
+    """Counted up, every session of theirs ends."""
+
+    def _get_session_auth_hash(self, secret: str | None = None) -> str:
+        if not self.sign_ins:
+            return super()._get_session_auth_hash(secret=secret)  # type: ignore[misc,no-any-return]
+        salt = "kestrel.accounts.User.sessions"
+        text = f"{self.password} {self.sign_ins}"
+        return salted_hmac(salt, text, secret=secret, algorithm="sha256").hexdigest()
 
     @property
     def called(self) -> str:
@@ -19,6 +30,8 @@ class Kitchen(models.Model):
 
     name = models.CharField(max_length=80)
     currency = models.CharField(max_length=8, default="€")
+    daily_copies = models.BooleanField(default=False)
+    """Whether a copy of each day is wanted, for a week (kestrel.whole.backup)."""
     created_at = models.DateTimeField(auto_now_add=True)
     members = models.ManyToManyField(User, through="Membership", related_name="kitchens")
 
@@ -27,10 +40,11 @@ class Kitchen(models.Model):
 
 
 class Membership(models.Model):
-    """A user's place in a kitchen."""
+    """A user's place in a kitchen; an ``owner`` invites others and lets them go."""
 
     user = models.ForeignKey(User, on_delete=models.CASCADE)
     kitchen = models.ForeignKey(Kitchen, on_delete=models.CASCADE)
+    owner = models.BooleanField(default=False)
 
     class Meta:
         constraints = [
@@ -66,3 +80,21 @@ class OfKitchen(models.Model):
 
     class Meta:
         abstract = True
+
+
+class Invite(OfKitchen):
+    """A link into a kitchen, until it expires or is used; of its token only a digest is kept. With
+    ``for_user``: a new password for somebody who is there."""
+
+    digest = models.CharField(max_length=64, unique=True)
+    made_by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    expires_at = models.DateTimeField()
+    used_at = models.DateTimeField(null=True, blank=True)
+    for_user = models.ForeignKey(User, null=True, on_delete=models.CASCADE, related_name="+")
+
+    class Meta:
+        ordering = ["-pk"]
+
+    def __str__(self) -> str:
+        return f"into {self.kitchen}"

@@ -9,9 +9,12 @@ Password = Annotated[str, Field(max_length=400)]
 
 
 class Who(Schema):
-    """Who is signed in. ``first_visit``: nobody has an account yet."""
+    """Who is signed in. ``called``: who is cooking, as records name them (None: a ``shared`` device has to
+    ask). ``first_visit``: nobody has an account yet."""
 
     username: str | None
+    called: str | None
+    shared: bool
     kitchen: str | None
     currency: str
     first_visit: bool

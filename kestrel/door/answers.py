@@ -9,6 +9,14 @@ from saucier.errors import BadInput
 from saucier.words import Sentence
 
 
+class NotYours(Exception):
+    """It is somebody else's to do: 403, and whose (``text``)."""
+
+    def __init__(self, text: Sentence) -> None:
+        super().__init__(text.code)
+        self.text = text
+
+
 def too_many(text: Sentence, wait: timedelta) -> JsonResponse:
     """The answer to somebody who is to ``wait``."""
     answer = JsonResponse({"message": str(text)}, status=429)

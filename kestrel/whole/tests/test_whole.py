@@ -241,6 +241,7 @@ class Whole(WholeTest):
     def test_no_table_of_a_kitchen_is_forgotten(self) -> None:
         left_out = {
             "Membership",
+            "Invite",
             "Device",
             "Planning",
         }  # who signs in, tokens, what is reckoned anew

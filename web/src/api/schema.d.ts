@@ -82,6 +82,231 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Everybody
+         * @description Who belongs to the kitchen, and what invitations are open.
+         */
+        get: operations["kestrel_accounts_people_api_everybody"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/invites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Invite
+         * @description A link that lets somebody in, for three days; or gives a member a new password.
+         */
+        post: operations["kestrel_accounts_people_api_invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/invites/{invite_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Back
+         * @description The link no longer opens anything.
+         */
+        delete: operations["kestrel_accounts_people_api_take_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/join/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Invited
+         * @description Where a link leads, before anybody is signed in.
+         */
+        get: operations["kestrel_accounts_people_api_invited"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Join
+         * @description Take an invitation; who does is signed in.
+         */
+        post: operations["kestrel_accounts_people_api_join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{user_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Own
+         * @description An owner invites and lets go; there is always one.
+         */
+        put: operations["kestrel_accounts_people_api_own"];
+        post?: never;
+        /**
+         * Let Go
+         * @description Of this kitchen no longer; records go on naming them.
+         */
+        delete: operations["kestrel_accounts_people_api_let_go"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/me/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Password
+         * @description Another password. This device stays signed in, every other is signed out.
+         */
+        post: operations["kestrel_accounts_people_api_change_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/me/sign-out-everywhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign Out Everywhere
+         * @description Here too.
+         */
+        post: operations["kestrel_accounts_people_api_sign_out_everywhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/me/called": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Be Called
+         * @description What records name you.
+         */
+        put: operations["kestrel_accounts_people_api_be_called"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/here/shared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Share
+         * @description Whether several cooks use this device: it stays signed in, asks only who is cooking, and opens
+         *     nothing that is an owner's or somebody's own.
+         */
+        put: operations["kestrel_accounts_people_api_share"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/here/cooking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Cooking
+         * @description Who is cooking at this device: what is done from now on carries their name.
+         */
+        put: operations["kestrel_accounts_people_api_cooking"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/larder": {
         parameters: {
             query?: never;
@@ -2305,6 +2530,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/whole/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Copies */
+        get: operations["kestrel_whole_api_list_copies"];
+        /**
+         * Keep Daily
+         * @description Whether one of each day is kept, for a week.
+         */
+        put: operations["kestrel_whole_api_keep_daily"];
+        /**
+         * Make Copy
+         * @description A copy of the whole file as it is now, beside it on the machine that serves.
+         */
+        post: operations["kestrel_whole_api_make_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/whole/copies/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fetch Copy
+         * @description A copy, to keep elsewhere. Only where no other kitchen is in it.
+         */
+        get: operations["kestrel_whole_api_fetch_copy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/whole/kitchen.zip": {
         parameters: {
             query?: never;
@@ -2331,11 +2601,16 @@ export interface components {
     schemas: {
         /**
          * Who
-         * @description Who is signed in. ``first_visit``: nobody has an account yet.
+         * @description Who is signed in. ``called``: who is cooking, as records name them (None: a ``shared`` device has to
+         *     ask). ``first_visit``: nobody has an account yet.
          */
         Who: {
             /** Username */
             username: string | null;
+            /** Called */
+            called: string | null;
+            /** Shared */
+            shared: boolean;
             /** Kitchen */
             kitchen: string | null;
             /** Currency */
@@ -3421,6 +3696,129 @@ export interface components {
             password: string;
             /** Kitchen */
             kitchen: string;
+        };
+        /**
+         * InviteOut
+         * @description An invitation that is open; ``for_name``: whose password it renews (None: for somebody new).
+         */
+        InviteOut: {
+            /** Id */
+            id: number;
+            /** Made By */
+            made_by: string;
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+            /** For Name */
+            for_name: string | null;
+        };
+        /**
+         * People
+         * @description ``may``: whether who asks may invite and let go (an owner, on a device of their own).
+         */
+        People: {
+            /** People */
+            people: components["schemas"]["Person"][];
+            /** Invites */
+            invites: components["schemas"]["InviteOut"][];
+            /** May */
+            may: boolean;
+        };
+        /**
+         * Person
+         * @description Somebody of the kitchen: ``called`` in records; ``username`` is what they sign in with.
+         */
+        Person: {
+            /** Id */
+            id: number;
+            /** Username */
+            username: string;
+            /** Called */
+            called: string;
+            /** Owner */
+            owner: boolean;
+            /** You */
+            you: boolean;
+        };
+        /**
+         * InviteMade
+         * @description ``path`` is the link's, told once.
+         */
+        InviteMade: {
+            /** Id */
+            id: number;
+            /** Made By */
+            made_by: string;
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+            /** For Name */
+            for_name: string | null;
+            /** Path */
+            path: string;
+        };
+        /** InviteIn */
+        InviteIn: {
+            /** For Id */
+            for_id?: number | null;
+        };
+        /** Invited */
+        Invited: {
+            /** Kitchen */
+            kitchen: string;
+            /** For Name */
+            for_name: string | null;
+        };
+        /** JoinIn */
+        JoinIn: {
+            /** Token */
+            token: string;
+            /**
+             * Username
+             * @default
+             */
+            username: string;
+            /**
+             * Called
+             * @default
+             */
+            called: string;
+            /** Password */
+            password: string;
+        };
+        /** OwnerIn */
+        OwnerIn: {
+            /** Owner */
+            owner: boolean;
+        };
+        /** PasswordIn */
+        PasswordIn: {
+            /** Old */
+            old: string;
+            /** New */
+            new: string;
+        };
+        /** CalledIn */
+        CalledIn: {
+            /** Called */
+            called: string;
+        };
+        /** SharedIn */
+        SharedIn: {
+            /** Shared */
+            shared: boolean;
+        };
+        /**
+         * CookingIn
+         * @description ``id`` None: nobody for now; the next who cooks is asked for.
+         */
+        CookingIn: {
+            /** Id */
+            id: number | null;
         };
         /** BurnerOut */
         BurnerOut: {
@@ -10147,6 +10545,40 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /**
+         * Copies
+         * @description Copies of the server's file, newest first; ``daily``: one of each day is kept for ``days``. ``alone``:
+         *     no other kitchen is in them, so that they may be fetched.
+         */
+        Copies: {
+            /** Copies */
+            copies: components["schemas"]["CopyOut"][];
+            /** Daily */
+            daily: boolean;
+            /** Days */
+            days: number;
+            /** Folder */
+            folder: string;
+            /** Alone */
+            alone: boolean;
+        };
+        /** CopyOut */
+        CopyOut: {
+            /** Name */
+            name: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Size */
+            size: number;
+        };
+        /** DailyIn */
+        DailyIn: {
+            /** Daily */
+            daily: boolean;
+        };
     };
     responses: {
         /** @description The body or the host is not understood. */
@@ -10360,6 +10792,500 @@ export interface operations {
                 };
             };
             429: components["responses"]["TooMany"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_accounts_people_api_everybody: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
+                };
+            };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_accounts_people_api_invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InviteIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InviteMade"];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_accounts_people_api_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                invite_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_accounts_people_api_invited: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invited"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_accounts_people_api_join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invited"];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_accounts_people_api_own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                user_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_accounts_people_api_let_go: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                user_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_accounts_people_api_change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_accounts_people_api_sign_out_everywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_accounts_people_api_be_called: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalledIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_accounts_people_api_share: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SharedIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_accounts_people_api_cooking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CookingIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15426,6 +16352,159 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_whole_api_list_copies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Copies"];
+                };
+            };
+            401: components["responses"]["SignedOut"];
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_whole_api_keep_daily: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DailyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Copies"];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_whole_api_make_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyOut"];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_whole_api_fetch_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["SignedOut"];
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };

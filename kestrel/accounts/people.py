@@ -1,0 +1,165 @@
+"""Who belongs to a kitchen: invited by a link that expires, each with a sign-in of their own. Writes, one
+transaction each."""
+
+import hashlib
+import secrets
+from datetime import timedelta
+
+from django.contrib.auth.password_validation import validate_password
+from django.core.exceptions import ValidationError
+from django.db import transaction
+from django.utils import timezone
+
+from kestrel.accounts.models import Invite, Kitchen, Membership, User
+from saucier.errors import BadInput, Problem, problem
+
+LASTS = timedelta(days=3)
+MOST_OPEN = 30
+"""Invitations of a kitchen that are open at once."""
+
+
+def _digest(token: str) -> str:
+    return hashlib.sha256(token.encode()).hexdigest()
+
+
+@transaction.atomic
+def invite(kitchen: Kitchen, by: User, for_id: int | None = None) -> tuple[Invite, str]:
+    """An invitation into ``kitchen``, and its token: told once, and not kept. With ``for_id``, a member who
+    forgot a password: the link gives them a new one. Raises :class:`BadInput` by field."""
+    somebody = None
+    if for_id is not None:
+        somebody = kitchen.members.filter(pk=for_id, is_active=True).first()
+        if somebody is None:
+            raise BadInput.at("for_id", "is-nobody-here")
+    now = timezone.now()
+    Invite.objects.filter(kitchen=kitchen, expires_at__lt=now - LASTS).delete()
+    if (
+        Invite.objects.filter(kitchen=kitchen, used_at=None, expires_at__gt=now).count()
+        >= MOST_OPEN
+    ):
+        raise BadInput.at("for_id", "so-many-invitations", most=MOST_OPEN)
+    token = secrets.token_urlsafe(24)
+    row = Invite.objects.create(
+        kitchen=kitchen,
+        digest=_digest(token),
+        made_by=by,
+        for_user=somebody,
+        expires_at=now + LASTS,
+    )
+    return row, token
+
+
+def open_invite(token: str) -> Invite | None:
+    """The invitation of ``token``, where it still counts."""
+    rows = Invite.objects.select_related("kitchen", "for_user")
+    return rows.filter(digest=_digest(token), used_at=None, expires_at__gt=timezone.now()).first()
+
+
+@transaction.atomic
+def join(token: str, username: str, called: str, password: str) -> User:
+    """Somebody takes an invitation: a new sign-in in its kitchen, or a new password for who it is for (who
+    is signed out everywhere by it). Raises :class:`BadInput` by field."""
+    row = open_invite(token)
+    if row is None:
+        raise BadInput.at("token", "invitation-is-over")
+    user = row.for_user
+    if user is None:
+        problems = _wrong_with(username := username.strip(), password, called := called.strip())
+        if problems:
+            raise BadInput(*problems)
+        user = User.objects.create_user(username=username, password=password, first_name=called)
+        Membership.objects.create(user=user, kitchen=row.kitchen)
+    else:
+        _sound(password, user, "password")
+        user.set_password(password)
+        user.save(update_fields=["password"])
+    row.used_at = timezone.now()
+    row.save(update_fields=["used_at"])
+    return user
+
+
+def _wrong_with(username: str, password: str, called: str) -> list[Problem]:
+    problems = []
+    if not 1 <= len(username) <= 150:
+        problems.append(problem("username", "username-is-empty-or-long"))
+    elif User.objects.filter(username=username).exists():
+        problems.append(problem("username", "username-is-taken"))
+    if len(called) > 60:
+        problems.append(problem("called", "name-is-too-long", most=60))
+    try:
+        validate_password(password, User(username=username))
+    except ValidationError as weak:
+        text = " ".join(weak.messages).rstrip(".")
+        problems.append(problem("password", "password-is-weak", why=text))
+    return problems
+
+
+def _sound(password: str, user: User, field: str) -> None:
+    try:
+        validate_password(password, user)
+    except ValidationError as weak:
+        text = " ".join(weak.messages).rstrip(".")
+        raise BadInput.at(field, "password-is-weak", why=text) from None
+
+
+@transaction.atomic
+def change_password(user: User, old: str, new: str) -> None:
+    """Another password; every other device of theirs is signed out by it. Raises :class:`BadInput`."""
+    user = User.objects.select_for_update().get(pk=user.pk)
+    if not user.check_password(old):
+        raise BadInput.at("old", "password-is-not-that")
+    _sound(new, user, "new")
+    user.set_password(new)
+    user.save(update_fields=["password"])
+
+
+def sign_out_everywhere(user: User) -> None:
+    """Every session of ``user`` ends, on whatever device."""
+    User.objects.filter(pk=user.pk).update(sign_ins=user.sign_ins + 1)
+    user.refresh_from_db()
+
+
+@transaction.atomic
+def call(user: User, called: str) -> None:
+    """What ``user`` is called in records from now on, in those of before too. Raises :class:`BadInput`."""
+    called = called.strip()
+    if len(called) > 60:
+        raise BadInput.at("called", "name-is-too-long", most=60)
+    User.objects.filter(pk=user.pk).update(first_name=called)
+
+
+@transaction.atomic
+def own(kitchen: Kitchen, user_id: int, owner: bool) -> None:
+    """Make a member an owner, or no longer one. Raises :class:`BadInput` (``owner``) for the last."""
+    row = _member(kitchen, user_id)
+    if row.owner and not owner:
+        _not_the_last(kitchen)
+    row.owner = owner
+    row.save(update_fields=["owner"])
+
+
+@transaction.atomic
+def leave(kitchen: Kitchen, user_id: int) -> None:
+    """Somebody is of this kitchen no longer: signed out everywhere, named in its records as before. Raises
+    :class:`BadInput` (``owner``) for the last owner."""
+    row = _member(kitchen, user_id)
+    if row.owner:
+        _not_the_last(kitchen)
+    user = row.user
+    row.delete()
+    Invite.objects.filter(kitchen=kitchen, for_user=user, used_at=None).delete()
+    user.sign_ins += 1
+    user.is_active = user.kitchens.exists()
+    user.save(update_fields=["sign_ins", "is_active"])
+
+
+def _member(kitchen: Kitchen, user_id: int) -> Membership:
+    row = Membership.objects.select_for_update().filter(kitchen=kitchen, user=user_id).first()
+    if row is None:
+        raise BadInput.at("id", "is-nobody-here")
+    return row
+
+
+def _not_the_last(kitchen: Kitchen) -> None:
+    if Membership.objects.filter(kitchen=kitchen, owner=True).count() < 2:
+        raise BadInput.at("owner", "is-the-last-owner")
