@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { NConfigProvider, NMessageProvider } from 'naive-ui'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { theme } from './design/tokens'
 import { places } from './router'
@@ -8,11 +8,10 @@ import Alarm from './shell/Alarm.vue'
 import HobStrip from './shell/HobStrip.vue'
 import KeysSheet from './shell/KeysSheet.vue'
 import { onKey } from './shell/keys'
-import { useActs } from './shell/acts'
 import { useSession } from './shell/session'
+import WhoCooks from './shell/WhoCooks.vue'
 
 const session = useSession()
-const acts = useActs()
 const route = useRoute()
 const atStove = computed(() => route.path.startsWith('/stove/'))
 const router = useRouter()
@@ -31,13 +30,14 @@ onKey((key) => {
   return true
 })
 
-async function signOut(): Promise<void> {
-  await acts.send()
-  const left = `${acts.waiting} acts at the stove are not sent yet. Sign out all the same? They are kept on this device.`
-  if (acts.waiting && !window.confirm(left)) return
-  await session.leave()
-  void router.push('/enter')
-}
+const initial = computed(() => (session.who?.called ?? '?').slice(0, 1).toUpperCase())
+/** A shared device asks before anything else is done on it; its own page stays within reach. */
+const askWho = ref(false)
+watch(
+  () => inside.value && session.who?.shared && !session.who.called && route.path !== '/kitchen',
+  (wanted) => (askWho.value = Boolean(wanted)),
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -61,9 +61,24 @@ async function signOut(): Promise<void> {
           <button class="plain keys" title="Keys" aria-label="Show the keys" @click="showKeys = true">
             <b>?</b>Keys
           </button>
-          <button class="plain" :title="`${session.who?.username}, ${session.who?.kitchen}`" @click="signOut">
-            <b>×</b>Sign out
+          <button
+            v-if="session.who?.shared"
+            class="plain"
+            :title="`Cooking here: ${session.who.called ?? 'nobody yet'}`"
+            aria-label="Who is cooking"
+            @click="askWho = true"
+          >
+            <b>{{ initial }}</b><span class="name">{{ session.who.called ?? 'Who?' }}</span>
           </button>
+          <RouterLink
+            v-else
+            to="/kitchen"
+            :title="`${session.who?.called}, ${session.who?.kitchen}`"
+            aria-label="You and the kitchen"
+            :class="{ here: route.path === '/kitchen' }"
+          >
+            <b>{{ initial }}</b><span class="name">{{ session.who?.called }}</span>
+          </RouterLink>
         </nav>
         <Alarm class="rings" />
         <main><RouterView :key="route.path" /></main>
@@ -71,6 +86,7 @@ async function signOut(): Promise<void> {
       </div>
       <RouterView v-else />
       <KeysSheet v-model:show="showKeys" />
+      <WhoCooks v-if="inside && askWho" v-model:show="askWho" />
     </NMessageProvider>
   </NConfigProvider>
 </template>
@@ -116,6 +132,12 @@ nav button:hover {
 nav .here {
   background: var(--ink);
   color: var(--white);
+}
+.name {
+  max-width: 100%;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 .rest {
   flex: 1;

@@ -97,6 +97,12 @@ export const router = createRouter({
       props: (to) => ({ one: Number(to.query.one), other: Number(to.query.other) }),
     },
     { path: '/larder', component: () => import('./places/larder/Larder.vue') },
+    { path: '/kitchen', component: () => import('./places/kitchen/Kitchen.vue') },
+    {
+      path: '/join/:token',
+      component: () => import('./places/entry/Join.vue'),
+      props: (to) => ({ token: String(to.params.token) }),
+    },
     { path: '/enter', component: () => import('./places/entry/Enter.vue') },
     { path: '/:rest(.*)*', component: () => import('./places/entry/Lost.vue') },
   ],
@@ -105,7 +111,7 @@ export const router = createRouter({
 router.beforeEach(async (to) => {
   const session = useSession()
   await session.know()
-  if (!session.who?.username && to.path !== '/enter') {
+  if (!session.who?.username && to.path !== '/enter' && !to.path.startsWith('/join/')) {
     return { path: '/enter', query: to.path === '/sauces' ? {} : { next: to.fullPath } }
   }
   return true

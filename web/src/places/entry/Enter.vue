@@ -6,6 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
 import ProblemLine from '@/parts/ProblemLine.vue'
+import EntrySheet from './EntrySheet.vue'
 
 const session = useSession()
 const route = useRoute()
@@ -26,73 +27,38 @@ const go = () =>
 </script>
 
 <template>
-  <div class="entry">
-    <form class="sheet" @submit.prevent="go">
-      <h1>Kestrel Fog</h1>
-      <p v-if="first" class="lead">
-        A fresh kitchen. Name it and make your account; everything you save stays on this machine.
-      </p>
-      <p v-else class="lead">Sauces, weighed before they are cooked.</p>
-      <label v-if="first">
-        <span class="label">Kitchen</span>
-        <NInput
-          v-model:value="kitchen"
-          placeholder="The name over the pass"
-          :input-props="{ 'aria-label': 'Kitchen' }"
-        />
-        <ProblemLine :problem="problemAt('kitchen')" />
-      </label>
-      <label>
-        <span class="label">Name</span>
-        <NInput
-          v-model:value="username"
-          placeholder=""
-          :input-props="{ autocomplete: 'username', 'aria-label': 'Name', autofocus: true }"
-        />
-        <ProblemLine :problem="problemAt('username')" />
-      </label>
-      <label>
-        <span class="label">Password</span>
-        <NInput
-          v-model:value="password"
-          type="password"
-          placeholder=""
-          :input-props="{ autocomplete: first ? 'new-password' : 'current-password', 'aria-label': 'Password' }"
-        />
-        <ProblemLine :problem="problemAt('password')" />
-      </label>
-      <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
-      <NButton type="primary" size="large" block attr-type="submit" :loading="busy">
-        {{ first ? 'Open the kitchen' : 'Sign in' }}
-      </NButton>
-    </form>
-  </div>
+  <EntrySheet @submit="go">
+    <p v-if="first" class="lead">
+      A fresh kitchen. Name it and make your account; everything you save stays on this machine.
+    </p>
+    <p v-else class="lead">Sauces, weighed before they are cooked.</p>
+    <label v-if="first">
+      <span class="label">Kitchen</span>
+      <NInput v-model:value="kitchen" placeholder="The name over the pass" :input-props="{ 'aria-label': 'Kitchen' }" />
+      <ProblemLine :problem="problemAt('kitchen')" />
+    </label>
+    <label>
+      <span class="label">Name</span>
+      <NInput
+        v-model:value="username"
+        placeholder=""
+        :input-props="{ autocomplete: 'username', 'aria-label': 'Name', autofocus: true }"
+      />
+      <ProblemLine :problem="problemAt('username')" />
+    </label>
+    <label>
+      <span class="label">Password</span>
+      <NInput
+        v-model:value="password"
+        type="password"
+        placeholder=""
+        :input-props="{ autocomplete: first ? 'new-password' : 'current-password', 'aria-label': 'Password' }"
+      />
+      <ProblemLine :problem="problemAt('password')" />
+    </label>
+    <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
+    <NButton type="primary" size="large" block attr-type="submit" :loading="busy">
+      {{ first ? 'Open the kitchen' : 'Sign in' }}
+    </NButton>
+  </EntrySheet>
 </template>
-
-<style scoped>
-.entry {
-  display: grid;
-  place-items: center;
-  min-height: 100%;
-  padding: 20px;
-  background: linear-gradient(var(--fog0), var(--fog2) 55%, var(--fog1));
-}
-form {
-  display: flex;
-  flex-direction: column;
-  gap: 16px;
-  width: min(420px, 100%);
-  padding: 32px;
-}
-h1 {
-  font-size: 40px;
-}
-.lead {
-  color: var(--ink2);
-}
-label {
-  display: flex;
-  flex-direction: column;
-  gap: 4px;
-}
-</style>
