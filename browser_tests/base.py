@@ -15,6 +15,7 @@ from selenium.webdriver.support.ui import WebDriverWait
 from browser_tests.browser import chromium, resize
 from browser_tests.server import ServedAsItIs
 from kestrel.accounts.actions import open_kitchen
+from kestrel.door.tries import forget_tries
 from kestrel.larder.actions import add_pan
 from kestrel.sauces.actions import save_new
 from kestrel.sauces.models import Sauce
@@ -39,13 +40,14 @@ class BrowserTest(Flushes, StaticLiveServerTestCase):
         cls.addClassCleanup(context.__exit__, None, None, None)
 
     def setUp(self) -> None:
+        forget_tries()
         self.user = open_kitchen("Refectory", "ada", PASSWORD)
         self.kitchen = self.user.kitchens.get()
         add_pan(self.kitchen, **PAN)
         resize(self.driver, 1280, 800)
         self.driver.get(f"{self.live_server_url}/static/icon.svg")
         self.driver.delete_all_cookies()
-        self.driver.execute_script("localStorage.clear()")
+        self.driver.execute_script("localStorage.clear(); sessionStorage.clear()")
         self.driver.get_log("browser")
 
     def tearDown(self) -> None:

@@ -107,7 +107,9 @@ def _invite(row: Invite) -> dict[str, object]:
 def everybody(request: HttpRequest):
     """Who belongs to the kitchen, and what invitations are open."""
     asking = cast(KitchenRequest, request)
-    rows = Membership.objects.filter(kitchen=asking.kitchen).select_related("user")
+    rows = list(
+        Membership.objects.filter(kitchen=asking.kitchen).select_related("user").order_by("pk")
+    )
     mine = next((row for row in rows if row.user_id == asking.signed_in_as.pk), None)
     may = bool(mine and mine.owner) and not asking.session.get("shared")
     invites = Invite.objects.filter(
@@ -122,7 +124,7 @@ def everybody(request: HttpRequest):
                 "owner": row.owner,
                 "you": row is mine,
             }
-            for row in rows.order_by("pk")
+            for row in rows
         ],
         "invites": [_invite(row) for row in invites.select_related("made_by", "for_user")]
         if may

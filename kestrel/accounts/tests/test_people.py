@@ -77,6 +77,10 @@ class Inviting(PeopleTest):
             self.assertIn("owner", refused.body["message"])
         listed = tove.call("GET", "/people").body
         self.assertEqual((listed["may"], listed["invites"]), (False, []))
+        self.assertEqual(
+            [(one["username"], one["you"]) for one in listed["people"]],
+            [("ada", False), ("tove", True)],
+        )
         # Nobody of another kitchen is seen or touched.
         for method, body in (("DELETE", None), ("PUT", {"owner": False})):
             other = self.other.call(method, f"/people/{ada}", body)

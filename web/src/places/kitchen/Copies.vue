@@ -39,7 +39,7 @@ const megabytes = (size: number) => `${(size / 1e6).toFixed(1)} MB`
         lie in <code>{{ told.folder }}</code> on the machine that serves: take one elsewhere now and then.
       </p>
       <div class="actions">
-        <NButton size="large" type="primary" :loading="busy" @click="make">Copy everything now</NButton>
+        <NButton size="large" :loading="busy" @click="make">Copy everything now</NButton>
       </div>
       <NCheckbox :checked="told.daily" size="large" @update:checked="daily">
         One of each day, for {{ told.days }} days

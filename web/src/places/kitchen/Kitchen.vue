@@ -25,10 +25,14 @@ async function changed(): Promise<void> {
     <h1>{{ session.who?.kitchen }}</h1>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <div v-if="people" class="parts">
-      <ThisDevice @changed="changed" />
-      <You v-if="!session.who?.shared" :people="people" @changed="changed" />
-      <People :people="people" @changed="load" />
-      <Copies v-if="people.may" />
+      <div class="part">
+        <ThisDevice @changed="changed" />
+        <People :people="people" @changed="load" />
+      </div>
+      <div v-if="!session.who?.shared" class="part">
+        <You :people="people" @changed="changed" />
+        <Copies v-if="people.may" />
+      </div>
     </div>
   </div>
 </template>
@@ -47,6 +51,11 @@ h1 {
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 420px), 1fr));
   gap: 14px;
   align-items: start;
+}
+.part {
+  display: grid;
+  gap: 14px;
+  min-width: 0;
 }
 .parts :deep(section) {
   display: flex;

@@ -44,7 +44,12 @@ const everywhere = () =>
     <form @submit.prevent="rename">
       <label>
         <span class="label">Called in records</span>
-        <NInput v-model:value="called" :maxlength="60" :input-props="{ 'aria-label': 'Called in records' }" />
+        <NInput
+          v-model:value="called"
+          placeholder=""
+          :maxlength="60"
+          :input-props="{ 'aria-label': 'Called in records' }"
+        />
         <ProblemLine :problem="name.problemAt('called')" />
       </label>
       <NButton attr-type="submit" :loading="name.busy.value">Call me so</NButton>
