@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Node from the environment where a new enough one had to be put there (tools/need).
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo run test lint types bench stand-ins pots cuts kitchens trial export-kitchen import-kitchen backup restore mutants screenshots setup fmt lock hooks release clean
+.PHONY: demo run test lint types bench stand-ins pots cuts crowd kitchens trial export-kitchen import-kitchen backup restore mutants screenshots setup fmt lock hooks release clean
 
 demo: setup var/.static ## set up, build, load the demo kitchen, serve it
 	@KESTREL_DB=$(DEMO_DB) $(PY) manage.py migrate --verbosity 0
@@ -51,6 +51,9 @@ pots: setup ## simulated reductions, followed with readings, with looks, with no
 cuts: setup var/.static ## three pots, twenty kills, twenty cuts: what is lost, what is doubled
 	@tools/need browser
 	@$(PY) -m tools.cuts $(or $(TIMES),20)
+
+crowd: setup var/.static ## strangers at the door, and twenty cooks for a minute
+	@$(PY) -m tools.crowd
 
 kitchens: setup ## simulated kitchens: whether what is learned covers what is true, and the grades hit: MANY=200
 	@$(PY) -m tools.kitchens $(or $(MANY),200)

@@ -2,13 +2,12 @@
 
 import socket
 
-from django.conf import settings
 from django.contrib.staticfiles.handlers import ASGIStaticFilesHandler
 from django.core.asgi import get_asgi_application
 from django.db import connections
 from django.test.testcases import LiveServerThread
 
-from kestrel.door.bodies import Bodies
+from kestrel.door.door import behind_the_door
 from kestrel.serve import Server, config_of
 
 
@@ -21,11 +20,7 @@ class ServedAsItIs(LiveServerThread):
         try:
             listening = socket.create_server((self.host, self.port))
             self.port = listening.getsockname()[1]
-            app = Bodies(
-                ASGIStaticFilesHandler(get_asgi_application()),
-                settings.DATA_UPLOAD_MAX_MEMORY_SIZE,
-                settings.LARGER_BODIES,
-            )
+            app = behind_the_door(ASGIStaticFilesHandler(get_asgi_application()))
             self.server = Server(config_of(app))
             self.is_ready.set()  # who asks now waits until it answers
             self.server.run(sockets=[listening])

@@ -13,7 +13,7 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.openapi.schema import OpenAPISchema
 
 from kestrel.door.answers import NotYours, refusal, too_many
-from kestrel.door.tries import TooManyTries
+from kestrel.door.tries import WAIT_S, TooManyTries
 from kestrel.trouble import passing_trouble, said_of
 from saucier.errors import BadInput, problem
 from saucier.sheet import Sheet, write_sheet
@@ -79,7 +79,7 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(TooManyTries)
     def too_many_tries(request: HttpRequest, error: TooManyTries) -> HttpResponse:
-        return too_many(say("too-many-tries"), timedelta(minutes=1))
+        return too_many(say("too-many-tries"), timedelta(seconds=WAIT_S))
 
     @api.exception_handler(NotYours)
     def not_yours(request: HttpRequest, error: NotYours) -> HttpResponse:

@@ -15,7 +15,7 @@ from typing import Any
 import uvicorn
 from django.conf import settings
 
-from kestrel.door.bodies import App
+from kestrel.door.asgi import App
 from kestrel.door.lines import SPEAKS, as_many_lines_as_may_be
 from kestrel.live import hang_up
 from kestrel.private import write_for_owner_only

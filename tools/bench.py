@@ -4,7 +4,6 @@ Prints each beside its bound and exits 1 when one is missed.
 """
 
 import gzip
-import http.client
 import json
 import random
 import statistics
@@ -30,7 +29,8 @@ from saucier.sure.variants import stratified
 from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, melt, roux, sheet, simmer
 from saucier.timing.solver import plan
 from saucier.timing.tests.random_problems import problem
-from tools.live import PASSWORD, ROOT, USERNAME, demo_server
+from tools.crowd import HALF_OPEN, HAMMERING, check_beside_strangers
+from tools.live import ROOT, Session, demo_server
 from tools.race import AGREES_TO, MANY, race
 from tools.screens import beside_screens
 from tools.screenshots import sign_in, wait_for
@@ -141,32 +141,6 @@ def command_line() -> None:
             )
             found.append(time.perf_counter() - started)
         say(f"command line: {command[0]}, whole process, median", statistics.median(found), "s", 1)
-
-
-class Session:
-    """A signed-in connection that keeps alive, as a browser's does."""
-
-    def __init__(self, address: str) -> None:
-        self.connection = http.client.HTTPConnection(address.removeprefix("http://"))
-        self.cookies: dict[str, str] = {}
-        self.call("GET", "/api/accounts/me")
-        self.call("POST", "/api/accounts/sign-in", {"username": USERNAME, "password": PASSWORD})
-
-    def call(self, method: str, path: str, body: object = None) -> bytes:
-        headers = {
-            "Content-Type": "application/json",
-            "X-CSRFToken": self.cookies.get("csrftoken", ""),
-            "Cookie": "; ".join(f"{k}={v}" for k, v in self.cookies.items()),
-        }
-        self.connection.request(method, path, None if body is None else json.dumps(body), headers)
-        response = self.connection.getresponse()
-        data = response.read()
-        for value in response.headers.get_all("Set-Cookie") or []:
-            name, _, rest = value.partition("=")
-            self.cookies[name] = rest.partition(";")[0]
-        if response.status >= 400:
-            raise RuntimeError(f"{method} {path}: {response.status} {data[:200]!r}")
-        return data
 
 
 def p95_ms(work: Callable[[], object], times: int) -> float:
@@ -372,6 +346,12 @@ def live(address: str) -> None:
     say("API: a pot with its readings, 95th percentile", line, "ms")
 
 
+def at_the_door(address: str) -> None:
+    """A cook's edit while strangers try passwords and hold lines half open."""
+    p95, _ = check_beside_strangers(PORT, Session(address), 20.0)
+    say(f"API: live edit beside {HAMMERING} strangers, {HALF_OPEN} half-open lines", p95, "ms", 100)
+
+
 def main() -> int:
     core()
     sureness()
@@ -382,6 +362,7 @@ def main() -> int:
         beside_the_planner(address)
         interface(address)
         live(address)
+        at_the_door(address)
         server(address, env)
     if missed:
         print(f"missed: {', '.join(missed)}")

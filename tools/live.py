@@ -1,5 +1,7 @@
 """The built application with the demo kitchen, served from a scratch database."""
 
+import http.client
+import json
 import os
 import subprocess
 import sys
@@ -50,3 +52,37 @@ def _wait_for(address: str) -> None:
         except OSError:
             time.sleep(0.1)
     raise RuntimeError(f"no server at {address}")
+
+
+class Session:
+    """A signed-in connection that keeps alive, as a browser's does."""
+
+    def __init__(self, address: str) -> None:
+        self.connection = http.client.HTTPConnection(address.removeprefix("http://"))
+        self.cookies: dict[str, str] = {}
+        self.call("GET", "/api/accounts/me")
+        self.call("POST", "/api/accounts/sign-in", {"username": USERNAME, "password": PASSWORD})
+
+    @classmethod
+    def of(cls, address: str, cookies: dict[str, str]) -> "Session":
+        """Another line of a browser that is signed in already."""
+        made = cls.__new__(cls)
+        made.connection = http.client.HTTPConnection(address.removeprefix("http://"))
+        made.cookies = dict(cookies)
+        return made
+
+    def call(self, method: str, path: str, body: object = None) -> bytes:
+        headers = {
+            "Content-Type": "application/json",
+            "X-CSRFToken": self.cookies.get("csrftoken", ""),
+            "Cookie": "; ".join(f"{k}={v}" for k, v in self.cookies.items()),
+        }
+        self.connection.request(method, path, None if body is None else json.dumps(body), headers)
+        response = self.connection.getresponse()
+        data = response.read()
+        for value in response.headers.get_all("Set-Cookie") or []:
+            name, _, rest = value.partition("=")
+            self.cookies[name] = rest.partition(";")[0]
+        if response.status >= 400:
+            raise RuntimeError(f"{method} {path}: {response.status} {data[:200]!r}")
+        return data

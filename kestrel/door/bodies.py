@@ -1,10 +1,10 @@
 """Bodies of requests: how large, how slow, before anything reads or stores them."""
 
 import asyncio
-import json
 import re
 import time
-from collections.abc import Awaitable, Callable, Mapping
+from collections.abc import Mapping
+from contextlib import suppress
 from http import HTTPStatus
 from importlib import import_module
 from typing import Any
@@ -15,14 +15,9 @@ from django.contrib.auth import SESSION_KEY
 from django.http.cookie import parse_cookie
 
 from kestrel.door.answers import refusal
+from kestrel.door.asgi import App, Event, Receive, Scope, Send, answer, header, off_the_line
 from saucier.errors import BadInput, problem
 from saucier.words import say
-
-Event = Mapping[str, Any]
-Scope = dict[str, Any]
-Receive = Callable[[], Awaitable[Event]]
-Send = Callable[[Event], Awaitable[None]]
-App = Callable[[Scope, Receive, Send], Awaitable[None]]
 
 SILENT_S = 8.0
 """A body that says nothing for so long is given up."""
@@ -72,7 +67,7 @@ class Bodies:
             await self._app(scope, _bounded(receive, most), sent)
         except _GivenUp as given_up:
             if not began:
-                await _answer(send, given_up.status, given_up.body)
+                await answer(send, given_up.status, given_up.body)
 
     async def _most_of(self, scope: Scope) -> int:
         for path, most in self._larger:
@@ -112,43 +107,19 @@ def _too_large(most: int) -> _GivenUp:
 
 
 async def _off_the_line(receive: Receive) -> None:
-    """A body that is refused, read and thrown away: a browser that is still sending reads no answer."""
-    bounded = _bounded(receive, _LINGER_BYTES)
-    try:
-        while True:
-            event = await bounded()
-            if event["type"] != "http.request" or not event.get("more_body", False):
-                return
-    except _GivenUp:
-        return
+    """As :func:`off_the_line`, as long as it keeps coming."""
+    with suppress(_GivenUp):
+        await off_the_line(_bounded(receive, _LINGER_BYTES))
 
 
 def _declared(scope: Scope) -> int:
-    text = _header(scope, b"content-length")
+    text = header(scope, b"content-length")
     return int(text) if text.isdigit() else 0
-
-
-def _header(scope: Scope, name: bytes) -> bytes:
-    return next((value for key, value in scope["headers"] if key == name), b"")
 
 
 def _signed_in(scope: Scope) -> bool:
     """Whether the session of the request belongs to somebody."""
-    cookies = parse_cookie(_header(scope, b"cookie").decode("latin-1"))
+    cookies = parse_cookie(header(scope, b"cookie").decode("latin-1"))
     key = cookies.get(settings.SESSION_COOKIE_NAME)
     store = import_module(settings.SESSION_ENGINE).SessionStore
     return key is not None and store(key).get(SESSION_KEY) is not None
-
-
-async def _answer(send: Send, status: HTTPStatus, body: Mapping[str, Any]) -> None:
-    content = json.dumps(body, ensure_ascii=False).encode()
-    headers = [
-        (b"content-type", b"application/json; charset=utf-8"),
-        (b"content-length", str(len(content)).encode()),
-        (b"x-content-type-options", b"nosniff"),
-        (b"connection", b"close"),
-    ]
-    await send(
-        {"type": "http.response.start", "status": status, "headers": headers, "trailers": False}
-    )
-    await send({"type": "http.response.body", "body": content, "more_body": False})

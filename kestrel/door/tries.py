@@ -18,6 +18,7 @@ _FROM_ALL = (RateLimitItemPerMinute(40),)
 _FROM_A_KNOWN_DEVICE = (RateLimitItemPerMinute(10),)
 COOKIE = "been-here"
 """Says of a device that a name has signed in on it: those who hammer elsewhere do not keep it out."""
+WAIT_S = 60
 _LASTS_S = 400 * 24 * 3600
 _WAITS_S = 4.0
 
@@ -34,7 +35,7 @@ def tried(request: HttpRequest, name: str, look: Callable[[], Found]) -> Found:
     """What ``look``, which hashes a password given for ``name``, finds. Raises :class:`TooManyTries`
     before it, where there were too many."""
     place = request.META.get("REMOTE_ADDR") or "nowhere"
-    if _been_here(request) == name:
+    if _name_in(request.COOKIES.get(COOKIE)) == name:
         # By name as well, so that a cookie carried elsewhere opens no second door.
         if not _may(_FROM_A_KNOWN_DEVICE, "device", name):
             raise TooManyTries
@@ -49,24 +50,36 @@ def tried(request: HttpRequest, name: str, look: Callable[[], Found]) -> Found:
         _one_at_a_time.release()
 
 
+def none_left(place: str, cookie: str | None) -> bool:
+    """Whether a try from ``place`` would be refused now; nothing is counted. A device that is known by its
+    ``cookie`` has tries of its own."""
+    if _name_in(cookie) is not None:
+        return False
+    here = all(_limiter.test(limit, "place", place) for limit in _FROM_ONE_PLACE)
+    return not (here and all(_limiter.test(limit, "all") for limit in _FROM_ALL))
+
+
 def _may(limits: tuple[RateLimitItemPerMinute | RateLimitItemPerHour, ...], *of: str) -> bool:
     return all(_limiter.hit(limit, *of) for limit in limits)
 
 
-def _been_here(request: HttpRequest) -> str | None:
+def _signer() -> signing.TimestampSigner:
+    return signing.TimestampSigner(salt=COOKIE)
+
+
+def _name_in(cookie: str | None) -> str | None:
+    """Whose ``cookie`` it is; None where it is nobody's."""
     try:
-        name = request.get_signed_cookie(COOKIE, salt=COOKIE, max_age=_LASTS_S)
-    except (KeyError, signing.BadSignature):
+        return _signer().unsign(cookie or "", max_age=_LASTS_S)
+    except signing.BadSignature:
         return None
-    return str(name)
 
 
 def remember(response: HttpResponse, name: str) -> None:
     """This device is known from now on as one ``name`` signs in on."""
-    response.set_signed_cookie(
+    response.set_cookie(
         COOKIE,
-        name,
-        salt=COOKIE,
+        _signer().sign(name),
         max_age=_LASTS_S,
         secure=settings.HTTPS,
         httponly=True,

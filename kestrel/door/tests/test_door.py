@@ -14,7 +14,9 @@ import uvicorn
 from django.test import SimpleTestCase
 
 from kestrel.door import bodies, lines, tries
-from kestrel.door.bodies import Bodies, Receive, Scope, Send
+from kestrel.door.asgi import Receive, Scope, Send
+from kestrel.door.bodies import Bodies
+from kestrel.door.doorman import Doorman
 from kestrel.serve import config_of
 from kestrel.tests.clients import PASSWORD, JsonClient, KitchenTest
 
@@ -164,6 +166,44 @@ class OfTries(KitchenTest):
         self.assertEqual(self.sign_in(known, "ben", PASSWORD, "10.0.0.9"), 429)
         codes = [self.sign_in(known, "ada", "wrong", "10.0.0.9") for _ in range(15)]
         self.assertIn(429, codes)
+
+    def test_who_has_none_left_waits_before_the_application_is_asked(self) -> None:
+        known = JsonClient()
+        self.sign_in(known, "ada", PASSWORD, "10.0.0.7")
+        cookie = known.cookies[tries.COOKIE].value
+        self.assertFalse(tries.none_left("10.0.0.7", None))
+        with mock.patch("kestrel.accounts.api.authenticate", return_value=None):
+            for n in range(12):
+                self.sign_in(JsonClient(), f"n{n}", "p", "10.0.0.7")
+        self.assertTrue(tries.none_left("10.0.0.7", None))
+        self.assertTrue(tries.none_left("10.0.0.7", f"{cookie}x"))
+        self.assertFalse(tries.none_left("10.0.0.7", cookie))
+        self.assertFalse(tries.none_left("10.0.0.6", None))
+        asked: list[Any] = []
+
+        def post(path: str, place: str) -> int:
+            answered: list[Any] = []
+
+            async def receive() -> Any:
+                return {"type": "http.request", "body": b"{}", "more_body": False}
+
+            async def send(event: Any) -> None:
+                answered.append(event)
+
+            async def app(scope: Scope, receive: Receive, send: Send) -> None:
+                asked.append(scope["path"])
+                await counting(scope, receive, send)
+
+            scope = {"type": "http", "method": "POST", "path": path, "headers": []}
+            asyncio.run(Doorman(app)({**scope, "client": (place, 1)}, receive, send))
+            return int(answered[0]["status"])
+
+        began = time.monotonic()
+        self.assertEqual(post("/api/accounts/sign-in", "10.0.0.7"), 429)
+        self.assertGreater(time.monotonic() - began, 0.9)
+        self.assertEqual(post("/api/work/check", "10.0.0.7"), 200)
+        self.assertEqual(post("/api/accounts/sign-in", "10.0.0.6"), 200)
+        self.assertEqual(asked, ["/api/work/check", "/api/accounts/sign-in"])
 
     def test_long_names_are_refused_unread(self) -> None:
         body = {"username": "x" * 5000, "password": "y" * 5000}
