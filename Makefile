@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Node from the environment where a new enough one had to be put there (tools/need).
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo run test lint types bench stand-ins pots cuts crowd kitchens trial export-kitchen import-kitchen backup restore mutants screenshots setup fmt lock hooks release clean
+.PHONY: demo run test lint types bench stand-ins pots cuts crowd lost fuzz kitchens trial export-kitchen import-kitchen backup restore mutants screenshots setup fmt lock hooks release clean
 
 demo: setup var/.static ## set up, build, load the demo kitchen, serve it
 	@KESTREL_DB=$(DEMO_DB) $(PY) manage.py migrate --verbosity 0
@@ -51,6 +51,13 @@ pots: setup ## simulated reductions, followed with readings, with looks, with no
 cuts: setup var/.static ## three pots, twenty kills, twenty cuts: what is lost, what is doubled
 	@tools/need browser
 	@$(PY) -m tools.cuts $(or $(TIMES),20)
+
+lost: setup var/.static ## sauces made while the server is killed and answers are cut: what is lost, what is doubled
+	@$(PY) -m tools.lost $(or $(TIMES),20)
+
+fuzz: setup ## requests made up from the API's description, and bodies with one thing wrong: EXAMPLES=100
+	@FUZZ_EXAMPLES=$(or $(EXAMPLES),100) FUZZ_MUTATIONS=$(or $(MUTATIONS),10000) FUZZ_SEED=$${RANDOM} \
+	  $(PY) manage.py test kestrel.tests.test_fuzz --settings kestrel.test_settings
 
 crowd: setup var/.static ## strangers at the door, and twenty cooks for a minute
 	@$(PY) -m tools.crowd

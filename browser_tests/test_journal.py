@@ -70,6 +70,22 @@ class Journal(BrowserTest):
         self.see("Simmer")
         self.assertIn(f"/sauces/{self.sauce.pk}", self.driver.current_url)
 
+    def test_what_was_written_is_corrected_beside_what_stood_before(self) -> None:
+        self.cooked(self.saved(), 1, note="as ever")
+        self.go("/journal")
+        self.press("Correct…")
+        self.enter("It weighed", "lots")
+        self.press("Write it so")
+        self.see("“lots”")
+        self.enter("It weighed", "1234 g")
+        self.enter("Why", "the scale was off")
+        self.press("Write it so")
+        self.see("1.23 kg")
+        self.see("by ada: the scale was off. Before:")
+        entry = Entry.objects.get()
+        self.assertEqual((entry.corrections.count(), entry.stands.weighed_g), (1, 1234.0))
+        self.assertNotEqual(entry.weighed_g, 1234.0)
+
     def test_what_they_taught_is_gone_by_and_taken_back(self) -> None:
         for days in range(6, 0, -1):
             self.cooked(self.sauce, days)

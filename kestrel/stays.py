@@ -8,7 +8,10 @@ from collections.abc import Sequence
 from django.db import migrations
 
 NAME = "stays"
-TABLES = ("stove_act", "stove_reading", "journal_entry", "journal_served", "keeping_event")
+TABLES = (
+    *("stove_act", "stove_reading", "keeping_event"),
+    *("journal_entry", "journal_served", "journal_correction"),
+)
 """Tables whose rows stay."""
 
 

@@ -59,7 +59,7 @@ class Server:
 
 
 @contextmanager
-def _kitchen() -> Iterator[Server]:
+def kitchen() -> Iterator[Server]:
     with tempfile.TemporaryDirectory() as folder:
         server = Server(folder)
         server.start()
@@ -118,7 +118,7 @@ def _queued(driver: Any) -> list[dict[str, Any]]:
 def main() -> None:
     times = int(sys.argv[1]) if len(sys.argv) > 1 else 20
     dice = random.Random(7)
-    with _kitchen() as server, chromium() as driver:
+    with kitchen() as server, chromium() as driver:
         driver.execute_cdp_cmd("Network.enable", {})
         pots = _pots(driver)
         driver.get(f"{ADDRESS}/stove/{pots[0]}")

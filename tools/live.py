@@ -71,13 +71,16 @@ class Session:
         made.cookies = dict(cookies)
         return made
 
-    def call(self, method: str, path: str, body: object = None) -> bytes:
-        headers = {
+    def headers(self) -> dict[str, str]:
+        return {
             "Content-Type": "application/json",
             "X-CSRFToken": self.cookies.get("csrftoken", ""),
             "Cookie": "; ".join(f"{k}={v}" for k, v in self.cookies.items()),
         }
-        self.connection.request(method, path, None if body is None else json.dumps(body), headers)
+
+    def call(self, method: str, path: str, body: object = None) -> bytes:
+        text = None if body is None else json.dumps(body)
+        self.connection.request(method, path, text, self.headers())
         response = self.connection.getresponse()
         data = response.read()
         for value in response.headers.get_all("Set-Cookie") or []:

@@ -6,8 +6,9 @@ from datetime import datetime
 from django.db import transaction
 from django.utils import timezone
 
+from kestrel.accounts.models import User
 from kestrel.journal.learning import lesson_of
-from kestrel.journal.models import Entry
+from kestrel.journal.models import Correction, Entry
 from kestrel.journal.typed import grams_typed, without_pan
 from kestrel.live import tell
 from kestrel.problems import Conflict
@@ -38,6 +39,75 @@ def write_down(
     """
     if Entry.objects.filter(batch=batch).exists():
         raise Conflict(say("written-down-already"))
+    if batch.status == Batch.Status.LEFT:
+        raise BadInput.at("batch", "was-taken-off")
+    grams = _looked_over(batch, weighed, with_pan, reached_pa_s, verdict, note)
+    batch = Batch.objects.select_for_update().get(pk=batch.pk)
+    end(batch, Batch.Status.DONE, timezone.now())
+    batch.revision += 1
+    batch.save()
+    transaction.on_commit(lambda: tell(batch.kitchen_id, "batch", {"id": batch.pk}))
+    entry = Entry.objects.create(
+        kitchen=batch.kitchen,
+        batch=batch,
+        made_at=made_at or timezone.now(),
+        weighed_g=grams,
+        reached_pa_s=reached_pa_s,
+        verdict=verdict,
+        note=note.strip(),
+    )
+    lesson_of(entry)
+    return entry
+
+
+MAX_WHY = 300
+
+
+@transaction.atomic
+def correct(
+    entry: Entry,
+    user: User,
+    *,
+    key: str,
+    weighed: str,
+    with_pan: bool,
+    reached_pa_s: float | None,
+    verdict: str,
+    note: str,
+    why: str,
+) -> Entry:
+    """What was written of a finished batch, anew and as a whole, beside what stood before; sent twice it is
+    written once. What it teaches is reckoned again. Raises :class:`BadInput` by field."""
+    there = Correction.objects.filter(kitchen=entry.kitchen, key=key).first()
+    if there is None:
+        grams = _looked_over(entry.batch, weighed, with_pan, reached_pa_s, verdict, note)
+        if not 1 <= len(why.strip()) <= MAX_WHY:
+            raise BadInput.at("why", "correction-has-no-reason", most=MAX_WHY)
+        there = Correction.objects.create(
+            kitchen=entry.kitchen,
+            entry=entry,
+            key=key,
+            weighed_g=grams,
+            reached_pa_s=reached_pa_s,
+            verdict=verdict,
+            note=note.strip(),
+            why=why.strip(),
+            by=user,
+        )
+    corrected = Entry.objects.get(pk=there.entry_id)
+    lesson_of(corrected)
+    return corrected
+
+
+def _looked_over(
+    batch: Batch,
+    weighed: str,
+    with_pan: bool,
+    reached_pa_s: float | None,
+    verdict: str,
+    note: str,
+) -> float | None:
+    """The grams ``weighed`` as typed comes to. Raises :class:`BadInput` with all that is wrong."""
     problems: list[Problem] = []
     grams = grams_typed(weighed, "weighed", problems)
     if grams is not None and with_pan:
@@ -56,19 +126,4 @@ def write_down(
         problems.append(problem("note", "note-is-too-long", most=MAX_NOTE))
     if problems:
         raise BadInput(*problems)
-    batch = Batch.objects.select_for_update().get(pk=batch.pk)
-    end(batch, Batch.Status.DONE, timezone.now())
-    batch.revision += 1
-    batch.save()
-    transaction.on_commit(lambda: tell(batch.kitchen_id, "batch", {"id": batch.pk}))
-    entry = Entry.objects.create(
-        kitchen=batch.kitchen,
-        batch=batch,
-        made_at=made_at or timezone.now(),
-        weighed_g=grams,
-        reached_pa_s=reached_pa_s,
-        verdict=verdict,
-        note=note.strip(),
-    )
-    lesson_of(entry)
-    return entry
+    return grams

@@ -40,7 +40,8 @@ def turned_out(entry: Entry) -> Sheet:
     if not done.sheet.steps:
         raise BadInput.at("entry", "nothing-was-cooked")
     core = core_kitchen(entry.kitchen)
-    grade = grade_of(entry.reached_pa_s) if entry.reached_pa_s is not None else None
+    reached = entry.stands.reached_pa_s
+    grade = grade_of(reached) if reached is not None else None
     return as_it_went(done, grade, core)
 
 
@@ -111,9 +112,10 @@ def _side(entry: Entry) -> _Told:
         told["fat"] = (say("compared.fat"), f"{final.fat_pct:.1f} %", final.fat_pct)
     except BadInput:
         pass  # what its larder has no more is left out; what came of it stands
-    grams = entry.weighed_g
+    stands = entry.stands
+    grams = stands.weighed_g
     told["came"] = (say("compared.came"), "" if grams is None else f"{grams:.0f} g", grams)
-    reached = entry.reached_pa_s
+    reached = stands.reached_pa_s
     told["thick"] = (
         say("compared.thick"),
         "" if reached is None else f"{reached:.2g} Pa·s",
@@ -121,6 +123,6 @@ def _side(entry: Entry) -> _Told:
     )
     mends = "; ".join(mend["title"] for mend in batch.mends)
     told["mends"] = (say("compared.mends"), mends, None)
-    told["verdict"] = (say("compared.verdict"), str(entry.get_verdict_display()), None)
-    told["note"] = (say("compared.note"), entry.note, None)
+    told["verdict"] = (say("compared.verdict"), str(stands.get_verdict_display()), None)
+    told["note"] = (say("compared.note"), stands.note, None)
     return told

@@ -16,11 +16,12 @@ from kestrel.journal.after import kept_g, made_g, say_served
 from kestrel.journal.again import again, compared
 from kestrel.journal.finding import Wanted, after, cooks_in, found
 from kestrel.journal.learning import catch_up, take, taught
-from kestrel.journal.models import Entry, Served
+from kestrel.journal.models import Correction, Entry, Served
 from kestrel.journal.schemas import (
     AgainOut,
     BatchesBeside,
     Choices,
+    CorrectionIn,
     EntryIn,
     EntryOut,
     EntryPage,
@@ -58,7 +59,8 @@ def _whole(rows: QuerySet[Entry]) -> QuerySet[Entry]:
     pictures = Prefetch("batch__photos", Photo.objects.only("pk", "batch"))
     rows = rows.select_related("batch__version", "batch__service", "batch__started_by")
     unread = ("batch__sheet", "batch__version__sheet", "batch__version__outcome")
-    return rows.prefetch_related(pictures).defer(*unread, "batch__service__document")
+    corrections = Prefetch("corrections", Correction.objects.select_related("by"))
+    return rows.prefetch_related(pictures, corrections).defer(*unread, "batch__service__document")
 
 
 def _entry_of(request: HttpRequest, entry_id: int) -> Entry:
@@ -73,7 +75,8 @@ def _entry(entry: Entry) -> dict[str, Any]:
     final = batch.plan["final"]
     # The scale has the pieces, too; plans from before they were told apart had none.
     planned_g = final.get("total_g", final["mass_g"])
-    reached = entry.reached_pa_s
+    stands = entry.stands
+    reached = stands.reached_pa_s
     minutes = (batch.ended_at - batch.started_at).total_seconds() / 60 if batch.ended_at else None
     return {
         "id": entry.pk,
@@ -93,19 +96,40 @@ def _entry(entry: Entry) -> dict[str, Any]:
         "plan_low_pa_s": final["viscosity_low_pa_s"],
         "plan_high_pa_s": final["viscosity_high_pa_s"],
         "actual": {
-            "mass_g": entry.weighed_g,
+            "mass_g": stands.weighed_g,
             "viscosity_pa_s": reached,
             "grade": grade_of(reached) if reached is not None else None,
             "minutes": minutes,
         },
-        "mass_off_pct": 100.0 * (entry.weighed_g / planned_g - 1.0)
-        if entry.weighed_g is not None and planned_g
+        "mass_off_pct": 100.0 * (stands.weighed_g / planned_g - 1.0)
+        if stands.weighed_g is not None and planned_g
         else None,
-        "verdict": entry.verdict,
-        "verdict_words": entry.get_verdict_display(),
-        "note": entry.note,
+        "verdict": stands.verdict,
+        "verdict_words": stands.get_verdict_display(),
+        "note": stands.note,
+        "corrections": _corrections(entry),
         "mends": [say("mended", sign=mend["sign"], title=mend["title"]) for mend in batch.mends],
     }
+
+
+def _corrections(entry: Entry) -> list[dict[str, Any]]:
+    """Each with what stood before it."""
+    rows = list(entry.corrections.all())
+    before: list[Entry | Correction] = [entry, *rows]
+    return [
+        {
+            "at": row.at,
+            "by": row.by.called if row.by else "",
+            "why": row.why,
+            "was": {
+                "mass_g": was.weighed_g,
+                "grade": grade_of(was.reached_pa_s) if was.reached_pa_s is not None else None,
+                "verdict_words": was.get_verdict_display(),
+                "note": was.note,
+            },
+        }
+        for row, was in zip(rows, before, strict=False)
+    ]
 
 
 @router.get("", response={200: EntryPage, 422: Problems})
@@ -150,7 +174,7 @@ def of_sauce(request: HttpRequest, sauce_id: int):
     rows = list(_whole(Entry.objects.filter(batch__version__sauce=sauce))[:MOST_SAID])
     verdicts = {str(key): 0 for key in Entry.Verdict.values}
     for row in rows:
-        verdicts[row.verdict] += 1
+        verdicts[row.stands.verdict] += 1
     told = [_entry(row) for row in rows]
     off = [one["mass_off_pct"] for one in told if one["mass_off_pct"] is not None]
     factors = [
@@ -158,7 +182,7 @@ def of_sauce(request: HttpRequest, sauce_id: int):
         for one in told
         if one["actual"]["viscosity_pa_s"] and one["plan"]["viscosity_pa_s"]
     ]
-    notes = [row.note for row in rows]
+    notes = [row.stands.note for row in rows]
     return {
         "batches": len(rows),
         "verdicts": verdicts,
@@ -187,6 +211,15 @@ def write_down(request: HttpRequest, given: EntryIn):
         note=given.note,
     )
     return Status(201, _entry(entry))
+
+
+@router.post("/{entry_id}/corrections", response={201: EntryOut, 404: Message, 422: Problems})
+def correct(request: HttpRequest, entry_id: int, given: CorrectionIn):
+    """What was written of a finished batch, anew: beside what stood before, with the reason."""
+    entry = _entry_of(request, entry_id)
+    said = given.dict(exclude={"batch_id"})
+    actions.correct(entry, cast(KitchenRequest, request).user, **said)
+    return Status(201, _entry(_entry_of(request, entry_id)))
 
 
 @router.get("/beside", response={200: BatchesBeside, 404: Message, 422: Problems})

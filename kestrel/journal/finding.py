@@ -2,7 +2,7 @@
 
 from datetime import UTC, date, datetime, time, timedelta
 
-from django.db.models import Q, QuerySet
+from django.db.models import F, Q, QuerySet
 from django.utils import timezone
 from django.utils.dateparse import parse_datetime
 from ninja import Schema
@@ -10,7 +10,7 @@ from pydantic import Field
 
 from kestrel.accounts.models import Kitchen
 from kestrel.fields import Day
-from kestrel.journal.models import Entry
+from kestrel.journal.models import Correction, Entry
 from kestrel.service.actions import row_number
 from kestrel.service.models import Dish, Service
 from saucier.errors import BadInput
@@ -40,7 +40,7 @@ def found(kitchen: Kitchen, wanted: Wanted) -> QuerySet[Entry]:
         if wanted.verdict not in Entry.Verdict.values:
             verdicts = tuple(str(one) for one in Entry.Verdict.labels)
             raise BadInput.at("verdict", "verdict-is-not-chosen", verdicts=verdicts)
-        rows = rows.filter(verdict=wanted.verdict)
+        rows = rows.filter(_standing(kitchen, verdict=wanted.verdict))
     if wanted.sauce is not None:
         rows = rows.filter(batch__version__sauce_id=wanted.sauce)
     if wanted.dish is not None:
@@ -57,8 +57,16 @@ def found(kitchen: Kitchen, wanted: Wanted) -> QuerySet[Entry]:
         rows = rows.filter(made_at__lte=_moment(wanted.last, time.max) - shift)
     if text := wanted.text.strip():
         named = Q(batch__version__sauce__name__icontains=text) | Q(batch__pot__icontains=text)
-        rows = rows.filter(Q(note__icontains=text) | named)
+        rows = rows.filter(_standing(kitchen, note__icontains=text) | named)
     return rows
+
+
+def _standing(kitchen: Kitchen, **wanted: str) -> Q:
+    """Entries of which that holds as they stand: by their newest correction, where there is one."""
+    newest = Correction.objects.filter(kitchen=kitchen).exclude(entry__corrections__pk__gt=F("pk"))
+    corrected = Q(pk__in=newest.filter(**wanted).values("entry"))
+    never = ~Q(pk__in=Correction.objects.filter(kitchen=kitchen).values("entry"))
+    return corrected | Q(**wanted) & never
 
 
 def _moment(day: date, at: time) -> datetime:

@@ -118,7 +118,7 @@ def finished(entry: Entry) -> Finished:
         {} if mends else {n: _minutes(began[n], began[n + 1]) for n in began if n + 1 in began}
     )
     sheet = with_mends(found.following.checked.sheet, mends)
-    return Finished(sheet, minutes, entry.weighed_g, entry.reached_pa_s)
+    return Finished(sheet, minutes, entry.stands.weighed_g, entry.stands.reached_pa_s)
 
 
 def _minutes(since: datetime, until: datetime) -> float:

@@ -25,6 +25,33 @@ class Entry(OfKitchen):
         ordering = ["-made_at", "-pk"]
         indexes = [models.Index(fields=["kitchen", "-made_at", "-id"])]
 
+    @property
+    def stands(self) -> "Entry | Correction":
+        """What came out, as it stands: the newest correction, else what was written first."""
+        corrections = list(self.corrections.all())
+        return corrections[-1] if corrections else self
+
+
+class Correction(OfKitchen):
+    """What was written of a batch, written anew and why; what stood before stays beside it. Written once; the
+    newest of an entry counts."""
+
+    entry = models.ForeignKey(Entry, on_delete=models.PROTECT, related_name="corrections")
+    key = models.CharField(max_length=40)
+    weighed_g = models.FloatField(null=True, blank=True)
+    reached_pa_s = models.FloatField(null=True, blank=True)
+    verdict = models.CharField(max_length=6, choices=Entry.Verdict)
+    note = models.TextField(blank=True, max_length=2000)
+    why = models.CharField(max_length=300)
+    at = models.DateTimeField(auto_now_add=True)
+    by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["kitchen", "key"], name="a_correction_is_said_once")
+        ]
+
 
 class Served(OfKitchen):
     """What became of a batch once it was done: how many ``portions`` really went out, what was ``thrown_g``

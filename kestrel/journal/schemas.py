@@ -30,6 +30,34 @@ class Side(Schema):
     minutes: float | None
 
 
+class CorrectionIn(Schema):
+    """What is to stand instead, as a whole, and ``why``; ``key`` as of an act."""
+
+    key: Key
+    weighed: Annotated[str, Field(max_length=40)] = ""
+    with_pan: bool = False
+    reached_pa_s: float | None = None
+    verdict: Annotated[str, Field(max_length=20)] = ""
+    note: str = ""
+    why: Annotated[str, Field(max_length=1000)] = ""
+
+
+class EntryWas(Schema):
+    """What stood before a correction."""
+
+    mass_g: float | None
+    grade: str | None
+    verdict_words: str
+    note: str
+
+
+class EntryCorrected(Schema):
+    at: datetime
+    by: str
+    why: str
+    was: EntryWas
+
+
 class EntryOut(Schema):
     """A finished batch. A mother pot is of no saved sauce; ``service`` is what it was cooked for, ``cook`` who
     cooked it; ``photos`` are those of it."""
@@ -52,6 +80,7 @@ class EntryOut(Schema):
     verdict: str
     verdict_words: str
     note: str
+    corrections: list[EntryCorrected]
     mends: list[Sentence]
 
 

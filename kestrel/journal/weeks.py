@@ -122,7 +122,8 @@ def _add(
     entry = getattr(batch, "entry", None)
     final = batch.plan["final"]
     planned = float(final.get("total_g") or final["mass_g"])
-    made = float(entry.weighed_g) if entry and entry.weighed_g is not None else planned
+    weighed = entry.stands.weighed_g if entry else None
+    made = planned if weighed is None else float(weighed)
     left = sum(one[0] for one in fates)
     thrown = sum(one[1] for one in fates)
     reasons = [reason for one in fates for reason in one[2]]

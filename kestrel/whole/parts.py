@@ -10,7 +10,7 @@ from django.db import models
 from PIL import Image
 from pydantic import BaseModel, Field, TypeAdapter, ValidationError
 
-from kestrel.journal.models import Entry, Lesson, Served
+from kestrel.journal.models import Correction, Entry, Lesson, Served
 from kestrel.keeping.events import AnyEvent
 from kestrel.keeping.models import Event, Kept
 from kestrel.larder.actions import whole_row
@@ -350,6 +350,12 @@ TABLES: dict[str, Table] = {
         Entry,
         ("batch", "made_at", "weighed_g", "reached_pa_s", "verdict", "note"),
         at={"batch": "batches"},
+    ),
+    "corrections": Table(
+        Correction,
+        ("entry", "key", "weighed_g", "reached_pa_s", "verdict", "note", "why", "at", "by"),
+        at={"entry": "entries"},
+        people=("by",),
     ),
     "lessons": Table(
         Lesson,

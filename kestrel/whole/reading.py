@@ -192,7 +192,8 @@ class _Reading:
     def _batch(self, name: str) -> None:
         document = self.packed.json(name)
         self._rows("batches", [document.get("batch")], f"{name}: batch")
-        for part in ("acts", "photos", "labels", "entries", "lessons", "served", "kept", "events"):
+        parts = ("acts", "photos", "labels", "entries", "corrections", "lessons", "served")
+        for part in (*parts, "kept", "events"):
             self._rows(part, document.get(part, []), f"{name}: {part}")
         number = int(name[8:-5])
         readings = f"readings/{number:06}.csv"

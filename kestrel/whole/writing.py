@@ -55,7 +55,7 @@ def _json(document: Any) -> bytes:
 _ORDER = {
     "versions": ("sauce_id", "number"),
     **dict.fromkeys(("acts", "photos", "labels", "entries", "served", "kept"), ("batch_id",)),
-    "lessons": ("entry__batch_id",),
+    **dict.fromkeys(("lessons", "corrections"), ("entry__batch_id",)),
     "events": ("kept__batch_id", "kept_id"),
 }
 """What stands in the file of something else is numbered by that first: so it is taken in again."""
@@ -99,11 +99,13 @@ class _Writing:
             for name in ("acts", "photos", "labels", "entries", "served", "kept")
         }
         lessons, events = self._grouped("lessons", "entry"), self._grouped("events", "kept")
+        corrections = self._grouped("corrections", "entry")
         for batch in self._rows("batches").iterator(chunk_size=200):
             row = self._row("batches", batch)
             n = row["n"]
             document: Row = {"batch": row, **{name: rows[n] for name, rows in of_batch.items()}}
-            document["lessons"] = [one for e in document["entries"] for one in lessons[e["n"]]]
+            for part, rows_of in (("lessons", lessons), ("corrections", corrections)):
+                document[part] = [one for e in document["entries"] for one in rows_of[e["n"]]]
             document["events"] = [one for k in document["kept"] for one in events[k["n"]]]
             yield f"batches/{n:06}.json", _json(document)
             if readings := self._readings(batch.pk):

@@ -104,6 +104,11 @@ class WholeTest(KitchenTest):
             given = question["choices"][0]["key"] if question["choices"] else "5"
             call("POST", f"/practice/{round_['id']}", {"given": [given]})
         call("POST", "/practice", {"kind": "order"})
+        entry = Entry.objects.filter(kitchen=demo).first()
+        assert entry is not None
+        said = {"key": "correction-1", "weighed": "900 g", "verdict": "nearly", "why": "scale"}
+        made = call("POST", f"/journal/{entry.pk}/corrections", said)
+        self.assertEqual(made.status_code, 201, made.content)
         row = {**row_of(shipped_larder()["butter-unsalted"]), "price_per_kg": "9.5"}
         OwnIngredient.objects.create(kitchen=demo, key="butter-unsalted", row=row)
         go_by(demo, self.cook, ("strength", "wheat-flour", ""), Estimate(0.05, 0.03, 8))

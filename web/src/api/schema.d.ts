@@ -2333,6 +2333,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/journal/{entry_id}/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Correct
+         * @description What was written of a finished batch, anew: beside what stood before, with the reason.
+         */
+        post: operations["kestrel_journal_api_correct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/journal/beside": {
         parameters: {
             query?: never;
@@ -9904,6 +9924,19 @@ export interface components {
              */
             offset: number;
         };
+        /** EntryCorrected */
+        EntryCorrected: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Why */
+            why: string;
+            was: components["schemas"]["EntryWas"];
+        };
         /**
          * EntryOut
          * @description A finished batch. A mother pot is of no saved sauce; ``service`` is what it was cooked for, ``cook`` who
@@ -9947,6 +9980,8 @@ export interface components {
             verdict_words: string;
             /** Note */
             note: string;
+            /** Corrections */
+            corrections: components["schemas"]["EntryCorrected"][];
             /** Mends */
             mends: string[];
         };
@@ -9962,6 +9997,20 @@ export interface components {
             total: number;
             /** Older */
             older: string | null;
+        };
+        /**
+         * EntryWas
+         * @description What stood before a correction.
+         */
+        EntryWas: {
+            /** Mass G */
+            mass_g: number | null;
+            /** Grade */
+            grade: string | null;
+            /** Verdict Words */
+            verdict_words: string;
+            /** Note */
+            note: string;
         };
         /**
          * Side
@@ -10053,6 +10102,41 @@ export interface components {
             thickness_factor: number | null;
             /** Said */
             said: components["schemas"]["SaidOut"][];
+        };
+        /**
+         * CorrectionIn
+         * @description What is to stand instead, as a whole, and ``why``; ``key`` as of an act.
+         */
+        CorrectionIn: {
+            /** Key */
+            key: string;
+            /**
+             * Weighed
+             * @default
+             */
+            weighed: string;
+            /**
+             * With Pan
+             * @default false
+             */
+            with_pan: boolean;
+            /** Reached Pa S */
+            reached_pa_s?: number | null;
+            /**
+             * Verdict
+             * @default
+             */
+            verdict: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * BatchesBeside
@@ -15870,6 +15954,55 @@ export interface operations {
                 };
             };
             422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_journal_api_correct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
             503: components["responses"]["TryAgain"];
         };
     };

@@ -9,6 +9,7 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import { day, grams, minutes } from '@/parts/format'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
 import { useSession } from '@/shell/session'
+import CorrectEntry from './CorrectEntry.vue'
 import JournalTabs from './JournalTabs.vue'
 import SauceTogether from './SauceTogether.vue'
 
@@ -93,6 +94,18 @@ async function again(entry: Schemas['EntryOut']): Promise<void> {
   }
 }
 
+const correcting = ref<number | null>(null)
+function corrected(entry: Schemas['EntryOut']): void {
+  entries.value = entries.value.map((one) => (one.id === entry.id ? entry : one))
+  correcting.value = null
+  message.success('Written so. What stood before stays beside it.')
+}
+/** What stood before, in a few words. */
+function stood(was: Schemas['EntryWas']): string {
+  const weight = was.mass_g === null ? 'not weighed' : grams(was.mass_g)
+  const thick = session.gradeName(was.grade) || 'not judged'
+  return [weight, thick, was.verdict_words, was.note].filter(Boolean).join(', ')
+}
 function apart(entry: Schemas['EntryOut']): string {
   const off = entry.mass_off_pct
   if (off === null) return ''
@@ -212,6 +225,9 @@ function apart(entry: Schemas['EntryOut']): string {
         <p class="verdict" :class="entry.verdict">{{ entry.verdict_words }}</p>
         <div class="said">
           <p v-if="entry.note" class="note">{{ entry.note }}</p>
+          <p v-for="one in entry.corrections" :key="one.at" class="quiet corrected">
+            Corrected {{ day(one.at) }} by {{ one.by }}: {{ one.why }}. Before: {{ stood(one.was) }}.
+          </p>
           <p v-for="mend in entry.mends" :key="mend" class="quiet">Mended. {{ mend }}</p>
           <div v-if="entry.photos.length" class="photos">
             <RouterLink v-for="photo in entry.photos.slice(0, 3)" :key="photo" :to="`/stove/${entry.batch_id}`">
@@ -225,7 +241,15 @@ function apart(entry: Schemas['EntryOut']): string {
           <NButton :aria-pressed="picked.includes(entry.id)" @click="pick(entry.id)">{{
             picked.includes(entry.id) ? '✓ picked' : 'Set beside…'
           }}</NButton>
+          <NButton v-if="correcting !== entry.id" quaternary @click="correcting = entry.id">Correct…</NButton>
         </div>
+        <CorrectEntry
+          v-if="correcting === entry.id && choices"
+          :entry="entry"
+          :verdicts="choices.verdicts"
+          @corrected="corrected"
+          @close="correcting = null"
+        />
       </li>
     </ol>
     <p v-if="entries.length" class="quiet key">
