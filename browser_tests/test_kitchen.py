@@ -111,6 +111,17 @@ class People(BrowserTest):
                 self.see("Fetch it")
 
 
+class ItsDescription(BrowserTest):
+    def test_the_api_describes_itself_without_a_network(self) -> None:
+        self.sign_in()
+        self.go("/api/docs")
+        self.wait(lambda: len(self.all(".opblock")) > 100, "its routes")
+        names = self.driver.execute_script(
+            "return performance.getEntriesByType('resource').map((one) => new URL(one.name).host)"
+        )
+        self.assertEqual(set(names), {self.live_server_url.removeprefix("http://")})
+
+
 class LostAnswers(BrowserTest):
     def lose(self, place: str) -> None:
         """The first answer of ``place`` is lost on its way, in every page from now on."""

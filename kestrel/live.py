@@ -14,6 +14,8 @@ from django.http import HttpRequest, JsonResponse, StreamingHttpResponse
 from django.http.response import HttpResponseBase
 from django.views.decorators.http import require_safe
 
+from saucier.words import say
+
 ALIVE_S = 15.0
 """A quiet line is spoken on so often, so that nobody between takes it for dead."""
 LASTS_S = 600.0
@@ -26,7 +28,8 @@ _listening: dict[int, set["_Screen"]] = {}
 
 
 class _Screen:
-    def __init__(self) -> None:
+    def __init__(self, user: int) -> None:
+        self.user = user
         self._loop = asyncio.get_running_loop()
         self._events: asyncio.Queue[str | None] = asyncio.Queue()
 
@@ -66,12 +69,14 @@ def tell(kitchen: int, what: str, about: dict[str, Any]) -> None:
             screen.hear(event)
 
 
-def hang_up() -> None:
-    """Every stream ends: the server is about to."""
+def hang_up(user: int | None = None) -> None:
+    """Every stream ends: the server is about to. Or those of one ``user``, who is signed out; a screen that
+    may listen still comes again by itself."""
     with _lock:
         screens = [screen for several in _listening.values() for screen in several]
     for screen in screens:
-        screen.hear(None)
+        if user is None or screen.user == user:
+            screen.hear(None)
 
 
 def listening(kitchen: int) -> int:
@@ -83,25 +88,26 @@ def listening(kitchen: int) -> int:
 @require_safe
 async def live(request: HttpRequest) -> HttpResponseBase:
     """The stream of a kitchen, as server-sent events: ``batch`` (one changed), ``reading``, ``watched``."""
-    kitchen = await sync_to_async(_kitchen)(request)
-    if kitchen is None:
-        return JsonResponse({"message": "Sign in first."}, status=401)
-    response = StreamingHttpResponse(_stream(kitchen), content_type="text/event-stream")
+    who = await sync_to_async(_who)(request)
+    if who is None:
+        return JsonResponse({"message": str(say("sign-in-first"))}, status=401)
+    response = StreamingHttpResponse(_stream(*who), content_type="text/event-stream")
     response["Cache-Control"] = "no-store"
     response["X-Accel-Buffering"] = "no"
     return response
 
 
-def _kitchen(request: HttpRequest) -> int | None:
+def _who(request: HttpRequest) -> tuple[int, int] | None:
+    """The kitchen, and whose session it is."""
     user = request.user
     if not user.is_authenticated:
         return None
     kitchen = user.kitchens.order_by("pk").first()
-    return None if kitchen is None else kitchen.pk
+    return None if kitchen is None else (kitchen.pk, user.pk)
 
 
-async def _stream(kitchen: int) -> AsyncIterator[str]:
-    screen = _Screen()
+async def _stream(kitchen: int, user: int) -> AsyncIterator[str]:
+    screen = _Screen(user)
     with _lock:
         _listening.setdefault(kitchen, set()).add(screen)
     try:

@@ -11,6 +11,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from kestrel.accounts.models import Invite, Kitchen, Membership, User
+from kestrel.live import hang_up
 from saucier.errors import BadInput, Problem, problem
 
 LASTS = timedelta(days=3)
@@ -73,6 +74,7 @@ def join(token: str, username: str, called: str, password: str) -> User:
         _sound(password, user, "password")
         user.set_password(password)
         user.save(update_fields=["password"])
+        transaction.on_commit(lambda: hang_up(user.pk))
     row.used_at = timezone.now()
     row.save(update_fields=["used_at"])
     return user
@@ -111,12 +113,14 @@ def change_password(user: User, old: str, new: str) -> None:
     _sound(new, user, "new")
     user.set_password(new)
     user.save(update_fields=["password"])
+    transaction.on_commit(lambda: hang_up(user.pk))
 
 
 def sign_out_everywhere(user: User) -> None:
     """Every session of ``user`` ends, on whatever device."""
     User.objects.filter(pk=user.pk).update(sign_ins=user.sign_ins + 1)
     user.refresh_from_db()
+    hang_up(user.pk)
 
 
 @transaction.atomic
@@ -151,6 +155,7 @@ def leave(kitchen: Kitchen, user_id: int) -> None:
     user.sign_ins += 1
     user.is_active = user.kitchens.exists()
     user.save(update_fields=["sign_ins", "is_active"])
+    transaction.on_commit(lambda: hang_up(user.pk))
 
 
 def _member(kitchen: Kitchen, user_id: int) -> Membership:

@@ -104,7 +104,7 @@ function corrected(entry: Schemas['EntryOut']): void {
 function stood(was: Schemas['EntryWas']): string {
   const weight = was.mass_g === null ? 'not weighed' : grams(was.mass_g)
   const thick = session.gradeName(was.grade) || 'not judged'
-  return [weight, thick, was.verdict_words, was.note].filter(Boolean).join(', ')
+  return [weight, thick, was.verdict_words, was.note.replace(/\.$/, '')].filter(Boolean).join(', ')
 }
 function apart(entry: Schemas['EntryOut']): string {
   const off = entry.mass_off_pct
