@@ -22,6 +22,8 @@ from saucier.words import say
 
 HEADER = "Kestrel-Act"
 KEPT = timedelta(days=7)
+TOLD_ONCE = "Kestrel-Told-Once"
+"""Set on an answer that holds a token: it is kept nowhere, and sent again it is only told that it was."""
 _KEY: TypeAdapter[str] = TypeAdapter(Key)
 
 Run = Callable[..., HttpResponse]
@@ -34,7 +36,9 @@ def once(run: Run) -> Run:
     def ran(request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:
         key = request.headers.get(HEADER)
         if key is None or not makes or not request.user.is_authenticated:
-            return run(request, *args, **kwargs)
+            answer = run(request, *args, **kwargs)
+            answer.headers.pop(TOLD_ONCE, None)
+            return answer
         try:
             _KEY.validate_python(key)
         except ValidationError:
@@ -45,10 +49,12 @@ def once(run: Run) -> Run:
             if there is not None:
                 return _again(there, row)
             answer = run(request, *args, **kwargs)
+            told_once = answer.headers.pop(TOLD_ONCE, None)
             if answer.status_code >= 300:
                 transaction.set_rollback(True)  # refused: mended, it may come under the same key
                 return answer
-            row.status, row.body = answer.status_code, answer.content
+            row.status = answer.status_code
+            row.body = b"" if told_once else answer.content
             row.save()
             Answered.objects.filter(at__lt=timezone.now() - KEPT).delete()
         return answer
@@ -59,6 +65,8 @@ def once(run: Run) -> Run:
 def _again(there: Answered, row: Answered) -> HttpResponse:
     if there.of != row.of:
         return JsonResponse({"message": str(say("key-is-of-another-act"))}, status=409)
+    if not there.body:
+        return JsonResponse({"message": str(say("was-told-once"))}, status=409)
     return HttpResponse(
         bytes(there.body), status=there.status, content_type="application/json; charset=utf-8"
     )

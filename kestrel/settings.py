@@ -1,7 +1,7 @@
 """Settings, safe by default; what a kitchen may change comes from the environment.
 
 KESTREL_DB       the SQLite file (default var/kitchen.sqlite3)
-KESTREL_BACKUPS  where copies of it go (default: backups, beside it)
+KESTREL_BACKUPS  where copies of it go (default: var/kitchen-copies, beside it)
 KESTREL_HOSTS    further host names to answer to, with commas
 KESTREL_HTTPS    1 behind a proxy that speaks HTTPS: cookies then travel over HTTPS only
 KESTREL_ORIGINS  with it: the addresses cooks type, with commas (https://sauces.example)
@@ -74,7 +74,7 @@ ASGI_APPLICATION = "kestrel.asgi.application"
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
 
 DB = Path(os.environ.get("KESTREL_DB", VAR_DIR / "kitchen.sqlite3"))
-BACKUPS = Path(os.environ.get("KESTREL_BACKUPS", DB.parent / "backups"))
+BACKUPS = Path(os.environ.get("KESTREL_BACKUPS", DB.with_name(f"{DB.stem}-copies")))
 keep_private(DB)
 DATABASES = {
     "default": {

@@ -15,6 +15,7 @@ from kestrel.accounts.auth import BACKEND, KitchenRequest, anyone, as_owner, the
 from kestrel.accounts.models import Invite, Membership, User
 from kestrel.accounts.schemas import Name, Password
 from kestrel.door.tries import remember, tried
+from kestrel.once import TOLD_ONCE
 from kestrel.problems import Message, Problems
 
 router = Router(tags=["people"])
@@ -133,9 +134,10 @@ def everybody(request: HttpRequest):
     }
 
 
-@router.post("/invites", response={201: InviteMade, 403: Message, 422: Problems})
-def invite(request: HttpRequest, given: InviteIn):
+@router.post("/invites", response={201: InviteMade, 403: Message, 409: Message, 422: Problems})
+def invite(request: HttpRequest, response: HttpResponse, given: InviteIn):
     """A link that lets somebody in, for three days; or gives a member a new password."""
+    response[TOLD_ONCE] = "1"
     asking = as_owner(request)
     row, token = people.invite(asking.kitchen, asking.signed_in_as, given.for_id)
     return Status(201, {**_invite(row), "path": f"/join/{token}"})

@@ -104,10 +104,12 @@ def change_service(service: Service, data: Mapping[str, Any], revision: int) -> 
 def renew(service: Service, sauce_id: int, revision: int) -> Service:
     """Take the newest version of a sauce into ``service``. Raises :class:`BadInput` for a sauce that
     is deleted, :class:`Conflict` as above."""
-    service = current(service, revision)
     sauce = Sauce.objects.filter(kitchen=service.kitchen, pk=sauce_id, deleted_at=None).first()
     if sauce is None:
         raise BadInput.at("sauce_id", "is-no-sauce-any-more")
+    if service.deleted_at is None and service.pinned.get(str(sauce.pk)) == sauce.version:
+        return service  # sent again: the answer was lost
+    service = current(service, revision)
     service.pinned = {**service.pinned, str(sauce.pk): sauce.version}
     return moved(service)
 

@@ -9,6 +9,7 @@ from ninja.security import HttpBearer
 
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.live import tell
+from kestrel.once import TOLD_ONCE
 from kestrel.problems import Message, Problems
 from kestrel.stove.api import batch_of, label_told
 from kestrel.stove.labels import next_for, picture_of, printed
@@ -52,9 +53,10 @@ def list_devices(request: HttpRequest):
     return Device.objects.filter(kitchen=cast(KitchenRequest, request).kitchen)
 
 
-@devices.post("", response={201: DeviceMade, 422: Problems})
-def new_device(request: HttpRequest, given: DeviceIn):
+@devices.post("", response={201: DeviceMade, 409: Message, 422: Problems})
+def new_device(request: HttpRequest, response: HttpResponse, given: DeviceIn):
     """A scale or a probe; its token is told once."""
+    response[TOLD_ONCE] = "1"
     kitchen = cast(KitchenRequest, request).kitchen
     device, token = add_device(kitchen, given.name, given.kind, given.simulated)
     told = DeviceOut.from_orm(device).dict()

@@ -2,11 +2,11 @@
 
 from typing import Any
 
-from kestrel.accounts.models import Answered
+from kestrel.accounts.models import Answered, Invite
 from kestrel.larder.models import Pan
 from kestrel.sauces.models import Sauce
 from kestrel.service.models import Dish, Service
-from kestrel.stove.models import Batch
+from kestrel.stove.models import Batch, Device
 from kestrel.tests.clients import KitchenTest
 from saucier.testing import CHEESE_SAUCE
 
@@ -44,6 +44,22 @@ class SentTwice(KitchenTest):
                 self.assertEqual(first.status_code, 201, first.content)
                 self.assertEqual((again.status_code, again.body), (201, first.body))
                 self.assertEqual(model.objects.count(), before + 1)
+
+    def test_a_token_is_kept_nowhere(self) -> None:
+        for path, body, secret in (
+            ("/devices", {"name": "Scale", "kind": "scale"}, "token"),
+            ("/people/invites", {}, "path"),
+        ):
+            made = self.send(path, body, f"key-of{path.replace('/', '-')}")
+            self.assertEqual(made.status_code, 201, made.content)
+            self.assertNotIn("Kestrel-Told-Once", made.headers)
+            told = made.body[secret].removeprefix("/join/")
+            for row in Answered.objects.all():
+                self.assertNotIn(told.encode(), bytes(row.body))
+            again = self.send(path, body, f"key-of{path.replace('/', '-')}")
+            self.assertEqual(again.status_code, 409)
+            self.assertIn("told once", again.body["message"])
+        self.assertEqual((Device.objects.count(), Invite.objects.count()), (1, 1))
 
     def test_the_same_key_for_something_else_is_told(self) -> None:
         self.send("/larder/pans", PAN)

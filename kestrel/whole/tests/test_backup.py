@@ -242,7 +242,7 @@ class ByMake(TransactionTestCase):
             made = run(one, "backup")
             self.assertEqual(made.returncode, 0, made.stderr)
             name = made.stdout.partition(":")[0]
-            back = run(other, "restore", str(Path(folder) / "backups" / name))
+            back = run(other, "restore", str(Path(folder) / "one-copies" / name))
             self.assertEqual(back.returncode, 0, back.stderr)
             self.assertIn("sauces_sauceversion", back.stdout)
             with closing(sqlite3.connect(one)) as here, closing(sqlite3.connect(other)) as there:
@@ -250,7 +250,7 @@ class ByMake(TransactionTestCase):
             self.assertTrue(all(row.same for row in told))
             self.assertGreater(sum(row.here for row in told), 300)
             self.assertEqual(run(other, "check").returncode, 0)
-            again = run(other, "restore", str(Path(folder) / "backups" / name))
+            again = run(other, "restore", str(Path(folder) / "one-copies" / name))
             self.assertEqual(again.returncode, 2)
             self.assertIn("has a kitchen in it", again.stderr)
             self.assertEqual(Pan.objects.count(), 0)

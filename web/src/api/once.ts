@@ -17,17 +17,20 @@ export function newKey(): string {
   return [...bytes].map((b) => b.toString(16).padStart(2, '0')).join('')
 }
 
-function unanswered(): Unanswered {
+/** Where a device keeps nothing, a key lasts until the page is left. */
+let here: Unanswered = {}
+function stored(): Unanswered {
   try {
-    const kept = JSON.parse(sessionStorage.getItem(KEPT) ?? '{}') as Unanswered
-    const now = Date.now()
-    return Object.fromEntries(Object.entries(kept).filter(([, one]) => now - one.since < LASTS_MS))
+    return JSON.parse(sessionStorage.getItem(KEPT) ?? '{}') as Unanswered
   } catch {
     return {}
   }
 }
-/** Where a device keeps nothing, a key lasts until the page is left. */
-let here: Unanswered = {}
+function unanswered(): Unanswered {
+  const now = Date.now()
+  const all = Object.entries({ ...here, ...stored() })
+  return Object.fromEntries(all.filter(([, one]) => now - one.since < LASTS_MS))
+}
 function keep(all: Unanswered): void {
   here = all
   try {
@@ -60,7 +63,7 @@ export const once: Middleware = {
     if (request.method !== 'POST' || MAKES_NOTHING.test(new URL(request.url).pathname)) return undefined
     if (request.headers.get('Content-Type')?.startsWith('multipart/')) return undefined
     const mark = await markOf(request)
-    const all = { ...here, ...unanswered() }
+    const all = unanswered()
     const one = all[mark] ?? { key: newKey(), since: Date.now() }
     keep({ ...all, [mark]: one })
     request.headers.set('Kestrel-Act', one.key)
@@ -71,8 +74,6 @@ export const once: Middleware = {
     const mark = asked.get(request)
     // From 500 on somebody between may have answered: what became of it is not known.
     if (mark === undefined || response.status >= 500) return
-    const rest = { ...here, ...unanswered() }
-    delete rest[mark]
-    keep(rest)
+    keep(Object.fromEntries(Object.entries(unanswered()).filter(([other]) => other !== mark)))
   },
 }

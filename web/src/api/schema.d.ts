@@ -10936,6 +10936,15 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14382,6 +14391,15 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
