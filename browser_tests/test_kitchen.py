@@ -72,10 +72,10 @@ class People(BrowserTest):
         self.wait(lambda: Batch.objects.filter(started_by=tove).exists(), "a batch of hers")
         self.go("/stove")  # a reload knows her still
         self.wait(lambda: self.find("nav .name").text == "Tove")
-        self.press("Who is cooking")
+        self.find("nav .who").click()
         self.press("ada")
         self.wait(lambda: self.find("nav .name").text == "ada")
-        self.press("Who is cooking")
+        self.find("nav .who").click()
         self.press("This device")
         self.press("It is mine alone")
         self.see("Your password")

@@ -50,7 +50,8 @@ class Services(BrowserTest):
         return save_service(self.kitchen, {"name": "Lunch", "lines": lines})
 
     def node(self, words: str) -> None:
-        xpath = f"//*[@role='button'][starts-with(@aria-label, {words!r})]"
+        """Press what the picture shows under ``words``."""
+        xpath = f"//*[local-name()='g'][@role='button'][contains(normalize-space(), {words!r})]"
         self.wait(lambda: self.driver.find_elements(By.XPATH, xpath)[0], words).click()
 
     def follow(self, words: str) -> None:
@@ -192,7 +193,7 @@ class Services(BrowserTest):
         self.press("Start over")
         self.wait(lambda: self.find(name).get_attribute("value") == "New dish")
         self.go("/dishes")
-        self.press(f"Change {dish.name}")
+        self.find(f"a.open[href='/dishes/{dish.pk}']").click()
         self.part(0)
         self.enter("mL 1", "70")
         self.wait(lambda: '"per_ml":70' in str(self.driver.execute_script(KEPT)))

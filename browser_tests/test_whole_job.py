@@ -71,6 +71,7 @@ class SigningIn(BrowserTest):
         self.press("Sign in")
         self.see("Nothing written down yet")
         self.find("[title^='ada']").click()
+        self.press("Sign out here")
         self.see("Sign in")
 
 

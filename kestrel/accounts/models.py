@@ -9,7 +9,7 @@ class User(AbstractUser):
     """Somebody who signs in. Belongs to one kitchen or more. Or somebody who is only named in records that
     came from elsewhere: they never sign in, and are called by their first name."""
 
-    sign_ins = models.PositiveIntegerField(default=0)
+    sign_ins = models.PositiveIntegerField(default=0, db_default=0)
     """Counted up, every session of theirs ends."""
 
     def _get_session_auth_hash(self, secret: str | None = None) -> str:
@@ -30,7 +30,7 @@ class Kitchen(models.Model):
 
     name = models.CharField(max_length=80)
     currency = models.CharField(max_length=8, default="€")
-    daily_copies = models.BooleanField(default=False)
+    daily_copies = models.BooleanField(default=False, db_default=False)
     """Whether a copy of each day is wanted, for a week (kestrel.whole.backup)."""
     created_at = models.DateTimeField(auto_now_add=True)
     members = models.ManyToManyField(User, through="Membership", related_name="kitchens")
@@ -44,7 +44,7 @@ class Membership(models.Model):
 
     user = models.ForeignKey(User, on_delete=models.CASCADE)
     kitchen = models.ForeignKey(Kitchen, on_delete=models.CASCADE)
-    owner = models.BooleanField(default=False)
+    owner = models.BooleanField(default=False, db_default=False)
 
     class Meta:
         constraints = [

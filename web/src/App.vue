@@ -48,6 +48,7 @@ watch(
       :container-style="atStove ? { top: '8px' } : { bottom: '76px' }"
     >
       <div v-if="inside" class="shell">
+        <a class="skip" href="#content">To the content</a>
         <nav aria-label="Places">
           <RouterLink
             v-for="(place, i) in places"
@@ -63,25 +64,23 @@ watch(
           </button>
           <button
             v-if="session.who?.shared"
-            class="plain"
+            class="plain who"
             :title="`Cooking here: ${session.who.called ?? 'nobody yet'}`"
-            aria-label="Who is cooking"
             @click="askWho = true"
           >
-            <b>{{ initial }}</b><span class="name">{{ session.who.called ?? 'Who?' }}</span>
+            <b aria-hidden="true">{{ initial }}</b><span class="name">{{ session.who.called ?? 'Who?' }}</span>
           </button>
           <RouterLink
             v-else
             to="/kitchen"
             :title="`${session.who?.called}, ${session.who?.kitchen}`"
-            aria-label="You and the kitchen"
             :class="{ here: route.path === '/kitchen' }"
           >
-            <b>{{ initial }}</b><span class="name">{{ session.who?.called }}</span>
+            <b aria-hidden="true">{{ initial }}</b><span class="name">{{ session.who?.called }}</span>
           </RouterLink>
         </nav>
         <Alarm class="rings" />
-        <main><RouterView :key="route.path" /></main>
+        <main id="content" tabindex="-1"><RouterView :key="route.path" /></main>
         <HobStrip />
       </div>
       <RouterView v-else />
@@ -138,6 +137,20 @@ nav .here {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+.skip {
+  position: absolute;
+  z-index: 30;
+  padding: 12px 18px;
+  background: var(--ink);
+  color: var(--white);
+  transform: translateY(-200%);
+}
+.skip:focus {
+  transform: none;
+}
+main:focus {
+  outline: none;
 }
 .rest {
   flex: 1;

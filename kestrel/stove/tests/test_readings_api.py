@@ -148,7 +148,7 @@ class Devices(KitchenTest):
 class Listening(KitchenTest):
     def test_screens_of_the_kitchen_hear_and_no_others(self) -> None:
         async def both() -> tuple[list[str], list[str]]:
-            ours, theirs = live._stream(1), live._stream(2)
+            ours, theirs = live._stream(1, 7), live._stream(2, 8)
             heard: tuple[list[str], list[str]] = ([], [])
             for stream, into in ((ours, heard[0]), (theirs, heard[1])):
                 into.append(await anext(stream))
@@ -166,7 +166,7 @@ class Listening(KitchenTest):
 
     def test_a_screen_that_sleeps_is_told_to_look_at_everything(self) -> None:
         async def slow() -> list[str]:
-            stream = live._stream(1)
+            stream = live._stream(1, 7)
             await anext(stream)
             for n in range(live.WAITING + 5):
                 live.tell(1, "batch", {"id": n})

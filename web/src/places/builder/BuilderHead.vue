@@ -58,6 +58,7 @@ function act(key: string): void {
 
 <template>
   <header class="head">
+    <h1 class="unseen">{{ sheet.name || 'A sauce' }}</h1>
     <div class="naming">
       <input
         class="title short"

@@ -98,6 +98,7 @@ onEditKeys({ save: () => void save(), undo: dish.undo, redo: dish.redo })
   <p v-else-if="!typed.format" class="lost quiet">Laying the plate…</p>
   <form v-else class="dish" @submit.prevent="save()">
     <header>
+      <h1 class="unseen">{{ typed.name || 'A dish' }}</h1>
       <input
         class="title"
         :value="typed.name"
@@ -138,7 +139,7 @@ onEditKeys({ save: () => void save(), undo: dish.undo, redo: dish.redo })
       </p>
     </header>
     <DishParts class="left" :dish="dish" :sauces="sauces" :chosen="chosen" @choose="chosen = $event" />
-    <main>
+    <div class="plate">
       <component
         :is="picture"
         v-if="seen && picture"
@@ -154,7 +155,7 @@ onEditKeys({ save: () => void save(), undo: dish.undo, redo: dish.redo })
       <PartFields v-if="chosen" :key="chosen" :dish="dish" :part="chosen" :sauces="sauces" @gone="chosen = null" />
       <p v-else class="quiet">Press a part, here or in the list, to change it; pull an edge to make it more or less.</p>
       <ProblemLine v-for="p in other" :key="p.field" :problem="p" :subject="`${p.field}:`" />
-    </main>
+    </div>
     <DishFigures v-if="seen" class="right" :seen="seen" @salt="salt" />
   </form>
 </template>
@@ -192,7 +193,7 @@ header .problem {
 }
 .left,
 .right,
-main {
+.plate {
   overflow: auto;
   padding: 12px;
 }
@@ -202,7 +203,7 @@ main {
 .right {
   border-left: 1px solid var(--fog2);
 }
-main {
+.plate {
   display: flex;
   flex-direction: column;
   gap: 12px;

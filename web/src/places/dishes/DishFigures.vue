@@ -28,7 +28,7 @@ const facts = computed(() => {
 </script>
 
 <template>
-  <section class="figures" aria-label="A portion">
+  <section class="figures" aria-label="A portion" tabindex="0">
     <h2>Salt of the mouthful</h2>
     <p class="salt">
       <b>{{ seen.mouthful.salt_pct.toFixed(2) }} %</b> {{ seen.mouthful.salt_g.toFixed(1) }} g a portion

@@ -58,7 +58,7 @@ onKey((key) => {
       </p>
       <ul>
         <li v-for="dish in dishes ?? []" :key="dish.id" class="sheet">
-          <RouterLink class="open" :to="`/dishes/${dish.id}`" :aria-label="`Change ${dish.name}`">
+          <RouterLink class="open" :to="`/dishes/${dish.id}`">
             <b>{{ dish.name }}</b>
             <span class="quiet">{{ what(dish) }}</span>
           </RouterLink>

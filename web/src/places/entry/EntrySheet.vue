@@ -4,12 +4,12 @@ defineEmits<{ submit: [] }>()
 </script>
 
 <template>
-  <div class="entry">
+  <main class="entry">
     <form class="sheet" @submit.prevent="$emit('submit')">
       <h1>Kestrel Fog</h1>
       <slot />
     </form>
-  </div>
+  </main>
 </template>
 
 <style scoped>

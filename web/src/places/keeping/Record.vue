@@ -40,7 +40,7 @@ const print = () => window.print()
     </header>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <p v-else-if="!lines.length">Nothing happened in these days.</p>
-    <div v-else class="sheet scroll">
+    <div v-else class="sheet scroll" tabindex="0" role="region" aria-label="The record">
       <table class="grid">
         <thead>
           <tr>

@@ -171,7 +171,7 @@ onKey((key) => {
           </li>
         </ul>
         <div class="body">
-          <main>
+          <div>
             <div class="tools">
               <div v-if="planned.days.length > 1" role="tablist" aria-label="Day">
                 <button
@@ -208,7 +208,7 @@ onKey((key) => {
               Press a task to see what it waits for; draw it to another time and the rest follows, or it says why not.
               {{ minutesOf(day.end - day.begin) }} from the first hand to the last plate.
             </p>
-          </main>
+          </div>
           <aside>
             <TaskPanel
               v-if="block"

@@ -129,7 +129,6 @@ function words(node: Node & { y0?: number; y1?: number }) {
       :key="node.key"
       role="button"
       tabindex="0"
-      :aria-label="`${node.name}: ${node.more}`"
       :aria-pressed="chosen === node.key"
       :class="[node.kind, { chosen: chosen === node.key }]"
       @click="emit('choose', node.key)"
@@ -144,7 +143,7 @@ function words(node: Node & { y0?: number; y1?: number }) {
       />
       <rect class="bar" :x="node.x0" :y="node.y0" :width="BAR" :height="Math.max(3, node.y1! - node.y0!)" rx="3" />
       <text v-for="line in words(node)" :key="line.y" :x="node.x1! + 7" :y="line.y" :class="{ more: line.more }">
-        {{ line.text }}
+        {{ `${line.text} ` }}
       </text>
     </g>
   </svg>

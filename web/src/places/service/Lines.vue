@@ -71,14 +71,17 @@ const open = ref<number | null>(null)
         <LineMore v-if="open === i" :service="service" :number="i" @gone="open = null" />
       </li>
     </ol>
-    <NSelect
-      :value="null"
-      filterable
-      :options="options"
-      placeholder="Add a dish…"
-      aria-label="Add a dish"
-      @update:value="add"
-    />
+    <label>
+      <span class="unseen">Add a dish</span>
+      <NSelect
+        :value="null"
+        filterable
+        :options="options"
+        placeholder="Add a dish…"
+        aria-label="Add a dish"
+        @update:value="add"
+      />
+    </label>
     <NButton @click="emit('dish')">A dish that is not there yet</NButton>
     <form v-if="lines.length" class="row" @submit.prevent="scale">
       <span

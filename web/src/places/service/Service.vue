@@ -139,7 +139,7 @@ const tabs = [
         @dish="router.push({ path: '/dishes', query: { service: String(id) } })"
       />
     </div>
-    <main class="right">
+    <div class="right">
       <div role="tablist" aria-label="Parts of the service">
         <button v-for="t in tabs" :key="t.key" role="tab" :aria-selected="tab === t.key" @click="tab = t.key">
           {{ t.name }}
@@ -169,7 +169,7 @@ const tabs = [
         @cook="cook"
       />
       <MatrixCost v-else :plan="plan" :production="production!" />
-    </main>
+    </div>
     <ShortDialog :service="service" :of="shortOf" @close="shortOf = null" />
     <NModal
       :show="conflict !== null"

@@ -22,6 +22,7 @@ const subjects = { name: 'name', date: 'date', serve_at: 'serve_at', pans: 'Your
 
 <template>
   <header>
+    <h1 class="unseen">{{ doc.name || 'A service' }}</h1>
     <input
       class="title"
       :value="doc.name"

@@ -113,7 +113,7 @@ onKey((key) => {
           <RouterLink class="plain" :to="`/dishes/${dish.id}`">{{ dish.name }}</RouterLink>
         </li>
       </ul>
-      <p><RouterLink to="/dishes">All dishes, new ones</RouterLink></p>
+      <p><RouterLink class="all" to="/dishes">All dishes, new ones</RouterLink></p>
     </section>
   </div>
 </template>
@@ -187,6 +187,10 @@ section > ul > li {
 }
 .dishes li {
   border-top: 1px solid var(--fog2);
+}
+.all {
+  display: inline-block;
+  padding: 12px 0;
 }
 .dishes .plain {
   display: flex;

@@ -89,7 +89,7 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
           @click="correcting = w.field"
         >
           <b
-            >{{ amountValue(w.amount) }}<small>{{ unitName(w.amount) }}</small></b
+            >{{ amountValue(w.amount) }} <small>{{ unitName(w.amount) }}</small></b
           >
         </button>
         <span
