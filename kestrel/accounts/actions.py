@@ -2,11 +2,10 @@
 
 import secrets
 
-from django.contrib.auth.password_validation import validate_password
-from django.core.exceptions import ValidationError
 from django.db import transaction
 
 from kestrel.accounts.models import Kitchen, Membership, User
+from kestrel.accounts.people import refuse, wrong_name, wrong_password
 from saucier.errors import BadInput, problem
 
 
@@ -18,21 +17,13 @@ def has_no_account() -> bool:
 @transaction.atomic
 def open_kitchen(kitchen_name: str, username: str, password: str) -> User:
     """A new kitchen with its first member. Raises :class:`BadInput` by field."""
-    problems = []
     username, kitchen_name = username.strip(), kitchen_name.strip()
-    if not 1 <= len(username) <= 150:
-        problems.append(problem("username", "username-is-empty-or-long"))
-    elif User.objects.filter(username=username).exists():
-        problems.append(problem("username", "username-is-taken"))
-    if not 1 <= len(kitchen_name) <= 80:
-        problems.append(problem("kitchen", "kitchen-is-empty-or-long"))
-    try:
-        validate_password(password, User(username=username))
-    except ValidationError as weak:
-        text = " ".join(weak.messages)
-        problems.append(problem("password", "password-is-weak", why=text.rstrip(".")))
-    if problems:
-        raise BadInput(*problems)
+    named = 1 <= len(kitchen_name) <= 80
+    refuse(
+        wrong_name(username),
+        None if named else problem("kitchen", "kitchen-is-empty-or-long"),
+        wrong_password(password, User(username=username)),
+    )
     user = User.objects.create_user(username=username, password=password)
     kitchen = Kitchen.objects.create(name=kitchen_name)
     Membership.objects.create(user=user, kitchen=kitchen, owner=True)

@@ -15,6 +15,7 @@ from kestrel.live import hang_up
 from saucier.errors import BadInput, Problem, problem
 
 LASTS = timedelta(days=3)
+MOST_CALLED = 60
 MOST_OPEN = 30
 """Invitations of a kitchen that are open at once."""
 
@@ -65,13 +66,16 @@ def join(token: str, username: str, called: str, password: str) -> User:
         raise BadInput.at("token", "invitation-is-over")
     user = row.for_user
     if user is None:
-        problems = _wrong_with(username := username.strip(), password, called := called.strip())
-        if problems:
-            raise BadInput(*problems)
+        username, called = username.strip(), called.strip()
+        refuse(
+            wrong_name(username),
+            _long_name(called),
+            wrong_password(password, User(username=username)),
+        )
         user = User.objects.create_user(username=username, password=password, first_name=called)
         Membership.objects.create(user=user, kitchen=row.kitchen)
     else:
-        _sound(password, user, "password")
+        refuse(wrong_password(password, user))
         user.set_password(password)
         user.save(update_fields=["password"])
         transaction.on_commit(lambda: hang_up(user.pk))
@@ -80,28 +84,29 @@ def join(token: str, username: str, called: str, password: str) -> User:
     return user
 
 
-def _wrong_with(username: str, password: str, called: str) -> list[Problem]:
-    problems = []
+def wrong_name(username: str) -> Problem | None:
+    """Why nobody new can sign in as ``username``."""
     if not 1 <= len(username) <= 150:
-        problems.append(problem("username", "username-is-empty-or-long"))
-    elif User.objects.filter(username=username).exists():
-        problems.append(problem("username", "username-is-taken"))
-    if len(called) > 60:
-        problems.append(problem("called", "name-is-too-long", most=60))
-    try:
-        validate_password(password, User(username=username))
-    except ValidationError as weak:
-        text = " ".join(weak.messages).rstrip(".")
-        problems.append(problem("password", "password-is-weak", why=text))
-    return problems
+        return problem("username", "username-is-empty-or-long")
+    if User.objects.filter(username=username).exists():
+        return problem("username", "username-is-taken")
+    return None
 
 
-def _sound(password: str, user: User, field: str) -> None:
+def wrong_password(password: str, user: User, field: str = "password") -> Problem | None:
+    """Why ``password``, given as ``field``, will not do for ``user``."""
     try:
         validate_password(password, user)
     except ValidationError as weak:
         text = " ".join(weak.messages).rstrip(".")
-        raise BadInput.at(field, "password-is-weak", why=text) from None
+        return problem(field, "password-is-weak", why=text)
+    return None
+
+
+def refuse(*problems: Problem | None) -> None:
+    """Raises :class:`BadInput` with those there are."""
+    if there := [one for one in problems if one is not None]:
+        raise BadInput(*there)
 
 
 @transaction.atomic
@@ -110,7 +115,7 @@ def change_password(user: User, old: str, new: str) -> None:
     user = User.objects.select_for_update().get(pk=user.pk)
     if not user.check_password(old):
         raise BadInput.at("old", "password-is-not-that")
-    _sound(new, user, "new")
+    refuse(wrong_password(new, user, "new"))
     user.set_password(new)
     user.save(update_fields=["password"])
     transaction.on_commit(lambda: hang_up(user.pk))
@@ -127,9 +132,16 @@ def sign_out_everywhere(user: User) -> None:
 def call(user: User, called: str) -> None:
     """What ``user`` is called in records from now on, in those of before too. Raises :class:`BadInput`."""
     called = called.strip()
-    if len(called) > 60:
-        raise BadInput.at("called", "name-is-too-long", most=60)
+    refuse(_long_name(called))
     User.objects.filter(pk=user.pk).update(first_name=called)
+
+
+def _long_name(called: str) -> Problem | None:
+    return (
+        problem("called", "name-is-too-long", most=MOST_CALLED)
+        if len(called) > MOST_CALLED
+        else None
+    )
 
 
 @transaction.atomic
