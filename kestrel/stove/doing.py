@@ -68,7 +68,7 @@ def do(
 
 def _write(kitchen: Kitchen, user: User, batch: Batch, act: A.AnyAct, off: timedelta) -> Act:
     now = timezone.now()
-    at = max(batch.started_at, min(now, act.at + off))
+    at = max(batch.started_at, min(now, _by_our_clock(act.at, off, now)))
     if not isinstance(act, A.TimerOn | A.TimerOff):
         at += now_of(batch) - now  # by the pot's own clock, where a simulated device is ahead
     why, found = "", None
@@ -91,6 +91,14 @@ def _write(kitchen: Kitchen, user: User, batch: Batch, act: A.AnyAct, off: timed
         taken=not why,
         why=why,
     )
+
+
+def _by_our_clock(at: datetime, off: timedelta, now: datetime) -> datetime:
+    """The moment a device calls ``at``, by the server's clock; ``now`` where that is beyond the calendar."""
+    try:
+        return at + off
+    except OverflowError:
+        return now
 
 
 # -- what each does

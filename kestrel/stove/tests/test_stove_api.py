@@ -72,6 +72,22 @@ class Stove(KitchenTest):
         began = {k: datetime.fromisoformat(v) for k, v in told["batch"]["began"].items()}
         self.assertAlmostEqual((began["3"] - began["2"]).total_seconds(), 600, delta=1)
 
+    def test_a_clock_years_off_loses_no_act(self) -> None:
+        batch = self.start()
+        for year, key in (("1970", "a"), ("2400", "b"), ("9999", "c"), ("0001", "d")):
+            at = f"{year}-06-01T12:00:00Z"
+            for sent_at in (at, timezone.now().isoformat()):
+                key += "k"
+                done = {"key": key * 8, "at": at, "kind": "noted", "text": "seen"}
+                body = {"acts": [done], "sent_at": sent_at}
+                answer = self.client.call("POST", f"/stove/{batch['id']}/acts", body)
+                self.assertEqual(answer.status_code, 200, answer.content)
+                self.assertTrue(answer.body["acts"][0]["taken"])
+        self.assertEqual(Act.objects.count(), 8)
+        for act_ in Act.objects.all():
+            self.assertLessEqual(act_.at, timezone.now())
+            self.assertGreaterEqual(act_.at, act_.batch.started_at)
+
     def test_a_clock_that_is_off_is_put_right(self) -> None:
         batch = self.start()
         off = timedelta(hours=3)

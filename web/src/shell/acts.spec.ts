@@ -97,6 +97,31 @@ describe('acts', () => {
     expect(new Set(keys).size).toBe(1)
   })
 
+  it('lose none for the fault of another, where it is not said which is refused', async () => {
+    const { answer, taken } = server()
+    wire.answer = answer
+    const acts = started()
+    await acts.load(batch().id)
+    wire.answer = silent
+    await acts.does(batch().id, go(0, 1))
+    await acts.does(batch().id, { kind: 'noted', text: 'half a sign' })
+    await acts.does(batch().id, go(1, 2))
+    for (const field of ['sheet', 'acts.1.noted.text']) {
+      wire.answer = (path: string, body: Loose) =>
+        path === '/api/stove/{batch_id}/acts' && body.acts.some((act: Loose) => act.kind === 'noted')
+          ? { status: 422, body: { problems: [{ field, message: 'holds no character', remedy: 'Take it out' }] } }
+          : answer(path, body)
+      await acts.send()
+      expect(acts.waiting).toBe(0)
+      expect(taken).toHaveLength(field === 'sheet' ? 2 : 4)
+      wire.answer = silent
+      await acts.does(batch().id, go(0, 1))
+      await acts.does(batch().id, { kind: 'noted', text: 'half a sign' })
+      await acts.does(batch().id, go(1, 2))
+    }
+    expect(acts.told.filter((one) => one.why.includes('holds no character'))).toHaveLength(2)
+  })
+
   it('that make no sense are told and hold up nothing', async () => {
     const { answer, taken } = server()
     wire.answer = silent

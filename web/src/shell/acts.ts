@@ -38,6 +38,13 @@ function write(key: string, value: unknown): boolean {
     return false
   }
 }
+/** Which of so many acts are refused, by their numbers: of one alone, that one; of several, those that are named. */
+function refusedOf(error: Refused, many: number): number[] {
+  if (many === 1) return [0]
+  const named = error.problems.map((p) => /^acts(?:\[(\d+)\]|\.(\d+)\b)/.exec(p.field))
+  return named.flatMap((found) => (found ? [Number(found[1] ?? found[2])] : []))
+}
+
 /** The pot as it is once `act` is taken: what can be told without the server. */
 export function after(batch: Batch, act: Act): Batch {
   if (act.kind === 'go' && batch.step === act.from_step)
@@ -155,8 +162,9 @@ export const useActs = defineStore('acts', () => {
       return true
     } catch (error) {
       if (error instanceof Refused) {
+        const bad = refusedOf(error, mine.length)
+        if (!bad.length) return sendEach(id, mine)
         // What makes no sense is told and let go; what is behind it is not held up.
-        const bad = error.problems.map((p) => Number(/^acts\[(\d+)\]/.exec(p.field)?.[1] ?? 0))
         drop(mine.filter((_, n) => bad.includes(n)))
         told.value.push({ batch: id, why: error.message })
         return true
@@ -170,6 +178,11 @@ export const useActs = defineStore('acts', () => {
       offline.value = true
       return false // kept: it is tried again
     }
+  }
+  /** Where it is not said which of several is refused, each is sent alone: none goes for another's fault. */
+  async function sendEach(id: number, mine: Waiting[]): Promise<boolean> {
+    for (const one of mine) if (!(await sendOf(id, [one]))) return false
+    return true
   }
   useEventListener(window, 'online', () => void send())
   useIntervalFn(() => {

@@ -154,7 +154,6 @@ h2 {
   font-weight: 750;
 }
 .amounts b small {
-  margin-left: 6px;
   font-size: 38px;
 }
 .much {
