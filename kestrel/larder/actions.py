@@ -23,6 +23,7 @@ from saucier.keeping import USUAL, Rules, read_rules, shipped_rules
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.larder import (
     Ingredient,
+    Measure,
     ingredient_from_row,
     measure_from_row,
     row_of,
@@ -49,7 +50,7 @@ def _core_kitchen(kitchen: Kitchen, learned: Mapping[Thing, Learnt]) -> CoreKitc
     if rows:
         larder = larder.with_rows(_read_row(tuple(row.items())) for row in rows)
     if own:
-        measures = measures.with_rows(measure_from_row(row) for row in own)
+        measures = measures.with_rows(_read_measure(tuple(row.items())) for row in own)
     pots = tuple(pan.core() for pan in Pan.objects.filter(kitchen=kitchen, shape__in=POT_SHAPES))
     habits = Habits.objects.filter(kitchen=kitchen).first()
     own_film = habits.film_ml if habits else None
@@ -76,6 +77,11 @@ def _core_kitchen(kitchen: Kitchen, learned: Mapping[Thing, Learnt]) -> CoreKitc
 def _read_row(row: tuple[tuple[str, str], ...]) -> Ingredient:
     """A kitchen's own row, read: the same text is the same ingredient."""
     return ingredient_from_row(whole_row(dict(row)))
+
+
+@lru_cache(maxsize=4096)
+def _read_measure(row: tuple[tuple[str, str], ...]) -> Measure:
+    return measure_from_row(dict(row))
 
 
 def whole_row(row: Mapping[str, str]) -> dict[str, str]:

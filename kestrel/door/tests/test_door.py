@@ -90,14 +90,14 @@ def served() -> Iterator[int]:
 
 class OfLines(TestCase):
     def test_half_open_lines_are_cut_and_hold_up_nobody(self) -> None:
-        with mock.patch.object(lines, "HEAD_S", 0.5), served() as port:
+        with mock.patch.object(lines, "HEAD_S", 4.0), served() as port:
             said = (b"", b"GET / HTTP/1.1\r\nHost: x\r\nX-A: ")
             halves = [socket.create_connection(("127.0.0.1", port)) for _ in range(40)]
             for number, half in enumerate(halves):
                 half.sendall(said[number % 2])
             began = time.monotonic()
             self.assertEqual(self._asked(port), b"200")
-            self.assertLess(time.monotonic() - began, 0.4)
+            self.assertLess(time.monotonic() - began, 3.0)
             for half in halves:
                 self.assertTrue(self._is_cut(half))
 
@@ -110,16 +110,16 @@ class OfLines(TestCase):
                 half.close()
 
     def test_a_line_that_waits_between_requests_stays(self) -> None:
-        with mock.patch.object(lines, "HEAD_S", 0.3), served() as port:
+        with mock.patch.object(lines, "HEAD_S", 2.0), served() as port:
             line = socket.create_connection(("127.0.0.1", port))
-            for _ in range(3):
+            for _ in range(2):
                 line.sendall(b"GET / HTTP/1.1\r\nHost: x\r\n\r\n")
-                time.sleep(0.5)
+                time.sleep(2.5)
                 self.assertIn(b"200", line.recv(1000))
             line.close()
 
     def _is_cut(self, line: socket.socket) -> bool:
-        line.settimeout(3.0)
+        line.settimeout(10.0)
         with line:
             try:
                 return line.recv(100) == b""
