@@ -6,10 +6,13 @@ from tempfile import TemporaryDirectory
 
 from django.conf import settings
 from django.test import override_settings
+from selenium.webdriver.support.expected_conditions import alert_is_present
+from selenium.webdriver.support.ui import WebDriverWait
 
 from browser_tests.base import PASSWORD, BrowserTest
 from kestrel.accounts.models import User
 from kestrel.accounts.people import invite, join
+from kestrel.sauces.actions import delete
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.stove.models import Batch
 
@@ -161,3 +164,22 @@ class LostAnswers(BrowserTest):
         self.press("Cook it")
         self.wait(lambda: "/stove/" in self.driver.current_url)
         self.assertEqual(Batch.objects.count(), 1)
+
+
+class DeletedMeanwhile(BrowserTest):
+    def test_what_was_typed_is_saved_as_a_new_one(self) -> None:
+        sauce = self.saved()
+        self.sign_in()
+        self.go(f"/sauces/{sauce.pk}")
+        self.enter("Name of the sauce", "Cheese sauce, mine")
+        self.wait(lambda: self.find("input.title").get_attribute("value") == "Cheese sauce, mine")
+        delete(sauce)
+        self.press("Save")
+        alert = WebDriverWait(self.driver, 10).until(alert_is_present())
+        self.assertIn("was deleted from another window", alert.text)
+        alert.accept()
+        self.wait(lambda: Sauce.objects.filter(name="Cheese sauce, mine").exists(), "a new sauce")
+        mine = Sauce.objects.get(name="Cheese sauce, mine")
+        self.assertNotEqual(mine.pk, sauce.pk)
+        sauce.refresh_from_db()
+        self.assertIsNotNone(sauce.deleted_at)

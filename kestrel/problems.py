@@ -137,6 +137,7 @@ _EVERYWHERE = {
     403: ("FromElsewhere", "The page that asks is not from here, or too old."),
     404: ("NotHere", "There is nothing of the kind in this kitchen."),
     408: ("TooSlow", "The body came too slowly."),
+    409: ("SentBefore", "Sent again under a key that was something else's, or its token was told."),
     422: (
         "Refused",
         "What was sent cannot be: each problem names its field and what would be right.",
@@ -158,6 +159,8 @@ def told_everywhere(schema: OpenAPISchema) -> OpenAPISchema:
     for path, methods in schema["paths"].items():
         for method, route in methods.items():
             wanted = {401, 422, 503} if route.get("security") else {422, 503}
+            if 201 in {int(known) for known in route["responses"]}:
+                wanted.add(409)
             if "{" in path:
                 wanted.add(404)
             if method != "get":

@@ -224,6 +224,7 @@ def share(request: HttpRequest, given: SharedIn):
     """Whether several cooks use this device: it stays signed in, asks only who is cooking, and opens
     nothing that is an owner's or somebody's own."""
     request.session["shared"] = given.shared
+    request.session.set_expiry(STAYS_S if given.shared else None)
     request.session.pop("cooking", None)
     return Status(204, None)
 
@@ -240,5 +241,7 @@ def cooking(request: HttpRequest, given: CookingIn):
     return Status(204, None)
 
 
+STAYS_S = 400 * 24 * 3600
+"""So long a shared device stays signed in."""
 COOKS_FOR = timedelta(hours=8)
 """Then a shared device asks again."""

@@ -10710,6 +10710,15 @@ export interface components {
                 "application/json": components["schemas"]["Message"];
             };
         };
+        /** @description Sent again under a key that was something else's, or its token was told. */
+        SentBefore: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Message"];
+            };
+        };
         /** @description What was sent cannot be: each problem names its field and what would be right. */
         Refused: {
             headers: {
@@ -11724,6 +11733,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11797,6 +11807,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11893,6 +11904,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11966,6 +11978,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12129,6 +12142,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12277,6 +12291,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             404: components["responses"]["NotHere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
@@ -12899,6 +12914,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13183,6 +13199,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13399,6 +13416,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13633,6 +13651,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
@@ -13730,6 +13749,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13768,6 +13788,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13806,6 +13827,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14185,6 +14207,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14249,6 +14272,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14298,6 +14322,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -14757,6 +14782,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -15379,6 +15405,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -16012,6 +16039,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -16100,6 +16128,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -16183,6 +16212,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -16378,6 +16408,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -16494,6 +16525,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -16606,6 +16638,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {

@@ -104,7 +104,7 @@ describe('acts', () => {
     await acts.load(batch().id)
     wire.answer = silent
     await acts.does(batch().id, go(0, 1))
-    await acts.does(batch().id, { kind: 'noted', text: 'half a sign' })
+    await acts.does(batch().id, { kind: 'noted', text: 'half a sign', tasted: false })
     await acts.does(batch().id, go(1, 2))
     for (const field of ['sheet', 'acts.1.noted.text']) {
       wire.answer = (path: string, body: Loose) =>
@@ -116,7 +116,7 @@ describe('acts', () => {
       expect(taken).toHaveLength(field === 'sheet' ? 2 : 4)
       wire.answer = silent
       await acts.does(batch().id, go(0, 1))
-      await acts.does(batch().id, { kind: 'noted', text: 'half a sign' })
+      await acts.does(batch().id, { kind: 'noted', text: 'half a sign', tasted: false })
       await acts.does(batch().id, go(1, 2))
     }
     expect(acts.told.filter((one) => one.why.includes('holds no character'))).toHaveLength(2)

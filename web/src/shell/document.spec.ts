@@ -1,5 +1,6 @@
 import { effectScope } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { Refused, type Problem } from '@/api/client'
 import { fresh, kept, type Loose } from '@/testing'
 import { begun, leaveFor, useDocument } from './document'
 
@@ -49,6 +50,26 @@ describe('a document being edited', () => {
     expect(note.stored.value?.base).toBe(2)
     expect(note.dirty.value).toBe(true)
   })
+  it.each([true, false])(
+    'deleted in another window, it is saved as a new one where that is wanted: %s',
+    async (yes) => {
+      const gone = { field: 'sauce', code: 'was-deleted', message: 'was deleted', remedy: 'Save it as new' }
+      const write = vi.fn(async (document: Loose, id: number | null, base: number) => {
+        if (id !== null) throw new Refused([gone as Problem])
+        return { id: 9, base: base + 1, document }
+      })
+      vi.stubGlobal('confirm', () => yes)
+      const note = effectScope().run(() => useDocument({ ...kind, write }))!
+      await note.open(4)
+      await note.edit((one) => (one.words = 'mine'))
+      const saved = await note.save()
+      expect(saved?.id).toBe(yes ? 9 : undefined)
+      expect(note.typed.value).toEqual({ words: 'mine' })
+      expect(note.problems.value).toEqual([]) // nothing in it is wrong: it can be saved again
+      expect(note.trouble.value).toBe(yes ? '' : 'was deleted. Save it as new')
+      expect(kept.has('kestrel.note.4')).toBe(!yes)
+    },
+  )
   it('drops what is no copy of ours and opens the stored one', async () => {
     kept.set('kestrel.note.4', '{"something": 1}')
     const note = open()

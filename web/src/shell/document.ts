@@ -66,6 +66,11 @@ export function leaveFor(name: string, document: object): void {
   localStorage.setItem(keyOf(name), JSON.stringify({ base: 0, document }))
 }
 
+/** What was being saved is off the list: deleted in another window. */
+function wasDeleted(error: unknown): error is Refused {
+  return error instanceof Refused && error.problems.some((problem) => problem.code === 'was-deleted')
+}
+
 /** Whether a new document was begun here and not saved. */
 export const begun = (name: string) => localStorage.getItem(keyOf(name)) !== null
 
@@ -244,7 +249,11 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
       return stored.value
     } catch (error) {
       if (error instanceof Taken) conflict.value = error.body as Theirs
-      else refuse(error)
+      else if (wasDeleted(error)) {
+        // Nothing in it is wrong: kept here as it is, or saved as one of its own.
+        trouble.value = error.message
+        if (globalThis.confirm(`It ${error.problems[0]!.message}. Save this as a new one?`)) return saveAsNew()
+      } else refuse(error)
       return null
     }
   }
