@@ -151,7 +151,7 @@ class Beside(BrowserTest):
         self.press("went in")
         self.see("give or take")
         self.see("What happened (1)")
-        self.assertEqual(self.find(".much b").text, "1442g")
+        self.assertEqual(self.find(".much b").text, "1442 g")
         self.press("Fix it")
         self.see("Too thin")
         self.assertEqual(Batch.objects.get(pk=batch.pk).step, 1)

@@ -25,7 +25,7 @@ SUITES: dict[str, tuple[list[str], Path]] = {
     "browser": ([sys.executable, "manage.py", "test", "browser_tests", *SETTINGS], ROOT),
 }
 
-LANES = (("browser",), ("core", "standins", "server", "web"))
+LANES = (("browser", "web"), ("core", "standins", "server"))
 """What runs side by side: a browser waits half of its time."""
 
 BEFORE = {"web": [sys.executable, "-m", "tools.answers"]}
