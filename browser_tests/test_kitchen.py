@@ -81,6 +81,9 @@ class People(BrowserTest):
         self.find("nav .who").click()
         self.press("This device")
         self.press("It is mine alone")
+        self.see("is not your password")
+        self.enter("Password", PASSWORD)
+        self.press("It is mine alone")
         self.see("Your password")
 
     def test_a_password_is_changed(self) -> None:

@@ -13,7 +13,7 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.openapi.schema import OpenAPISchema
 
 from kestrel.door.answers import NotYours, refusal, too_many
-from kestrel.door.tries import WAIT_S, TooManyTries
+from kestrel.door.tries import LOOKS_AT_PASSWORDS, WAIT_S, TooManyTries
 from kestrel.trouble import passing_trouble, said_of
 from saucier.errors import BadInput, problem
 from saucier.sheet import Sheet, write_sheet
@@ -145,8 +145,6 @@ _EVERYWHERE = {
     429: ("TooMany", "Too many tries."),
     503: ("TryAgain", "The kitchen's file is busy, or its disk full. Nothing was changed."),
 }
-_HASHES = ("/sign-in", "/first", "/password", "/join")
-"""Ends of paths where a password is looked at: those are told off by 429."""
 
 
 def told_everywhere(schema: OpenAPISchema) -> OpenAPISchema:
@@ -165,7 +163,7 @@ def told_everywhere(schema: OpenAPISchema) -> OpenAPISchema:
                 wanted.add(404)
             if method != "get":
                 wanted |= {400, 403, 408}
-            if path.endswith(_HASHES):
+            if path.endswith(LOOKS_AT_PASSWORDS):
                 wanted.add(429)
             for status in sorted(wanted - {int(known) for known in route["responses"]}):
                 name = _EVERYWHERE[status][0]

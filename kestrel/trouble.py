@@ -5,7 +5,7 @@ import logging
 import sys
 from typing import Any
 
-from django.db import DatabaseError, OperationalError
+from django.db import OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
 from saucier.words import Sentence, say
@@ -27,7 +27,7 @@ def passing_trouble(error: BaseException | None) -> Sentence | None:
     """What to say of ``error`` where it passes by itself or by the hand of whoever keeps the machine, and
     nothing was half written; None for what is a fault of this program."""
     while error is not None:
-        if isinstance(error, OperationalError | DatabaseError):
+        if isinstance(error, OperationalError):
             text = str(error).lower()
             for part, code in _SAID_OF:
                 if part in text:

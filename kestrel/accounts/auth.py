@@ -43,7 +43,7 @@ class SignedIn(SessionAuth):
 
 def cooking_at(request: HttpRequest, kitchen: Kitchen) -> User | None:
     """Who was picked to be cooking at a device that several share, where that is not too long ago."""
-    picked = request.session.get("cooking")
+    picked = request.session.get("cooking") if request.session.get("shared") else None
     if not picked or picked[1] < time.time():
         return None
     return kitchen.members.filter(pk=picked[0], is_active=True).first()

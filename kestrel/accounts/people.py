@@ -152,6 +152,8 @@ def own(kitchen: Kitchen, user_id: int, owner: bool) -> None:
         _not_the_last(kitchen)
     row.owner = owner
     row.save(update_fields=["owner"])
+    if not owner:
+        _take_back_theirs(kitchen, row.user)
 
 
 @transaction.atomic
@@ -164,10 +166,16 @@ def leave(kitchen: Kitchen, user_id: int) -> None:
     user = row.user
     row.delete()
     Invite.objects.filter(kitchen=kitchen, for_user=user, used_at=None).delete()
+    _take_back_theirs(kitchen, user)
     user.sign_ins += 1
     user.is_active = user.kitchens.exists()
     user.save(update_fields=["sign_ins", "is_active"])
     transaction.on_commit(lambda: hang_up(user.pk))
+
+
+def _take_back_theirs(kitchen: Kitchen, user: User) -> None:
+    """Links somebody made who may no longer: none of them opens a way back."""
+    Invite.objects.filter(kitchen=kitchen, made_by=user, used_at=None).delete()
 
 
 def _member(kitchen: Kitchen, user_id: int) -> Membership:

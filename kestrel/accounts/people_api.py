@@ -17,6 +17,7 @@ from kestrel.accounts.schemas import Name, Password
 from kestrel.door.tries import remember, tried
 from kestrel.once import TOLD_ONCE
 from kestrel.problems import Message, Problems
+from saucier.errors import BadInput
 
 router = Router(tags=["people"])
 Called = Annotated[str, Field(max_length=200)]
@@ -86,7 +87,10 @@ class CalledIn(Schema):
 
 
 class SharedIn(Schema):
+    """``password`` of whose session it is, to have the device to oneself again."""
+
     shared: bool
+    password: Password = ""
 
 
 class CookingIn(Schema):
@@ -219,10 +223,14 @@ def be_called(request: HttpRequest, given: CalledIn):
 # -- a device that several share
 
 
-@router.put("/here/shared", response={204: None})
+@router.put("/here/shared", response={204: None, 422: Problems, 429: Message})
 def share(request: HttpRequest, given: SharedIn):
     """Whether several cooks use this device: it stays signed in, asks only who is cooking, and opens
-    nothing that is an owner's or somebody's own."""
+    nothing that is an owner's or somebody's own. Back again by the password only: anybody may stand at it."""
+    if request.session.get("shared") and not given.shared:
+        user = cast(KitchenRequest, request).signed_in_as
+        if not tried(request, user.username, lambda: user.check_password(given.password)):
+            raise BadInput.at("password", "password-is-not-that")
     request.session["shared"] = given.shared
     request.session.set_expiry(STAYS_S if given.shared else None)
     request.session.pop("cooking", None)

@@ -10,7 +10,6 @@ from kestrel.door.asgi import App, Receive, Scope, Send, answer, header, off_the
 from saucier.words import say
 
 HOLDS_S = 1.0
-_LOOKS_AT_PASSWORDS = ("/sign-in", "/first", "/join", "/password")
 
 
 class Doorman:
@@ -31,9 +30,9 @@ class Doorman:
 
 
 def _is_try(scope: Scope) -> bool:
-    if scope["type"] != "http" or scope["method"] != "POST":
+    if scope["type"] != "http" or scope["method"] not in ("POST", "PUT"):
         return False
-    return str(scope["path"]).endswith(_LOOKS_AT_PASSWORDS)
+    return str(scope["path"]).endswith(tries.LOOKS_AT_PASSWORDS)
 
 
 def _place(scope: Scope) -> str:

@@ -19,6 +19,8 @@ _FROM_A_KNOWN_DEVICE = (RateLimitItemPerMinute(10),)
 COOKIE = "been-here"
 """Says of a device that a name has signed in on it: those who hammer elsewhere do not keep it out."""
 WAIT_S = 60
+LOOKS_AT_PASSWORDS = ("/sign-in", "/first", "/join", "/password", "/here/shared")
+"""Ends of paths where a password is looked at."""
 _LASTS_S = 400 * 24 * 3600
 _WAITS_S = 4.0
 

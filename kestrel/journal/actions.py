@@ -75,28 +75,26 @@ def correct(
     verdict: str,
     note: str,
     why: str,
-) -> Entry:
+) -> None:
     """What was written of a finished batch, anew and as a whole, beside what stood before; sent twice it is
     written once. What it teaches is reckoned again. Raises :class:`BadInput` by field."""
-    there = Correction.objects.filter(kitchen=entry.kitchen, key=key).first()
-    if there is None:
-        grams = _looked_over(entry.batch, weighed, with_pan, reached_pa_s, verdict, note)
-        if not 1 <= len(why.strip()) <= MAX_WHY:
-            raise BadInput.at("why", "correction-has-no-reason", most=MAX_WHY)
-        there = Correction.objects.create(
-            kitchen=entry.kitchen,
-            entry=entry,
-            key=key,
-            weighed_g=grams,
-            reached_pa_s=reached_pa_s,
-            verdict=verdict,
-            note=note.strip(),
-            why=why.strip(),
-            by=user,
-        )
-    corrected = Entry.objects.get(pk=there.entry_id)
-    lesson_of(corrected)
-    return corrected
+    if Correction.objects.filter(kitchen=entry.kitchen, key=key).exists():
+        return
+    grams = _looked_over(entry.batch, weighed, with_pan, reached_pa_s, verdict, note)
+    if not 1 <= len(why.strip()) <= MAX_WHY:
+        raise BadInput.at("why", "correction-has-no-reason", most=MAX_WHY)
+    Correction.objects.create(
+        kitchen=entry.kitchen,
+        entry=entry,
+        key=key,
+        weighed_g=grams,
+        reached_pa_s=reached_pa_s,
+        verdict=verdict,
+        note=note.strip(),
+        why=why.strip(),
+        by=user,
+    )
+    lesson_of(Entry.objects.get(pk=entry.pk))  # read anew, with what was just written
 
 
 def _looked_over(

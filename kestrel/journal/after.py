@@ -79,11 +79,16 @@ def say_served(
 
 def made_g(batch: Batch) -> float:
     """What there was of it: as it was weighed, else as it was planned."""
-    entry = Entry.objects.filter(batch=batch).first()
-    if entry is not None and entry.stands.weighed_g is not None:
-        return float(entry.stands.weighed_g)
+    weighed = _weighed_g(batch)
+    if weighed is not None:
+        return weighed
     final = batch.plan["final"]
     return float(final.get("total_g") or final["mass_g"])
+
+
+def _weighed_g(batch: Batch) -> float | None:
+    entry = Entry.objects.filter(batch=batch).prefetch_related("corrections").first()
+    return None if entry is None else entry.stands.weighed_g
 
 
 def kept_g(batch: Batch) -> float:
@@ -97,9 +102,7 @@ def _told(row: Served, made: float, kept: float) -> Iterator[dict[str, Any]]:
     density = max(0.5, float(final["mass_g"]) / max(1.0, float(final["volume_ml"])))
     if row.film_g:
         yield from _line("film", "", row.film_g / density / K.FILM_ML, _FILM_OFF)
-    entry = Entry.objects.filter(batch=row.batch).first()
-    weighed = entry is not None and entry.stands.weighed_g is not None
-    if not row.portions or row.thrown_g is None or not weighed:
+    if not row.portions or row.thrown_g is None or _weighed_g(row.batch) is None:
         return  # how much went on the plates is not known
     used_ml = (made - kept - row.thrown_g - (row.film_g or K.FILM_ML * density)) / density
     asked = _asked(row.batch)

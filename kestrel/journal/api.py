@@ -217,8 +217,7 @@ def write_down(request: HttpRequest, given: EntryIn):
 def correct(request: HttpRequest, entry_id: int, given: CorrectionIn):
     """What was written of a finished batch, anew: beside what stood before, with the reason."""
     entry = _entry_of(request, entry_id)
-    said = given.dict(exclude={"batch_id"})
-    actions.correct(entry, cast(KitchenRequest, request).user, **said)
+    actions.correct(entry, cast(KitchenRequest, request).user, **given.dict())
     return Status(201, _entry(_entry_of(request, entry_id)))
 
 

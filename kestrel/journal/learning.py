@@ -118,7 +118,8 @@ def finished(entry: Entry) -> Finished:
         {} if mends else {n: _minutes(began[n], began[n + 1]) for n in began if n + 1 in began}
     )
     sheet = with_mends(found.following.checked.sheet, mends)
-    return Finished(sheet, minutes, entry.stands.weighed_g, entry.stands.reached_pa_s)
+    stands = entry.stands
+    return Finished(sheet, minutes, stands.weighed_g, stands.reached_pa_s)
 
 
 def _minutes(since: datetime, until: datetime) -> float:
@@ -129,7 +130,7 @@ def catch_up(kitchen: Kitchen) -> int:
     """Lessons of entries that have none yet, the newest first; how many are still to do."""
     without = Entry.objects.filter(kitchen=kitchen, lesson=None)
     rows = without.select_related("batch__kitchen", "kitchen")
-    for entry in rows.prefetch_related("batch__acts")[:CATCH_UP]:
+    for entry in rows.prefetch_related("batch__acts", "corrections")[:CATCH_UP]:
         lesson_of(entry)
     return without.count()
 

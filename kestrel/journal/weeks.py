@@ -83,7 +83,7 @@ def weeks(kitchen: Kitchen, first: date, last: date, offset_min: int) -> Weeks:
     done = Batch.objects.filter(
         kitchen=kitchen, status=Batch.Status.DONE, ended_at__range=(begin, end)
     ).exclude(kind=Batch.Kind.ASIDE)
-    rows = done.select_related("version__sauce", "entry")
+    rows = done.select_related("version__sauce", "entry").prefetch_related("entry__corrections")
     batches = list(rows.defer("sheet"))
     numbers = [batch.pk for batch in batches]
     said = {row.batch_id: row for row in Served.objects.filter(batch_id__in=numbers)}

@@ -100,6 +100,21 @@ class Inviting(PeopleTest):
         [version] = self.client.call("GET", f"/sauces/{made['id']}/versions").body
         self.assertEqual(version["made_by"], "Tove")
 
+    def test_links_of_who_is_let_go_open_no_way_back(self) -> None:
+        tove = self.joined()
+        row = User.objects.get(username="tove")
+        for act in (
+            ("PUT", f"/people/{row.pk}", {"owner": False}),
+            ("DELETE", f"/people/{row.pk}", None),
+        ):
+            self.client.call("PUT", f"/people/{row.pk}", {"owner": True})
+            link = tove.call("POST", "/people/invites", {}).body["path"].removeprefix("/join/")
+            self.client.call(*act)
+            body = {"token": link, "username": "tove-again", "password": NEW}
+            self.assertEqual(
+                self.fields(JsonClient().call("POST", "/people/join", body)), ["token"]
+            )
+
     def test_there_is_always_an_owner(self) -> None:
         ada = self.user.pk
         self.assertEqual(self.fields(self.client.call("DELETE", f"/people/{ada}")), ["owner"])
@@ -179,6 +194,24 @@ class SharedDevice(PeopleTest):
             self.assertEqual(refused.status_code, 403, path)
             self.assertIn("share", refused.body["message"])
         self.assertFalse(self.client.call("GET", "/people").body["may"])
+
+    def test_it_is_somebodys_own_again_by_the_password_only(self) -> None:
+        self.client.call("PUT", "/people/here/shared", {"shared": True})
+        for password in ("", "guess" * 3):
+            body = {"shared": False, "password": password}
+            refused = self.client.call("PUT", "/people/here/shared", body)
+            self.assertEqual(self.fields(refused), ["password"])
+            self.assertFalse(self.client.call("GET", "/people").body["may"])
+        body = {"shared": False, "password": PASSWORD}
+        self.assertEqual(self.client.call("PUT", "/people/here/shared", body).status_code, 204)
+        self.assertTrue(self.client.call("GET", "/people").body["may"])
+
+    def test_nobody_cooks_under_anothers_name_on_a_device_of_their_own(self) -> None:
+        tove = self.joined(called="Tove")
+        tove.call("PUT", "/people/here/cooking", {"id": self.user.pk})
+        made = tove.call("POST", "/sauces", {"sheet": CHEESE_SAUCE}).body
+        [version] = self.client.call("GET", f"/sauces/{made['id']}/versions").body
+        self.assertEqual(version["made_by"], "Tove")
 
     def test_after_a_shift_it_asks_again(self) -> None:
         self.client.call("PUT", "/people/here/shared", {"shared": True})

@@ -1,10 +1,14 @@
 """A finished batch stays finished; what was written of it is corrected visibly, beside what stood before."""
 
+from datetime import timedelta
 from typing import Any
 
-from django.db import DatabaseError, transaction
+from django.db import DatabaseError, connection, transaction
+from django.test.utils import CaptureQueriesContext
+from django.utils import timezone
 
 from kestrel.journal.models import Correction, Entry, Lesson
+from kestrel.journal.weeks import weeks
 from kestrel.stove.models import Batch
 from kestrel.tests.acts import act, go, one
 from kestrel.tests.clients import KitchenTest
@@ -62,6 +66,19 @@ class Corrections(KitchenTest):
         self.correct("not-weighed", weighed="")
         kinds = {line["kind"] for line in Lesson.objects.get().told}
         self.assertNotIn("pace", kinds)
+
+    def test_weeks_ask_for_them_once(self) -> None:
+        today = timezone.localdate()
+        days = (self.kitchen, today - timedelta(days=30), today, 0)
+        with CaptureQueriesContext(connection) as of_one:
+            weeks(*days)
+        for number in range(4):
+            cooked(self.kitchen, self.user, self.saved(name=f"S{number}"), verdict="again")
+        self.correct(weighed="1234 g")
+        with CaptureQueriesContext(connection) as of_five:
+            found = weeks(*days)
+        self.assertEqual(len(of_five), len(of_one))
+        self.assertIn(1234.0, [line.made_g for week in found.weeks for line in week.lines])
 
     def test_nonsense_names_its_field_and_strangers_see_nothing(self) -> None:
         for said, field in (

@@ -277,7 +277,7 @@ export interface paths {
         /**
          * Share
          * @description Whether several cooks use this device: it stays signed in, asks only who is cooking, and opens
-         *     nothing that is an owner's or somebody's own.
+         *     nothing that is an owner's or somebody's own. Back again by the password only: anybody may stand at it.
          */
         put: operations["kestrel_accounts_people_api_share"];
         post?: never;
@@ -3827,10 +3827,18 @@ export interface components {
             /** Called */
             called: string;
         };
-        /** SharedIn */
+        /**
+         * SharedIn
+         * @description ``password`` of whose session it is, to have the device to oneself again.
+         */
         SharedIn: {
             /** Shared */
             shared: boolean;
+            /**
+             * Password
+             * @default
+             */
+            password: string;
         };
         /**
          * CookingIn
@@ -11350,7 +11358,24 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            422: components["responses"]["Refused"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
             503: components["responses"]["TryAgain"];
         };
     };

@@ -13,6 +13,11 @@ const props = defineProps<{
   numeric?: boolean
   placeholder?: string
   problem?: Problem | null
+  /** Of a password, what is typed is not shown. */
+  type?: 'text' | 'password'
+  /** What the browser may fill in by itself: nothing unless it is said. */
+  autocomplete?: string
+  most?: number
 }>()
 const emit = defineEmits<{ change: [text: string] }>()
 const shown = () => (props.value === null || props.value === undefined ? '' : String(props.value))
@@ -31,7 +36,9 @@ const { text, typing, settle } = useTyped(shown, () => props.problem)
         :aria-label="name ?? label"
         :aria-invalid="Boolean(problem)"
         :placeholder="placeholder"
-        autocomplete="off"
+        :type="type ?? 'text'"
+        :maxlength="most"
+        :autocomplete="autocomplete ?? 'off'"
         @input="((typing = true), emit('change', text))"
         @blur="settle"
         @keydown.enter="typing = false"

@@ -107,6 +107,12 @@ export function day(iso: string): string {
   })
 }
 
+/** "14:05". */
+export const timeOf = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+/** "Fri 14:05": within a week. */
+export const moment = (iso: string) =>
+  new Date(iso).toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })
+
 export const familyNames: Record<string, string> = {
   'white-sauce': 'White sauce',
   veloute: 'Velouté',

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A device that several share asks who is cooking: one press, no password. */
-import { NButton } from 'naive-ui'
+import { NButton, NModal } from 'naive-ui'
 import { ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
@@ -31,45 +31,30 @@ async function pick(id: number): Promise<void> {
 </script>
 
 <template>
-  <div v-if="show" class="veil">
-    <section class="sheet" role="dialog" aria-modal="true" aria-labelledby="who-cooks">
-      <h2 id="who-cooks">Who is cooking?</h2>
-      <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
-      <div class="tiles">
-        <button v-for="one in people" :key="one.id" type="button" @click="pick(one.id)">{{ one.called }}</button>
-      </div>
-      <footer>
-        <NButton v-if="session.who?.called || trouble" quaternary size="large" @click="show = false">
-          {{ session.who?.called ? `Still ${session.who.called}` : 'Later' }}
-        </NButton>
-        <RouterLink to="/kitchen" @click="show = false">This device</RouterLink>
-      </footer>
-    </section>
-  </div>
+  <NModal
+    :show="show && (people.length > 0 || trouble !== '')"
+    preset="card"
+    title="Who is cooking?"
+    :mask-closable="false"
+    :closable="false"
+    :close-on-esc="Boolean(session.who?.called)"
+    @update:show="(on: boolean) => (show = on)"
+    style="width: min(720px, 96vw)"
+  >
+    <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
+    <div class="tiles">
+      <button v-for="one in people" :key="one.id" type="button" @click="pick(one.id)">{{ one.called }}</button>
+    </div>
+    <footer>
+      <NButton v-if="session.who?.called || trouble" quaternary size="large" @click="show = false">
+        {{ session.who?.called ? `Still ${session.who.called}` : 'Later' }}
+      </NButton>
+      <RouterLink to="/kitchen" @click="show = false">This device</RouterLink>
+    </footer>
+  </NModal>
 </template>
 
 <style scoped>
-.veil {
-  position: fixed;
-  inset: 0;
-  z-index: 20;
-  display: grid;
-  place-items: center;
-  padding: 16px;
-  background: color-mix(in srgb, var(--ink) 45%, transparent);
-}
-section {
-  display: flex;
-  flex-direction: column;
-  gap: 16px;
-  width: min(720px, 100%);
-  max-height: 100%;
-  padding: 24px;
-  overflow: auto;
-}
-h2 {
-  font-size: 30px;
-}
 .tiles {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
@@ -91,6 +76,7 @@ h2 {
   background: var(--fog1);
 }
 footer {
+  margin-top: 16px;
   display: flex;
   align-items: center;
   gap: 16px;

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** Signing in; on the very first visit, making the first account. */
-import { NButton, NInput } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
-import ProblemLine from '@/parts/ProblemLine.vue'
+import TextField from '@/parts/TextField.vue'
 import EntrySheet from './EntrySheet.vue'
 
 const session = useSession()
@@ -32,30 +32,29 @@ const go = () =>
       A fresh kitchen. Name it and make your account; everything you save stays on this machine.
     </p>
     <p v-else class="lead">Sauces, weighed before they are cooked.</p>
-    <label v-if="first">
-      <span class="label">Kitchen</span>
-      <NInput v-model:value="kitchen" placeholder="The name over the pass" :input-props="{ 'aria-label': 'Kitchen' }" />
-      <ProblemLine :problem="problemAt('kitchen')" />
-    </label>
-    <label>
-      <span class="label">Name</span>
-      <NInput
-        v-model:value="username"
-        placeholder=""
-        :input-props="{ autocomplete: 'username', 'aria-label': 'Name', autofocus: true }"
-      />
-      <ProblemLine :problem="problemAt('username')" />
-    </label>
-    <label>
-      <span class="label">Password</span>
-      <NInput
-        v-model:value="password"
-        type="password"
-        placeholder=""
-        :input-props="{ autocomplete: first ? 'new-password' : 'current-password', 'aria-label': 'Password' }"
-      />
-      <ProblemLine :problem="problemAt('password')" />
-    </label>
+    <TextField
+      v-if="first"
+      label="Kitchen"
+      :value="kitchen"
+      placeholder="The name over the pass"
+      :problem="problemAt('kitchen')"
+      @change="kitchen = $event"
+    />
+    <TextField
+      label="Name"
+      :value="username"
+      autocomplete="username"
+      :problem="problemAt('username')"
+      @change="username = $event"
+    />
+    <TextField
+      label="Password"
+      type="password"
+      :value="password"
+      :autocomplete="first ? 'new-password' : 'current-password'"
+      :problem="problemAt('password')"
+      @change="password = $event"
+    />
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <NButton type="primary" size="large" block attr-type="submit" :loading="busy">
       {{ first ? 'Open the kitchen' : 'Sign in' }}

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 /** The sheet before the door: signing in, coming in by an invitation. */
+import { onMounted, ref } from 'vue'
+
 defineEmits<{ submit: [] }>()
+const form = ref<HTMLFormElement | null>(null)
+onMounted(() => form.value?.querySelector('input')?.focus())
 </script>
 
 <template>
   <main class="entry">
-    <form class="sheet" @submit.prevent="$emit('submit')">
+    <form ref="form" class="sheet" @submit.prevent="$emit('submit')">
       <h1>Kestrel Fog</h1>
       <slot />
     </form>

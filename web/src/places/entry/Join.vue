@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** Where an invitation leads: a sign-in of one's own, or a new password. */
-import { NButton, NInput } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import ProblemLine from '@/parts/ProblemLine.vue'
+import TextField from '@/parts/TextField.vue'
 import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
 import EntrySheet from './EntrySheet.vue'
@@ -43,37 +44,31 @@ const go = () =>
         >.
       </p>
       <template v-if="!renews">
-        <label>
-          <span class="label">Name to sign in with</span>
-          <NInput
-            v-model:value="given.username"
-            placeholder=""
-            :maxlength="150"
-            :input-props="{ autocomplete: 'username', 'aria-label': 'Name to sign in with' }"
-          />
-          <ProblemLine :problem="problemAt('username')" />
-        </label>
-        <label>
-          <span class="label">Called in records</span>
-          <NInput
-            v-model:value="given.called"
-            :placeholder="given.username"
-            :maxlength="60"
-            :input-props="{ 'aria-label': 'Called in records' }"
-          />
-          <ProblemLine :problem="problemAt('called')" />
-        </label>
-      </template>
-      <label>
-        <span class="label">Password</span>
-        <NInput
-          v-model:value="given.password"
-          type="password"
-          placeholder=""
-          :input-props="{ autocomplete: 'new-password', 'aria-label': 'Password' }"
+        <TextField
+          label="Name to sign in with"
+          :value="given.username"
+          :most="150"
+          autocomplete="username"
+          :problem="problemAt('username')"
+          @change="given.username = $event"
         />
-        <ProblemLine :problem="problemAt('password')" />
-      </label>
+        <TextField
+          label="Called in records"
+          :value="given.called"
+          :most="60"
+          :placeholder="given.username"
+          :problem="problemAt('called')"
+          @change="given.called = $event"
+        />
+      </template>
+      <TextField
+        label="Password"
+        type="password"
+        :value="given.password"
+        autocomplete="new-password"
+        :problem="problemAt('password')"
+        @change="given.password = $event"
+      />
       <ProblemLine :problem="problemAt('token')" subject="The link" />
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
       <NButton type="primary" size="large" block attr-type="submit" :loading="busy">

@@ -5,8 +5,8 @@ import { reactive } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { newKey } from '@/api/once'
 import ChoiceField from '@/parts/ChoiceField.vue'
-import ProblemLine from '@/parts/ProblemLine.vue'
 import SpoonPicker from '@/parts/SpoonPicker.vue'
+import TextField from '@/parts/TextField.vue'
 import { useForm } from '@/shell/form'
 
 const props = defineProps<{ entry: Schemas['EntryOut']; verdicts: { key: string; name: string }[] }>()
@@ -31,37 +31,42 @@ const correct = () =>
 
 <template>
   <form class="correct" :aria-label="`Correct ${entry.name}`" @submit.prevent="correct" @keydown.esc="emit('close')">
-    <label>
-      <span class="label">it weighed (without its pan)</span>
-      <input
-        v-model="given.weighed"
-        class="box"
-        inputmode="decimal"
-        autocomplete="off"
-        aria-label="It weighed"
-        placeholder="not weighed"
-      />
-      <ProblemLine :problem="problemAt('weighed')" />
-    </label>
+    <TextField
+      label="it weighed (without its pan)"
+      name="It weighed"
+      :value="given.weighed"
+      placeholder="not weighed"
+      :problem="problemAt('weighed')"
+      @change="given.weighed = $event"
+    />
     <ChoiceField
       label="verdict"
       :value="given.verdict"
       :options="verdicts.map((one) => ({ value: one.key, label: one.name }))"
       @change="given.verdict = $event ?? ''"
     />
-    <label class="wide">
-      <span class="label">note</span>
-      <input v-model="given.note" class="box" maxlength="2000" autocomplete="off" aria-label="Note" />
-    </label>
+    <TextField
+      class="wide"
+      label="note"
+      name="Note"
+      :value="given.note"
+      :most="2000"
+      :problem="problemAt('note')"
+      @change="given.note = $event"
+    />
     <div class="wide">
       <span class="label">the spoon it reached</span>
       <SpoonPicker v-model="given.reached" label="The spoon it reached" />
     </div>
-    <label class="wide">
-      <span class="label">why is it corrected?</span>
-      <input v-model="given.why" class="box" maxlength="300" autocomplete="off" aria-label="Why" />
-      <ProblemLine :problem="problemAt('why')" />
-    </label>
+    <TextField
+      class="wide"
+      label="why is it corrected?"
+      name="Why"
+      :value="given.why"
+      :most="300"
+      :problem="problemAt('why')"
+      @change="given.why = $event"
+    />
     <p v-if="trouble" class="problem wide" role="alert">{{ trouble }}</p>
     <div class="wide acts">
       <NButton type="primary" attr-type="submit" :loading="busy">Write it so</NButton>
@@ -83,13 +88,6 @@ const correct = () =>
 .wide {
   grid-column: 1 / -1;
   min-width: 0;
-}
-label {
-  display: flex;
-  flex-direction: column;
-}
-.box {
-  width: 100%;
 }
 .acts {
   display: flex;

@@ -5,7 +5,7 @@ import { NButton } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
-import { grams } from '@/parts/format'
+import { grams, moment } from '@/parts/format'
 import { newKey } from '@/api/once'
 import { useListen } from '@/shell/listen'
 import { useSession } from '@/shell/session'
@@ -82,8 +82,6 @@ async function correct(of: string): Promise<void> {
   if (why.value.trim() && (await happens({ kind: 'corrected', of, why: why.value }))) correcting.value = null
 }
 const vFocus = { mounted: (el: HTMLElement) => el.focus() }
-const time = (iso: string) =>
-  new Date(iso).toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>
@@ -165,7 +163,7 @@ const time = (iso: string) =>
           </form>
           <ol class="events" aria-label="What happened">
             <li v-for="event in [...kept.events].reverse()" :key="event.key" :class="{ void: event.void }">
-              <span class="quiet">{{ time(event.at) }}</span> {{ eventWords(event) }}
+              <span class="quiet">{{ moment(event.at) }}</span> {{ eventWords(event) }}
               <span class="quiet">{{ event.by }}</span>
               <template v-if="!event.void && event.kind !== 'corrected'">
                 <form v-if="correcting === event.key" @submit.prevent="correct(event.key)">

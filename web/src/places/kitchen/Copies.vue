@@ -3,6 +3,7 @@
 import { NButton, NCheckbox, useMessage } from 'naive-ui'
 import { ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import { day, timeOf } from '@/parts/format'
 import { useList } from '@/shell/list'
 
 const message = useMessage()
@@ -24,8 +25,6 @@ const daily = (on: boolean) =>
   tell(async () => {
     told.value = await ask(api.PUT('/api/whole/copies', { body: { daily: on } }))
   })
-const when = (at: string) =>
-  new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 const megabytes = (size: number) => `${(size / 1e6).toFixed(1)} MB`
 </script>
 
@@ -46,9 +45,10 @@ const megabytes = (size: number) => `${(size / 1e6).toFixed(1)} MB`
       </NCheckbox>
       <ul v-if="told.copies.length">
         <li v-for="one in told.copies" :key="one.name">
-          <span
-            ><b>{{ when(one.made_at) }}</b> <span class="quiet">{{ megabytes(one.size) }}</span></span
-          >
+          <span class="copy">
+            <b>{{ day(one.made_at) }}, {{ timeOf(one.made_at) }}</b>
+            <span class="quiet">{{ megabytes(one.size) }}</span>
+          </span>
           <a v-if="told.alone" :href="`/api/whole/copies/${one.name}`" download>Fetch it</a>
         </li>
       </ul>
@@ -70,6 +70,10 @@ li {
   justify-content: space-between;
   min-height: 44px;
   border-top: 1px solid var(--fog2);
+}
+.copy {
+  display: flex;
+  gap: 8px;
 }
 a {
   padding: 10px;

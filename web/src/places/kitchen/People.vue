@@ -3,6 +3,7 @@
 import { NButton, useMessage } from 'naive-ui'
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import { moment } from '@/parts/format'
 import { useForm } from '@/shell/form'
 
 const props = defineProps<{ people: Schemas['People'] }>()
@@ -45,8 +46,6 @@ async function copyLink(): Promise<void> {
     message.info('Mark the link and copy it.')
   }
 }
-const until = (at: string) =>
-  new Date(at).toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })
 const others = computed(() => props.people.people.filter((one) => !one.you).length)
 </script>
 
@@ -84,7 +83,7 @@ const others = computed(() => props.people.people.filter((one) => !one.you).leng
         <code>{{ link }}</code>
         <div class="actions">
           <NButton type="primary" @click="copyLink">Copy it</NButton>
-          <span class="quiet">Good once, until {{ until(made.expires_at) }}. It is shown only now.</span>
+          <span class="quiet">Good once, until {{ moment(made.expires_at) }}. It is shown only now.</span>
         </div>
       </div>
       <NButton size="large" :loading="busy" @click="invite(null)">Invite somebody</NButton>
@@ -92,7 +91,7 @@ const others = computed(() => props.people.people.filter((one) => !one.you).leng
         <li v-for="one in people.invites" :key="one.id">
           <span>
             {{ one.for_name ? `New password for ${one.for_name}` : 'Invitation' }}
-            <span class="quiet">by {{ one.made_by }}, until {{ until(one.expires_at) }}</span>
+            <span class="quiet">by {{ one.made_by }}, until {{ moment(one.expires_at) }}</span>
           </span>
           <NButton quaternary @click="takeBack(one.id)">Take back</NButton>
         </li>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** Whether one cook uses this device or several: a shared one stays signed in and asks who is cooking. */
 import { NButton } from 'naive-ui'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask } from '@/api/client'
+import TextField from '@/parts/TextField.vue'
 import { useActs } from '@/shell/acts'
 import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
@@ -13,11 +14,13 @@ const session = useSession()
 const acts = useActs()
 const router = useRouter()
 const shared = computed(() => session.who?.shared ?? false)
-const { trouble, busy, run } = useForm()
+const password = ref('')
+const { trouble, busy, run, problemAt } = useForm()
 
 const share = (on: boolean) =>
   run(async () => {
-    await ask(api.PUT('/api/people/here/shared', { body: { shared: on } }))
+    await ask(api.PUT('/api/people/here/shared', { body: { shared: on, password: password.value } }))
+    password.value = ''
     emit('changed')
   })
 async function signOut(): Promise<void> {
@@ -42,11 +45,33 @@ async function signOut(): Promise<void> {
       Signed in as <b>{{ session.who?.username }}</b>. A tablet on the shelf that everybody uses: share it. It then
       stays signed in and asks only who is cooking.
     </p>
+    <form v-if="shared" class="back" @submit.prevent="share(false)">
+      <TextField
+        :label="`Password of ${session.who?.username}, to have it alone again`"
+        name="Password"
+        type="password"
+        :value="password"
+        autocomplete="current-password"
+        :problem="problemAt('password')"
+        @change="password = $event"
+      />
+      <NButton attr-type="submit" :loading="busy">It is mine alone</NButton>
+    </form>
     <div class="actions">
-      <NButton v-if="shared" size="large" :loading="busy" @click="share(false)">It is mine alone</NButton>
-      <NButton v-else size="large" :loading="busy" @click="share(true)">Share this device</NButton>
+      <NButton v-if="!shared" size="large" :loading="busy" @click="share(true)">Share this device</NButton>
       <NButton size="large" :loading="busy" @click="signOut">Sign out here</NButton>
     </div>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
   </section>
 </template>
+
+<style scoped>
+.back {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+.back > :deep(.n-button) {
+  align-self: start;
+}
+</style>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** What you are called in records, your password, and every device you are signed in on. */
-import { NButton, NInput, useMessage } from 'naive-ui'
+import { NButton, useMessage } from 'naive-ui'
 import { reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
-import ProblemLine from '@/parts/ProblemLine.vue'
+import TextField from '@/parts/TextField.vue'
 import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
 
@@ -42,39 +42,32 @@ const everywhere = () =>
   <section class="sheet">
     <h2>You</h2>
     <form @submit.prevent="rename">
-      <label>
-        <span class="label">Called in records</span>
-        <NInput
-          v-model:value="called"
-          placeholder=""
-          :maxlength="60"
-          :input-props="{ 'aria-label': 'Called in records' }"
-        />
-        <ProblemLine :problem="name.problemAt('called')" />
-      </label>
+      <TextField
+        label="Called in records"
+        :value="called"
+        :most="60"
+        :problem="name.problemAt('called')"
+        @change="called = $event"
+      />
       <NButton attr-type="submit" :loading="name.busy.value">Call me so</NButton>
     </form>
     <form @submit.prevent="change">
-      <label>
-        <span class="label">Your password</span>
-        <NInput
-          v-model:value="password.old"
-          type="password"
-          placeholder=""
-          :input-props="{ autocomplete: 'current-password', 'aria-label': 'Your password' }"
-        />
-        <ProblemLine :problem="secret.problemAt('old')" />
-      </label>
-      <label>
-        <span class="label">A new one</span>
-        <NInput
-          v-model:value="password.new"
-          type="password"
-          placeholder=""
-          :input-props="{ autocomplete: 'new-password', 'aria-label': 'A new password' }"
-        />
-        <ProblemLine :problem="secret.problemAt('new')" />
-      </label>
+      <TextField
+        label="Your password"
+        type="password"
+        :value="password.old"
+        autocomplete="current-password"
+        :problem="secret.problemAt('old')"
+        @change="password.old = $event"
+      />
+      <TextField
+        label="A new password"
+        type="password"
+        :value="password.new"
+        autocomplete="new-password"
+        :problem="secret.problemAt('new')"
+        @change="password.new = $event"
+      />
       <div class="actions">
         <NButton attr-type="submit" :loading="secret.busy.value">Change the password</NButton>
         <NButton :loading="secret.busy.value" @click="everywhere">Sign out everywhere</NButton>

@@ -3,11 +3,10 @@
 import { NButton, NDropdown, NSelect } from 'naive-ui'
 import { computed, nextTick, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { amount } from '@/parts/format'
+import { amount, timeOf } from '@/parts/format'
 import { found, ingredientOption } from '@/parts/options'
 import { formOf, heats, menu, type LooseStep } from '@/parts/steps'
 import { useSession } from '@/shell/session'
-import { timeOf } from './told'
 
 const props = defineProps<{ batch: Schemas['BatchOut']; poured: number | null }>()
 const emit = defineEmits<{ added: [put: LooseStep]; undo: [key: string] }>()

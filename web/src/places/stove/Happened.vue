@@ -2,7 +2,8 @@
 /** What was done at this pot so far, each to be taken back. */
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { timeOf, told } from './told'
+import { timeOf } from '@/parts/format'
+import { told } from './told'
 
 const props = defineProps<{ batch: Schemas['BatchOut'] }>()
 defineEmits<{ undo: [key: string] }>()

@@ -2,11 +2,11 @@
 /** Photographs of a pot: taken here, made small here, kept until the server has them. */
 import { NButton } from 'naive-ui'
 import { onUnmounted, ref } from 'vue'
+import { timeOf } from '@/parts/format'
 import { api, ask, Refused, type Schemas } from '@/api/client'
 import { newKey } from '@/api/once'
 import { useActs } from '@/shell/acts'
 import { smaller } from './smaller'
-import { timeOf } from './told'
 
 const props = defineProps<{ batch: Schemas['BatchOut'] }>()
 const acts = useActs()

@@ -3,9 +3,9 @@
 import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
-import { grams, minutes } from '@/parts/format'
+import { grams, minutes, timeOf } from '@/parts/format'
 import { useSession } from '@/shell/session'
-import { timeOf, told } from './told'
+import { told } from './told'
 
 const props = defineProps<{ batch: Schemas['BatchOut'] }>()
 const session = useSession()

@@ -17,8 +17,6 @@ interface Said {
   what?: string
 }
 
-export const timeOf = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
-
 export function told(act: Schemas['ActTold'], titles: string[]): string {
   const said = act.data as Said
   const value = said.value ?? 0
