@@ -43,7 +43,10 @@ async function pick(id: number): Promise<void> {
   >
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <div class="tiles">
-      <button v-for="one in people" :key="one.id" type="button" @click="pick(one.id)">{{ one.called }}</button>
+      <!-- The dialog looks for a tabindex, and would begin at the link below. -->
+      <button v-for="one in people" :key="one.id" type="button" tabindex="0" @click="pick(one.id)">
+        {{ one.called }}
+      </button>
     </div>
     <footer>
       <NButton v-if="session.who?.called || trouble" quaternary size="large" @click="show = false">
