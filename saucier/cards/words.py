@@ -77,11 +77,19 @@ def _names(names: Iterable[str]) -> tuple[str, ...]:
 
 @words_of.register
 def _(step: Add, setting: Setting, before: Pot, after: Pot) -> Words:
-    name = setting.ingredient(step.ingredient).short_name
-    if before.balance.flour and not before.wetted:
+    row = setting.ingredient(step.ingredient)
+    name = row.short_name
+    first = not (before.balance.mass_g or before.pieces)
+    if row.per_gram.thickener and before.wetted:
+        return _told("add-thickener", name=name)
+    if row.role == "fat":
+        return _told("add-first-fat" if first else "add-fat", name=name)
+    if row.piece:
+        return _told("add-first-piece" if first else "add-piece", name=name)
+    if before.balance.flour and not before.wetted and row.wet:
         told = _told("add-to-roux", name=name)
         return Words(told.title, say(f"add-to-roux.{setting.liquid_in}"), told.cue)
-    return _told("add" if before.balance.mass_g else "add-first", name=name)
+    return _told("add" if before.balance.mass_g or not row.wet else "add-first", name=name)
 
 
 @words_of.register
@@ -91,7 +99,7 @@ def _(step: Sweat, setting: Setting, before: Pot, after: Pot) -> Words:
 
 @words_of.register
 def _(step: Dust, setting: Setting, before: Pot, after: Pot) -> Words:
-    return _told("dust")
+    return _told("dust", name=setting.ingredient(step.ingredient).spoken_name)
 
 
 @words_of.register
@@ -145,7 +153,10 @@ def _(step: Liaison, setting: Setting, before: Pot, after: Pot) -> Words:
         say("liaison.ladle", sauce_g=ladle.sauce_g, at_c=ladle.temperature_c)
         for ladle in step.ladles(setting, before)
     )
-    do = say("liaison.do")
+    yolk, cream = (
+        setting.ingredient(part.ingredient).spoken_name for part in (step.yolk, step.cream)
+    )
+    do = say("liaison.do", yolk=yolk, cream=cream)
     if step.heat_to_c is not None:
         do = say("liaison.do-and-warm", do=do, to_c=step.heat_to_c)
     bound = before.flour_g_per_l >= K.LIAISON_FLOUR_G_PER_L
@@ -155,7 +166,8 @@ def _(step: Liaison, setting: Setting, before: Pot, after: Pot) -> Words:
 
 @words_of.register
 def _(step: Mount, setting: Setting, before: Pot, after: Pot) -> Words:
-    return _told("mount", max_c=K.MOUNT_MAX_C)
+    name = setting.ingredient(step.ingredient).spoken_name
+    return _told("mount", name=name, max_c=K.MOUNT_MAX_C)
 
 
 @words_of.register

@@ -1,15 +1,13 @@
-"""schema.org Recipe in JSON-LD: writing one, and finding one in what a cook pastes."""
+"""A sheet written as a schema.org Recipe in JSON-LD."""
 
-from collections.abc import Iterable, Iterator
-from html.parser import HTMLParser
+from collections.abc import Iterable
 from typing import Any
 
 from saucier.cards import Card, cards, cards_inside
 from saucier.check import check
-from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
-from saucier.strict import load
+from saucier.steps import AnyStep
 from saucier.thickness import spoken_grade
 from saucier.units import SPOONS, Amount
 from saucier.words import say
@@ -35,11 +33,11 @@ def to_json_ld(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
                 {
                     "@type": "HowToSection",
                     "name": pot.sheet.name,
-                    "itemListElement": _how_to(pot.cards),
+                    "itemListElement": _how_to(pot.cards, pot.sheet.steps),
                 }
                 for pot in first
             ),
-            *_how_to(told),
+            *_how_to(told, sheet.steps),
         ],
         "nutrition": {
             "@type": "NutritionInformation",
@@ -57,9 +55,11 @@ def to_json_ld(sheet: Sheet, kitchen: Kitchen) -> dict[str, Any]:
     return recipe
 
 
-def _how_to(told: Iterable[Card]) -> list[dict[str, str]]:
+def _how_to(told: Iterable[Card], steps: Iterable[AnyStep]) -> list[dict[str, str]]:
+    # No name beside the text: readers put it before the text, and say the step twice.
     return [
-        {"@type": "HowToStep", "name": str(card.title), "text": instruction(card)} for card in told
+        {"@type": "HowToStep", "text": instruction(card, step)}
+        for card, step in zip(told, steps, strict=True)
     ]
 
 
@@ -101,80 +101,16 @@ def _digits(value: float) -> str:
     return text if "e" not in text else f"{value:.0f}"
 
 
-def instruction(card: Card) -> str:
-    """A card's words in one line, with what it weighs."""
+def instruction(card: Card, step: AnyStep) -> str:
+    """A card's words in one line, with what it weighs and the minutes the step gives."""
     weighed = ", ".join(f"{spoken(w.amount)} {_lower(w.name)}" for w in card.weighed)
-    parts = [str(card.do), *map(str, card.lines), str(say("until", cue=card.cue))]
+    do = str(card.do)
+    minutes = getattr(step, "minutes", None)
+    if minutes and card.timer_s and step.op in ("roux", "dust", "sweat", "infuse") and " min" not in do:
+        do = str(say("do-for", do=do.rstrip("."), minutes=minutes))
+    parts = [do, *map(str, card.lines), str(say("until", cue=card.cue))]
     return " ".join([f"({weighed})", *parts] if weighed else parts)
 
 
 def _lower(name: str) -> str:
     return name[:1].lower() + name[1:]
-
-
-def find_recipe(text: str) -> dict[str, Any] | None:
-    """The first schema.org Recipe in ``text``: JSON-LD as it is, or inside a saved web page;
-    None where there is none."""
-    for document in _documents(text):
-        for node in _nodes(document):
-            kinds = node.get("@type")
-            kinds = kinds if isinstance(kinds, list) else [kinds]
-            if any(str(kind).rpartition("/")[2] == "Recipe" for kind in kinds):
-                return node
-    return None
-
-
-def _documents(text: str) -> Iterator[Any]:
-    for part in (text, *_scripts(text)):
-        try:
-            yield load(part)
-        except BadInput:
-            continue
-
-
-def _nodes(document: Any, depth: int = 0) -> Iterator[dict[str, Any]]:
-    if depth > 8:
-        return
-    if isinstance(document, list):
-        for part in document:
-            yield from _nodes(part, depth + 1)
-    elif isinstance(document, dict):
-        yield document
-        for key in ("@graph", "mainEntity", "mainEntityOfPage"):
-            yield from _nodes(document.get(key), depth + 1)
-
-
-class _Scripts(HTMLParser):
-    def __init__(self) -> None:
-        super().__init__()
-        self.found: list[str] = []
-        self._inside = False
-
-    def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
-        self._inside = tag == "script" and ("type", "application/ld+json") in attrs
-
-    def handle_data(self, data: str) -> None:
-        if self._inside:
-            self.found.append(data)
-
-    def handle_endtag(self, tag: str) -> None:
-        self._inside = False
-
-
-def _scripts(text: str) -> list[str]:
-    if "<script" not in text.lower():
-        return []
-    parser = _Scripts()
-    parser.feed(text)
-    return parser.found
-
-
-def texts(value: Any) -> list[str]:
-    """The words in a field that may be a text, a list, or steps and sections of them."""
-    if isinstance(value, str):
-        return [line for line in value.splitlines() if line.strip()]
-    if isinstance(value, list):
-        return [line for part in value for line in texts(part)]
-    if isinstance(value, dict):
-        return texts(value.get("itemListElement") or value.get("text") or value.get("name"))
-    return []

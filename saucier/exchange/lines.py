@@ -7,21 +7,23 @@ from typing import Literal
 
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
-from saucier.larder import Ingredient, Larder
-from saucier.units import Amount
+from saucier.larder import Ingredient, Larder, plain_name
+from saucier.units import Amount, Dimension
 from saucier.units.reading import checked_amount, split_amount
 from saucier.words import Sentence, say
 
-Status = Literal["read", "settle", "unread"]
+Status = Literal["read", "ours", "settle", "unread"]
 NEAR = 80.0
 """Likeness (0 to 100) from which a name is offered as a guess for the cook to settle."""
 
 
 @dataclass(frozen=True, slots=True)
 class ReadLine:
-    """``text`` as it stood. ``status``: ``read`` and nothing to settle; ``settle`` with a guess
+    """``text`` as it stood. ``status``: ``read`` and nothing to settle; ``ours`` where the recipe
+    gives no amount and a usual one was put in, ``between`` its edges; ``settle`` with a guess
     or a gap that ``why`` tells; ``unread`` with neither. ``to_taste``: salted by tongue.
-    ``guesses`` are keys that may be meant, the likeliest first."""
+    ``guesses`` are keys that may be meant, the likeliest first. ``section`` is the heading it
+    stands under."""
 
     text: str
     status: Status
@@ -30,6 +32,13 @@ class ReadLine:
     why: Sentence | None = None
     to_taste: bool = False
     guesses: tuple[str, ...] = ()
+    between: tuple[Amount, Amount] | None = None
+    section: str = ""
+
+    @property
+    def blank(self) -> bool:
+        """Whether it names its ingredient surely and says nothing of how much."""
+        return self.why is not None and self.why.code == "line.no-amount"
 
 
 _BULLET = re.compile(r"^[\s\-–•*·▢□]+")
@@ -41,6 +50,7 @@ _BRACKETS = re.compile(r"\(([^()]*)\)")
 _WORD_NUMBERS = {
     "half a": "0.5",
     "half an": "0.5",
+    "half": "0.5",
     "a": "1",
     "an": "1",
     "one": "1",
@@ -60,83 +70,50 @@ _TIMES = re.compile(r"^(\d+) ?[x×] ?(?=\d)", re.IGNORECASE)
 _PACKED = re.compile(
     r"^(?:pots?|tubs?|cartons?|jars?|bottles?|packets?|packs?|cans?|tins?|blocks?|bags?) (?:of )?"
 )
-_SIZED = re.compile(r"^(?:large|small|good|generous|level|rounded) ")
+_EACH_FIRST = re.compile(r"^[\d.,/ ]+\(")
+_PACK_WORDS = re.compile(r"\b(?:tins?|cans?|jars?|packets?|packs?|pots?|tubs?|cartons?)\b", re.IGNORECASE)
+_SIZED = re.compile(r"^(?:large|small|big|good|generous|level|levelled|rounded|scant) ")
+_ABOUT = re.compile(r"^(?:about|around|approx(?:imately)?\.?|ca?\.|roughly|another) +", re.IGNORECASE)
+_VAGUE = re.compile(
+    r"^(?:(?:a |an )?(?:little|some|bit of|touch of|good bit of|spoon(?:ful)? of|dollop of|squeeze of"
+    r"|sprinkle of|sprinkling of|plenty of|lots of|enough|lump of|hint of)|a few|the|freshly) +",
+    re.IGNORECASE,
+)
+"""Said of no amount, or of one nobody could weigh."""
+_FEW = re.compile(r"^a few +(?=(?:drops|sprigs|leaves|turns|slices|handfuls|cracks|threads)\b)", re.I)
+_FEW_ARE = 4
+_BEHIND = re.compile(
+    r"^(?P<name>[^\d(]*[^\d\s(,:–-])[\s,:–-]+(?P<amount>(?:about |ca\. ?)?\d[\d.,/ ]*\s*[a-zA-Z]*\.?)$"
+)
+"""An amount behind its name: "Butter 40 g", "milk: 6 dl", "capers - 2 tbsp"."""
+_WEIGHED_BEHIND = re.compile(r"^(.*\D)\s+-\s+((?:about )?\d[\d.,/]*\s*(?:g|kg|ml|cl|dl|l))$", re.I)
+_MORE_OF_IT = re.compile(r"^(\d[\d.,]*)\s*(g|ml|tbsp)\b(.*?)\s*\+\s*(\d[\d.,]*)\s*\2\b.*$", re.I)
+"""An amount in two parts: "40 g butter + 10 g to finish"."""
 _HEAPED = re.compile(r"^(?:heaped|heaping) (?:tablespoons?|tbsp|tbs) ")
+SPOKEN = {
+    "wine": "wine-white-dry",
+    "lemon": "lemon-juice",
+    "lime": "lime-juice",
+    "herbs": "parsley",
+    "spirit": "brandy",
+    "starch": "corn-starch",
+    "liquor": "stock-light",
+}
+"""What a cook says shortly, with what is usually meant where no amount is given with it."""
 _DIFFERS = {"pint": (568.0, 473.0), "quart": (1136.0, 946.0), "gill": (142.0, 118.0)}
 """mL of measures that are one size in one country and another in the next."""
 _PLAIN = frozenset(
-    [
-        "fresh",
-        "freshly",
-        "finely",
-        "coarsely",
-        "roughly",
-        "thinly",
-        "chopped",
-        "sliced",
-        "diced",
-        "grated",
-        "shredded",
-        "minced",
-        "crushed",
-        "peeled",
-        "trimmed",
-        "washed",
-        "cold",
-        "hot",
-        "warm",
-        "soft",
-        "softened",
-        "melted",
-        "cubed",
-        "large",
-        "small",
-        "medium",
-        "good",
-        "quality",
-        "ripe",
-        "dry",
-        "whole",
-        "ground",
-        "plus",
-        "extra",
-        "more",
-        "for",
-        "of",
-        "the",
-        "and",
-        "or",
-        "at",
-        "room",
-        "temperature",
-        "sifted",
-        "level",
-        "heaped",
-        "heaping",
-        "organic",
-        "thick",
-        "thin",
-        "a",
-        "few",
-        "some",
-        "into",
-        "pieces",
-        "cut",
-        "lightly",
-        "beaten",
-        "picked",
-        "leaves",
-        "only",
-        "about",
-        "approx",
-        "leftover",
-        "homemade",
-        "drained",
-        "rinsed",
-        "free",
-        "range",
-        "juiced",
-    ]
+    """
+    fresh freshly finely coarsely roughly thinly chopped sliced diced grated shredded minced
+    crushed peeled trimmed washed cold hot warm soft softened melted cubed large small medium
+    good quality ripe dry whole ground plus extra more for of the and or at room temperature
+    sifted level heaped heaping organic thick thin a few some into pieces cut lightly beaten
+    picked leaves only about approx leftover homemade drained rinsed free range juiced smashed
+    crumbled deseeded seeded skinned skinless bulb bulbs dusting fine very boiling tepid heated
+    ready made your needed taste bruised torn stalks removed quartered halved cleaned wiped
+    thawed frozen packed loosely tightly brought cooked raw plain nice in cubes chunks rings
+    strips dice skin on off little to finish serve
+    """.split()
 )
 """Words that do not change which ingredient is meant."""
 
@@ -158,7 +135,17 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
     to_taste = bool(_TO_TASTE.search(line))
     line = _TO_TASTE.sub("", line)
     inside = " ".join(_BRACKETS.findall(line))
+    # "2 (400 g) tins", "2 onions (150 g each)"; else what stands behind is said of all of them.
+    each = bool(_EACH_FIRST.match(line) or _PACK_WORDS.search(line) or "each" in inside.lower())
     line = " ".join(_BRACKETS.sub(" ", line).split())
+    if weighed := _WEIGHED_BEHIND.match(line):
+        line, inside = weighed[1], weighed[2]
+    elif behind := _BEHIND.match(line):
+        line = f"{_ABOUT.sub('', behind['amount'])} {behind['name']}"
+    if more := _MORE_OF_IT.match(line):
+        line = f"{_value(more[1]) + _value(more[4]):g} {more[2]}{more[3]}"
+    line = _FEW.sub(f"{_FEW_ARE} ", _ABOUT.sub("", line))
+    line = _VAGUE.sub("", line)
     times = 1.0
     if packs := _TIMES.match(line):
         times, line = float(packs[1]), line[packs.end() :]
@@ -173,7 +160,7 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
         line = f"{0.5 * (low + high):g} {line[spread.end() :]}"
     if both := _BESIDE.match(line):
         line = both[1] + line[both.end() :]
-    return _matched(shown, line, inside, to_taste, doubt, kitchen, times)
+    return _matched(shown, line, inside, to_taste, doubt, kitchen, times, each=each)
 
 
 def _matched(
@@ -184,6 +171,8 @@ def _matched(
     doubt: Sentence | None,
     kitchen: Kitchen,
     times: float,
+    *,
+    each: bool,
 ) -> ReadLine:
     count: float | None = None
     rest = line
@@ -192,6 +181,8 @@ def _matched(
         count *= times
     except BadInput:
         pass
+    if count is None and _unit_and_name(line, kitchen)[0] in kitchen.measures.names:
+        count = times  # "pinch of saffron", "knob of butter"
     unit, name = _unit_and_name(rest, kitchen) if count is not None else ("", rest)
     if count is not None and (sizes := _DIFFERS.get(unit)):
         doubt = say("line.unit-differs", unit=unit, one_ml=sizes[0], other_ml=sizes[1])
@@ -199,6 +190,8 @@ def _matched(
     if unit:  # "300 ml pot double cream": packed so, and measured already
         name = _PACKED.sub("", name)
     key, sure, guesses = ingredient_named(name, kitchen.larder)
+    if not sure and count is None and (spoken := SPOKEN.get(plain_name(name))):
+        key, sure, guesses = spoken, True, ()
     if key is None:
         why = say("line.not-by-that-name" if guesses else "line.unknown")
         amount = _amount(count, unit, None, kitchen) if count and unit else None
@@ -213,8 +206,9 @@ def _matched(
         )
     row = kitchen.larder[key]
     amount = None if count is None else _amount(count, unit, row, kitchen)
-    if inside and (amount is None or amount.unit == "piece" or amount.measure):
-        amount, doubt = _from_brackets(inside, count or 1.0, row, kitchen, amount, doubt)
+    if inside and (amount is None or amount.dimension is not Dimension.WEIGHT or amount.measure):
+        times = count or 1.0 if each else 1.0
+        amount, doubt = _from_brackets(inside, times, row, kitchen, amount, doubt)
     # Salt and pepper without a number are seasoned by tongue in every kitchen.
     to_taste = to_taste or (count is None and row.role in ("salt", "spice"))
     if amount is None and to_taste:
@@ -269,16 +263,19 @@ def _from_brackets(
     amount: Amount | None,
     doubt: Sentence | None,
 ) -> tuple[Amount | None, Sentence | None]:
-    """A weight in brackets is the better word: "1 (400 g) tin", "1 onion (150 g)"."""
+    """A weight in brackets is the better word: "1 (400 g) tin", "1 onion (150 g)", "2 level
+    tablespoons (about 30 g)"; so is a measured volume where the unit differs by country."""
     try:
-        value, rest = split_amount(inside)
-        unit, _ = _unit_and_name(rest, kitchen)
+        value, rest = split_amount(_ABOUT.sub("", inside.strip()))
+        unit, _ = _unit_and_name(f"{rest} of it", kitchen)  # a unit stands before something
         bracketed = _amount(value * count, unit, row, kitchen) if unit else None
     except BadInput:
         bracketed = None
     if bracketed is None or bracketed.measure:
         return amount, doubt
-    return bracketed, doubt
+    if bracketed.dimension is not Dimension.WEIGHT and not (doubt or amount is None):
+        return amount, doubt
+    return bracketed, None if doubt and doubt.code == "line.unit-differs" else doubt
 
 
 def _value(text: str) -> float:
@@ -308,7 +305,7 @@ def _unit_and_name(rest: str, kitchen: Kitchen) -> tuple[str, str]:
 
 def _unit_in(rest: str, kitchen: Kitchen) -> tuple[str, str]:
     words = rest.split()
-    names = {measure.name for measure in kitchen.measures}
+    names = kitchen.measures.names
     for length in (3, 2, 1):
         head = " ".join(words[:length]).strip(".,").lower()
         after = " ".join(words[length:])
@@ -348,24 +345,17 @@ def _amount(count: float, unit: str, row: Ingredient | None, kitchen: Kitchen) -
     return amount
 
 
-def plain(name: str) -> str:
-    """``name`` without accents, case, punctuation and a plural's s at its end."""
-    folded = unicodedata.normalize("NFKD", name.lower())
-    bare = "".join(sign for sign in folded if not unicodedata.combining(sign))
-    return " ".join(re.sub(r"[^a-z0-9% ]+", " ", bare.replace("'", "")).split())
-
-
 def ingredient_named(name: str, larder: Larder) -> tuple[str | None, bool, tuple[str, ...]]:
     """The key meant by ``name``, whether that is sure, and guesses where it is not.
 
     Sure is a whole name or alias, with nothing beside it but words that change nothing.
     """
-    known = _names(larder)
+    known = larder.by_name
     for part in (name, name.partition(",")[0]):
-        words = plain(part)
+        words = plain_name(part)
         if words in known:
             return known[words], True, ()
-    words = plain(name.partition(",")[0])
+    words = plain_name(name.partition(",")[0])
     best = ""
     for alias in known:
         if len(alias) > len(best) and re.search(rf"\b{re.escape(alias)}s?\b", words):
@@ -388,14 +378,3 @@ def _alike(words: str, known: dict[str, str], but: str | None) -> tuple[str, ...
     )
     keys = dict.fromkeys(known[alias] for alias, _, _ in alike)
     return tuple(key for key in keys if key != but)[:3]
-
-
-def _names(larder: Larder) -> dict[str, str]:
-    """Every name and alias in plain words, to its key; a row's own name counts before aliases."""
-    keys: dict[str, str] = {}
-    for row in larder.values():
-        keys.setdefault(plain(row.name), row.key)
-    for row in larder.values():
-        for alias in row.aliases:
-            keys.setdefault(plain(alias), row.key)
-    return keys

@@ -1,166 +1,266 @@
-"""What a recipe's method says that a sheet can hold: minutes, how far to boil down, a grade of
-heat. The rest stays words."""
+"""What a method says, clause by clause: what is done, for how long, how far. The rest stays words."""
 
 import re
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
-_MINUTES = re.compile(
-    r"(?:for\s+)?(?:about\s+|another\s+)?(\d+(?:[.,]\d+)?)(?:\s*(?:-|–|to)\s*(\d+(?:[.,]\d+)?))?\s*"
-    r"(?:min(?:ute)?s?\b)",
+Act = Literal[
+    "melt",
+    "sweat",
+    "add",
+    "mix",
+    "cook",
+    "simmer",
+    "reduce",
+    "infuse",
+    "strain",
+    "blend",
+    "season",
+    "deglaze",
+    "flame",
+    "out",
+    "mount",
+    "over",
+    "elsewhere",
+]
+
+_VERBS: Mapping[Act, str] = {
+    "melt": "melt|heat|warm|foam|froth",
+    "sweat": "sweat|soften|fry|saut[ée]|brown|colou?r|gently cook|cook gently|stew",
+    "add": (
+        "add|pour|stir in|stir|whisk in|whisk|tip|throw|put|sprinkle over|sprinkle in|sprinkle|dust|scatter in|tear in"
+        "|beat in|fold in|work in|drop in|in goes|goes in|go in|in with|grate in|return|let down|thin|use"
+        "|temper|finish|sharpen|squeeze in|squeeze|enrich|start"
+    ),
+    "mix": "mix|beat|knead|slake|combine|blend together|make",
+    "cook": "cook|let|leave|keep|thicken|wilt",
+    "simmer": "simmer|bubble|boil|bring",
+    "reduce": "reduce|boil down|boil it down|boil it right down|boil hard down|boil away|cook down|cook it down",
+    "infuse": "infuse|steep",
+    "strain": "strain|sieve|pass",
+    "blend": "blend until|blend|liquidi[sz]e|pur[ée]e|blitz",
+    "season": "season|salt it|taste|salt",
+    "deglaze": "deglaze",
+    "flame": "flame|flamb[ée]|ignite|light it",
+    "out": "remove|take|pull|discard|fish out|lift|set aside|keep warm|reserve|tip most",
+    "mount": "mount|monter",
+    "over": (
+        "pour over|pour it over|pour the sauce over|spoon over|spoon it over|spoon the sauce over|serve|nap"
+        "|fill|toss with|toss|lay|cover|wrap|spread|scatter over|scatter with|scatter|top with|coat"
+    ),
+    "elsewhere": (
+        "bake|grill|roast|steam|poach|toast|preheat|wash|peel|chop|slice|drain|dice|trim|chill|rinse"
+        "|simmer the (?:pasta|vegetables)|gratinate|freeze|crush|grate|shred|cut"
+    ),
+}
+_ENDS = r"(?:s|es|ed|d|ing|ned|ped|ted|ting|ming|ring|red|ling)?"
+
+
+def _verb_pattern(act: Act) -> str:
+    words = sorted(_VERBS[act].split("|"), key=len, reverse=True)
+    return "|".join(word if " " in word else word + _ENDS for word in words)
+
+
+_ALL = re.compile(
+    r"\b(?:" + "|".join(f"(?P<{act}>{_verb_pattern(act)})" for act in sorted(
+        _VERBS, key=lambda act: -max(len(word) for word in _VERBS[act].split("|"))
+    )) + r")\b",
     re.IGNORECASE,
 )
-_REDUCE = re.compile(r"\b(reduc\w*|boil\w* down|cook\w* down)\b", re.IGNORECASE)
+_ADVERBS = (
+    r"(?:(?:and|then|now|next|gradually|slowly|gently|finally|carefully|lastly|meanwhile|immediately"
+    r"|quickly|just|when[^,]{0,40},|once[^,]{0,40},|off the heat,?|in another pan,?|you|I|we|it|let it"
+    r"|which|the sauce is|is|are|for the \w+,?)\s+)*"
+)
+_ANY_VERB = re.sub(r"\?P<\w+>", "?:", _ALL.pattern)
+_CLAUSE = re.compile(
+    rf"\s*(?:[;:]|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
+    re.IGNORECASE,
+)
+_WORDS = {
+    word: n for n, word in enumerate("one two three four five six seven eight nine ten".split(), 1)
+} | {"a": 1, "an": 1, "fifteen": 15, "twelve": 12, "twenty": 20, "thirty": 30, "forty": 40}
+_N = r"(?:\d+(?:[.,]\d+)?|" + "|".join(sorted(_WORDS, key=len, reverse=True)) + r")"
+_MINUTES = re.compile(
+    rf"\b(?:for\s+)?(?:about\s+|another\s+|a further\s+)?({_N})(?:\s*(?:-|–|to|or)\s*({_N}))?\s*"
+    r"(?:more\s+)?(?:min(?:ute)?s?\b)",
+    re.IGNORECASE,
+)
+_HOURS = re.compile(r"\b(half an hour|an hour)\b", re.IGNORECASE)
+_SIMMER_BARE = re.compile(r"\b(?:simmer|roux|cook|boil)\w*\s+(\d{1,3})(?:\s*(?:-|–)\s*(\d{1,3}))?$", re.I)
 _SHARES = (
-    (re.compile(r"\bby (?:a |one )?half\b|\bto half\b|\bby 50 ?%", re.IGNORECASE), 0.5),
+    (re.compile(r"\bby (?:a |one )?half\b|\bto half\b|\bby 50 ?%|\bhalve", re.IGNORECASE), 0.5),
     (re.compile(r"\bby (?:a|one) third\b|\bto two[ -]thirds\b", re.IGNORECASE), 2 / 3),
     (re.compile(r"\bby two[ -]thirds\b|\bto (?:a|one) third\b", re.IGNORECASE), 1 / 3),
     (re.compile(r"\bby (?:a|one) quarter\b|\bto three[ -]quarters\b", re.IGNORECASE), 0.75),
     (re.compile(r"\bby three[ -]quarters\b|\bto (?:a|one) quarter\b", re.IGNORECASE), 0.25),
 )
+_PERCENT = re.compile(r"\b(to|by) (?:about )?(\d{1,2}) ?(?:%|per ?cent)", re.IGNORECASE)
 _COATS = re.compile(
-    r"\bcoats?\b.{0,30}\bspoon\b|\buntil (?:it |the sauce )?(?:coats?|thickened|thickens|thick)\b",
+    r"\bcoats?\b.{0,30}\bspoon\b|\b(?:until|till) (?:it |the sauce )?coats?\b", re.IGNORECASE
+)
+_THICK = re.compile(r"\b(?:until|till) (?:it |the sauce )?(?:is )?thick(?:ened|ens)?\b", re.IGNORECASE)
+"""A look so vague that minutes said beside it count before it."""
+_TASTE = re.compile(r"\b(to|until it) tastes?\b", re.IGNORECASE)
+_DRY = re.compile(
+    r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|nothing)\b|\bau sec\b|\bsyrup"
+    r"|\balmost nothing\b|\bboil(?:s|ed)? (?:it )?away\b|\balmost completely\b",
     re.IGNORECASE,
 )
-_TASTE = re.compile(r"\b(to|until it) tastes?\b", re.IGNORECASE)
-_DRY = re.compile(r"\b(nearly|almost) (dry|gone|evaporated)\b|\bau sec\b|\bsyrup", re.IGNORECASE)
-_SIMMER = re.compile(r"\b(simmer\w*|bubbl\w*|boil\w*)\b", re.IGNORECASE)
-_COOK = re.compile(r"\b(thicken\w*|cook\w*)\b", re.IGNORECASE)
-"""Said of a simmer, and of much else: counts as one only where no sentence says it plainly."""
-_ROUX = re.compile(r"\b(roux|flour)\b", re.IGNORECASE)
-_SWEAT = re.compile(
-    r"\b(sweat\w*|soft|soften\w*|fry|saut\w*|translucent|without colou?r\w*)\b", re.IGNORECASE
-)
-_AROMATIC = re.compile(
-    r"\b(onions?|shallots?|leeks?|garlic|celery|carrots?|mushrooms?|fennel)\b", re.IGNORECASE
-)
+_REDUCES = re.compile(r"\b(reduc\w*|boil\w* (?:\w+ ){0,2}down|cook\w* (?:it )?down)\b", re.IGNORECASE)
+_BOILS = re.compile(r"\b(simmer\w*|bubbl\w*|boil\w*|cook\w*)\b", re.IGNORECASE)
 _COLOURS = (
     ("blond", re.compile(r"\b(blond|straw|golden)\b", re.IGNORECASE)),
-    ("brown", re.compile(r"\b(brown roux|brown(?:s|ed)?)\b", re.IGNORECASE)),
+    ("brown", re.compile(r"\b(brown roux|nut[- ]brown|brown(?:s|ed)?)\b", re.IGNORECASE)),
 )
+_NO_COLOUR = re.compile(r"\b(?:without|not|no) (?:\w+ ){0,2}(?:colou?r\w*|brown\w*)\b", re.IGNORECASE)
+_AT_HEAT = re.compile(r"\b(?:off|away from|from|over|on|to|at|with)\b(?: \w+){0,4} (?:heat|flame|boil|simmer)\b", re.I)
+"""Said of the fire, where "heat" is no verb."""
+_HELPERS = ("let", "leave", "keep", "start", "use")
+_OFF_HEAT = re.compile(r"\b(?:off|from|away from) the (?:heat|flame|fire|stove)\b|\boff heat\b", re.I)
+_RESTS = re.compile(r"\b(?:cools?|chills?|chilled|sets?|rests?|stands?|hold|film)\b", re.IGNORECASE)
+_COAT = "light-coat"
+"""What "coats the spoon" means of a cream boiled down."""
 
 
 @dataclass(frozen=True, slots=True)
 class Stop:
-    """A reduction: ``to`` where, as a sheet writes it, with the ``minutes`` said beside it and all
-    that was said ``up_to`` it, which tells what is in the pot by then."""
+    """A reduction: ``to`` where, as a sheet writes it, with the ``minutes`` said beside it."""
 
     to: str | dict[str, str | float]
     minutes: float | None
-    up_to: str = ""
-
-    @property
-    def share(self) -> float | None:
-        """The share it stops at; None where it is another kind of stop."""
-        share = self.to.get("share") if isinstance(self.to, dict) else None
-        return float(share) if share is not None else None
 
 
 @dataclass(frozen=True, slots=True)
-class Method:
-    """What the sentences say. Minutes None where nothing was said; ``unused`` are sentences that
-    nothing was taken from."""
+class Clause:
+    """A piece of a sentence with one verb at most. ``sentence`` counts sentences from 0.
+    ``rests``: it cools, sets or stands. ``shown`` is a range as it stood, where its middle was taken for the ``minutes``."""
 
-    roux_minutes: float | None
-    roux_colour: str
-    simmer_minutes: float | None
-    sweat_minutes: float | None
-    stops: tuple[Stop, ...]
-    unused: tuple[str, ...]
-    ranges: tuple[str, ...]
+    text: str
+    sentence: int
+    act: Act | None
+    minutes: float | None = None
+    stop: Stop | None = None
+    colour: str | None = None
+    off_heat: bool = False
+    rests: bool = False
+    shown: str = ""
+
+
+_SENTENCE = re.compile(
+    r"(?<=[.!?])\s+(?=[A-Z“\"(])|(?<=[.!?])(?<!\bc\.)(?<!\bca\.)(?<!\bmin\.)\s+(?=[a-z])"
+)
+"""Between sentences; an abbreviation ends one only where a capital follows."""
 
 
 def sentences_of(texts: list[str]) -> list[str]:
-    """Single sentences out of paragraphs."""
+    """Single sentences out of paragraphs.
+
+    >>> sentences_of(["Melt the butter. Add flour, c. 2 min."])
+    ['Melt the butter.', 'Add flour, c. 2 min.']
+    """
     return [
         part.strip()
         for text in texts
-        for part in re.split(r"(?<=[.!?])\s+(?=[A-Z“\"(])", text)
-        if part.strip()
+        for part in _SENTENCE.split(text)
+        if part.strip() and not _CUE.match(part)
     ]
 
 
-def read_method(sentences: list[str]) -> Method:
-    """The method in ``sentences``. Never raises: what says nothing is handed back unused."""
-    roux = simmer = sweat = cooked = None
-    colour = "white"
-    stops: list[Stop] = []
-    unused: list[str] = []
-    ranges: list[str] = []
+_CUE = re.compile(r"\s*until:", re.IGNORECASE)
+"""What to look for, in a sentence of its own: it says nothing to do."""
+_TELLS = re.compile(
+    rf"^\W*{_ADVERBS}(?:"
+    + "|".join(_VERBS[act] for act in _VERBS if act not in ("season", "elsewhere", "blend"))
+    + r")\b",
+    re.IGNORECASE,
+)
+
+
+def tells(text: str) -> bool:
+    """Whether any clause of ``text`` begins by saying what to do.
+
+    >>> tells("Melt the butter, add the flour."), tells("50 g butter, melted; 1 onion")
+    (True, False)
+    """
+    return any(_TELLS.match(clause) for clause in _CLAUSE.split(text))
+
+
+def clauses_of(sentences: list[str]) -> list[Clause]:
+    """Every clause of ``sentences``, in order. Never raises.
+
+    >>> [(c.act, c.minutes) for c in clauses_of(["Stir in the flour and cook for a minute."])]
+    [('add', None), ('cook', 1.0)]
+    """
+    found: list[Clause] = []
     for number, sentence in enumerate(sentences):
-        minutes = _minutes(sentence, ranges)
-        used = True
-        if _reduces(sentence) and (stop := _stop(sentence, minutes)):
-            stops.append(replace(stop, up_to=" ".join(sentences[: number + 1])))
-        elif _ROUX.search(sentence) and minutes is not None and roux is None:
-            roux = minutes
-        elif _sweats(sentence) and minutes is not None and sweat is None:
-            sweat = minutes
-        elif _SIMMER.search(sentence) and minutes is not None and simmer is None:
-            simmer = minutes
-        elif _COOK.search(sentence) and minutes is not None and cooked is None:
-            cooked = (minutes, sentence)
-        else:
-            used = False
-        for name, words in _COLOURS:
-            if _ROUX.search(sentence) and words.search(sentence):
-                colour, used = name, True
-        if not used:
-            unused.append(sentence)
-    if cooked and simmer is None:
-        simmer = cooked[0]
-    elif cooked:
-        unused.append(cooked[1])
-    return Method(
-        roux_minutes=roux,
-        roux_colour=colour,
-        simmer_minutes=simmer,
-        sweat_minutes=sweat,
-        stops=tuple(stops),
-        unused=tuple(unused),
-        ranges=tuple(ranges),
+        for text in _CLAUSE.split(sentence):
+            if text := text.strip(" ,."):
+                found.append(_clause(text, number))
+    return found
+
+
+def _clause(text: str, sentence: int) -> Clause:
+    doing = _AT_HEAT.sub(lambda at: " " * len(at[0]), text)
+    verb = _ALL.search(doing)
+    if verb and verb[0].lower() in _HELPERS:  # "let it flame": what it is let do is what is done
+        verb = _ALL.search(doing, verb.end()) or verb
+    act: Act | None = verb.lastgroup if verb else None  # type: ignore[assignment]
+    minutes, shown = _minutes(text)
+    stop = _stop(text, minutes) if act not in ("elsewhere", "over") else None
+    if stop and (_REDUCES.search(text) or act in ("simmer", "cook", "reduce")):
+        act = "reduce"
+    elif act == "reduce" and stop is None:
+        act = "simmer"
+    colour = None
+    if not _NO_COLOUR.search(text):
+        colour = next((name for name, words in _COLOURS if words.search(text)), None)
+    return Clause(
+        text=text,
+        sentence=sentence,
+        act=act,
+        minutes=minutes,
+        stop=stop if act == "reduce" else None,
+        colour=colour,
+        off_heat=bool(_OFF_HEAT.search(text)),
+        rests=bool(_RESTS.search(text)) and not _BOILS.search(text),
+        shown=shown,
     )
 
 
-def _reduces(sentence: str) -> bool:
-    """Whether it boils something down: by that word, or until it is nearly dry."""
-    boils = _SIMMER.search(sentence) or _COOK.search(sentence)
-    return bool(_REDUCE.search(sentence) or (boils and _DRY.search(sentence)))
-
-
-def _sweats(sentence: str) -> bool:
-    """Whether it softens aromatics rather than simmering the sauce."""
-    if _SIMMER.search(sentence):
-        return False
-    cooks_aromatics = _COOK.search(sentence) and _AROMATIC.search(sentence)
-    return bool(_SWEAT.search(sentence) or cooks_aromatics)
-
-
-def _minutes(sentence: str, ranges: list[str]) -> float | None:
-    match = _MINUTES.search(sentence)
+def _minutes(text: str) -> tuple[float | None, str]:
+    """The minutes said in ``text``, and the range they were the middle of."""
+    match = _MINUTES.search(text) or _SIMMER_BARE.search(text)
     if not match:
-        return None
-    low = float(match[1].replace(",", "."))
+        hours = _HOURS.search(text)
+        return (None, "") if not hours else (30.0 if hours[1].lower().startswith("half") else 60.0, "")
+    low = _number(match[1])
     if match[2] is None:
-        return low
-    ranges.append(match[0].strip())
-    return 0.5 * (low + float(match[2].replace(",", ".")))
+        return low, ""
+    return 0.5 * (low + _number(match[2])), match[0].strip()
 
 
-def _stop(sentence: str, minutes: float | None) -> Stop | None:
-    """Where the sentence stops a reduction; None where it does not say how far."""
-    if _DRY.search(sentence):
+def _number(text: str) -> float:
+    return float(_WORDS.get(text.lower(), 0) or text.replace(",", "."))
+
+
+def _stop(text: str, minutes: float | None) -> Stop | None:
+    """Where ``text`` stops a reduction; None where it does not say how far."""
+    boils = _REDUCES.search(text) or _BOILS.search(text)
+    if _DRY.search(text) and boils:
         return Stop("nearly-dry", minutes)
-    for words, share in _SHARES:
-        if words.search(sentence):
-            return Stop({"share": round(share, 4)}, minutes)
-    if _COATS.search(sentence):
+    if _REDUCES.search(text):
+        for words, share in _SHARES:
+            if words.search(text):
+                return Stop({"share": round(share, 4)}, minutes)
+        if (percent := _PERCENT.search(text)) and 0 < int(percent[2]) < 100:
+            left = int(percent[2]) if percent[1].lower() == "to" else 100 - int(percent[2])
+            return Stop({"share": left / 100}, minutes)
+    if boils and (_COATS.search(text) or (minutes is None and _THICK.search(text))):
         return Stop({"grade": _COAT}, minutes)
-    if _TASTE.search(sentence):
+    if not _REDUCES.search(text):
+        return None
+    if _TASTE.search(text):
         return Stop("to-taste", minutes)
-    if minutes is not None and _REDUCE.search(sentence):
-        return Stop({"minutes": minutes}, None)
-    return None
-
-
-_COAT = "light-coat"
-"""What "coats the spoon" means of a cream boiled down."""
+    return Stop({"minutes": minutes}, None) if minutes is not None else None

@@ -14,7 +14,7 @@ from saucier.larder.ingredient import (
     spoken_role,
 )
 from saucier.larder.label import FromLabel, row_from_label
-from saucier.larder.larder import Larder, shipped_larder
+from saucier.larder.larder import Larder, plain_name, shipped_larder
 from saucier.larder.measures import Measure, Measures, measure_from_row, shipped_measures
 from saucier.larder.row import ingredient_from_row, row_of
 
@@ -39,5 +39,6 @@ __all__ = [
     "shipped_measures",
     "spoken_body_origin",
     "spoken_origin",
+    "plain_name",
     "spoken_role",
 ]

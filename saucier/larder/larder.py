@@ -1,15 +1,29 @@
 """Ingredients by key, and the larder that ships, read from ``ingredients.csv``."""
 
 import csv
+import re
+import unicodedata
 from collections.abc import Iterable, Iterator, Mapping
 from difflib import get_close_matches
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from pathlib import Path
 
 from saucier.errors import BadInput
 from saucier.larder.ingredient import Ingredient
 from saucier.larder.row import ingredient_from_row
 from saucier.words import one_of
+
+
+def plain_name(name: str) -> str:
+    """``name`` without accents, case and punctuation.
+
+    >>> plain_name("Crème fraîche 30%")
+    'creme fraiche 30 %'
+    """
+    folded = unicodedata.normalize("NFKD", name.lower())
+    bare = "".join(sign for sign in folded if not unicodedata.combining(sign))
+    spaced = re.sub(r"(\d)%", r"\1 %", re.sub(r"[^a-z0-9% ]+", " ", bare.replace("'", "")))
+    return " ".join(spaced.split())
 
 
 class Larder(Mapping[str, Ingredient]):
@@ -35,6 +49,17 @@ class Larder(Mapping[str, Ingredient]):
             for row in self._rows.values()
             if plain == row.name.lower() or plain in (alias.lower() for alias in row.aliases)
         ]
+
+    @cached_property
+    def by_name(self) -> dict[str, str]:
+        """Every name and alias in plain words, to its key; a row's own name counts before aliases."""
+        keys: dict[str, str] = {}
+        for row in self._rows.values():
+            keys.setdefault(plain_name(row.name), row.key)
+        for row in self._rows.values():
+            for alias in row.aliases:
+                keys.setdefault(plain_name(alias), row.key)
+        return keys
 
     def __iter__(self) -> Iterator[str]:
         return iter(self._rows)

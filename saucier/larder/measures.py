@@ -52,7 +52,7 @@ class Measures:
 
     def __init__(self, rows: Iterable[Measure]) -> None:
         self._rows: dict[tuple[str, str], Measure] = {(row.name, row.of): row for row in rows}
-        self._names = {row.name for row in self._rows.values()}
+        self.names = frozenset(row.name for row in self._rows.values())
 
     def __iter__(self) -> Iterator[Measure]:
         return iter(self._rows.values())
@@ -66,7 +66,7 @@ class Measures:
         """
         written = " ".join(name.lower().split())
         for spelling in (written, written.removesuffix("s"), written.removesuffix("es")):
-            if spelling in self._names:
+            if spelling in self.names:
                 for of in (row.key, row.role, ""):
                     if row_named := self._rows.get((spelling, of)):
                         return row_named

@@ -1,0 +1,236 @@
+"""Where a recipe's name, ingredient lines, sections and method stand, in a page or in plain text."""
+
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Any
+
+from saucier.errors import BadInput
+from saucier.exchange.lines import read_line
+from saucier.exchange.page import find_recipe, texts
+from saucier.exchange.sentences import tells
+from saucier.kitchen import Kitchen
+from saucier.units.reading import split_amount
+
+_METHOD_HEAD = re.compile(
+    r"^\W*(method|directions|instructions|preparation|steps|how to\b.*|what to do)\W*$", re.IGNORECASE
+)
+_INGREDIENTS_HEAD = re.compile(
+    r"^\W*(?:ingredients|(?:what )?you(?:'ll| will)? need|what you need|list)\b\s*"
+    r"(?:\((?P<makes>[^)]*)\))?\s*(?::\s*(?P<rest>.+)|\W*)$",
+    re.IGNORECASE,
+)
+_MAKES = re.compile(
+    r"^\W*((?:serves|makes|yields?|for|enough for|servings?|portions?)\b:?\s.*"
+    r"(?:\d|two|three|four|five|six|eight|ten|twelve).*|\d+ (?:portions|servings|people).*)$",
+    re.IGNORECASE,
+)
+_MAKES_IN_TITLE = re.compile(
+    r"\s*[(,–-]+\s*((?:serves|makes|for|staff,?)?\s*(?:about )?"
+    r"(?:\d+|two|three|four|five|six|eight|ten|twelve)\b[^()]*)\)?$",
+    re.IGNORECASE,
+)
+_NUMBERED = re.compile(r"^\s*(?:step )?\d+\s*[.)]\s+", re.IGNORECASE)
+_SECTION = re.compile(r"^\W*(?:for (?:the )?)?(?P<name>[A-Za-zÀ-ÿ' -]{3,40}?)\s*:\s*$", re.IGNORECASE)
+_SECTION_FOR = re.compile(r"^\W*for the (?P<name>[A-Za-zÀ-ÿ' -]{3,40})$", re.IGNORECASE)
+_SAUCE_WORDS = re.compile(
+    r"\b(sauce|roux|b[ée]chamel|velout[ée]|panade|cream|mornay|soubise|liaison|base)\b", re.IGNORECASE
+)
+_COUNTS = {
+    word: n
+    for n, word in enumerate("one two three four five six seven eight nine ten eleven twelve".split(), 1)
+}
+LONG = 120
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """An ingredient line as it stands, under its ``section``'s heading ('' for none)."""
+
+    text: str
+    section: str = ""
+
+
+@dataclass
+class Layout:
+    """``given`` ingredient lines, ``told`` paragraphs of method, what it ``makes`` in its words."""
+
+    name: str
+    given: list[Line] = field(default_factory=list)
+    told: list[str] = field(default_factory=list)
+    makes: str = ""
+
+    def beside(self, line: Line) -> bool:
+        """Whether ``line`` stands in a section that is not the sauce's, where one is."""
+        if not any(_SAUCE_WORDS.search(one.section) for one in self.given):
+            return False
+        return bool(line.section) and not _SAUCE_WORDS.search(line.section)
+
+    @property
+    def portions(self) -> float | None:
+        """How many it says it serves; None where it says nothing, or a volume."""
+        words = self.makes.lower()
+        if re.search(r"\d\s*(?:ml|cl|dl|l|litres?|liters?|g|kg|cups?|pints?)\b", words):
+            return None
+        if number := re.search(r"\b\d{1,3}\b", words):
+            return float(number[0])
+        return next((float(n) for word, n in _COUNTS.items() if re.search(rf"\b{word}\b", words)), None)
+
+
+def layout_of(text: str, kitchen: Kitchen) -> Layout:
+    """The recipe in ``text``: JSON-LD, a saved page, or plain text."""
+    node = find_recipe(text)
+    found = _of_node(node) if node else _of_text(text, kitchen)
+    found.given = [
+        Line(part, line.section) for line in found.given for part in split_line(line.text, kitchen)
+    ]
+    return found
+
+
+def _of_node(node: Mapping[str, Any]) -> Layout:
+    made = texts(node.get("recipeYield"))
+    name = str(node.get("name") or "Recipe").strip()[:120] or "Recipe"
+    given = texts(node.get("recipeIngredient") or node.get("ingredients"))
+    told = [_NUMBERED.sub("", line) for line in texts(node.get("recipeInstructions"))]
+    found = Layout(name, told=told, makes=made[0][:80] if made else "")
+    _sort_sections(found, given)
+    return found
+
+
+def _sort_sections(found: Layout, lines: list[str]) -> None:
+    section = ""
+    for line in lines:
+        if head := _section(line):
+            section = head
+        else:
+            found.given.append(Line(line, section))
+
+
+def _section(line: str) -> str:
+    head = _SECTION.match(line) or _SECTION_FOR.match(line)
+    return head["name"].strip() if head else ""
+
+
+def _of_text(text: str, kitchen: Kitchen) -> Layout:
+    lines = [line.strip() for line in text.splitlines() if line.strip()]
+    found, rest = _titled(lines, kitchen)
+    section, method = "", False
+    for number, line in enumerate(rest):
+        if _METHOD_HEAD.match(line):
+            method = True
+        elif head := _INGREDIENTS_HEAD.match(line):
+            method = False
+            found.makes = found.makes or (head["makes"] or "")
+            if head["rest"]:
+                found.given.append(Line(head["rest"], section))
+        elif not found.makes and len(line) < 80 and _MAKES.match(line) and not _told(line):
+            found.makes = line.strip("() ")
+        elif not method and (named := _section(line)):
+            section = named
+        elif not method and _heads(line, rest[number + 1 : number + 2], kitchen):
+            section = line
+        elif method or _told(line) or (found.given and _NUMBERED.match(line)):
+            method = method or tells(line) or not _whole_list(line, kitchen)
+            if method:
+                found.told.append(_NUMBERED.sub("", line))
+            else:
+                found.given.append(Line(line, section))
+        else:
+            found.given.append(Line(line, section))
+    return found
+
+
+def _titled(lines: list[str], kitchen: Kitchen) -> tuple[Layout, list[str]]:
+    """The recipe's name from its first line, and the lines after it."""
+    first = lines[0].strip("# *")
+    if re.match(r"^[\W\d]*\d", first) and read_line(first, kitchen).ingredient:
+        return Layout("Recipe"), lines
+    if len(first) > LONG or (_told(first) and len(lines) > 0 and "." in first):
+        head, colon, tail = first.partition(":")
+        if colon and len(head) <= 60:
+            return Layout(head), [tail.strip(), *lines[1:]]
+        return Layout("Recipe"), lines
+    makes = ""
+    if counted := _MAKES_IN_TITLE.search(first):
+        makes, first = counted[1].strip(), first[: counted.start()].strip()
+    return Layout(first[:120] or "Recipe", makes=makes), lines[1:]
+
+
+def _told(line: str) -> bool:
+    """Whether ``line`` is told, as a method is, rather than listed."""
+    words = line.split()
+    if len(line) > LONG and (tells(line) or not line.count(",") > len(words) / 6):
+        return True
+    ends = line.rstrip().endswith((".", "!")) and len(words) >= 5
+    sentences = bool(re.search(r"[a-z)]\. +\w", line)) and len(words) >= 6
+    return (ends or sentences) and not re.match(r"^[\W]*\d[\d./½¼¾]* ?(?:g|ml|kg|l|tsp|tbsp)\b", line)
+
+
+def _whole_list(line: str, kitchen: Kitchen) -> bool:
+    """Whether a long line is a list: all of it ingredients."""
+    parts = split_line(line, kitchen)
+    return len(parts) > 2 and all(read_line(part, kitchen).ingredient for part in parts)
+
+
+def _heads(line: str, after: list[str], kitchen: Kitchen) -> bool:
+    """Whether a bare short line is the heading of a section: no ingredient itself, and one follows."""
+    if len(line) > 40 or re.search(r"[\d.,;]", line) or not after:
+        return False
+    if read_line(line, kitchen).ingredient and not _SAUCE_WORDS.fullmatch(line.strip()):
+        return False
+    return _counted(after[0])
+
+
+def _counted(text: str) -> bool:
+    try:
+        return bool(split_amount(re.sub(r"^\W+", "", text))[1])
+    except BadInput:
+        return False
+
+
+_BETWEEN = (r"\s*;\s*", r"\s+/\s+", r"\s*,\s*(?:and\s+)?", r"\s+(?:and|&)\s+")
+
+
+def split_line(text: str, kitchen: Kitchen) -> list[str]:
+    """``text`` in single ingredients where it is several: "salt, white pepper and nutmeg".
+
+    Left whole where a part is none ("1 onion, finely chopped"), and where an amount may be meant of
+    all of them ("25 g butter and flour").
+    """
+    bare = text.strip().rstrip(".")
+    for between in _BETWEEN:
+        parts = [part for part in re.split(between, bare) if part.strip()]
+        if len(parts) < 2:
+            continue
+        semi = between == _BETWEEN[0]
+        if not semi and any(bracketed in part for part in parts for bracketed in ("(", ")")):
+            parts = _outside_brackets(bare, between)
+            if len(parts) < 2:
+                continue
+        read = [read_line(part, kitchen) for part in parts]
+        known = sum(one.ingredient is not None for one in read)
+        if known < len(parts) and not (known >= 2 and known >= len(parts) - len(parts) // 3):
+            continue
+        if known < len(parts) and max(len(part.split()) for part in parts) > 6:
+            continue
+        amounts = [one.amount is not None or one.to_taste for one in read]
+        if between in _BETWEEN[2:] and amounts[0] and not all(amounts) and len(parts) < 4:
+            # "25 g butter and flour" may mean each; "100 g cheese, gruyère" says which.
+            roles = [kitchen.larder[one.ingredient].role for one in read if one.ingredient]
+            if between == _BETWEEN[3] or len(set(roles)) < len(parts):
+                continue
+        return [piece for part in parts for piece in split_line(part, kitchen)]
+    return [text]
+
+
+def _outside_brackets(text: str, between: str) -> list[str]:
+    """``text`` split at ``between`` where no bracket is open."""
+    parts, start, depth = [], 0, 0
+    for found in re.finditer(rf"[()]|{between}", text):
+        if found[0] in "()":
+            depth += 1 if found[0] == "(" else -1
+        elif depth <= 0:
+            parts.append(text[start : found.start()])
+            start = found.end()
+    return [part for part in (*parts, text[start:]) if part.strip()]
+

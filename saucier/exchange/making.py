@@ -1,0 +1,753 @@
+"""Steps made of a recipe's lines, in the order its method tells them."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field, replace
+from typing import Any
+
+from saucier import constants as K
+from saucier.document import written_amount
+from saucier.exchange.lines import ReadLine
+from saucier.exchange.mentions import Mention, Take, mentions_in
+from saucier.exchange.sentences import Clause
+from saucier.kitchen import Kitchen
+from saucier.larder import Ingredient
+from saucier.larder.ingredient import spoken_role
+from saucier.units import Amount
+from saucier.words import Sentence, say
+
+NOT_SAUCE = ("solid", "meat", "fish", "seafood")
+_LIQUIDS = ("milk", "stock", "water", "juice", "cream")
+_STEEPED = ("bay-leaf", "clove", "peppercorns", "mushroom-dried")
+"""Whole spice: it gives its taste to the liquid and is taken out, not stirred in last."""
+_STARCH_POWER = 1.5
+"""Flours stronger than this are stirred in as a slurry, never cooked as a roux."""
+_SWEATS = ("aromatic", "vegetable")
+_FALLS = 0.4
+"""Pieces that become sauce by so much of themselves are its liquid, as tomatoes are."""
+_SWEAT_HERBS = ("garlic", "ginger-fresh", "chilli-fresh")
+_RANKS = {
+    "add-fat": 0,
+    "sweat": 1,
+    "roux": 2,
+    "dust": 2,
+    "deglaze": 3,
+    "flame": 3,
+    "add": 4,
+    "use": 4,
+    "infuse": 5,
+    "simmer": 6,
+    "reduce": 6,
+    "strain": 7,
+    "blend": 7,
+    "liaison": 8,
+    "melt": 9,
+    "finish": 10,
+    "mount": 10,
+    "season": 11,
+}
+"""The order sauces are made in, for what the method does not place."""
+
+
+@dataclass(frozen=True, slots=True)
+class Portion:
+    """So much of line ``line`` as one step takes: a share, an amount, or (None) what is left."""
+
+    line: int
+    take: Take = 1.0
+
+
+@dataclass(eq=False)
+class Draft:
+    """A step with its portions in their fields; ``of`` is the larder row it is about."""
+
+    op: str
+    portions: dict[str, Portion] = field(default_factory=dict)
+    rest: dict[str, Any] = field(default_factory=dict)
+    of: Ingredient | None = None
+    inside: list["Draft"] = field(default_factory=list)
+
+    @property
+    def rank(self) -> int:
+        fat = self.op == "add" and self.of is not None and self.of.role == "fat"
+        return _RANKS["add-fat" if fat else self.op]
+
+
+@dataclass
+class Made:
+    """``drafts`` in order, ``lines`` with those the method added and those ``beside`` the sauce,
+    sentences ``used`` by number. ``tasted``: salted at the end, by tongue."""
+
+    drafts: list[Draft]
+    lines: list[ReadLine]
+    assumed: list[Sentence]
+    used: set[int]
+    tasted: bool
+    beside: set[int]
+
+
+class _Side:
+    """A liquid warmed or steeped in a pan of its own before it goes in."""
+
+    def __init__(self) -> None:
+        self.liquids: list[Portion] = []
+        self.steeped: list[tuple[Portion, Ingredient]] = []
+        self.minutes: float | None = None
+
+
+def made_of(
+    lines: Sequence[ReadLine],
+    clauses: Sequence[Clause],
+    kitchen: Kitchen,
+    beside: frozenset[int],
+    *,
+    listed: bool,
+) -> Made:
+    """The steps that ``clauses`` tell of ``lines``; those ``beside`` the sauce stay out of it. With
+    ``listed`` the recipe has ingredient lines, else they are found in the telling."""
+    walk = _Walk(lines, kitchen, beside, listed=listed)
+    for clause in clauses:
+        walk.take(clause)
+    return walk.finished(told=bool(clauses))
+
+
+class _Walk:
+    """The method played through: what is in the pan, what waits beside it, which step is timed."""
+
+    def __init__(
+        self, lines: Sequence[ReadLine], kitchen: Kitchen, beside: frozenset[int], *, listed: bool
+    ) -> None:
+        self.lines = list(lines)
+        self.kitchen, self.larder = kitchen, kitchen.larder
+        food = {n for n, one in enumerate(lines) if one.ingredient and self._role(one) in NOT_SAUCE}
+        self.beside, self.listed = set(beside) | food, listed
+        self.drafts: list[Draft] = []
+        self.around: list[Draft] = []
+        self.placed: dict[int, list[Portion]] = {}
+        self.fats: list[Portion] = []
+        self.side: _Side | None = None
+        self.timed: list[Draft] = []
+        self.assumed: list[Sentence] = []
+        self.used: set[int] = set()
+        self.sentence, self.elsewhere, self.off, self.poured = -1, False, False, False
+        self.before: list[Mention] = []
+        self.tasted = False
+
+    # What is in the pan.
+
+    @property
+    def wet(self) -> bool:
+        return any(
+            d.op == "use"
+            or (d.of and d.of.wet and not d.of.piece and d.of.key != "pan-juices")
+            or (d.of and d.of.falls_share >= _FALLS)
+            for d in (*self.around, *self.drafts)
+        )
+
+    def _role(self, line: ReadLine) -> str:
+        return self.larder[line.ingredient or ""].role
+
+    def _row(self, line: int) -> Ingredient:
+        key = self.lines[line].ingredient
+        assert key is not None
+        return self.larder[key]
+
+    # A clause.
+
+    def take(self, clause: Clause) -> None:
+        if clause.sentence != self.sentence:
+            self.sentence, self.elsewhere, self.off = clause.sentence, False, False
+        self.off = self.off or clause.off_heat or clause.rests
+        if _says(clause.text, "pour") and _says(clause.text, " over"):
+            self.poured = True
+        named = self._named(clause)
+        if self._of_another_pot(clause, named):
+            self.elsewhere = True
+            self.before = [*self.before, *named] if clause.act == "elsewhere" else []
+            return
+        if _says(clause.text, " them", " it ", " these", " this") and self.before:
+            waiting = [m for m in self.before if not self._all_placed(m)]
+            named = [*waiting, *(m for m in named if m.key not in {w.key for w in waiting})]
+        self.before = named
+        was = len(self.drafts), len(self.fats), self.side is not None
+        if self._did(clause, named) or was != (
+            len(self.drafts),
+            len(self.fats),
+            self.side is not None,
+        ):
+            self.used.add(clause.sentence)
+
+    def _named(self, clause: Clause) -> list[Mention]:
+        """The clause's mentions, each with lines of its own: one not listed becomes a line where
+        it is plainly part of the sauce."""
+        found = []
+        for mention in mentions_in(clause.text, self.lines, self.kitchen, listed=self.listed):
+            again = not self.listed and mention.read.amount is not None
+            if not mention.lines or (again and all(n in self.placed for n in mention.lines)):
+                mention = self._with_line(mention, clause)
+                if mention is None:
+                    continue
+            mention = replace(mention, lines=self._which(mention))
+            self._learn(mention)
+            found.append(mention)
+        if _says(clause.text, "roux") and not any(d.op in ("roux", "dust") for d in self.drafts):
+            found = self._with_roux(found)
+        return found
+
+    def _learn(self, mention: Mention) -> None:
+        """What the method knows better than the list: an amount the list leaves out, "the stock"
+        that is called chicken stock later."""
+        number = mention.lines[0]
+        line = self.lines[number]
+        tongue = self._role(line) == "salt"
+        if mention.read.amount is not None and line.amount is None and line.ingredient == mention.key and not tongue:
+            self.lines[number] = replace(
+                line, status="read", amount=mention.read.amount, why=None, to_taste=False
+            )
+        elif (
+            line.ingredient != mention.key
+            and not self.listed
+            and number not in self.placed
+            and " " not in line.text
+        ):
+            self.lines[number] = replace(line, text=mention.read.text, ingredient=mention.key)
+
+    def _with_roux(self, named: list[Mention]) -> list[Mention]:
+        """A roux is made of the fat and the flour there are, where neither is named with it."""
+        open_ones = self._open()
+        flour = [n for n in open_ones if self._row(n).role == "flour"][:1]
+        fat = [n for n in open_ones if self._row(n).role == "fat"][:1]
+        if not flour or any(n in m.lines for m in named for n in flour):
+            return named
+        there = {n for m in named for n in m.lines}
+        wanted = [n for n in (*fat, *flour) if n not in there]
+        return [
+            *(Mention(self.lines[n].ingredient or "", (n,), 1.0, self.lines[n]) for n in wanted),
+            *named,
+        ]
+
+    def _which(self, mention: Mention) -> tuple[int, ...]:
+        """Of lines of the same thing ("50 g butter", "20 g cold butter") the one that is meant: by
+        its amount, else the first that is not in yet."""
+        same = [n for n in mention.lines if self.lines[n].ingredient == self.lines[mention.lines[0]].ingredient]
+        if len(same) < 2 or len(same) < len(mention.lines):
+            return mention.lines
+        if isinstance(mention.take, Amount):
+            row = self._row(same[0])
+            wanted = row.grams(mention.take)
+            for n in same:
+                amount = self.lines[n].amount
+                if amount is not None and abs(row.grams(amount) - wanted) < 0.02 * wanted:
+                    return (n,)
+        return (next((n for n in same if n not in self.placed), same[-1]),)
+
+    def _with_line(self, mention: Mention, clause: Clause) -> Mention | None:
+        row = self.larder[mention.key]
+        of_sauce = row.role in (*_LIQUIDS, "fat", "flour", "wine", "spirit", "cheese", "egg", "soft-cream")
+        if row.role == "salt":
+            self.tasted = self.tasted or clause.act != "elsewhere"
+            return None
+        if self.listed and not (of_sauce and mention.read.amount is not None):
+            if not of_sauce or row.role in ("water", "fat") or clause.act in ("elsewhere", "over"):
+                return None
+        if row.role == "water" and mention.read.amount is None:
+            return None
+        read = mention.read
+        if row.role == "spice" and read.amount is None:
+            read = ReadLine(read.text, "read", row.key, None, to_taste=True)
+        self.lines.append(read)
+        number = len(self.lines) - 1
+        if row.role in NOT_SAUCE:
+            self.beside.add(number)
+        return Mention(mention.key, (number,), 1.0, read)
+
+    def _of_another_pot(self, clause: Clause, named: list[Mention]) -> bool:
+        """Whether the clause is about food that is cooked beside the sauce."""
+        sauce = [m for m in named if not all(n in self.beside for n in m.lines)]
+        if clause.act == "elsewhere":
+            return True
+        if self.poured or _says(clause.text, "salted water", "oven", " tray", " dish ", "packet"):
+            return not (sauce and clause.act in ("mount", "melt"))
+        if sauce:
+            self.elsewhere = False
+            return False
+        if named or _says(clause.text, *_OTHER_FOOD):
+            return True
+        return self.elsewhere
+
+    def _did(self, clause: Clause, named: list[Mention]) -> bool:
+        """Does what the clause says; True where something was taken from it beyond new steps."""
+        act, minutes = clause.act, clause.minutes
+        if clause.shown:
+            self.assumed.append(say("assumed.range", shown=clause.shown))
+        if act == "infuse" or (act == "melt" and not self.wet and self._liquids(named) and not self.fats):
+            return self._steeps(clause, named)
+        if act == "strain":
+            return self._strains()
+        if act == "blend" and self._pieces():
+            self._put(Draft("blend"))
+            return True
+        if act == "flame":
+            self._all(named, clause)
+            self._put(Draft("flame"))
+            return True
+        if act == "season" or _says(clause.text, "salt it", "for salt", "season"):
+            self.tasted = self.tasted or not named or any(self._row(m.lines[0]).role == "salt" for m in named)
+            self._all(named, clause)
+            return True
+        if act == "out":
+            return False
+        self._all(named, clause)
+        if clause.colour and (roux := next((d for d in reversed(self.drafts) if d.op in ("roux", "dust")), None)):
+            roux.rest.setdefault("colour", clause.colour)
+        if clause.stop is not None:
+            return self._reduces(clause)
+        of_roux = _says(clause.text, "roux") and not any(d.op in ("roux", "dust") for d in self.timed)
+        return self._lasts(minutes) if minutes is not None and not of_roux else False
+
+    def _all(self, named: list[Mention], clause: Clause) -> None:
+        """Puts in everything ``named``: yolks with cream as a liaison, flour with fat as a roux,
+        starch with its water as a slurry."""
+        todo = [(n, m.take) for m in named for n in m.lines if not self._is_placed(n, m.take)]
+        todo = [(n, take) for n, take in dict(todo).items() if n not in self.beside]
+        rows = {n: self._row(n) for n, _ in todo}
+        whisked = _says(clause.text, "whisk", "beat", "mix")
+        if self._liaison(todo, rows, ("cream", "milk", "soft-cream") if whisked else ("cream",)):
+            todo = [one for one in todo if one[0] not in self.placed]
+        roux = _says(clause.text, "roux")
+        pieces = any(row.role in _SWEATS for row in rows.values())
+        if any(row.role == "flour" for row in rows.values()) and (roux or not pieces):
+            # Said either way round, fat comes before flour, and a slurry's water before its starch.
+            todo.sort(key=lambda one: {"fat": 0, "water": 0, "flour": 1}.get(rows[one[0]].role, 2))
+        elif clause.act in ("sweat", "cook") or not self.wet:
+            todo.sort(key=lambda one: rows[one[0]].role != "fat")
+        fresh: list[Draft] = []
+        ready = self.wet and not self.fats and not (roux and clause.act in ("mix", "cook"))
+        for number, take in todo:
+            fresh += self._place(Portion(number, take), rows[number], clause)
+        if fresh:
+            if any(d.op == "roux" for d in fresh) and ready:  # a ready roux: what follows is a simmer
+                self.timed = []
+                return
+            last = next((d for d in reversed(fresh) if d.rank and d.op != "season"), fresh[-1])
+            self.timed = [d for d in fresh if d.op == last.op] if last.op == "sweat" else [last]
+
+    def _liaison(
+        self,
+        todo: list[tuple[int, Take]],
+        rows: dict[int, Ingredient],
+        roles: tuple[str, ...] = ("cream",),
+    ) -> bool:
+        """Yolk and what it is whisked with, of ``roles`` in that order, as one step."""
+        yolks = [(n, t) for n, t in todo if rows[n].per_gram.yolk_protein]
+        creams = [(n, t) for role in roles for n, t in todo if rows[n].role == role]
+        if not (yolks and creams):
+            return False
+        yolk, cream = Portion(*yolks[0]), Portion(*creams[0])
+        self._put(Draft("liaison", {"yolk": yolk, "cream": cream}, of=rows[yolk.line]))
+        self.timed = []
+        return True
+
+    def _place(self, portion: Portion, row: Ingredient, clause: Clause | None) -> list[Draft]:
+        """Puts ``portion`` of ``row`` into the pot as the step it is by its kind and by what is
+        there already; the steps that came of it."""
+        act = clause.act if clause else None
+        count = len(self.drafts)
+        role = row.role
+        if role == "fat":
+            roux = clause is not None and _says(clause.text, "roux")
+            if self.wet and not roux and act in ("mount", "add", "mix", None):
+                kneaded = act == "mix" or row.key.startswith("oil")
+                self._one("add" if kneaded else "mount", portion, row)
+            else:
+                self._claim(portion)
+                self.fats.append(portion)
+        elif role == "flour":
+            self._flour(portion, row, act, roux=clause is not None and _says(clause.text, "roux"))
+        elif row.falls_share >= _FALLS:
+            self._flush_fats()
+            self._one("add", portion, row)
+        elif role in _SWEATS or row.key in _SWEAT_HERBS:
+            if self.wet or act in ("reduce", "simmer") or (clause is None and not self.fats and not self._dry_pan()):
+                self._one("add", portion, row)
+            else:
+                self._flush_fats()
+                self._one("sweat", portion, row)
+        elif role in ("wine", "spirit"):
+            self._flush_fats()
+            self._one("deglaze" if self.drafts else "add", portion, row)
+        elif role in _LIQUIDS:
+            self._liquid(portion, row)
+        elif role == "cheese":
+            self._flush_side()
+            self._one("melt", portion, row)
+        elif role == "soft-cream":
+            self._one("add" if act in ("simmer", "reduce") else "finish", portion, row)
+        elif role == "herb" and (row.key in _STEEPED or act == "infuse"):
+            if self.side is not None:
+                self._claim(portion)
+                self.side.steeped.append((portion, row))
+            else:
+                self._one("infuse", portion, row)
+                if clause is not None:
+                    self.timed = self.drafts[-1:]
+        elif role == "herb":
+            self._one("add" if act in ("reduce", "simmer", "sweat") else "finish", portion, row)
+        elif role == "seasoning" and (row.key == "tomato-paste" or not self.wet):
+            self._flush_fats()
+            self._one("add", portion, row)
+        elif role == "acid" and not self.wet:
+            self._flush_fats()
+            self._one("add", portion, row)
+        elif role in ("seasoning", "acid", "spice", "salt"):
+            if self.lines[portion.line].amount is None and role in ("spice", "salt"):
+                self._claim(portion)  # by tongue: nothing to weigh
+                self.tasted = self.tasted or role == "salt"
+            else:
+                off = clause is not None and (clause.off_heat or act == "finish")
+                self._one("finish" if off and role == "seasoning" else "season", portion, row)
+        else:
+            self._one("finish", portion, row)
+        return self.drafts[count:]
+
+    def _flour(self, portion: Portion, row: Ingredient, act: str | None, *, roux: bool) -> None:
+        if row.per_gram.thickener > _STARCH_POWER:
+            self._one("add", portion, row)
+        elif self.wet and act == "mix" and not roux:
+            self._flush_fats()
+            self._one("add", portion, row)
+        elif self.fats:
+            fat, *others = self.fats
+            self.fats = []
+            self._claim(portion)
+            self._put(Draft("roux", {"fat": fat, "flour": portion}, of=None))
+            for more in others:
+                self._one("add", more, self._row(more.line), claim=False)
+        else:
+            self._one("dust", portion, row)
+
+    def _liquid(self, portion: Portion, row: Ingredient) -> None:
+        side = self.side
+        if side is not None and portion.line in {one.line for one in side.liquids}:
+            self._flush_side()
+            return
+        self._flush_fats()
+        self._one("add", portion, row)
+
+    def _steeps(self, clause: Clause, named: list[Mention]) -> bool:
+        """A liquid warmed in a pan of its own, with what is steeped in it."""
+        if self.side is None and self.wet:
+            self._all(named, clause)
+            for draft in reversed(self.drafts):
+                if draft.op != "infuse":
+                    break
+                if clause.minutes is not None:
+                    draft.rest.setdefault("minutes", clause.minutes)
+            return True
+        side = self.side = self.side or _Side()
+        for mention in named:
+            for number in mention.lines:
+                if number in self.placed or number in self.beside:
+                    continue
+                portion, row = Portion(number, mention.take), self._row(number)
+                self._claim(portion)
+                if row.wet and not row.piece:
+                    side.liquids.append(portion)
+                else:
+                    side.steeped.append((portion, row))
+        if clause.minutes is not None:
+            side.minutes = clause.minutes
+        return True
+
+    def _flush_side(self) -> None:
+        """What was warmed apart goes in: as a pot of its own where something was steeped in it."""
+        side, self.side = self.side, None
+        if side is None or not side.liquids:
+            return
+        self._flush_fats()
+        poured = [Draft("add", {"": one}, of=self._row(one.line)) for one in side.liquids]
+        if not side.steeped:
+            self.drafts += poured
+            return
+        minutes = side.minutes
+        if minutes is None:
+            minutes = K.USUAL_STEEP_MIN
+            lines = ", ".join(self.lines[one.line].text for one, _ in side.steeped)
+            self.assumed.append(say("assumed.steep", line=lines, minutes=minutes))
+        steeped = [
+            Draft("infuse", {"": one}, {"minutes": minutes if n == 0 else 1.0}, row)
+            for n, (one, row) in enumerate(side.steeped)
+        ]
+        inside = [*poured, *steeped, Draft("strain", rest={"holds_back": 0.2})]
+        self.drafts.append(Draft("use", inside=inside))
+
+    def _strains(self) -> bool:
+        if self.side is not None and self.side.liquids:
+            return True
+        if not self._pieces():
+            return False
+        self._put(Draft("strain"))
+        return True
+
+    def _reduces(self, clause: Clause) -> bool:
+        assert clause.stop is not None
+        self._flush_side()
+        step: dict[str, Any] = {"to": clause.stop.to}
+        if clause.stop.minutes is not None:
+            step["minutes"] = clause.stop.minutes
+        self._put(Draft("reduce", rest=step))
+        self.timed = []
+        return True
+
+    def _lasts(self, minutes: float) -> bool:
+        """Minutes said of what was last put in, or of the simmering pot."""
+        waiting = [d for d in self.timed if d.op in ("sweat", "roux", "dust", "infuse") and "minutes" not in d.rest]
+        if waiting:
+            for draft in waiting:
+                draft.rest["minutes"] = min(minutes, 60.0)
+            return True
+        if not self.wet and self.side is not None:
+            self._flush_side()
+        if self.off and self.wet:  # it stands, or steeps
+            return self._stands(minutes)
+        if not self.wet and self.drafts and not self._unplaced_liquid():
+            return False
+        self._put(Draft("simmer", rest={"minutes": min(minutes, 240.0)}))
+        self.timed = []
+        return True
+
+    def _stands(self, minutes: float) -> bool:
+        """Minutes off the heat: aromatics just put in steep in it; else nothing is made of them."""
+        last = self.drafts[-1]
+        if last.of is None or not last.of.piece or last.op not in ("add", "finish"):
+            return False
+        last.op, last.rest = "infuse", {"minutes": minutes}
+        return True
+
+    # Small ones.
+
+    def _put(self, draft: Draft) -> None:
+        for portion in draft.portions.values():
+            if portion not in self.placed.get(portion.line, []):
+                self._claim(portion)
+        self.drafts.append(draft)
+
+    def _one(self, op: str, portion: Portion, row: Ingredient, *, claim: bool = True) -> None:
+        if claim:
+            self._claim(portion)
+        self.drafts.append(Draft(op, {"": portion}, of=row))
+
+    def _claim(self, portion: Portion) -> None:
+        self.placed.setdefault(portion.line, []).append(portion)
+
+    def _is_placed(self, line: int, take: Take) -> bool:
+        """Whether all of the line is in the pot already, so that naming it again adds nothing."""
+        there = self.placed.get(line, [])
+        return bool(there) and (take == 1.0 or any(one.take in (1.0, None) for one in there))
+
+    def _all_placed(self, mention: Mention) -> bool:
+        return all(n in self.placed for n in mention.lines)
+
+    def _flush_fats(self) -> None:
+        fats, self.fats = self.fats, []
+        for fat in fats:
+            self._one("add", fat, self._row(fat.line), claim=False)
+
+    def _dry_pan(self) -> bool:
+        return any(d.op in ("add", "sweat") and d.of and d.of.role == "fat" for d in self.drafts)
+
+    def _liquids(self, named: list[Mention]) -> bool:
+        return any(self._row(n).role in ("milk", "stock") for m in named for n in m.lines)
+
+    def _pieces(self) -> bool:
+        since = max((n for n, d in enumerate(self.drafts) if d.op == "strain"), default=-1)
+        return any(d.of is not None and d.of.piece for d in self.drafts[since + 1 :])
+
+    def _unplaced_liquid(self) -> bool:
+        return any(self._row(n).role in _LIQUIDS for n in self._open())
+
+    def _open(self) -> list[int]:
+        return [
+            n
+            for n, line in enumerate(self.lines)
+            if line.ingredient and n not in self.placed and n not in self.beside
+        ]
+
+    # The end.
+
+    def finished(self, *, told: bool) -> Made:
+        self._flush_side()
+        fats, self.fats = self.fats, []
+        for fat in fats:
+            row = self._row(fat.line)
+            self._insert(Draft("add", {"": fat}, of=row))
+        self._unsaid(told=told)
+        self._usual_minutes()
+        weighed = any(self._role(one) == "salt" and one.amount for one in self.lines if one.ingredient)
+        tasted = self.tasted and not weighed
+        return Made(self.drafts, self.lines, self.assumed, self.used, tasted, self.beside)
+
+    def _unsaid(self, *, told: bool) -> None:
+        """Lines the method never speaks of, where sauces usually have them."""
+        left = sorted(self._open(), key=lambda n: _usual_place(self._row(n)))
+        if not left:
+            return
+        said = self.around = self.drafts
+        self.drafts = []
+        has_flour = any(self._row(n).role == "flour" for n in left)
+        cream_last = has_flour or any(d.op in ("roux", "dust") for d in said)
+        yolks = [n for n in left if self._row(n).per_gram.yolk_protein]
+        creams = [n for n in left if self._row(n).role == "cream"]
+        if cream_last or yolks:
+            left = [n for n in left if n not in creams] + creams
+            left.sort(key=lambda n: _usual_place(self._row(n), cream_last=True))
+        if yolks and creams and self._liaison([(yolks[0], 1.0), (creams[0], 1.0)], {
+            n: self._row(n) for n in (yolks[0], creams[0])
+        }):
+            self.assumed.append(say("assumed.liaison"))
+            left = [n for n in left if n not in (yolks[0], creams[0])]
+        liaison, self.drafts = self.drafts, []
+        for number in left:
+            row = self._row(number)
+            if told and said and row.role not in ("salt", "spice"):
+                self.assumed.append(say("assumed.unsaid", line=self.lines[number].text))
+            if row.role == "fat" and said and any(d.op in ("roux", "dust", "sweat") for d in said):
+                self._claim(Portion(number))
+                self.drafts.append(Draft("add", {"": Portion(number)}, of=row))
+                continue
+            self._place(Portion(number), row, None)
+        self._flush_fats()
+        fresh, self.drafts = [*self.drafts, *liaison], said
+        for draft in fresh:
+            self._insert(draft)
+
+    def _insert(self, draft: Draft) -> None:
+        at = 0
+        for number, other in enumerate(self.drafts):
+            if other.rank <= draft.rank:
+                at = number + 1
+        self.drafts.insert(at, draft)
+
+    def _usual_minutes(self) -> None:
+        """Minutes nobody said: told as taken for granted."""
+        for draft in self.drafts:
+            usual: Callable[[float], Sentence] | None = None
+            if draft.op == "sweat" and "minutes" not in draft.rest:
+                draft.rest["minutes"] = K.USUAL_SWEAT_MIN
+                usual = lambda m: say("assumed.sweat", minutes=m)  # noqa: E731
+            elif draft.op in ("roux", "dust"):
+                draft.rest.setdefault("colour", "white")
+                if "minutes" not in draft.rest:
+                    draft.rest["minutes"] = 2.0
+                    usual = lambda m: say("assumed.roux", minutes=m)  # noqa: E731
+                draft.rest["minutes"] = min(30.0, draft.rest["minutes"])
+            elif draft.op == "infuse" and "minutes" not in draft.rest:
+                draft.rest["minutes"] = K.USUAL_STEEP_MIN
+                line = self.lines[draft.portions[""].line].text
+                self.assumed.append(say("assumed.steep", line=line, minutes=K.USUAL_STEEP_MIN))
+            if usual is not None and (told := usual(draft.rest["minutes"])) not in self.assumed:
+                self.assumed.append(told)
+        self._usual_simmer()
+
+    def _usual_simmer(self) -> None:
+        floured = [n for n, d in enumerate(self.drafts) if d.op in ("roux", "dust") or (d.of and d.of.role == "flour")]
+        if not floured or any(d.op in ("simmer", "reduce") for d in self.drafts[floured[0] :]):
+            return
+        liquid = [n for n, d in enumerate(self.drafts) if d.op in ("add", "use", "infuse") and n > floured[0]]
+        wet_before = any(d.of and d.of.wet and not d.of.piece for d in self.drafts[: floured[0]])
+        if not liquid and not wet_before:
+            return
+        at = max([*liquid, floured[0]]) + 1
+        self.drafts.insert(at, Draft("simmer", rest={"minutes": K.USUAL_SIMMER_MIN}))
+        self.assumed.append(say("assumed.simmer", minutes=K.USUAL_SIMMER_MIN))
+
+
+def _role(draft: Draft) -> str:
+    """The role of the liquid of a pot made inside."""
+    first = draft.inside[0].of
+    return first.role if first is not None else "water"
+
+
+_OTHER_FOOD = (
+    " macaroni",
+    " vegetables",
+    " steak",
+    " birds",
+    " fish",
+    " fillets",
+    " chicken",
+    " beef",
+    " meat",
+    "pasta",
+)
+
+
+def _says(text: str, *words: str) -> bool:
+    padded = f" {text.lower()} "
+    return any(word in padded for word in words)
+
+
+_USUAL_ORDER = (
+    ("fat",),
+    _SWEATS,
+    ("flour",),
+    ("wine", "spirit"),
+    ("milk", "stock", "water", "juice"),
+    ("cream",),
+    ("herb",),
+    ("cheese",),
+    ("egg", "soft-cream", "puree", "nut"),
+    ("seasoning", "spice", "acid", "salt"),
+)
+
+
+def _usual_place(row: Ingredient, *, cream_last: bool = False) -> float:
+    for place, roles in enumerate(_USUAL_ORDER):
+        if row.role in roles:
+            if row.role == "cream" and cream_last:
+                return place + 1.5
+            if row.key in _SWEAT_HERBS:
+                return 1.0
+            return float(place)
+    return float(len(_USUAL_ORDER))
+
+
+def steps_of(made: Made, amounts: dict[int, Amount], kitchen: Kitchen) -> list[dict[str, Any]]:
+    """The drafts as a sheet writes them, with ``amounts`` by line; portions of lines without one are
+    left out, with their step."""
+    grams = {n: kitchen.larder[made.lines[n].ingredient or ""].grams(a) for n, a in amounts.items()}
+    taken: dict[int, float] = {n: 0.0 for n in grams}
+
+    def amount(portion: Portion) -> dict[str, Any] | None:
+        line, take = portion.line, portion.take
+        if line not in amounts:
+            return None
+        row = kitchen.larder[made.lines[line].ingredient or ""]
+        whole = grams[line]
+        if take is None or isinstance(take, Amount):
+            want = max(0.0, whole - taken[line]) if take is None else min(row.grams(take), whole - taken[line])
+            if want <= 0.0:
+                return None
+            taken[line] += want
+            if want < whole:
+                return written_amount(Amount(round(want, 1), "g"))
+            return written_amount(amounts[line])
+        taken[line] += take * whole
+        return written_amount(amounts[line] if take == 1.0 else amounts[line].times(take))
+
+    def written(draft: Draft) -> dict[str, Any] | None:
+        step: dict[str, Any] = {"op": draft.op, **draft.rest}
+        if draft.op == "use":
+            inner = [one for one in map(written, draft.inside) if one]
+            if not any(one["op"] == "add" for one in inner):
+                return None
+            return {"op": "use", "sauce": {"name": str(say("steeped-liquid", of=spoken_role(_role(draft)))), "steps": inner}}
+        for name, portion in draft.portions.items():
+            given = amount(portion)
+            if given is None:
+                return None
+            key = made.lines[portion.line].ingredient
+            part = {"ingredient": key, "amount": given}
+            step.update(part if name == "" else {name: part})
+        return step
+
+    return [step for draft in made.drafts if (step := written(draft)) is not None]
