@@ -14,7 +14,7 @@ from kestrel.service.actions import row_number
 from kestrel.service.models import Dish
 from kestrel.stove.models import Batch
 from saucier import constants as K
-from saucier.demand import use_named
+from saucier.demand import need_for
 from saucier.dish import needs_of, read_dish
 from saucier.errors import BadInput, Problem, problem
 from saucier.kitchen import Kitchen as CoreKitchen
@@ -123,9 +123,10 @@ def _asked(batch: Batch) -> tuple[str, float] | None:
         return None
     if batch.service is None:
         serves = read_sheet(batch.sheet).target.serves
-        return (
-            None if serves is None or serves.per_ml else (serves.use, use_named(serves.use).per_ml)
-        )
+        if serves is None or serves.per_ml:
+            return None
+        asked = need_for(serves)
+        return serves.use, asked.use.per_ml * asked.each
     sauce = str(batch.version.sauce_id)
     found: dict[str, float] = {}
     portions = 0.0

@@ -241,7 +241,8 @@ class UseOut(Schema):
     key: str
     name: str
     counted_in: str
-    start_count: float
+    start_portions: float
+    each: float
     per_ml: float
     low_ml: float
     high_ml: float

@@ -2,6 +2,7 @@ from datetime import datetime
 from typing import Any
 
 from ninja import Schema
+from pydantic import Field
 
 from saucier.rescue import Kind, Sign
 from saucier.sheet import Difference, Sheet
@@ -149,9 +150,18 @@ class SettledIn(Schema):
     amount: Any = None
 
 
+class MeantForIn(Schema):
+    """What a recipe's sauce is for: amounts it does not give are reckoned for that."""
+
+    use: str
+    portions: float = Field(gt=0, le=100_000)
+    grade: str | None = None
+
+
 class ReadIn(Schema):
     text: str
     settled: list[SettledIn] = []
+    wanted: MeantForIn | None = None
 
 
 class WriteIn(SheetIn):

@@ -8,10 +8,10 @@ from saucier.along import Along, along
 from saucier.cards import Card, CardsInside, cards, cards_inside
 from saucier.check import FinalFigures, State, check
 from saucier.consequences import told
-from saucier.demand import need_for, with_serves
+from saucier.demand import enough_for, need_for, with_serves
 from saucier.document import amount_field
 from saucier.errors import BadInput
-from saucier.exchange import Reading, Settled, read_recipe
+from saucier.exchange import MeantFor, Reading, Settled, read_recipe
 from saucier.heat import SideView
 from saucier.kitchen import Kitchen
 from saucier.rescue import Case, Remedy, likely, remedies, salt_remedies
@@ -22,6 +22,9 @@ from saucier.steps import thickening_by
 from saucier.units import Amount, kitchen_round
 from saucier.what_if import AtTemperature, Lever, levers, pulled, thickness_curve
 from saucier.words import Sentence, say
+
+_AS_ASKED = 0.06
+"""A yield nearer than this to what is asked for is what is asked for."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,6 +37,9 @@ class NeedForEach:
     told_for: str
     each_kcal: float
     each_cost: float
+    portions: float
+    each: float
+    enough: Sentence | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,9 +87,20 @@ def worked(sheet: Sheet, kitchen: Kitchen, changes: tuple[Sentence, ...] = ()) -
 
 def _need(serves: Serves, final: FinalFigures, kitchen: Kitchen) -> NeedForEach:
     need = need_for(serves, kitchen)
-    share = need.use.told_times / serves.count
+    share = need.use.told_times / need.count
+    # Where the yield is not what is asked for ("only so much milk"), it is told for how many it does.
+    enough = None
+    if final.yield_ml and abs(final.yield_ml / need.volume_ml - 1.0) > _AS_ASKED:
+        enough = enough_for(final.yield_ml, serves, kitchen).told
     return NeedForEach(
-        need.volume_ml, need.lines, need.use.told_for, final.kcal * share, final.cost * share
+        need.volume_ml,
+        need.lines,
+        need.use.told_for,
+        final.kcal * share,
+        final.cost * share,
+        need.portions,
+        need.each,
+        enough,
     )
 
 
@@ -134,7 +151,11 @@ def _have(have: tuple[str, Any]) -> Have:
 def _yield_as_it_comes(sheet: Sheet, kitchen: Kitchen) -> Sheet:
     litres = check(sheet, kitchen).final.pot.yield_ml / 1000.0
     volume = kitchen_round(Amount(litres, "L"))
-    target = sheet.target.model_copy(update={"volume": volume, "serves": None})
+    serves = sheet.target.serves
+    if serves is not None and (enough := enough_for(volume.base, serves, kitchen)).portions:
+        # The use stays: asked for so many as there is enough for.
+        serves = serves.model_copy(update={"portions": enough.portions, "count": None})
+    target = sheet.target.model_copy(update={"volume": volume, "serves": serves})
     return sheet.model_copy(update={"target": target})
 
 
@@ -214,9 +235,11 @@ class RecipeRead:
     final: FinalFigures | None
 
 
-def read_from(text: str, kitchen: Kitchen, settled: dict[int, Settled]) -> RecipeRead:
+def read_from(
+    text: str, kitchen: Kitchen, settled: dict[int, Settled], wanted: MeantFor | None
+) -> RecipeRead:
     """A recipe read, with the sheet made of it worked out where there is one."""
-    reading = read_recipe(text, kitchen, settled)
+    reading = read_recipe(text, kitchen, settled, wanted)
     return RecipeRead(reading, check(reading.sheet, kitchen).figures if reading.sheet else None)
 
 

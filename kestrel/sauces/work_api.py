@@ -30,7 +30,7 @@ from kestrel.sauces.schemas import (
 from kestrel.sauces.work import Mended, Moved, RecipeRead, WhatIf, Worked, read_typed
 from saucier.document import amount_field
 from saucier.errors import BadInput
-from saucier.exchange import File, Settled, written
+from saucier.exchange import File, MeantFor, Settled, written
 from saucier.kitchen import Kitchen
 from saucier.pans import WhichPan, which_pan
 from saucier.rescue import KINDS, SIGNS, Seen, case_at, seen_pot
@@ -152,7 +152,8 @@ def _amount_seen(amount: Any) -> Amount:
 def read(request: HttpRequest, given: ReadIn):
     """A recipe from elsewhere; what could not be read comes back for the cook to settle."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
-    return work.read_from(given.text, kitchen, _settled(given.settled, kitchen))
+    wanted = MeantFor(**given.wanted.dict()) if given.wanted else None
+    return work.read_from(given.text, kitchen, _settled(given.settled, kitchen), wanted)
 
 
 def _settled(given: list[SettledIn], kitchen: Kitchen) -> dict[int, Settled]:

@@ -1,6 +1,15 @@
 """Demand: how much sauce a use asks for, with the arithmetic on show."""
 
-from saucier.demand.need import Need, need_for, with_serves
+from saucier.demand.need import Enough, Need, enough_for, need_for, with_serves
 from saucier.demand.uses import USES, SauceUse, use_named
 
-__all__ = ["USES", "Need", "SauceUse", "need_for", "use_named", "with_serves"]
+__all__ = [
+    "USES",
+    "Enough",
+    "Need",
+    "SauceUse",
+    "enough_for",
+    "need_for",
+    "use_named",
+    "with_serves",
+]

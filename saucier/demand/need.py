@@ -14,11 +14,23 @@ from saucier.words import Sentence, say
 
 @dataclass(frozen=True, slots=True)
 class Need:
-    """``volume_ml`` to make, and ``lines`` with the arithmetic that led there."""
+    """``volume_ml`` to make for so many ``portions``, ``each`` of what the use counts in a portion
+    (``count`` in all), and ``lines`` with the arithmetic that led there."""
 
     use: SauceUse
     volume_ml: float
     lines: tuple[Sentence, ...]
+    portions: float
+    each: float
+    count: float
+
+
+@dataclass(frozen=True, slots=True)
+class Enough:
+    """How many ``portions`` a volume is enough for, as the sauce is asked for, and how it is told."""
+
+    portions: float
+    told: Sentence
 
 
 def need_for(serves: Serves, kitchen: Kitchen = DEFAULT_KITCHEN) -> Need:
@@ -26,18 +38,44 @@ def need_for(serves: Serves, kitchen: Kitchen = DEFAULT_KITCHEN) -> Need:
 
     Raises :class:`BadInput` (field ``use``).
 
-    >>> need_for(Serves(use="nap", count=10, margin_pct=0)).volume_ml
+    >>> need_for(Serves(use="nap", portions=10, margin_pct=0)).volume_ml
     580.0
     """
     use = use_named(serves.use, kitchen)
     per = use.per_ml if serves.per_ml is None else serves.per_ml
-    plain = serves.count * per
+    each = use.each if serves.each is None else serves.each
+    if serves.portions is not None:
+        portions, count = serves.portions, serves.portions * each
+    else:  # a sheet from before portions were asked
+        count = serves.count or 0.0
+        portions = count / each
+    plain = count * per
     margin = plain * serves.margin_pct / 100.0
-    lines = [say("need-counted", count=serves.count, unit=use.counted_in, per_ml=per, ml=plain)]
+    lines = []
+    if each != 1.0:
+        lines.append(
+            say("need-portions", portions=portions, each=each, unit=use.counted_in, count=count)
+        )
+    lines.append(say("need-counted", count=count, unit=use.counted_in, per_ml=per, ml=plain))
     if margin:
         lines.append(say("need-margin", margin_pct=serves.margin_pct, ml=margin))
     lines.append(say("need-film", ml=kitchen.film_ml))
-    return Need(use, plain + margin + kitchen.film_ml, tuple(lines))
+    return Need(use, plain + margin + kitchen.film_ml, tuple(lines), portions, each, count)
+
+
+def enough_for(volume_ml: float, serves: Serves, kitchen: Kitchen = DEFAULT_KITCHEN) -> Enough:
+    """How many portions ``volume_ml`` is enough for, with the margin and film of ``serves`` kept.
+
+    Raises :class:`BadInput` (field ``use``).
+
+    >>> str(enough_for(580.0, Serves(use="nap", portions=4, margin_pct=0)).told)
+    'enough for 10 portions'
+    """
+    need = need_for(serves, kitchen)
+    per_portion = (need.volume_ml - kitchen.film_ml) / need.portions
+    portions = max(0.0, volume_ml - kitchen.film_ml) / per_portion
+    whole = float(int(portions + 1e-9))
+    return Enough(whole, say("enough-for" if whole else "enough-for-none", portions=whole))
 
 
 def with_serves(

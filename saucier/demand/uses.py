@@ -11,8 +11,8 @@ from saucier.kitchen import Kitchen
 
 @dataclass(frozen=True, slots=True)
 class SauceUse:
-    """A use: counted in ``counted_in``, ``start_count`` of them to
-    begin with, ``per_ml`` mL for each (usual range ``low_ml`` to
+    """A use: counted in ``counted_in``, usually ``each`` of them a portion, ``start_portions`` to
+    begin with, ``per_ml`` mL for each counted one (usual range ``low_ml`` to
     ``high_ml``), with the grade, salt and serving temperature that go with it. ``basis`` is what a
     dish counts them by: ``portion``, ``piece``, ``solids-g``, ``pasta-100g``, ``filling-100g`` of
     each portion, or ``vessel-cm2`` of each vessel. Cost and energy are told for ``told_times`` of
@@ -21,7 +21,8 @@ class SauceUse:
     key: str
     name: str
     counted_in: str
-    start_count: float
+    start_portions: float
+    each: float
     per_ml: float
     low_ml: float
     high_ml: float
@@ -35,7 +36,18 @@ class SauceUse:
 
 
 def _read() -> dict[str, SauceUse]:
-    numbers = ("start_count", "per_ml", "low_ml", "high_ml", "salt_pct", "serving_c", "told_times")
+    numbers = frozenset(
+        (
+            "start_portions",
+            "each",
+            "per_ml",
+            "low_ml",
+            "high_ml",
+            "salt_pct",
+            "serving_c",
+            "told_times",
+        )
+    )
     with Path(__file__).with_name("uses.csv").open(encoding="utf-8", newline="") as file:
         return {
             row["key"]: SauceUse(**{k: float(v) if k in numbers else v for k, v in row.items()})  # type: ignore[arg-type]

@@ -1,5 +1,6 @@
 """Recipes in and out: schema.org JSON-LD, plain text, Markdown; the larder as CSV."""
 
+from saucier.exchange.blanks import MeantFor
 from saucier.exchange.files import File, written
 from saucier.exchange.json_ld import to_json_ld
 from saucier.exchange.larder_csv import RowRead, read_larder_csv, write_larder_csv
@@ -9,6 +10,7 @@ from saucier.exchange.recipe import Reading, Settled, read_recipe
 
 __all__ = [
     "File",
+    "MeantFor",
     "ReadLine",
     "Reading",
     "RowRead",

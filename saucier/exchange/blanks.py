@@ -3,45 +3,58 @@
 import csv
 import math
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, replace
-from functools import lru_cache
+from dataclasses import dataclass, field, replace
+from functools import lru_cache, partial
 from pathlib import Path
 from statistics import median
+from typing import Any
 
 from saucier.check import CheckedSheet, check
 from saucier.demand import need_for
 from saucier.errors import BadInput
-from saucier.exchange.lines import ReadLine
+from saucier.exchange.lines import Between, ReadLine
 from saucier.exchange.making import Draft, Made, steps_of
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
 from saucier.roots import find_root
 from saucier.sheet import Serves, read_sheet
 from saucier.thickness import Grade, grade_named
-from saucier.units import Amount, Dimension, kitchen_round
+from saucier.units import Amount, kitchen_round
 from saucier.words import Sentence, say
 
-_USUAL_COUNT = 4.0
+_USUAL_PORTIONS = 4.0
+_SHARED = ("cheese", "wine", "soft-cream", "puree")
+"""Kinds whose usual amount is for all of the kind together."""
+_FLOUR_G_PER_L = 70.0
+"""Where the search for the flour begins."""
+_SIZINGS = 3
+"""Rounds in which the size comes to the yield: minutes of simmering do not grow with it."""
 _MOST_TIMES = 60.0
 """How far from its usual share an amount is looked for, as a factor."""
 
 
+_Edges = dict[int, tuple[float, float]]
+"""Grams of lines at the thin and the thick edge of the grade."""
+
+
 @dataclass(frozen=True, slots=True)
-class Wanted:
-    """What the sauce is for: a ``use``, how many (``count``), how thick (``grade``; None: the use's)."""
+class MeantFor:
+    """What the sauce is for: a ``use``, ``portions``, how thick (``grade``; None: the use's)."""
 
     use: str = "nap"
-    count: float = _USUAL_COUNT
+    portions: float = _USUAL_PORTIONS
     grade: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Filled:
-    """``amounts`` by line; ``between`` the edges of those that are ours; what was taken for granted."""
+    """``amounts`` by line; ``between`` the edges of those that are ours; what was taken for granted;
+    the ``target`` they were reckoned for, as a sheet writes it."""
 
     amounts: dict[int, Amount]
-    between: dict[int, tuple[Amount, Amount]]
+    between: dict[int, Between]
     assumed: tuple[Sentence, ...]
+    target: dict[str, Any] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,14 +75,18 @@ def _table() -> Mapping[str, _Usual]:
         }
 
 
-def filled(made: Made, wanted: Wanted, kitchen: Kitchen) -> Filled:
+def filled(made: Made, wanted: MeantFor, kitchen: Kitchen) -> Filled:
     """Amounts for every line of ``made`` that has none and is not by tongue.
 
     What is known sets the size; where nothing is, ``wanted`` does. Flour (with its fat) is solved
     for the grade; where flour is known and no liquid, the liquid is. Raises :class:`BadInput` for an
     unknown use or grade.
     """
-    known = {n: one.amount for n, one in enumerate(made.lines) if one.amount is not None and one.ingredient}
+    known = {
+        n: one.amount
+        for n, one in enumerate(made.lines)
+        if one.amount is not None and one.ingredient
+    }
     filling = _Filling(made, wanted, kitchen, known)
     if not filling.blank:
         return Filled(known, {}, ())
@@ -78,15 +95,19 @@ def filled(made: Made, wanted: Wanted, kitchen: Kitchen) -> Filled:
 
 class _Filling:
     def __init__(
-        self, made: Made, wanted: Wanted, kitchen: Kitchen, known: dict[int, Amount]
+        self, made: Made, wanted: MeantFor, kitchen: Kitchen, known: dict[int, Amount]
     ) -> None:
         self.made, self.kitchen, self.known = made, kitchen, known
-        serves = Serves(use=wanted.use, count=wanted.count, margin_pct=0)
+        serves = Serves(use=wanted.use, portions=wanted.portions, margin_pct=0)
         self.need = need_for(serves, kitchen)
         self.wanted = wanted
         self.grade: Grade = grade_named(wanted.grade or self.need.use.grade)
         self.drafts = [one for draft in made.drafts for one in (draft, *draft.inside)]
-        self.at = {p.line: (draft, name) for draft in reversed(self.drafts) for name, p in draft.portions.items()}
+        self.at = {
+            p.line: (draft, name)
+            for draft in reversed(self.drafts)
+            for name, p in draft.portions.items()
+        }
         self.blank = [n for n in self.at if n not in known]
         self.floured = any(self._row(n).role == "flour" for n in self.at)
         self.base = self._base()
@@ -96,7 +117,12 @@ class _Filling:
 
     def _base(self) -> list[int]:
         """The liquids all else is reckoned by."""
-        kinds = (("milk", "stock", "water"), ("cream",), ("soft-cream",), ("wine", "juice"))
+        kinds: tuple[tuple[str, ...], ...] = (
+            ("milk", "stock", "water"),
+            ("cream",),
+            ("soft-cream",),
+            ("wine", "juice"),
+        )
         if not self.floured:
             kinds = (("cream",), ("soft-cream",), ("milk", "stock", "water"), ("wine", "juice"))
         for roles in kinds:
@@ -106,61 +132,84 @@ class _Filling:
 
     def _usual(self, line: int) -> tuple[float, float]:
         """Grams to a litre of base, and the factor either way."""
-        row, (draft, name) = self._row(line), self.at[line]
-        table = _table()
+        row, draft, table = self._row(line), self.at[line][0], _table()
         how = "liaison" if draft.op == "liaison" else draft.op
         one = table.get(row.key) or table.get(f"{row.role}:{how}") or table.get(row.role)
         if one is None:
             return 30.0, 2.0
         if line in self.base:
             return 1000.0 / len(self.base), one.spread
-        return (one.floured_g if self.floured else one.cream_g), one.spread
+        usual = one.floured_g if self.floured else one.cream_g
+        # Two cheeses are as much as one.
+        alike = sum(self._row(n).role == row.role for n in self.at) if row.role in _SHARED else 1
+        return usual / alike, one.spread
 
     # The size.
 
     def _litres(self) -> float | None:
         """Litres of base by what is known; None where nothing is."""
+
         def by(lines: list[int]) -> list[float]:
             return [self._row(n).grams(self.known[n]) / self._usual(n)[0] for n in lines]
 
         if base := [n for n in self.base if n in self.known]:
-            return sum(self._row(n).grams(self.known[n]) for n in base) / sum(self._usual(n)[0] for n in base)
-        counted = [n for n in self.at if n in self.known and self._row(n).role not in ("spice", "herb", "acid")]
+            return sum(self._row(n).grams(self.known[n]) for n in base) / sum(
+                self._usual(n)[0] for n in base
+            )
+        counted = [
+            n
+            for n in self.at
+            if n in self.known and self._row(n).role not in ("spice", "herb", "acid")
+        ]
         return median(by(counted)) if counted else None
 
     def filled(self) -> Filled:
         litres = self._litres()
         sized = litres is not None
         start = litres if litres is not None else self.need.volume_ml / 1000.0
-        flour = [n for n in self.blank if self._row(n).role == "flour" and self.at[n][0].op in ("roux", "dust", "add")]
-        free_base = [n for n in self.base if n not in self.known]
-        amounts = self._at(start, None)
-        edges: dict[int, tuple[float, float]] = {}
+        flour = [n for n in self.blank if self._row(n).role == "flour"]
         if flour:
-            for _ in range(1 if sized else 3):
-                grams = self._solved(lambda g, at=start: self._at(at, g), 70.0 * start)
-                amounts = self._at(start, grams)
-                if sized or not (volume := self._volume(amounts)):
-                    break
-                start *= self.need.volume_ml / volume
-            for n in flour:
-                edges[n] = self._edges(lambda g, at=start: self._at(at, g), self._row(n).grams(amounts[n]))
-        elif self.floured and free_base and len(free_base) == len(self.base):
-            start = self._solved(lambda litres: self._at(litres, None), start)
-            amounts = self._at(start, None)
-            low, high = self._edges(lambda litres: self._at(litres, None), start)
-            for n in free_base:
-                grams = self._row(n).grams(amounts[n])
-                edges[n] = tuple(sorted((grams * low / start, grams * high / start)))  # type: ignore[assignment]
-        elif not sized:
-            for _ in range(3):
-                if not (volume := self._volume(amounts)):
-                    break
-                start *= self.need.volume_ml / volume
-                amounts = self._at(start, None)
+            amounts, edges = self._flour_solved(flour, start, sized=sized)
+        elif self.floured and self.base and not any(n in self.known for n in self.base):
+            amounts, edges = self._liquid_solved(start)
+        else:
+            amounts, edges = self._in_size(start, sized=sized), {}
         return self._told(amounts, edges, sized=sized)
 
-    def _at(self, litres: float, flour_g: float | None) -> dict[int, Amount]:
+    def _flour_solved(
+        self, flour: list[int], litres: float, *, sized: bool
+    ) -> tuple[dict[int, Amount], _Edges]:
+        """Flour, and the fat of its roux, for the grade; where nothing sets the size, for the yield."""
+        for _ in range(1 if sized else _SIZINGS):
+            with_flour = partial(self._at, litres)
+            amounts = with_flour(self._solved(with_flour, _FLOUR_G_PER_L * litres))
+            if sized or not (volume := self._volume(amounts)):
+                break
+            litres *= self.need.volume_ml / volume
+        low_high = self._edges(with_flour, self._row(flour[0]).grams(amounts[flour[0]]))
+        fats = [d.portions["fat"].line for d in self.drafts if d.op == "roux"]
+        whole = [n for n in fats if n in self.blank and self._share_here(n, self.at[n][0]) == 1.0]
+        return amounts, dict.fromkeys([*flour, *whole], low_high)
+
+    def _liquid_solved(self, litres: float) -> tuple[dict[int, Amount], _Edges]:
+        """The liquid for the flour there is."""
+        found = self._solved(self._at, litres)
+        amounts = self._at(found)
+        low, high = self._edges(self._at, found)
+        grams = {n: self._row(n).grams(amounts[n]) / found for n in self.base}
+        return amounts, {n: (low * each, high * each) for n, each in grams.items()}
+
+    def _in_size(self, litres: float, *, sized: bool) -> dict[int, Amount]:
+        """Everything in its usual share, for what is known or for the yield."""
+        amounts = self._at(litres)
+        for _ in range(0 if sized else _SIZINGS):
+            if not (volume := self._volume(amounts)):
+                break
+            litres *= self.need.volume_ml / volume
+            amounts = self._at(litres)
+        return amounts
+
+    def _at(self, litres: float, flour_g: float | None = None) -> dict[int, Amount]:
         """Amounts with so many litres of base and, where flour is free, so many grams of it."""
         amounts = dict(self.known)
         for n in self.blank:
@@ -171,7 +220,9 @@ class _Filling:
             elif draft.op == "roux" and name == "fat":
                 beside = draft.portions["flour"].line
                 known = self.known.get(beside)
-                grams = self._row(beside).grams(known) if known else flour_g or 70.0 * litres
+                grams = (
+                    self._row(beside).grams(known) if known else flour_g or _FLOUR_G_PER_L * litres
+                )
                 # Half the butter went elsewhere first ("with the rest of the butter and the flour").
                 grams /= self._share_here(n, draft)
             amounts[n] = Amount(grams, "g")
@@ -200,7 +251,7 @@ class _Filling:
 
     def _volume(self, amounts: dict[int, Amount]) -> float:
         played = self._played(amounts)
-        return played.figures.yield_ml if played else 0.0
+        return (played.figures.yield_ml or 0.0) if played else 0.0
 
     def _log_eta(self, amounts: dict[int, Amount]) -> float | None:
         played = self._played(amounts)
@@ -237,22 +288,36 @@ class _Filling:
             row, grams = self._row(n), amounts[n].value
             spread = self._usual(n)[1]
             low, high = edges.get(n, (grams / spread, grams * spread))
-            amounts[n], between[n] = _as_weighed(row, grams), (_as_weighed(row, low), _as_weighed(row, high))
-        told = say("assumed.ours-by-known") if sized else say(
-            "assumed.ours-for",
-            count=self.wanted.count,
-            unit=self.need.use.counted_in,
-            use=self.need.use.name.lower(),
-            volume_ml=self.need.volume_ml,
+            amounts[n] = _as_weighed(row, grams)
+            between[n] = Between(_as_weighed(row, low), _as_weighed(row, high))
+        told = (
+            say("assumed.ours-by-known")
+            if sized
+            else say(
+                "assumed.ours-for",
+                portions=self.need.portions,
+                use=self.need.use.name.lower(),
+                volume_ml=self.need.volume_ml,
+            )
         )
-        return Filled(amounts, between, (told, say("assumed.ours-grade", grade=self.grade.key)))
+        solved = (say("assumed.ours-grade", grade=self.grade.name),) if edges else ()
+        target: dict[str, Any] = {"serving_c": self.need.use.serving_c}
+        if edges:
+            target["grade"] = self.grade.key
+        if not sized:
+            target["serves"] = {"use": self.wanted.use, "portions": self.wanted.portions}
+        return Filled(amounts, between, (told, *solved), target)
 
 
 def _as_weighed(row: Ingredient, grams: float) -> Amount:
     """``grams`` of ``row`` as a kitchen measures it: liquids by volume, yolks by the piece."""
     if row.role == "egg" and row.piece_g:
         return Amount(float(max(1, round(grams / row.piece_g))), "piece")
-    if row.wet and not row.piece and row.role in ("milk", "stock", "water", "wine", "spirit", "cream", "juice"):
+    if (
+        row.wet
+        and not row.piece
+        and row.role in ("milk", "stock", "water", "wine", "spirit", "cream", "juice")
+    ):
         return kitchen_round(Amount(max(1.0, grams / row.density), "mL"))
     if grams < 10.0:
         return Amount(max(0.1, round(grams, 1)), "g")
@@ -262,7 +327,13 @@ def _as_weighed(row: Ingredient, grams: float) -> Amount:
 def with_amounts(lines: list[ReadLine], filled: Filled) -> list[ReadLine]:
     """``lines`` with the amounts that are ours, marked so."""
     return [
-        replace(one, status="ours", amount=filled.amounts[n], between=filled.between[n], why=say("line.ours"))
+        replace(
+            one,
+            status="ours",
+            amount=filled.amounts[n],
+            between=filled.between[n],
+            why=say("line.ours"),
+        )
         if n in filled.between
         else one
         for n, one in enumerate(lines)

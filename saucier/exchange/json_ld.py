@@ -106,7 +106,12 @@ def instruction(card: Card, step: AnyStep) -> str:
     weighed = ", ".join(f"{spoken(w.amount)} {_lower(w.name)}" for w in card.weighed)
     do = str(card.do)
     minutes = getattr(step, "minutes", None)
-    if minutes and card.timer_s and step.op in ("roux", "dust", "sweat", "infuse") and " min" not in do:
+    if (
+        minutes
+        and card.timer_s
+        and step.op in ("roux", "dust", "sweat", "infuse")
+        and " min" not in do
+    ):
         do = str(say("do-for", do=do.rstrip("."), minutes=minutes))
     parts = [do, *map(str, card.lines), str(say("until", cue=card.cue))]
     return " ".join([f"({weighed})", *parts] if weighed else parts)

@@ -13,7 +13,8 @@ from saucier.kitchen import Kitchen
 from saucier.units.reading import split_amount
 
 _METHOD_HEAD = re.compile(
-    r"^\W*(method|directions|instructions|preparation|steps|how to\b.*|what to do)\W*$", re.IGNORECASE
+    r"^\W*(method|directions|instructions|preparation|steps|how to\b.*|what to do)\W*$",
+    re.IGNORECASE,
 )
 _INGREDIENTS_HEAD = re.compile(
     r"^\W*(?:ingredients|(?:what )?you(?:'ll| will)? need|what you need|list)\b\s*"
@@ -30,16 +31,51 @@ _MAKES_IN_TITLE = re.compile(
     r"(?:\d+|two|three|four|five|six|eight|ten|twelve)\b[^()]*)\)?$",
     re.IGNORECASE,
 )
+_ABOUT_IT = re.compile(
+    r"^\W*(?:(?:prep(?:aration)?|cook(?:ing)?|total|ready|resting)(?: time)?|time|difficulty|course|cuisine"
+    r"|source|from|author)\s*:.*$",
+    re.IGNORECASE,
+)
+"""What is said of a recipe: neither ingredient nor method."""
 _NUMBERED = re.compile(r"^\s*(?:step )?\d+\s*[.)]\s+", re.IGNORECASE)
-_SECTION = re.compile(r"^\W*(?:for (?:the )?)?(?P<name>[A-Za-zÀ-ÿ' -]{3,40}?)\s*:\s*$", re.IGNORECASE)
+_SECTION = re.compile(
+    r"^\W*(?:for (?:the )?)?(?P<name>[A-Za-zÀ-ÿ' -]{3,40}?)\s*:\s*$", re.IGNORECASE
+)
 _SECTION_FOR = re.compile(r"^\W*for the (?P<name>[A-Za-zÀ-ÿ' -]{3,40})$", re.IGNORECASE)
 _SAUCE_WORDS = re.compile(
-    r"\b(sauce|roux|b[ée]chamel|velout[ée]|panade|cream|mornay|soubise|liaison|base)\b", re.IGNORECASE
+    r"\b(sauce|roux|b[ée]chamel|velout[ée]|panade|cream|mornay|soubise|liaison|base)\b",
+    re.IGNORECASE,
 )
 _COUNTS = {
     word: n
-    for n, word in enumerate("one two three four five six seven eight nine ten eleven twelve".split(), 1)
+    for n, word in enumerate(
+        [
+            "one",
+            "two",
+            "three",
+            "four",
+            "five",
+            "six",
+            "seven",
+            "eight",
+            "nine",
+            "ten",
+            "eleven",
+            "twelve",
+        ],
+        1,
+    )
 }
+_USES = (
+    (r"\bcroquettes?\b", "croquettes"),
+    (r"\b(pasta|macaroni) bake\b|\bbaked (pasta|macaroni)\b|\bmac(aroni)? cheese\b", "pasta-baked"),
+    (r"\b(pasta|ribbons|gnocchi|spaghetti|tagliatelle|macaroni|noodles)\b", "toss"),
+    (r"\b(toasts?|rarebit)\b", "toast"),
+    (r"\bpancakes?\b", "filling"),
+    (r"\b(gratin|pie|bake)\b", "enrobe"),
+    (r"\b(rice|mash|barley|grains|chips)\b", "over"),
+)
+"""Words in a name that tell what the sauce is for."""
 LONG = 120
 
 
@@ -60,11 +96,26 @@ class Layout:
     told: list[str] = field(default_factory=list)
     makes: str = ""
 
-    def beside(self, line: Line) -> bool:
-        """Whether ``line`` stands in a section that is not the sauce's, where one is."""
-        if not any(_SAUCE_WORDS.search(one.section) for one in self.given):
-            return False
-        return bool(line.section) and not _SAUCE_WORDS.search(line.section)
+    def sauce_section(self, kitchen: Kitchen) -> str | None:
+        """The section that is the sauce's; None where no section says so. Of several sauces the one
+        with flour in it, else the last."""
+        named = dict.fromkeys(one.section for one in self.given if _SAUCE_WORDS.search(one.section))
+        for section in reversed(named):
+            keys = [
+                read_line(one.text, kitchen).ingredient
+                for one in self.given
+                if one.section == section
+            ]
+            if any(key is not None and kitchen.larder[key].role == "flour" for key in keys):
+                return section
+        return next(reversed(named), None)
+
+    @property
+    def use(self) -> str:
+        """What a recipe of this name is usually for; napped over the plate where it does not say."""
+        return next(
+            (use for words, use in _USES if re.search(words, self.name, re.IGNORECASE)), "nap"
+        )
 
     @property
     def portions(self) -> float | None:
@@ -74,7 +125,9 @@ class Layout:
             return None
         if number := re.search(r"\b\d{1,3}\b", words):
             return float(number[0])
-        return next((float(n) for word, n in _COUNTS.items() if re.search(rf"\b{word}\b", words)), None)
+        return next(
+            (float(n) for word, n in _COUNTS.items() if re.search(rf"\b{word}\b", words)), None
+        )
 
 
 def layout_of(text: str, kitchen: Kitchen) -> Layout:
@@ -116,6 +169,8 @@ def _of_text(text: str, kitchen: Kitchen) -> Layout:
     found, rest = _titled(lines, kitchen)
     section, method = "", False
     for number, line in enumerate(rest):
+        if _ABOUT_IT.match(line):
+            continue
         if _METHOD_HEAD.match(line):
             method = True
         elif head := _INGREDIENTS_HEAD.match(line):
@@ -163,7 +218,11 @@ def _told(line: str) -> bool:
         return True
     ends = line.rstrip().endswith((".", "!")) and len(words) >= 5
     sentences = bool(re.search(r"[a-z)]\. +\w", line)) and len(words) >= 6
-    return (ends or sentences) and not re.match(r"^[\W]*\d[\d./½¼¾]* ?(?:g|ml|kg|l|tsp|tbsp)\b", line)
+    return (ends or sentences) and not re.match(
+        r"^\W*[\d½¼¾][\d.,/½¼¾ ]*(?:k?g|[mcd]?l|tsps?|tbsps?|tbs|cups?|oz|lbs?|fl)\b",
+        line,
+        re.IGNORECASE,
+    )
 
 
 def _whole_list(line: str, kitchen: Kitchen) -> bool:
@@ -176,7 +235,8 @@ def _heads(line: str, after: list[str], kitchen: Kitchen) -> bool:
     """Whether a bare short line is the heading of a section: no ingredient itself, and one follows."""
     if len(line) > 40 or re.search(r"[\d.,;]", line) or not after:
         return False
-    if read_line(line, kitchen).ingredient and not _SAUCE_WORDS.fullmatch(line.strip()):
+    sauce = re.search(r"\b(?:sauce|cream|panade|roux)$", line.strip(), re.IGNORECASE)
+    if read_line(line, kitchen).ingredient and not sauce:
         return False
     return _counted(after[0])
 
@@ -188,6 +248,10 @@ def _counted(text: str) -> bool:
         return False
 
 
+_EACH = re.compile(
+    r"^(?P<amount>[\d½¼¾][\d.,/ ]*\s*[a-zA-Z]+\.?)\s+(?:of )?each(?: of)?:? (?P<names>.+)$"
+)
+"""One amount for several: "25 g each butter and flour"."""
 _BETWEEN = (r"\s*;\s*", r"\s+/\s+", r"\s*,\s*(?:and\s+)?", r"\s+(?:and|&)\s+")
 
 
@@ -198,6 +262,13 @@ def split_line(text: str, kitchen: Kitchen) -> list[str]:
     all of them ("25 g butter and flour").
     """
     bare = text.strip().rstrip(".")
+    if each := _EACH.match(bare):
+        names = [
+            name for name in re.split(r"\s*,\s*(?:and\s+)?|\s+(?:and|&)\s+", each["names"]) if name
+        ]
+        lines = [f"{each['amount']} {name}" for name in names]
+        if len(lines) > 1 and all(read_line(line, kitchen).ingredient for line in lines):
+            return lines
     for between in _BETWEEN:
         parts = [part for part in re.split(between, bare) if part.strip()]
         if len(parts) < 2:
@@ -233,4 +304,3 @@ def _outside_brackets(text: str, between: str) -> list[str]:
             parts.append(text[start : found.start()])
             start = found.end()
     return [part for part in (*parts, text[start:]) if part.strip()]
-

@@ -18,6 +18,14 @@ NEAR = 80.0
 
 
 @dataclass(frozen=True, slots=True)
+class Between:
+    """The edges of an amount that is ours."""
+
+    least: Amount
+    most: Amount
+
+
+@dataclass(frozen=True, slots=True)
 class ReadLine:
     """``text`` as it stood. ``status``: ``read`` and nothing to settle; ``ours`` where the recipe
     gives no amount and a usual one was put in, ``between`` its edges; ``settle`` with a guess
@@ -32,7 +40,7 @@ class ReadLine:
     why: Sentence | None = None
     to_taste: bool = False
     guesses: tuple[str, ...] = ()
-    between: tuple[Amount, Amount] | None = None
+    between: Between | None = None
     section: str = ""
 
     @property
@@ -48,6 +56,8 @@ _RANGE = re.compile(
 _BESIDE = re.compile(r"^([\d.,/ ]+\s*[a-zA-Z]+)\s*/\s*[\d., /]+\s*(?:fl\.? )?[a-zA-Z]+")
 _BRACKETS = re.compile(r"\(([^()]*)\)")
 _WORD_NUMBERS = {
+    "a couple of": "2",
+    "couple of": "2",
     "half a": "0.5",
     "half an": "0.5",
     "half": "0.5",
@@ -71,16 +81,22 @@ _PACKED = re.compile(
     r"^(?:pots?|tubs?|cartons?|jars?|bottles?|packets?|packs?|cans?|tins?|blocks?|bags?) (?:of )?"
 )
 _EACH_FIRST = re.compile(r"^[\d.,/ ]+\(")
-_PACK_WORDS = re.compile(r"\b(?:tins?|cans?|jars?|packets?|packs?|pots?|tubs?|cartons?)\b", re.IGNORECASE)
+_PACK_WORDS = re.compile(
+    r"\b(?:tins?|cans?|jars?|packets?|packs?|pots?|tubs?|cartons?)\b", re.IGNORECASE
+)
 _SIZED = re.compile(r"^(?:large|small|big|good|generous|level|levelled|rounded|scant) ")
-_ABOUT = re.compile(r"^(?:about|around|approx(?:imately)?\.?|ca?\.|roughly|another) +", re.IGNORECASE)
+_ABOUT = re.compile(
+    r"^(?:about|around|approx(?:imately)?\.?|ca?\.|roughly|another) +", re.IGNORECASE
+)
 _VAGUE = re.compile(
     r"^(?:(?:a |an )?(?:little|some|bit of|touch of|good bit of|spoon(?:ful)? of|dollop of|squeeze of"
-    r"|sprinkle of|sprinkling of|plenty of|lots of|enough|lump of|hint of)|a few|the|freshly) +",
+    r"|sprinkle of|sprinkling of|plenty of|lots of|enough|lump of|hint of)|a few|the|freshly|pm|qs|q\.s\.) +",
     re.IGNORECASE,
 )
 """Said of no amount, or of one nobody could weigh."""
-_FEW = re.compile(r"^a few +(?=(?:drops|sprigs|leaves|turns|slices|handfuls|cracks|threads)\b)", re.I)
+_FEW = re.compile(
+    r"^a few +(?=(?:drops|sprigs|leaves|turns|slices|handfuls|cracks|threads)\b)", re.I
+)
 _FEW_ARE = 4
 _BEHIND = re.compile(
     r"^(?P<name>[^\d(]*[^\d\s(,:–-])[\s,:–-]+(?P<amount>(?:about |ca\. ?)?\d[\d.,/ ]*\s*[a-zA-Z]*\.?)$"
@@ -103,17 +119,128 @@ SPOKEN = {
 _DIFFERS = {"pint": (568.0, 473.0), "quart": (1136.0, 946.0), "gill": (142.0, 118.0)}
 """mL of measures that are one size in one country and another in the next."""
 _PLAIN = frozenset(
-    """
-    fresh freshly finely coarsely roughly thinly chopped sliced diced grated shredded minced
-    crushed peeled trimmed washed cold hot warm soft softened melted cubed large small medium
-    good quality ripe dry whole ground plus extra more for of the and or at room temperature
-    sifted level heaped heaping organic thick thin a few some into pieces cut lightly beaten
-    picked leaves only about approx leftover homemade drained rinsed free range juiced smashed
-    crumbled deseeded seeded skinned skinless bulb bulbs dusting fine very boiling tepid heated
-    ready made your needed taste bruised torn stalks removed quartered halved cleaned wiped
-    thawed frozen packed loosely tightly brought cooked raw plain nice in cubes chunks rings
-    strips dice skin on off little to finish serve
-    """.split()
+    [
+        "fresh",
+        "freshly",
+        "finely",
+        "coarsely",
+        "roughly",
+        "thinly",
+        "chopped",
+        "sliced",
+        "diced",
+        "grated",
+        "shredded",
+        "minced",
+        "crushed",
+        "peeled",
+        "trimmed",
+        "washed",
+        "cold",
+        "hot",
+        "warm",
+        "soft",
+        "softened",
+        "melted",
+        "cubed",
+        "large",
+        "small",
+        "medium",
+        "good",
+        "quality",
+        "ripe",
+        "dry",
+        "whole",
+        "ground",
+        "plus",
+        "extra",
+        "more",
+        "for",
+        "of",
+        "the",
+        "and",
+        "or",
+        "at",
+        "room",
+        "temperature",
+        "sifted",
+        "level",
+        "heaped",
+        "heaping",
+        "organic",
+        "thick",
+        "thin",
+        "a",
+        "few",
+        "some",
+        "into",
+        "pieces",
+        "cut",
+        "lightly",
+        "beaten",
+        "picked",
+        "leaves",
+        "only",
+        "about",
+        "approx",
+        "leftover",
+        "homemade",
+        "drained",
+        "rinsed",
+        "free",
+        "range",
+        "juiced",
+        "smashed",
+        "crumbled",
+        "deseeded",
+        "seeded",
+        "skinned",
+        "skinless",
+        "bulb",
+        "bulbs",
+        "dusting",
+        "fine",
+        "very",
+        "boiling",
+        "tepid",
+        "heated",
+        "ready",
+        "made",
+        "your",
+        "needed",
+        "taste",
+        "bruised",
+        "torn",
+        "stalks",
+        "removed",
+        "quartered",
+        "halved",
+        "cleaned",
+        "wiped",
+        "thawed",
+        "frozen",
+        "packed",
+        "loosely",
+        "tightly",
+        "brought",
+        "cooked",
+        "raw",
+        "plain",
+        "nice",
+        "in",
+        "cubes",
+        "chunks",
+        "rings",
+        "strips",
+        "dice",
+        "skin",
+        "on",
+        "off",
+        "little",
+        "to",
+        "finish",
+        "serve",
+    ]
 )
 """Words that do not change which ingredient is meant."""
 

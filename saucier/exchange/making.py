@@ -17,6 +17,9 @@ from saucier.words import Sentence, say
 
 NOT_SAUCE = ("solid", "meat", "fish", "seafood")
 _LIQUIDS = ("milk", "stock", "water", "juice", "cream")
+_TIMED = ("sweat", "roux", "dust", "infuse")
+_UNLISTED = (*_LIQUIDS, "fat", "flour", "wine", "spirit", "cheese", "egg", "soft-cream")
+"""Kinds that are part of the sauce when a method speaks of them and the list does not."""
 _STEEPED = ("bay-leaf", "clove", "peppercorns", "mushroom-dried")
 """Whole spice: it gives its taste to the liquid and is taken out, not stirred in last."""
 _STARCH_POWER = 1.5
@@ -124,6 +127,9 @@ class _Walk:
         self.around: list[Draft] = []
         self.placed: dict[int, list[Portion]] = {}
         self.fats: list[Portion] = []
+        self.flour: Portion | None = None
+        self.others: set[int] = set()
+        """Lines told of another pot only: they stay there unless the sauce takes them up."""
         self.side: _Side | None = None
         self.timed: list[Draft] = []
         self.assumed: list[Sentence] = []
@@ -156,12 +162,15 @@ class _Walk:
     def take(self, clause: Clause) -> None:
         if clause.sentence != self.sentence:
             self.sentence, self.elsewhere, self.off = clause.sentence, False, False
+            self.before = []
         self.off = self.off or clause.off_heat or clause.rests
         if _says(clause.text, "pour") and _says(clause.text, " over"):
             self.poured = True
         named = self._named(clause)
         if self._of_another_pot(clause, named):
             self.elsewhere = True
+            if clause.act == "elsewhere" and not self.listed:
+                self.others |= {n for mention in named for n in mention.lines}
             self.before = [*self.before, *named] if clause.act == "elsewhere" else []
             return
         if _says(clause.text, " them", " it ", " these", " this") and self.before:
@@ -181,11 +190,14 @@ class _Walk:
         it is plainly part of the sauce."""
         found = []
         for mention in mentions_in(clause.text, self.lines, self.kitchen, listed=self.listed):
+            # "250 ml milk … 50 ml milk" are two; "50 g of the butter" is of what there is.
             again = not self.listed and mention.read.amount is not None
+            again = again and " of the " not in mention.read.text
             if not mention.lines or (again and all(n in self.placed for n in mention.lines)):
-                mention = self._with_line(mention, clause)
-                if mention is None:
+                fresh = self._with_line(mention, clause)
+                if fresh is None:
                     continue
+                mention = fresh
             mention = replace(mention, lines=self._which(mention))
             self._learn(mention)
             found.append(mention)
@@ -199,7 +211,12 @@ class _Walk:
         number = mention.lines[0]
         line = self.lines[number]
         tongue = self._role(line) == "salt"
-        if mention.read.amount is not None and line.amount is None and line.ingredient == mention.key and not tongue:
+        if (
+            mention.read.amount is not None
+            and line.amount is None
+            and line.ingredient == mention.key
+            and not tongue
+        ):
             self.lines[number] = replace(
                 line, status="read", amount=mention.read.amount, why=None, to_taste=False
             )
@@ -228,7 +245,11 @@ class _Walk:
     def _which(self, mention: Mention) -> tuple[int, ...]:
         """Of lines of the same thing ("50 g butter", "20 g cold butter") the one that is meant: by
         its amount, else the first that is not in yet."""
-        same = [n for n in mention.lines if self.lines[n].ingredient == self.lines[mention.lines[0]].ingredient]
+        same = [
+            n
+            for n in mention.lines
+            if self.lines[n].ingredient == self.lines[mention.lines[0]].ingredient
+        ]
         if len(same) < 2 or len(same) < len(mention.lines):
             return mention.lines
         if isinstance(mention.take, Amount):
@@ -242,16 +263,16 @@ class _Walk:
 
     def _with_line(self, mention: Mention, clause: Clause) -> Mention | None:
         row = self.larder[mention.key]
-        of_sauce = row.role in (*_LIQUIDS, "fat", "flour", "wine", "spirit", "cheese", "egg", "soft-cream")
         if row.role == "salt":
             self.tasted = self.tasted or clause.act != "elsewhere"
             return None
-        if self.listed and not (of_sauce and mention.read.amount is not None):
-            if not of_sauce or row.role in ("water", "fat") or clause.act in ("elsewhere", "over"):
-                return None
-        if row.role == "water" and mention.read.amount is None:
-            return None
         read = mention.read
+        sauce = row.role in _UNLISTED
+        unsaid = row.role in ("water", "fat") or clause.act in ("elsewhere", "over")
+        if self.listed and (not sauce or (read.amount is None and unsaid)):
+            return None  # the list has what goes in: "with oil", "pour over the ham" add nothing
+        if row.role == "water" and read.amount is None:
+            return None
         if row.role == "spice" and read.amount is None:
             read = ReadLine(read.text, "read", row.key, None, to_taste=True)
         self.lines.append(read)
@@ -279,7 +300,9 @@ class _Walk:
         act, minutes = clause.act, clause.minutes
         if clause.shown:
             self.assumed.append(say("assumed.range", shown=clause.shown))
-        if act == "infuse" or (act == "melt" and not self.wet and self._liquids(named) and not self.fats):
+        if act == "infuse" or (
+            act == "melt" and not self.wet and self._liquids(named) and not self.fats
+        ):
             return self._steeps(clause, named)
         if act == "strain":
             return self._strains()
@@ -291,18 +314,24 @@ class _Walk:
             self._put(Draft("flame"))
             return True
         if act == "season" or _says(clause.text, "salt it", "for salt", "season"):
-            self.tasted = self.tasted or not named or any(self._row(m.lines[0]).role == "salt" for m in named)
+            self.tasted = (
+                self.tasted or not named or any(self._row(m.lines[0]).role == "salt" for m in named)
+            )
             self._all(named, clause)
             return True
         if act == "out":
             return False
         self._all(named, clause)
-        if clause.colour and (roux := next((d for d in reversed(self.drafts) if d.op in ("roux", "dust")), None)):
+        if clause.colour and (
+            roux := next((d for d in reversed(self.drafts) if d.op in ("roux", "dust")), None)
+        ):
             roux.rest.setdefault("colour", clause.colour)
         if clause.stop is not None:
             return self._reduces(clause)
-        of_roux = _says(clause.text, "roux") and not any(d.op in ("roux", "dust") for d in self.timed)
-        return self._lasts(minutes) if minutes is not None and not of_roux else False
+        of_roux = _says(clause.text, "roux") and not any(
+            d.op in ("roux", "dust") for d in self.timed
+        )
+        return self._lasts(minutes, clause) if minutes is not None and not of_roux else False
 
     def _all(self, named: list[Mention], clause: Clause) -> None:
         """Puts in everything ``named``: yolks with cream as a liaison, flour with fat as a roux,
@@ -314,6 +343,13 @@ class _Walk:
         if self._liaison(todo, rows, ("cream", "milk", "soft-cream") if whisked else ("cream",)):
             todo = [one for one in todo if one[0] not in self.placed]
         roux = _says(clause.text, "roux")
+        if (
+            self.wet
+            and not roux
+            and not self.fats
+            and {"fat", "flour"} <= {r.role for r in rows.values()}
+        ):
+            clause = replace(clause, act="mix")  # worked together and whisked in: beurre manié
         pieces = any(row.role in _SWEATS for row in rows.values())
         if any(row.role == "flour" for row in rows.values()) and (roux or not pieces):
             # Said either way round, fat comes before flour, and a slurry's water before its starch.
@@ -325,7 +361,9 @@ class _Walk:
         for number, take in todo:
             fresh += self._place(Portion(number, take), rows[number], clause)
         if fresh:
-            if any(d.op == "roux" for d in fresh) and ready:  # a ready roux: what follows is a simmer
+            if (
+                any(d.op == "roux" for d in fresh) and ready
+            ):  # a ready roux: what follows is a simmer
                 self.timed = []
                 return
             last = next((d for d in reversed(fresh) if d.rank and d.op != "season"), fresh[-1])
@@ -361,13 +399,20 @@ class _Walk:
             else:
                 self._claim(portion)
                 self.fats.append(portion)
+                if self.flour is not None:
+                    flour, self.flour = self.flour, None
+                    self._flour(flour, self._row(flour.line), act, roux=True)
         elif role == "flour":
             self._flour(portion, row, act, roux=clause is not None and _says(clause.text, "roux"))
         elif row.falls_share >= _FALLS:
             self._flush_fats()
             self._one("add", portion, row)
         elif role in _SWEATS or row.key in _SWEAT_HERBS:
-            if self.wet or act in ("reduce", "simmer") or (clause is None and not self.fats and not self._dry_pan()):
+            if (
+                self.wet
+                or act in ("reduce", "simmer")
+                or (clause is None and not self.fats and not self._dry_pan())
+            ):
                 self._one("add", portion, row)
             else:
                 self._flush_fats()
@@ -392,10 +437,9 @@ class _Walk:
                     self.timed = self.drafts[-1:]
         elif role == "herb":
             self._one("add" if act in ("reduce", "simmer", "sweat") else "finish", portion, row)
-        elif role == "seasoning" and (row.key == "tomato-paste" or not self.wet):
-            self._flush_fats()
-            self._one("add", portion, row)
-        elif role == "acid" and not self.wet:
+        elif (role == "seasoning" and (row.key == "tomato-paste" or not self.wet)) or (
+            role == "acid" and not self.wet
+        ):
             self._flush_fats()
             self._one("add", portion, row)
         elif role in ("seasoning", "acid", "spice", "salt"):
@@ -403,7 +447,7 @@ class _Walk:
                 self._claim(portion)  # by tongue: nothing to weigh
                 self.tasted = self.tasted or role == "salt"
             else:
-                off = clause is not None and (clause.off_heat or act == "finish")
+                off = clause is not None and clause.off_heat
                 self._one("finish" if off and role == "seasoning" else "season", portion, row)
         else:
             self._one("finish", portion, row)
@@ -422,8 +466,11 @@ class _Walk:
             self._put(Draft("roux", {"fat": fat, "flour": portion}, of=None))
             for more in others:
                 self._one("add", more, self._row(more.line), claim=False)
-        else:
+        elif self.drafts or self.around:
             self._one("dust", portion, row)
+        else:  # named before its fat: a roux all the same
+            self._claim(portion)
+            self.flour = portion
 
     def _liquid(self, portion: Portion, row: Ingredient) -> None:
         side = self.side
@@ -494,24 +541,35 @@ class _Walk:
         step: dict[str, Any] = {"to": clause.stop.to}
         if clause.stop.minutes is not None:
             step["minutes"] = clause.stop.minutes
+        if clause.heat:
+            step["heat"] = clause.heat
         self._put(Draft("reduce", rest=step))
         self.timed = []
         return True
 
-    def _lasts(self, minutes: float) -> bool:
+    def _lasts(self, minutes: float, clause: Clause) -> bool:
         """Minutes said of what was last put in, or of the simmering pot."""
-        waiting = [d for d in self.timed if d.op in ("sweat", "roux", "dust", "infuse") and "minutes" not in d.rest]
+        waiting = [
+            d
+            for d in self.timed
+            if d.op in _TIMED
+            and "minutes" not in d.rest
+            and not (d.op == "infuse" and clause.act == "simmer")
+        ]
         if waiting:
             for draft in waiting:
                 draft.rest["minutes"] = min(minutes, 60.0)
             return True
         if not self.wet and self.side is not None:
             self._flush_side()
+        if self.flour is not None:  # said of a roux whose fat is still open
+            return False
         if self.off and self.wet:  # it stands, or steeps
             return self._stands(minutes)
         if not self.wet and self.drafts and not self._unplaced_liquid():
             return False
-        self._put(Draft("simmer", rest={"minutes": min(minutes, 240.0)}))
+        at = {"heat": clause.heat} if clause.heat else {}
+        self._put(Draft("simmer", rest={"minutes": min(minutes, 240.0), **at}))
         self.timed = []
         return True
 
@@ -551,6 +609,9 @@ class _Walk:
         fats, self.fats = self.fats, []
         for fat in fats:
             self._one("add", fat, self._row(fat.line), claim=False)
+        if self.flour is not None:
+            flour, self.flour = self.flour, None
+            self._one("dust", flour, self._row(flour.line), claim=False)
 
     def _dry_pan(self) -> bool:
         return any(d.op in ("add", "sweat") and d.of and d.of.role == "fat" for d in self.drafts)
@@ -580,14 +641,19 @@ class _Walk:
         for fat in fats:
             row = self._row(fat.line)
             self._insert(Draft("add", {"": fat}, of=row))
+        if self.flour is not None:  # its fat may be one nobody spoke of
+            self.placed.pop(self.flour.line)
         self._unsaid(told=told)
         self._usual_minutes()
-        weighed = any(self._role(one) == "salt" and one.amount for one in self.lines if one.ingredient)
+        weighed = any(
+            self._role(one) == "salt" and one.amount for one in self.lines if one.ingredient
+        )
         tasted = self.tasted and not weighed
         return Made(self.drafts, self.lines, self.assumed, self.used, tasted, self.beside)
 
     def _unsaid(self, *, told: bool) -> None:
         """Lines the method never speaks of, where sauces usually have them."""
+        self.beside |= {n for n in self._open() if n in self.others}
         left = sorted(self._open(), key=lambda n: _usual_place(self._row(n)))
         if not left:
             return
@@ -600,9 +666,14 @@ class _Walk:
         if cream_last or yolks:
             left = [n for n in left if n not in creams] + creams
             left.sort(key=lambda n: _usual_place(self._row(n), cream_last=True))
-        if yolks and creams and self._liaison([(yolks[0], 1.0), (creams[0], 1.0)], {
-            n: self._row(n) for n in (yolks[0], creams[0])
-        }):
+        if (
+            yolks
+            and creams
+            and self._liaison(
+                [(yolks[0], 1.0), (creams[0], 1.0)],
+                {n: self._row(n) for n in (yolks[0], creams[0])},
+            )
+        ):
             self.assumed.append(say("assumed.liaison"))
             left = [n for n in left if n not in (yolks[0], creams[0])]
         liaison, self.drafts = self.drafts, []
@@ -649,10 +720,18 @@ class _Walk:
         self._usual_simmer()
 
     def _usual_simmer(self) -> None:
-        floured = [n for n, d in enumerate(self.drafts) if d.op in ("roux", "dust") or (d.of and d.of.role == "flour")]
+        floured = [
+            n
+            for n, d in enumerate(self.drafts)
+            if d.op in ("roux", "dust") or (d.of and d.of.role == "flour")
+        ]
         if not floured or any(d.op in ("simmer", "reduce") for d in self.drafts[floured[0] :]):
             return
-        liquid = [n for n, d in enumerate(self.drafts) if d.op in ("add", "use", "infuse") and n > floured[0]]
+        liquid = [
+            n
+            for n, d in enumerate(self.drafts)
+            if d.op in ("add", "use", "infuse") and n > floured[0]
+        ]
         wet_before = any(d.of and d.of.wet and not d.of.piece for d in self.drafts[: floured[0]])
         if not liquid and not wet_before:
             return
@@ -715,7 +794,7 @@ def steps_of(made: Made, amounts: dict[int, Amount], kitchen: Kitchen) -> list[d
     """The drafts as a sheet writes them, with ``amounts`` by line; portions of lines without one are
     left out, with their step."""
     grams = {n: kitchen.larder[made.lines[n].ingredient or ""].grams(a) for n, a in amounts.items()}
-    taken: dict[int, float] = {n: 0.0 for n in grams}
+    taken: dict[int, float] = dict.fromkeys(grams, 0.0)
 
     def amount(portion: Portion) -> dict[str, Any] | None:
         line, take = portion.line, portion.take
@@ -724,7 +803,11 @@ def steps_of(made: Made, amounts: dict[int, Amount], kitchen: Kitchen) -> list[d
         row = kitchen.larder[made.lines[line].ingredient or ""]
         whole = grams[line]
         if take is None or isinstance(take, Amount):
-            want = max(0.0, whole - taken[line]) if take is None else min(row.grams(take), whole - taken[line])
+            want = (
+                max(0.0, whole - taken[line])
+                if take is None
+                else min(row.grams(take), whole - taken[line])
+            )
             if want <= 0.0:
                 return None
             taken[line] += want
@@ -740,7 +823,13 @@ def steps_of(made: Made, amounts: dict[int, Amount], kitchen: Kitchen) -> list[d
             inner = [one for one in map(written, draft.inside) if one]
             if not any(one["op"] == "add" for one in inner):
                 return None
-            return {"op": "use", "sauce": {"name": str(say("steeped-liquid", of=spoken_role(_role(draft)))), "steps": inner}}
+            return {
+                "op": "use",
+                "sauce": {
+                    "name": str(say("steeped-liquid", of=spoken_role(_role(draft)))),
+                    "steps": inner,
+                },
+            }
         for name, portion in draft.portions.items():
             given = amount(portion)
             if given is None:

@@ -16,7 +16,7 @@ _NO_AMOUNT = say("line.no-amount")
 Take = float | Amount | None
 """How much of a line a clause takes: a share, an amount, or (None) what is left of it."""
 
-_KINDS = {
+_KINDS: dict[str, tuple[str, ...]] = {
     "stock": ("stock",),
     "broth": ("stock",),
     "liquor": ("stock",),
@@ -41,9 +41,17 @@ _SHARE = re.compile(
     r"(?P<share>half|two[ -]thirds|(?:a|one) third|three[ -]quarters|(?:a|one) quarter)"
     r"(?: of)?(?: the| your)?(?: \w+)?\s*$"
 )
-_SHARES = {"half": 0.5, "two thirds": 2 / 3, "third": 1 / 3, "three quarters": 0.75, "quarter": 0.25}
-_REST = re.compile(r"\b(?:the rest of(?: the)?|rest of the|remaining|the last|last of the|leftover)(?: [\w.]+){0,4}\s*$")
-_COUNT = re.compile(r"^(?:about |good |a |an |one |two |three |four |half |five |six |\d)")
+_SHARES = {
+    "half": 0.5,
+    "two thirds": 2 / 3,
+    "third": 1 / 3,
+    "three quarters": 0.75,
+    "quarter": 0.25,
+}
+_REST = re.compile(
+    r"\b(?:the rest of(?: the)?|rest of the|remaining|the last|last of the|leftover)(?: [\w.]+){0,4}\s*$"
+)
+_COUNT = re.compile(r"^(?:(?:about|good|an?|one|two|three|four|half|five|six|eight|ten)\b|\d)")
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,7 +83,9 @@ def mentions_in(
         key = known.get(word)
         if key is None or key not in kitchen.larder:
             continue
-        if after := re.match(r", (\w+)(?=,|\.|$)", said[match.end() :]):  # "cheese, alpine, off the heat"
+        if after := re.match(
+            r", (\w+)(?=,|\.|$)", said[match.end() :]
+        ):  # "cheese, alpine, off the heat"
             key = known.get(f"{after[1]} {word}", key)
         before = said[end : match.start()]
         numbers = _listed(word, key, lines, kitchen)
@@ -96,16 +106,15 @@ def _listed(word: str, key: str, lines: Sequence[ReadLine], kitchen: Kitchen) ->
     alike = [
         n
         for n, row in there
-        if row.role == role and re.search(rf"\b{re.escape(last)}", _all_names(row.name, row.aliases))
+        if row.role == role
+        and re.search(rf"\b{re.escape(last)}", _all_names(row.name, row.aliases))
     ]
     if alike:
         return tuple(alike)
     if kinds := _KINDS.get(word):
         return tuple(n for n, row in there if row.role in kinds)
-    if kinds := _KINDS.get(last):
-        if general := [n for n, row in there if row.role in kinds and lines[n].blank]:
-            return tuple(general)
-    return ()
+    kinds = _KINDS.get(last, ())
+    return tuple(n for n, row in there if row.role in kinds and lines[n].blank)
 
 
 def _all_names(name: str, aliases: tuple[str, ...]) -> str:

@@ -2,13 +2,13 @@
 
 import re
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from saucier import constants as K
 from saucier.check import check
 from saucier.errors import BadInput
-from saucier.exchange.blanks import Wanted, filled, with_amounts
+from saucier.exchange.blanks import MeantFor, filled, with_amounts
 from saucier.exchange.layout import Layout, layout_of
 from saucier.exchange.lines import ReadLine, read_line
 from saucier.exchange.making import NOT_SAUCE, Made, made_of, steps_of
@@ -46,21 +46,21 @@ class Reading:
     makes: str
     open_lines: int = 0
     ours: int = 0
-    wanted: Wanted = Wanted()
+    wanted: MeantFor = field(default_factory=MeantFor)
 
 
 def read_recipe(
     text: str,
     kitchen: Kitchen,
     settled: Mapping[int, Settled] | None = None,
-    wanted: Wanted | None = None,
+    wanted: MeantFor | None = None,
 ) -> Reading:
     """The recipe in ``text``: our own sheet, JSON-LD, a saved page that holds it, or plain text:
     a list and a method, or only told. ``settled`` holds what the cook said of lines, by number from
     0. Nothing is guessed silently: lines to settle stay out of the sheet, and an amount the recipe
     does not give is reckoned for ``wanted`` (by default for as many as it says it serves) and marked.
 
-    Raises :class:`BadInput` (field ``text``, ``settled[i]``, ``use`` or ``grade``).
+    Raises :class:`BadInput` (field ``text``, ``settled[i]``, ``wanted.use`` or ``wanted.grade``).
     """
     if not text.strip():
         raise BadInput.at("text", "text-is-empty")
@@ -73,13 +73,13 @@ def read_recipe(
         )
     layout = layout_of(text, kitchen)
     if wanted is None:
-        wanted = Wanted(count=layout.portions) if layout.portions else Wanted()
+        wanted = MeantFor(layout.use, layout.portions or MeantFor().portions)
     lines = [
         replace(read_line(line.text, kitchen), section=line.section)
         for line in layout.given[:MOST_LINES]
     ]
     sentences = sentences_of(layout.told)
-    beside = _beside(layout)
+    beside = _beside(layout, kitchen)
     settling = _Settling(settled or {}, kitchen)
     made = _made(settling.of(lines), sentences, beside, kitchen, listed=bool(lines))
     if not made.lines:
@@ -88,7 +88,10 @@ def read_recipe(
         lines = [*lines, *made.lines[len(lines) :]]
         made = _made(settling.of(lines), sentences, beside, kitchen, listed=bool(layout.given))
     settling.checked(len(made.lines))
-    amounts = filled(made, wanted, kitchen)
+    try:
+        amounts = filled(made, wanted, kitchen)
+    except BadInput as bad:
+        raise bad.under("wanted") from None
     steps = steps_of(made, amounts.amounts, kitchen)
     assumed = [*made.assumed, *amounts.assumed]
     if made.tasted:
@@ -96,10 +99,15 @@ def read_recipe(
         assumed.append(say("assumed.salt", salt_pct=K.USUAL_SALT_PCT))
     if len(layout.given) > MOST_LINES:
         assumed.append(say("assumed.first-lines", most=MOST_LINES))
-    sheet = _playable({"name": layout.name, "steps": steps}, assumed, kitchen)
+    sheet = _playable(
+        {"name": layout.name, "target": amounts.target, "steps": steps}, assumed, kitchen
+    )
     read = with_amounts(made.lines, amounts)
     # Food beside the sauce needs no amount to be known for what it is.
-    read = [replace(one, status="read") if one.blank and n in made.beside else one for n, one in enumerate(read)]
+    read = [
+        replace(one, status="read") if one.blank and n in made.beside else one
+        for n, one in enumerate(read)
+    ]
     return Reading(
         name=layout.name,
         lines=tuple(read),
@@ -114,13 +122,23 @@ def read_recipe(
     )
 
 
-def _beside(layout: Layout) -> frozenset[int]:
+def _beside(layout: Layout, kitchen: Kitchen) -> frozenset[int]:
     """Lines that stand in another section than the sauce's."""
-    return frozenset(n for n, line in enumerate(layout.given[:MOST_LINES]) if layout.beside(line))
+    section = layout.sauce_section(kitchen)
+    return frozenset(
+        n
+        for n, line in enumerate(layout.given[:MOST_LINES])
+        if section is not None and line.section not in ("", section)
+    )
 
 
 def _made(
-    lines: list[ReadLine], sentences: list[str], beside: frozenset[int], kitchen: Kitchen, *, listed: bool
+    lines: list[ReadLine],
+    sentences: list[str],
+    beside: frozenset[int],
+    kitchen: Kitchen,
+    *,
+    listed: bool,
 ) -> Made:
     """The steps of what is settled: lines still open are known to the method, and left out of it."""
     out = frozenset(
@@ -166,7 +184,9 @@ class _Settling:
     def _one(self, line: ReadLine, number: int, said: Settled) -> ReadLine:
         field = f"settled[{number}]"
         if said.ingredient is None:
-            return ReadLine(line.text, "read", None, None, say("line.left-out"), section=line.section)
+            return ReadLine(
+                line.text, "read", None, None, say("line.left-out"), section=line.section
+            )
         try:
             row = self.kitchen.larder[said.ingredient]
             amount = said.amount or line.amount

@@ -5,6 +5,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
+from saucier.heat.evaporation import Heat
+
 Act = Literal[
     "melt",
     "sweat",
@@ -59,13 +61,20 @@ _ENDS = r"(?:s|es|ed|d|ing|ned|ped|ted|ting|ming|ring|red|ling)?"
 
 def _verb_pattern(act: Act) -> str:
     words = sorted(_VERBS[act].split("|"), key=len, reverse=True)
-    return "|".join(word if " " in word else word + _ENDS for word in words)
+    # "chopped parsley" is parsley: what is done to food beforehand is no act of the method.
+    ends = r"(?:s|es|ing|ping|ming)?" if act == "elsewhere" else _ENDS
+    return "|".join(word if " " in word else word + ends for word in words)
 
 
 _ALL = re.compile(
-    r"\b(?:" + "|".join(f"(?P<{act}>{_verb_pattern(act)})" for act in sorted(
-        _VERBS, key=lambda act: -max(len(word) for word in _VERBS[act].split("|"))
-    )) + r")\b",
+    r"\b(?:"
+    + "|".join(
+        f"(?P<{act}>{_verb_pattern(act)})"
+        for act in sorted(
+            _VERBS, key=lambda act: -max(len(word) for word in _VERBS[act].split("|"))
+        )
+    )
+    + r")\b",
     re.IGNORECASE,
 )
 _ADVERBS = (
@@ -75,11 +84,14 @@ _ADVERBS = (
 )
 _ANY_VERB = re.sub(r"\?P<\w+>", "?:", _ALL.pattern)
 _CLAUSE = re.compile(
-    rf"\s*(?:[;:]|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
+    rf"\s*(?:[;:]|,\s*(?:and )?then\b|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
     re.IGNORECASE,
 )
 _WORDS = {
-    word: n for n, word in enumerate("one two three four five six seven eight nine ten".split(), 1)
+    word: n
+    for n, word in enumerate(
+        ["one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"], 1
+    )
 } | {"a": 1, "an": 1, "fifteen": 15, "twelve": 12, "twenty": 20, "thirty": 30, "forty": 40}
 _N = r"(?:\d+(?:[.,]\d+)?|" + "|".join(sorted(_WORDS, key=len, reverse=True)) + r")"
 _MINUTES = re.compile(
@@ -88,7 +100,9 @@ _MINUTES = re.compile(
     re.IGNORECASE,
 )
 _HOURS = re.compile(r"\b(half an hour|an hour)\b", re.IGNORECASE)
-_SIMMER_BARE = re.compile(r"\b(?:simmer|roux|cook|boil)\w*\s+(\d{1,3})(?:\s*(?:-|–)\s*(\d{1,3}))?$", re.I)
+_SIMMER_BARE = re.compile(
+    r"\b(?:simmer|roux|cook|boil)\w*\s+(\d{1,3})(?:\s*(?:-|–)\s*(\d{1,3}))?$", re.I
+)
 _SHARES = (
     (re.compile(r"\bby (?:a |one )?half\b|\bto half\b|\bby 50 ?%|\bhalve", re.IGNORECASE), 0.5),
     (re.compile(r"\bby (?:a|one) third\b|\bto two[ -]thirds\b", re.IGNORECASE), 2 / 3),
@@ -98,9 +112,12 @@ _SHARES = (
 )
 _PERCENT = re.compile(r"\b(to|by) (?:about )?(\d{1,2}) ?(?:%|per ?cent)", re.IGNORECASE)
 _COATS = re.compile(
-    r"\bcoats?\b.{0,30}\bspoon\b|\b(?:until|till) (?:it |the sauce )?coats?\b", re.IGNORECASE
+    r"\bcoat(?:s|ed|ing)?\b.{0,30}\bspoon\b|\b(?:until|till) (?:it |the sauce )?coat(?:s|ed)?\b",
+    re.IGNORECASE,
 )
-_THICK = re.compile(r"\b(?:until|till) (?:it |the sauce )?(?:is )?thick(?:ened|ens)?\b", re.IGNORECASE)
+_THICK = re.compile(
+    r"\b(?:until|till) (?:it |the sauce )?(?:is )?thick(?:ened|ens)?\b", re.IGNORECASE
+)
 """A look so vague that minutes said beside it count before it."""
 _TASTE = re.compile(r"\b(to|until it) tastes?\b", re.IGNORECASE)
 _DRY = re.compile(
@@ -108,17 +125,39 @@ _DRY = re.compile(
     r"|\balmost nothing\b|\bboil(?:s|ed)? (?:it )?away\b|\balmost completely\b",
     re.IGNORECASE,
 )
-_REDUCES = re.compile(r"\b(reduc\w*|boil\w* (?:\w+ ){0,2}down|cook\w* (?:it )?down)\b", re.IGNORECASE)
+_REDUCES = re.compile(
+    r"\b(reduc\w*|boil\w* (?:\w+ ){0,2}down|cook\w* (?:it )?down)\b", re.IGNORECASE
+)
 _BOILS = re.compile(r"\b(simmer\w*|bubbl\w*|boil\w*|cook\w*)\b", re.IGNORECASE)
 _COLOURS = (
     ("blond", re.compile(r"\b(blond|straw|golden)\b", re.IGNORECASE)),
     ("brown", re.compile(r"\b(brown roux|nut[- ]brown|brown(?:s|ed)?)\b", re.IGNORECASE)),
 )
-_NO_COLOUR = re.compile(r"\b(?:without|not|no) (?:\w+ ){0,2}(?:colou?r\w*|brown\w*)\b", re.IGNORECASE)
-_AT_HEAT = re.compile(r"\b(?:off|away from|from|over|on|to|at|with)\b(?: \w+){0,4} (?:heat|flame|boil|simmer)\b", re.I)
+_NO_COLOUR = re.compile(
+    r"\b(?:without|not|no) (?:\w+ ){0,2}(?:colou?r\w*|brown\w*)\b", re.IGNORECASE
+)
+_AT_HEAT = re.compile(
+    r"\b(?:off|away from|from|over|on|to|at|with)\b(?: \w+){0,4} (?:heat|flame|boil|simmer)\b", re.I
+)
 """Said of the fire, where "heat" is no verb."""
 _HELPERS = ("let", "leave", "keep", "start", "use")
-_OFF_HEAT = re.compile(r"\b(?:off|from|away from) the (?:heat|flame|fire|stove)\b|\boff heat\b", re.I)
+_OFF_HEAT = re.compile(
+    r"\b(?:off|from|away from) the (?:heat|flame|fire|stove)\b|\boff heat\b", re.I
+)
+_HEATS: tuple[tuple[Heat, re.Pattern[str]], ...] = (
+    (
+        "bare-simmer",
+        re.compile(
+            r"\b(?:odd bubble|barely|bare|very gently|trembl\w+|(?:very )?slowly|just under the boil)\b",
+            re.IGNORECASE,
+        ),
+    ),
+    (
+        "rolling",
+        re.compile(r"\b(?:hard|fast|rapid(?:ly)?|rolling|high heat|fierce(?:ly)?)\b", re.I),
+    ),
+    ("lively", re.compile(r"\b(?:lively|brisk(?:ly)?|medium-high)\b", re.IGNORECASE)),
+)
 _RESTS = re.compile(r"\b(?:cools?|chills?|chilled|sets?|rests?|stands?|hold|film)\b", re.IGNORECASE)
 _COAT = "light-coat"
 """What "coats the spoon" means of a cream boiled down."""
@@ -145,6 +184,7 @@ class Clause:
     colour: str | None = None
     off_heat: bool = False
     rests: bool = False
+    heat: Heat | None = None
     shown: str = ""
 
 
@@ -164,7 +204,7 @@ def sentences_of(texts: list[str]) -> list[str]:
         part.strip()
         for text in texts
         for part in _SENTENCE.split(text)
-        if part.strip() and not _CUE.match(part)
+        if part.strip() and not _CUE.match(part) and not part.rstrip().endswith("?")
     ]
 
 
@@ -213,6 +253,7 @@ def _clause(text: str, sentence: int) -> Clause:
         act = "reduce"
     elif act == "reduce" and stop is None:
         act = "simmer"
+    heat = next((name for name, words in _HEATS if words.search(text)), None)
     colour = None
     if not _NO_COLOUR.search(text):
         colour = next((name for name, words in _COLOURS if words.search(text)), None)
@@ -224,6 +265,7 @@ def _clause(text: str, sentence: int) -> Clause:
         stop=stop if act == "reduce" else None,
         colour=colour,
         off_heat=bool(_OFF_HEAT.search(text)),
+        heat=heat,
         rests=bool(_RESTS.search(text)) and not _BOILS.search(text),
         shown=shown,
     )
@@ -234,7 +276,9 @@ def _minutes(text: str) -> tuple[float | None, str]:
     match = _MINUTES.search(text) or _SIMMER_BARE.search(text)
     if not match:
         hours = _HOURS.search(text)
-        return (None, "") if not hours else (30.0 if hours[1].lower().startswith("half") else 60.0, "")
+        return (
+            (None, "") if not hours else (30.0 if hours[1].lower().startswith("half") else 60.0, "")
+        )
     low = _number(match[1])
     if match[2] is None:
         return low, ""

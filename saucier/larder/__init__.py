@@ -33,12 +33,12 @@ __all__ = [
     "Measures",
     "ingredient_from_row",
     "measure_from_row",
+    "plain_name",
     "row_from_label",
     "row_of",
     "shipped_larder",
     "shipped_measures",
     "spoken_body_origin",
     "spoken_origin",
-    "plain_name",
     "spoken_role",
 ]

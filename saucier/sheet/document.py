@@ -28,12 +28,22 @@ MAX_STEPS = 120
 
 
 class Serves(Part):
-    """What the sauce is for: ``count`` of a ``use`` at ``per`` each, plus a margin."""
+    """What the sauce is for: so many ``portions`` of a ``use``, ``each`` of what it counts (grams of
+    solids, slices) in a portion, at ``per_ml`` for each counted one, plus a margin. A ``count`` of
+    those things may stand in place of portions."""
 
     use: Annotated[str, Field(min_length=1, max_length=40)]
-    count: Annotated[float, Field(gt=0, le=100_000)]
+    portions: Annotated[float, Field(gt=0, le=100_000)] | None = None
+    each: Annotated[float, Field(gt=0, le=100_000)] | None = None
+    count: Annotated[float, Field(gt=0, le=10_000_000)] | None = None
     per_ml: Annotated[float, Field(gt=0, le=5000)] | None = None
     margin_pct: Annotated[float, Field(ge=0, le=100)] = 5.0
+
+    @model_validator(mode="after")
+    def _counted(self) -> Self:
+        if self.portions is None and self.count is None:
+            raise BadInput.at("portions", "portions-are-missing")
+        return self
 
 
 class Target(Part):

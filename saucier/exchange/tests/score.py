@@ -78,7 +78,9 @@ def _lines(score: Score, name: str, wanted: list[str], reading: Reading, kitchen
             _right(score)
         elif line is None:
             open_ones = [one for one in reading.lines if one.status in ("settle", "unread")]
-            asked = any(key.split("-")[0] in one.text.lower() or key in one.guesses for one in open_ones)
+            asked = any(
+                key.split("-")[0] in one.text.lower() or key in one.guesses for one in open_ones
+            )
             (score.asked if asked else score.wrong).append(told)
         elif line.status in ("settle", "unread"):
             score.asked.append(told)
@@ -111,7 +113,9 @@ def _right(score: Score) -> None:
 
 
 def _ingredients(steps: list[dict[str, Any]]) -> set[str]:
-    return {word for step in spoken(steps) for part in step.split()[1:2] for word in part.split("+")}
+    return {
+        word for step in spoken(steps) for part in step.split()[1:2] for word in part.split("+")
+    }
 
 
 def spoken(steps: list[dict[str, Any]]) -> list[str]:
@@ -138,7 +142,12 @@ def spoken(steps: list[dict[str, Any]]) -> list[str]:
 
 def _steps(score: Score, name: str, wanted: list[str], reading: Reading) -> None:
     found = spoken(write_sheet(reading.sheet)["steps"]) if reading.sheet else []
-    pairs = SequenceMatcher(None, [_bare(one, wanted) for one in found], [_bare(one, wanted) for one in wanted], autojunk=False)
+    pairs = SequenceMatcher(
+        None,
+        [_bare(one, wanted) for one in found],
+        [_bare(one, wanted) for one in wanted],
+        autojunk=False,
+    )
     score.steps += len(wanted)
     score.in_place += sum(block.size for block in pairs.get_matching_blocks())
     if pairs.ratio() < 1:
@@ -163,7 +172,10 @@ def main(held: bool, one: str = "") -> None:
         if one in path.name:
             total.plus(scored(path, kitchen))
     print("\n".join([*total.wrong, "", *total.asked, "", *total.differ]))
-    print(f"lines {total.right}/{total.lines} right, {len(total.asked)} asked, {len(total.wrong)} wrong;", end=" ")
+    print(
+        f"lines {total.right}/{total.lines} right, {len(total.asked)} asked, {len(total.wrong)} wrong;",
+        end=" ",
+    )
     print(f"steps {total.in_place}/{total.steps}")
 
 

@@ -1,84 +1,86 @@
-"""What a method says, and what is left as words."""
+"""What a method says, clause by clause, and what is left as words."""
 
 import unittest
 
-from saucier.exchange.sentences import read_method, sentences_of
+from saucier.exchange.sentences import clauses_of, sentences_of, tells
+
+
+def said(text: str) -> list[tuple]:
+    """Each clause's act with its minutes or the stop of its reduction."""
+    return [
+        (one.act, one.stop.to if one.stop else one.minutes)
+        for one in clauses_of(sentences_of([text]))
+    ]
 
 
 class Sentences(unittest.TestCase):
-    def test_minutes_go_to_what_they_are_about(self) -> None:
-        found = read_method(
-            sentences_of(
-                [
-                    "Soften the onions in the butter for 8 minutes. Stir in the flour and cook 2 min.",
-                    "Pour in the milk. Bring to the boil, then simmer for about 10 minutes.",
-                ]
-            )
-        )
-        self.assertEqual(
-            (found.sweat_minutes, found.roux_minutes, found.simmer_minutes), (8, 2, 10)
-        )
-        self.assertEqual(found.unused, ("Pour in the milk.",))
-
-    def test_how_far_to_boil_down(self) -> None:
-        for text, share in (
-            ("Reduce by half.", 0.5),
-            ("Reduce the wine by two-thirds.", 1 / 3),
-            ("Boil down to two thirds.", 2 / 3),
-            ("Cook down by a quarter, stirring.", 0.75),
-            ("Reduce until nearly dry.", None),
-            ("Reduce to a syrup.", None),
+    def test_acts_and_minutes(self) -> None:
+        for text, wanted in (
+            ("Melt the butter, stir in the flour and cook 2 min.", ["melt", "add", ("cook", 2)]),
+            ("Simmer for about 10 minutes.", [("simmer", 10)]),
+            ("Cook slowly for half an hour.", [("cook", 30)]),
+            ("Let it cook two minutes, then whisk in the milk.", [("cook", 2), "add"]),
+            ("Simmer 5-10 minutes.", [("simmer", 7.5)]),
+            ("Let it flame.", ["flame"]),
+            ("Pull it off the heat.", ["out"]),
+            ("Bake for 20 minutes.", [("elsewhere", 20)]),
+            ("Five minutes at a simmer.", [(None, 5)]),
         ):
             with self.subTest(text):
-                stop = read_method([text]).stops[0]
-                if share is None:
-                    self.assertEqual(stop.to, "nearly-dry")
-                else:
-                    self.assertAlmostEqual(stop.share, share, places=4)
-        self.assertEqual(read_method(["Reduce a little."]).stops, ())
-        self.assertEqual(read_method(["Reduce by half, 3 minutes."]).stops[0].minutes, 3)
+                told = [one if isinstance(one, tuple) else (one, None) for one in wanted]
+                self.assertEqual(said(text), told)
+
+    def test_how_far_to_boil_down(self) -> None:
         for text, to in (
+            ("Reduce by half.", {"share": 0.5}),
+            ("Reduce the wine by two-thirds.", {"share": 0.3333}),
+            ("Boil down to two thirds.", {"share": 0.6667}),
+            ("Cook down by a quarter, stirring.", {"share": 0.75}),
+            ("Boil it right down to 30 %.", {"share": 0.3}),
+            ("Reduce by 20 percent.", {"share": 0.8}),
+            ("Reduce until nearly dry.", "nearly-dry"),
+            ("Boil it until almost nothing is left.", "nearly-dry"),
+            ("Let it boil away.", "nearly-dry"),
             ("Reduce until it coats the back of a spoon.", {"grade": "light-coat"}),
             ("Reduce for 4 minutes.", {"minutes": 4.0}),
             ("Boil down to taste.", "to-taste"),
         ):
-            self.assertEqual(read_method([text]).stops[0].to, to, text)
+            with self.subTest(text):
+                self.assertEqual(said(text)[0], ("reduce", to))
+        stop = clauses_of(["Reduce by half, 3 minutes."])[0].stop
+        assert stop
+        self.assertEqual(stop.minutes, 3)
 
-    def test_cooking_aromatics_is_no_simmer(self) -> None:
-        said = [
-            "Add the onion and cook for 5 minutes without colouring.",
-            "Stir in the flour and cook for 2 minutes.",
-            "Whisk in the stock, bring to the boil and simmer for 20 minutes.",
-            "Add the peas and cook 4 minutes.",
-        ]
-        found = read_method(said)
-        self.assertEqual(
-            (found.sweat_minutes, found.roux_minutes, found.simmer_minutes), (5, 2, 20)
-        )
-        self.assertEqual(found.unused, (said[3],))
-        self.assertEqual(read_method(["Cook the sauce for 6 minutes."]).simmer_minutes, 6)
+    def test_what_is_no_reduction(self) -> None:
+        self.assertEqual(said("Simmer until thick, 15 minutes."), [("simmer", 15.0)])
+        self.assertEqual(said("Reduce a little."), [("simmer", None)])
+        self.assertEqual(said("Boil the pasta 8 minutes."), [("simmer", 8.0)])
 
-    def test_boiled_until_dry_is_a_reduction(self) -> None:
-        found = read_method(["Boil the wine with the shallots until almost dry, 4 minutes."])
-        self.assertEqual((found.stops[0].share, found.stops[0].minutes), (None, 4))
-        self.assertIsNone(found.simmer_minutes)
+    def test_colour_is_taken_only_where_it_is_wanted(self) -> None:
+        for text, colour in (
+            ("Cook to a pale straw colour.", "blond"),
+            ("Cook without letting it brown.", None),
+            ("Let the roux go nut-brown.", "brown"),
+        ):
+            self.assertEqual(clauses_of([text])[0].colour, colour, text)
 
-    def test_a_range_is_told_and_its_middle_taken(self) -> None:
-        found = read_method(["Simmer for 20-40 minutes."])
-        self.assertEqual(found.simmer_minutes, 30)
-        self.assertEqual(len(found.ranges), 1)
+    def test_sentences_end_where_they_end(self) -> None:
+        for text, count in (
+            ("Melt it. Stir.", 2),
+            ("Cook 2 min. Add stock.", 2),
+            ("Cook c. 2 min. over low heat.", 1),
+            ("Melt it. Until: it froths. Stir.", 2),
+        ):
+            self.assertEqual(len(sentences_of([text])), count, text)
 
-    def test_the_roux_has_a_colour(self) -> None:
-        self.assertEqual(
-            read_method(["Cook the roux until golden, 4 minutes."]).roux_colour, "blond"
-        )
-        self.assertEqual(read_method(["Make a brown roux."]).roux_colour, "brown")
-        self.assertEqual(read_method(["Brown the meat."]).roux_colour, "white")
-
-    def test_nothing_from_nothing(self) -> None:
-        found = read_method(["Serve at once.", "Enjoy for 10 days."])
-        self.assertEqual(found.unused, ("Serve at once.", "Enjoy for 10 days."))
-        self.assertIsNone(found.simmer_minutes)
+    def test_telling_from_listing(self) -> None:
+        self.assertTrue(tells("You then pour in the stock"))
+        for line in (
+            "50 g butter, melted",
+            "salt and pepper",
+            "2 tbsp tomato purée; 1 onion, sliced",
+        ):
+            self.assertFalse(tells(line), line)
 
 
 if __name__ == "__main__":

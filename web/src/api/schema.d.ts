@@ -3351,13 +3351,19 @@ export interface components {
         };
         /**
          * Serves
-         * @description What the sauce is for: ``count`` of a ``use`` at ``per`` each, plus a margin.
+         * @description What the sauce is for: so many ``portions`` of a ``use``, ``each`` of what it counts (grams of
+         *     solids, slices) in a portion, at ``per_ml`` for each counted one, plus a margin. A ``count`` of
+         *     those things may stand in place of portions.
          */
         Serves: {
             /** Use */
             use: string;
+            /** Portions */
+            portions?: number | null;
+            /** Each */
+            each?: number | null;
             /** Count */
-            count: number;
+            count?: number | null;
             /** Per Ml */
             per_ml?: number | null;
             /**
@@ -4062,8 +4068,10 @@ export interface components {
             name: string;
             /** Counted In */
             counted_in: string;
-            /** Start Count */
-            start_count: number;
+            /** Start Portions */
+            start_portions: number;
+            /** Each */
+            each: number;
             /** Per Ml */
             per_ml: number;
             /** Low Ml */
@@ -5028,6 +5036,12 @@ export interface components {
             each_kcal: number;
             /** Each Cost */
             each_cost: number;
+            /** Portions */
+            portions: number;
+            /** Each */
+            each: number;
+            /** Enough */
+            enough?: string | null;
         };
         /**
          * PieceInPot
@@ -5561,10 +5575,38 @@ export interface components {
             salt_pct?: number | null;
         };
         /**
+         * Between
+         * @description The edges of an amount that is ours.
+         */
+        Between: {
+            least: components["schemas"]["Amount"];
+            most: components["schemas"]["Amount"];
+        };
+        /**
+         * MeantFor
+         * @description What the sauce is for: a ``use``, ``portions``, how thick (``grade``; None: the use's).
+         */
+        MeantFor: {
+            /**
+             * Use
+             * @default nap
+             */
+            use: string;
+            /**
+             * Portions
+             * @default 4
+             */
+            portions: number;
+            /** Grade */
+            grade?: string | null;
+        };
+        /**
          * ReadLine
-         * @description ``text`` as it stood. ``status``: ``read`` and nothing to settle; ``settle`` with a guess
+         * @description ``text`` as it stood. ``status``: ``read`` and nothing to settle; ``ours`` where the recipe
+         *     gives no amount and a usual one was put in, ``between`` its edges; ``settle`` with a guess
          *     or a gap that ``why`` tells; ``unread`` with neither. ``to_taste``: salted by tongue.
-         *     ``guesses`` are keys that may be meant, the likeliest first.
+         *     ``guesses`` are keys that may be meant, the likeliest first. ``section`` is the heading it
+         *     stands under.
          */
         ReadLine: {
             /** Text */
@@ -5573,7 +5615,7 @@ export interface components {
              * Status
              * @enum {string}
              */
-            status: "read" | "settle" | "unread";
+            status: "read" | "ours" | "settle" | "unread";
             /** Ingredient */
             ingredient: string | null;
             amount: components["schemas"]["Amount"] | null;
@@ -5589,13 +5631,20 @@ export interface components {
              * @default []
              */
             guesses: string[];
+            between?: components["schemas"]["Between"] | null;
+            /**
+             * Section
+             * @default
+             */
+            section: string;
         };
         /**
          * Reading
          * @description ``lines`` as read, the ``sheet`` made of what is settled (None until something is),
          *     ``assumed`` what had to be taken for granted, ``unused`` the sentences nothing was taken
          *     from, ``beside`` the lines that go with the sauce and not into it. ``makes`` is what the
-         *     recipe says it yields, in its own words; ``open_lines`` how many are still to settle.
+         *     recipe says it yields, in its own words; ``open_lines`` how many are still to settle;
+         *     ``ours`` how many have an amount of ours, reckoned for ``wanted``.
          */
         Reading: {
             /** Name */
@@ -5616,6 +5665,12 @@ export interface components {
              * @default 0
              */
             open_lines: number;
+            /**
+             * Ours
+             * @default 0
+             */
+            ours: number;
+            wanted?: components["schemas"]["MeantFor"];
         };
         /**
          * RecipeRead
@@ -5624,6 +5679,18 @@ export interface components {
         RecipeRead: {
             reading: components["schemas"]["Reading"];
             final: components["schemas"]["FinalFigures"] | null;
+        };
+        /**
+         * MeantForIn
+         * @description What a recipe's sauce is for: amounts it does not give are reckoned for that.
+         */
+        MeantForIn: {
+            /** Use */
+            use: string;
+            /** Portions */
+            portions: number;
+            /** Grade */
+            grade?: string | null;
         };
         /** ReadIn */
         ReadIn: {
@@ -5634,6 +5701,7 @@ export interface components {
              * @default []
              */
             settled: components["schemas"]["SettledIn"][];
+            wanted?: components["schemas"]["MeantForIn"] | null;
         };
         /**
          * SettledIn
@@ -6924,8 +6992,8 @@ export interface components {
         };
         /**
          * SauceUse
-         * @description A use: counted in ``counted_in``, ``start_count`` of them to
-         *     begin with, ``per_ml`` mL for each (usual range ``low_ml`` to
+         * @description A use: counted in ``counted_in``, usually ``each`` of them a portion, ``start_portions`` to
+         *     begin with, ``per_ml`` mL for each counted one (usual range ``low_ml`` to
          *     ``high_ml``), with the grade, salt and serving temperature that go with it. ``basis`` is what a
          *     dish counts them by: ``portion``, ``piece``, ``solids-g``, ``pasta-100g``, ``filling-100g`` of
          *     each portion, or ``vessel-cm2`` of each vessel. Cost and energy are told for ``told_times`` of
@@ -6938,8 +7006,10 @@ export interface components {
             name: string;
             /** Counted In */
             counted_in: string;
-            /** Start Count */
-            start_count: number;
+            /** Start Portions */
+            start_portions: number;
+            /** Each */
+            each: number;
             /** Per Ml */
             per_ml: number;
             /** Low Ml */

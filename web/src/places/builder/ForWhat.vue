@@ -18,6 +18,8 @@ const target = computed(() => props.draft.sheet.value.target ?? {})
 const serves = computed(() => target.value.serves ?? null)
 const use = computed(() => session.uses.find((u) => u.key === serves.value?.use))
 const need = computed(() => props.draft.worked.value?.need)
+/** Whether the use counts portions themselves, and nothing in them (grams of solids, slices). */
+const byPortion = computed(() => use.value?.counted_in === 'portions')
 const uses = computed(() => [
   { value: '', label: 'Just a yield' },
   ...session.uses.map((u) => ({ value: u.key, label: u.name })),
@@ -25,17 +27,23 @@ const uses = computed(() => [
 
 function setUse(key: string): void {
   if (!key) void props.draft.aim((s) => (s.target.serves = null))
-  else void props.draft.aim(undefined, { serves: { ...serves.value, use: key, count: startCount(key), per_ml: null } })
+  else {
+    // So many are fed whatever it is for; what a portion takes is the use's own.
+    const portions = need.value?.portions ?? session.uses.find((u) => u.key === key)?.start_portions ?? 10
+    const next = { use: key, portions, margin_pct: serves.value?.margin_pct }
+    void props.draft.aim(undefined, { serves: next })
+  }
 }
-function startCount(key: string): number {
-  const before = use.value?.counted_in
-  const next = session.uses.find((u) => u.key === key)?.counted_in ?? ''
-  if (before === next && serves.value) return serves.value.count
-  return session.uses.find((u) => u.key === key)?.start_count ?? 10
-}
-function setServes(field: string, text: string): void {
-  const value = text.trim() === '' && field === 'per_ml' ? null : text
-  void props.draft.aim((s) => (s.target.serves[field] = value), {}, `serves.${field}`)
+function setServes(field: 'portions' | 'each' | 'per_ml', text: string): void {
+  const value = text.trim() === '' && field !== 'portions' ? null : text
+  void props.draft.aim(
+    (s) => {
+      const portions = s.target.serves.portions ?? need.value?.portions
+      s.target.serves = { ...s.target.serves, portions, count: null, [field]: value }
+    },
+    {},
+    `serves.${field}`,
+  )
 }
 function setTarget(field: string, value: unknown): void {
   void props.draft.aim((s) => (s.target[field] = value), {}, `target.${field}`)
@@ -68,23 +76,42 @@ function setVolume(amount: TypedAmount | string): void {
       </p>
       <div v-if="serves" class="pair">
         <NumberField
-          :value="serves.count"
-          :label="use?.counted_in ?? 'count'"
-          :problem="draft.problemAt('target.serves.count')"
-          @change="setServes('count', $event)"
+          :value="serves.portions ?? need?.portions"
+          label="portions"
+          :problem="draft.problemAt('target.serves.portions')"
+          @change="setServes('portions', $event)"
         />
         <NumberField
+          v-if="byPortion"
           :value="serves.per_ml ?? use?.per_ml"
           label="sauce for each"
           unit="mL"
           :problem="draft.problemAt('target.serves.per_ml')"
           @change="setServes('per_ml', $event)"
         />
+        <NumberField
+          v-else
+          :value="serves.each ?? need?.each ?? use?.each"
+          :label="`a portion, ${use?.counted_in ?? ''}`"
+          :problem="draft.problemAt('target.serves.each')"
+          @change="setServes('each', $event)"
+        />
       </div>
+      <NumberField
+        v-if="serves && !byPortion"
+        :value="serves.per_ml ?? use?.per_ml"
+        :label="`sauce for each, ${use?.counted_in ?? ''}`"
+        unit="mL"
+        :problem="draft.problemAt('target.serves.per_ml')"
+        @change="setServes('per_ml', $event)"
+      />
       <p v-if="use" class="quiet small">{{ use.why }}.</p>
       <ul v-if="need" class="lines">
         <li v-for="line in need.lines" :key="line">{{ line }}</li>
       </ul>
+      <p v-if="need?.enough" class="enough" role="status">
+        <b>{{ need.enough }}</b>
+      </p>
       <div class="makes">
         <span>makes</span>
         <AmountField

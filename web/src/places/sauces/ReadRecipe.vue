@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** A recipe from elsewhere: pasted or from a file, read line by line, settled, then opened. */
-import { NButton, NInput } from 'naive-ui'
+import { NButton, NInput, NSelect } from 'naive-ui'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Refused, type Problem, type Schemas } from '@/api/client'
 import { grams, minutes } from '@/parts/format'
+import NumberField from '@/parts/NumberField.vue'
 import { leaveFor } from '@/shell/document'
 import { firstAt } from '@/shell/form'
 import { useSession } from '@/shell/session'
@@ -17,9 +18,13 @@ const found = ref<Schemas['RecipeRead'] | null>(null)
 const said = ref<Record<number, Said>>({})
 /** Counts the recipes begun here: a new one starts with nothing typed. */
 const round = ref(0)
+/** What it is for, once that was chosen here; before that the recipe's own word is taken. */
+const wanted = ref<Schemas['MeantForIn'] | null>(null)
 const problems = ref<Problem[]>([])
 const trouble = ref('')
 const busy = ref(false)
+
+const useOf = (key: string) => session.uses.find((u) => u.key === key)
 
 async function read(): Promise<void> {
   busy.value = true
@@ -31,7 +36,7 @@ async function read(): Promise<void> {
       ingredient: one.ingredient,
       amount: one.amount || null,
     }))
-    found.value = await ask(api.POST('/api/work/read', { body: { text: text.value, settled } }))
+    found.value = await ask(api.POST('/api/work/read', { body: { text: text.value, settled, wanted: wanted.value } }))
   } catch (error) {
     if (error instanceof Refused) problems.value = error.problems
     trouble.value = problems.value.some((p) => p.field.startsWith('settled')) ? '' : (error as Error).message
@@ -39,8 +44,14 @@ async function read(): Promise<void> {
     busy.value = false
   }
 }
+function want(change: Partial<Schemas['MeantForIn']>): void {
+  const now = wanted.value ?? found.value!.reading.wanted!
+  wanted.value = { use: now.use, portions: now.portions, grade: now.grade, ...change }
+  void read()
+}
 function begin(): void {
   said.value = {}
+  wanted.value = null
   round.value += 1
   found.value = null
   void read()
@@ -55,7 +66,8 @@ async function settle(i: number, one: Said): Promise<void> {
   const before = { ...said.value }
   said.value = { ...said.value, [i]: one }
   await read()
-  if (problems.value.length) said.value = before
+  // What is refused in a form of its own is typed again there; over an amount of ours it stays to be seen.
+  if (problems.value.length && !one.over) said.value = before
 }
 async function again(i: number): Promise<void> {
   said.value = Object.fromEntries(Object.entries(said.value).filter(([line]) => Number(line) !== i))
@@ -78,8 +90,8 @@ function open(): void {
     </header>
     <section class="paste">
       <p class="quiet">
-        Paste a recipe: its name, an ingredient a line, then its method. A recipe file (JSON-LD), a saved web page that
-        holds one, or one of our sheets is read too. Nothing is guessed silently.
+        Paste a recipe, or tell it as you would at the stove: with amounts or without. A recipe file (JSON-LD), a saved
+        web page that holds one, or one of our sheets is read too. Nothing is guessed silently.
       </p>
       <NInput
         v-model:value="text"
@@ -104,9 +116,33 @@ function open(): void {
           <b>{{ found.reading.lines.length - found.reading.open_lines }}</b> of {{ found.reading.lines.length }} lines
           read<template v-if="found.reading.open_lines"
             >; <b>{{ found.reading.open_lines }}</b> for you to settle</template
+          ><template v-if="found.reading.ours"
+            >; <b>{{ found.reading.ours }}</b> with an amount of ours: type yours over it</template
           >.
           <template v-if="found.reading.makes"> The recipe says it makes “{{ found.reading.makes }}”.</template>
         </p>
+        <div v-if="found.reading.ours && found.reading.wanted" class="wanted">
+          <NSelect
+            :value="found.reading.wanted.use"
+            :options="session.uses.map((u) => ({ value: u.key, label: u.name }))"
+            :virtual-scroll="false"
+            aria-label="What it is for"
+            @update:value="(use: string) => want({ use, grade: null })"
+          />
+          <NumberField
+            :value="found.reading.wanted.portions"
+            label="portions"
+            :problem="firstAt(problems, 'wanted.portions')"
+            @change="(text: string) => want({ portions: Number(text.replace(',', '.')) })"
+          />
+          <NSelect
+            :value="found.reading.wanted.grade ?? useOf(found.reading.wanted.use)?.grade"
+            :options="session.grades.map((g) => ({ value: g.key, label: g.name }))"
+            :virtual-scroll="false"
+            aria-label="How thick"
+            @update:value="(grade: string) => want({ grade })"
+          />
+        </div>
         <ol class="lines">
           <RecipeLine
             v-for="(line, i) in found.reading.lines"
@@ -202,6 +238,12 @@ h1 {
   opacity: 0;
   width: 1px;
 }
+.wanted {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 120px 160px;
+  gap: 10px;
+  align-items: end;
+}
 .lines {
   display: flex;
   flex-direction: column;
@@ -221,6 +263,12 @@ h1 {
   padding-left: 20px;
 }
 @media (max-width: 900px) {
+  .wanted {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  }
+  .wanted > :first-child {
+    grid-column: 1 / -1;
+  }
   .place {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** One line of a recipe: as it was read, or to settle. What is typed is kept here until it is sent. */
 import { NButton, NSelect } from 'naive-ui'
+import { useDebounceFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
 import { amount } from '@/parts/format'
@@ -11,6 +12,8 @@ import { useSession } from '@/shell/session'
 export interface Said {
   ingredient: string | null
   amount: string
+  /** Typed over an amount of ours: the field stays, and ours can come back. */
+  over?: boolean
 }
 const props = defineProps<{ line: Schemas['ReadLine']; said?: Said; problem: Problem | null }>()
 const emit = defineEmits<{ settle: [said: Said]; again: [] }>()
@@ -26,9 +29,24 @@ const entry = computed<Said>(
     },
 )
 const type = (change: Partial<Said>) => (typed.value = { ...entry.value, ...change })
+/** An amount of ours being typed over: everything else of ours is solved again as it is typed. */
+const typing = ref<string | null>(null)
+const sendTyped = useDebounceFn((text: string) => {
+  if (text.trim()) emit('settle', { ingredient: props.line.ingredient, amount: text, over: true })
+  else if (props.said) emit('again')
+}, 350)
+function typeAmount(text: string): void {
+  typing.value = text
+  void sendTyped(text)
+}
 const options = computed(() => [...session.ingredients.values()].map(ingredientOption))
 const nameOf = (key: string) => session.ingredients.get(key)?.name ?? key
-const statusWords: Record<string, string> = { read: 'read', settle: 'please settle', unread: 'could not be read' }
+const statusWords: Record<string, string> = {
+  read: 'read',
+  ours: 'amount is ours',
+  settle: 'please settle',
+  unread: 'could not be read',
+}
 const status = computed(() =>
   props.said ? (props.said.ingredient ? 'settled' : 'left out') : statusWords[props.line.status],
 )
@@ -40,7 +58,28 @@ const status = computed(() =>
       <span class="status">{{ status }}</span>
       <b>{{ line.text }}</b>
     </div>
-    <template v-if="line.status === 'read'">
+    <div v-if="line.ingredient && (line.status === 'ours' || said?.over)" class="filled" :class="{ theirs: said }">
+      <input
+        :value="typing ?? said?.amount ?? (line.amount ? amount(line.amount) : '')"
+        :aria-label="`Amount for: ${line.text}`"
+        inputmode="text"
+        @focus="($event.target as HTMLInputElement).select()"
+        @input="typeAmount(($event.target as HTMLInputElement).value)"
+        @blur="typing = null"
+      />
+      <span class="named">
+        <span class="as">{{ nameOf(line.ingredient) }}</span>
+        <span v-if="line.between" class="quiet"
+          >{{ amount(line.between.least) }} to {{ amount(line.between.most) }}</span
+        >
+      </span>
+      <NButton v-if="said" size="small" quaternary @click="emit('again')">Back to ours</NButton>
+      <NButton v-else size="small" quaternary @click="emit('settle', { ingredient: null, amount: '' })"
+        >Leave it out</NButton
+      >
+      <ProblemLine :problem="problem" />
+    </div>
+    <template v-else-if="line.status === 'read'">
       <span v-if="line.ingredient" class="as">
         {{ line.amount ? amount(line.amount) : 'to taste' }} {{ nameOf(line.ingredient) }}
       </span>
@@ -83,6 +122,33 @@ li {
   border-left: 5px solid var(--leaf);
   background: var(--fog0);
 }
+.filled {
+  display: grid;
+  grid-template-columns: 120px minmax(0, 1fr) auto;
+  gap: 2px 12px;
+  align-items: center;
+  flex: 0 1 460px;
+}
+li.ours {
+  border-color: var(--russet);
+}
+.named {
+  display: flex;
+  flex-direction: column;
+}
+.filled input {
+  width: 120px;
+  min-height: 44px;
+  padding: 0 10px;
+  border: 1px dashed var(--russet);
+  border-radius: 8px;
+  background: var(--white);
+  font: 700 18px var(--text);
+}
+.filled.theirs input {
+  border-style: solid;
+  border-color: var(--fog3);
+}
 .settle,
 .unread {
   border-color: var(--butter);
@@ -119,6 +185,9 @@ form {
   font: 700 18px var(--text);
 }
 @media (max-width: 900px) {
+  .filled {
+    flex-basis: 100%;
+  }
   .entries {
     grid-template-columns: 1fr 1fr;
   }

@@ -1,0 +1,175 @@
+"""Recipes in thirty styles beside their right answers; amounts where they give none; what is beside
+the sauce stays out of it."""
+
+import math
+import unittest
+
+from saucier.check import check
+from saucier.errors import BadInput
+from saucier.exchange import MeantFor, Reading, Settled, read_recipe
+from saucier.exchange.tests.score import Score, cases, scored, spoken
+from saucier.kitchen import Kitchen
+from saucier.sheet import write_sheet
+from saucier.thickness import GRADES
+from saucier.units import Amount
+
+KITCHEN = Kitchen()
+TOLD = "Cheese sauce\nbutter\nflour\nmilk\nmature cheese\nsalt\nMethod\nMelt the butter, stir in the flour, add the milk, simmer 5 minutes, off the heat stir in the cheese."
+
+
+def steps(reading: Reading) -> list[str]:
+    assert reading.sheet is not None
+    return spoken(write_sheet(reading.sheet)["steps"])
+
+
+def grams(reading: Reading, key: str) -> float:
+    line = next(one for one in reading.lines if one.ingredient == key)
+    assert line.amount is not None
+    return KITCHEN.larder[key].grams(line.amount)
+
+
+class Styles(unittest.TestCase):
+    def test_no_line_is_silently_wrong(self) -> None:
+        total = Score()
+        for held in (False, True):
+            for path in cases(held=held):
+                total.plus(scored(path, KITCHEN))
+        self.assertEqual(total.wrong, [])
+        self.assertGreaterEqual(total.right, 0.97 * total.lines, total.asked)
+        self.assertGreaterEqual(total.in_place, 0.97 * total.steps, total.differ)
+
+    def test_a_third_give_no_amounts(self) -> None:
+        told = [
+            path.stem
+            for held in (False, True)
+            for path in cases(held=held)
+            if " blank" in path.read_text(encoding="utf-8")
+        ]
+        self.assertGreaterEqual(len(told), 10)
+
+
+class Blanks(unittest.TestCase):
+    def test_for_so_many_portions_so_thick(self) -> None:
+        for grade in GRADES[:5]:
+            for portions in (2.0, 12.0, 80.0):
+                with self.subTest(grade.key, portions=portions):
+                    found = read_recipe(TOLD, KITCHEN, wanted=MeantFor("nap", portions, grade.key))
+                    assert found.sheet
+                    told = check(found.sheet, KITCHEN).figures
+                    self.assertEqual(told.grade, grade.key)
+                    wanted_ml = portions * 55 + KITCHEN.film_ml
+                    self.assertAlmostEqual(told.yield_ml / wanted_ml, 1, delta=0.06)
+                    self.assertEqual(found.ours, 4)
+
+    def test_what_is_known_stays_and_the_rest_follows_it(self) -> None:
+        at = {"butter": 0, "flour": 1, "milk": 2, "cheese": 3}
+        litre = read_recipe(TOLD, KITCHEN, {at["milk"]: Settled("milk-whole", Amount(1, "L"))})
+        two = read_recipe(TOLD, KITCHEN, {at["milk"]: Settled("milk-whole", Amount(2, "L"))})
+        self.assertEqual(grams(litre, "milk-whole"), 1030)
+        for key in ("wheat-flour", "butter-unsalted", "cheese-firm-mature"):
+            self.assertAlmostEqual(grams(two, key) / grams(litre, key), 2, delta=0.15)
+        by_flour = read_recipe(
+            TOLD,
+            KITCHEN,
+            {at["flour"]: Settled("wheat-flour", Amount(100, "g"))},
+            MeantFor("nap", 4, "binding"),
+        )
+        self.assertEqual(grams(by_flour, "wheat-flour"), 100)
+        self.assertEqual(check(by_flour.sheet, KITCHEN).figures.grade, "binding")
+        self.assertEqual(grams(by_flour, "butter-unsalted"), 100)
+
+    def test_edges_are_where_the_grade_ends(self) -> None:
+        found = read_recipe(TOLD, KITCHEN, wanted=MeantFor("nap", 40, "nappe"))
+        flour = next(one for one in found.lines if one.ingredient == "wheat-flour")
+        assert flour.between and flour.amount
+        least, most = flour.between.least.value, flour.between.most.value
+        self.assertLess(least, flour.amount.value)
+        self.assertLess(flour.amount.value, most)
+        # Half a grade each way is some 16 % of flour (η goes with its 3.7th power).
+        self.assertAlmostEqual(math.log(most / least), math.log(3) / 3.7, delta=0.06)
+
+    def test_divided_between_two_places(self) -> None:
+        found = read_recipe(
+            "Sauce\nCook 200 g mushrooms in half the butter for 5 minutes. With the rest of the butter and"
+            " the flour make a white roux. Pour on 1 litre of chicken stock and simmer 20 minutes.",
+            KITCHEN,
+        )
+        told = steps(found)
+        self.assertEqual([one.split()[0] for one in told[:3]], ["add", "sweat", "roux"])
+        self.assertEqual(check(found.sheet, KITCHEN).figures.grade, "nappe")
+
+    def test_nonsense_names_the_field(self) -> None:
+        for meant, field in (
+            (MeantFor("dunk"), "wanted.use"),
+            (MeantFor("nap", 4, "gloop"), "wanted.grade"),
+        ):
+            with self.assertRaises(BadInput) as caught:
+                read_recipe(TOLD, KITCHEN, wanted=meant)
+            self.assertEqual(caught.exception.problems[0].field, field)
+
+    def test_what_it_is_for_by_its_name_and_its_yield(self) -> None:
+        for head, use, portions in (
+            ("Pasta bake sauce, for eight", "pasta-baked", 8),
+            ("Caraway cap for toast\nServes 6", "toast", 6),
+            ("Cream\nMakes 600 ml", "nap", 4),
+            ("Cream (4 portions)", "nap", 4),
+        ):
+            wanted = read_recipe(f"{head}\nbutter\nflour\nmilk", KITCHEN).wanted
+            self.assertEqual((wanted.use, wanted.portions), (use, portions), head)
+
+
+class OtherPots(unittest.TestCase):
+    def test_what_is_cooked_beside_it_stays_out(self) -> None:
+        for told in (
+            "Boil the pasta for 9 minutes.",
+            "Cook the cauliflower in salted water for 12 minutes and drain it.",
+            "Bake for 25 minutes until golden.",
+            "Meanwhile grill the toast for 3 minutes.",
+            "Chill for 90 minutes.",
+        ):
+            with self.subTest(told):
+                found = read_recipe(
+                    "Sauce\n40 g butter\n40 g flour\n500 ml milk\n200 g pasta\n1 cauliflower\nMethod\n"
+                    f"Melt the butter, stir in the flour, cook 2 minutes. Whisk in the milk, simmer 5 minutes. {told}",
+                    KITCHEN,
+                )
+                self.assertEqual(
+                    steps(found),
+                    ["roux butter-unsalted+wheat-flour 2", "add milk-whole", "simmer 5"],
+                )
+
+    def test_milk_steeped_in_its_own_pan(self) -> None:
+        found = read_recipe(
+            "Bread sauce base\n500 ml milk\n1 bay leaf\n40 g butter\n40 g flour\nMethod\nHeat the milk with the"
+            " bay leaf, take it off the heat and infuse for 20 minutes. Melt the butter, add the flour, cook"
+            " 1 minute. Strain in the milk and simmer 4 minutes.",
+            KITCHEN,
+        )
+        assert found.sheet
+        self.assertEqual([one.op for one in found.sheet.steps], ["roux", "use", "simmer"])
+        inner = found.sheet.steps[1].sauce.steps
+        self.assertEqual([one.op for one in inner], ["add", "infuse", "strain"])
+        self.assertEqual(inner[1].minutes, 20)
+
+    def test_two_lots_of_one_thing(self) -> None:
+        found = read_recipe(
+            "Sauce\n40 g butter\n40 g flour\n500 ml stock\n25 g cold butter\nMethod\nMelt the butter, add the flour,"
+            " cook 2 minutes, add the stock, simmer 10 minutes. Off the heat whisk in the cold butter.",
+            KITCHEN,
+        )
+        self.assertEqual(
+            steps(found),
+            [
+                "roux butter-unsalted+wheat-flour 2",
+                "add stock-light",
+                "simmer 10",
+                "mount butter-unsalted",
+            ],
+        )
+        assert found.sheet
+        self.assertEqual(found.sheet.steps[0].fat.amount.value, 40)
+        self.assertEqual(found.sheet.steps[3].amount.value, 25)
+
+
+if __name__ == "__main__":
+    unittest.main()
