@@ -92,6 +92,7 @@ async def live(request: HttpRequest) -> HttpResponseBase:
     if who is None:
         return JsonResponse({"message": str(say("sign-in-first"))}, status=401)
     response = StreamingHttpResponse(_stream(*who), content_type="text/event-stream")
+    response["Content-Encoding"] = "identity"  # a word at a time, not when a block is full
     response["Cache-Control"] = "no-store"
     response["X-Accel-Buffering"] = "no"
     return response

@@ -37,9 +37,18 @@ def answers() -> dict[str, Any]:
 
     call_command("load_demo", verbosity=0)
     client.force_login(User.objects.get())
-    for path in ("accounts/me", "larder", "sauces", "work/starts", "dishes", "services", "journal"):
+    lists = (
+        "sauces",
+        "sauces/names",
+        "sauces/tags",
+        "dishes",
+        "dishes/names",
+        "services",
+        "journal",
+    )
+    for path in ("accounts/me", "larder", "work/starts", *lists):
         ask("GET", f"/api/{path}")
-    line = next(row for row in told["GET /api/sauces"] if "chicory" in row["name"])
+    line = next(row for row in told["GET /api/sauces"]["rows"] if "chicory" in row["name"])
     sauce = ask("GET", "/api/sauces/{sauce_id}", sauce_id=line["id"])
     sheet = {"sheet": sauce["sheet"]}
     ask("POST", "/api/work/check", sheet)
@@ -58,7 +67,7 @@ def answers() -> dict[str, Any]:
             "salt": "1.5",
         },
     )
-    onion = next(row for row in told["GET /api/sauces"] if "Onion" in row["name"])
+    onion = next(row for row in told["GET /api/sauces"]["rows"] if "Onion" in row["name"])
     path = f"/api/sauces/{onion['id']}"
     inside = {"sheet": json.loads(client.get(path).content)["sheet"]}
     # A second answer of a path is told by what is so of it.
@@ -74,7 +83,7 @@ def answers() -> dict[str, Any]:
     ask("POST", "/api/dishes/read", {"document": dish["document"], "revision": 0})
     ask("GET", "/api/dishes/starts")
     service = ask(
-        "GET", "/api/services/{service_id}", service_id=told["GET /api/services"][0]["id"]
+        "GET", "/api/services/{service_id}", service_id=told["GET /api/services"]["rows"][0]["id"]
     )
     ask("POST", "/api/services/carry-on")
     worked = {"document": service["document"], "pinned": service["pinned"]}

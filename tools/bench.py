@@ -323,7 +323,7 @@ def live(address: str) -> None:
     """Twenty screens that listen while a scale reads: what they hear, what a check costs beside them."""
     session = Session(address)
     body = {"sheet": write_sheet(sheet_of(10))}
-    rows = json.loads(session.call("GET", "/api/sauces"))
+    rows = json.loads(session.call("GET", "/api/sauces"))["rows"]
     cream = next(row for row in rows if "uniper" in row["name"])
     batch = json.loads(session.call("POST", "/api/stove", {"sauce_id": cream["id"]}))
     now = datetime.now(UTC).isoformat()

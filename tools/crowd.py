@@ -133,7 +133,7 @@ def cooks(address: str, session: Session, seconds: float) -> tuple[float, float,
     """``COOKS`` on lines of their own, each with something to do and a short look at it between: requests a
     second, 95th percentile in ms, answers by status."""
     crowd, took = Crowd(), list[float]()
-    first = json.loads(session.call("GET", "/api/sauces"))[0]["id"]
+    first = json.loads(session.call("GET", "/api/sauces"))["rows"][0]["id"]
     cookie = dict(session.cookies)
 
     def cook(number: int) -> None:

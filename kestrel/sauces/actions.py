@@ -106,3 +106,22 @@ def _conflict(sauce: Sauce, yours: Sheet) -> Conflict:
         sheet=newest.sheet,
         differences=plain(differences(read_sheet(newest.sheet), yours)),
     )
+
+
+_LONGEST_TAG = 30
+_MOST_TAGS = 12
+
+
+@transaction.atomic
+def mark(sauce: Sauce, *, favourite: bool, tags: list[str]) -> None:
+    """How ``sauce`` is found again. Raises :class:`BadInput` (``tags[i]``)."""
+    kept: dict[str, str] = {}
+    for number, tag in enumerate(tags):
+        told = " ".join(tag.split())
+        if not told or len(told) > _LONGEST_TAG or "|" in told:
+            raise BadInput.at(f"tags[{number}]", "is-no-tag", longest=_LONGEST_TAG)
+        kept.setdefault(told.lower(), told)
+    sauce.favourite = favourite
+    sauce.tags = "".join(("|", "|".join(kept.values()), "|")) if kept else ""
+    # Not `updated_at`: nothing of the sauce itself has changed.
+    Sauce.objects.filter(pk=sauce.pk).update(favourite=sauce.favourite, tags=sauce.tags)

@@ -1,6 +1,6 @@
 """Saved sauces."""
 
-from typing import Any, cast
+from typing import Any, Literal, cast
 
 from django.db.models import F, Q
 from django.http import HttpRequest
@@ -8,14 +8,18 @@ from django.shortcuts import get_object_or_404
 from ninja import Router, Status
 
 from kestrel.accounts.auth import KitchenRequest
+from kestrel.pages import InSpan, page_of
 from kestrel.problems import Message, Problems
 from kestrel.sauces import actions
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.sauces.schemas import (
     ConflictOut,
+    MarksIn,
     RenameIn,
     SauceLine,
+    SauceName,
     SauceOut,
+    SaucePage,
     SaveIn,
     SheetIn,
     VersionOut,
@@ -36,6 +40,9 @@ def _line(sauce: Sauce, newest: SauceVersion) -> dict[str, Any]:
         "family": sauce.family,
         "version": sauce.version,
         "updated_at": sauce.updated_at,
+        "cooked_at": sauce.cooked_at,
+        "favourite": sauce.favourite,
+        "tags": sauce.tag_list,
         "outcome": newest.outcome,
     }
 
@@ -45,17 +52,63 @@ def _whole(sauce: Sauce) -> dict[str, Any]:
     return {**_line(sauce, newest), "sheet": newest.sheet}
 
 
-@router.get("", response=list[SauceLine])
-def list_sauces(request: HttpRequest, q: str = ""):
-    """The kitchen's sauces by name; every word of ``q`` must be in name or family."""
-    kitchen = cast(KitchenRequest, request).kitchen
+_ORDERS: dict[str, tuple[Any, ...]] = {
+    "name": ("sauce__name", "sauce__pk"),
+    "cooked": (F("sauce__cooked_at").desc(nulls_last=True), "sauce__name", "sauce__pk"),
+    "changed": ("-sauce__updated_at", "sauce__pk"),
+}
+
+
+@router.get("", response={200: SaucePage, 422: Problems})
+def list_sauces(
+    request: HttpRequest,
+    span: InSpan,
+    q: str = "",
+    tag: str = "",
+    favourites: bool = False,
+    sort: Literal["name", "cooked", "changed"] = "name",
+):
+    """The kitchen's sauces a page at a time: every word of ``q`` must be in name, family or tags."""
     newest = SauceVersion.objects.filter(
-        number=F("sauce__version"), sauce__kitchen=kitchen, sauce__deleted_at=None
+        number=F("sauce__version"),
+        sauce__kitchen=cast(KitchenRequest, request).kitchen,
+        sauce__deleted_at=None,
     )
     for word in q.split()[:8]:
-        newest = newest.filter(Q(sauce__name__icontains=word) | Q(sauce__family__icontains=word))
-    rows = newest.select_related("sauce").order_by("sauce__name", "sauce__pk").defer("sheet")
-    return [_line(row.sauce, row) for row in rows]
+        newest = newest.filter(
+            Q(sauce__name__icontains=word)
+            | Q(sauce__family__icontains=word)
+            | Q(sauce__tags__icontains=word)
+        )
+    if tag:
+        newest = newest.filter(sauce__tags__contains=f"|{tag}|")
+    if favourites:
+        newest = newest.filter(sauce__favourite=True)
+    rows = newest.select_related("sauce").order_by(*_ORDERS[sort]).defer("sheet")
+    return page_of(rows, span, lambda row: _line(row.sauce, row))
+
+
+@router.get("/names", response=list[SauceName])
+def sauce_names(request: HttpRequest):
+    """Every sauce by name and kind alone, to choose from."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    return Sauce.objects.filter(kitchen=kitchen, deleted_at=None).values("id", "name", "family")
+
+
+@router.get("/tags", response=list[str])
+def sauce_tags(request: HttpRequest):
+    """The words this kitchen finds its sauces by."""
+    rows = Sauce.objects.filter(kitchen=cast(KitchenRequest, request).kitchen, deleted_at=None)
+    tagged = rows.exclude(tags="").only("tags")
+    return sorted({tag for row in tagged for tag in row.tag_list}, key=str.lower)
+
+
+@router.put("/{sauce_id}/marks", response={200: SauceLine, 404: Message, 422: Problems})
+def mark_sauce(request: HttpRequest, sauce_id: int, given: MarksIn):
+    """A favourite or not, and its tags. No new version: nothing of the sauce changes."""
+    sauce = _sauce(request, sauce_id)
+    actions.mark(sauce, favourite=given.favourite, tags=given.tags)
+    return _line(sauce, sauce.newest)
 
 
 @router.post("", response={201: SauceOut, 422: Problems})

@@ -13,16 +13,29 @@ class Sauce(OfKitchen):
     name = models.CharField(max_length=120)
     family = models.CharField(max_length=40, blank=True)
     version = models.PositiveIntegerField(default=1)
+    favourite = models.BooleanField(default=False, db_default=False)
+    tags = models.CharField(max_length=500, blank=True, default="", db_default="")
+    """Words to find it by, each between bars: "|gratin|winter|"."""
+    cooked_at = models.DateTimeField(null=True, blank=True)
+    """When it was last put on the stove."""
     created_at = models.DateTimeField(auto_now_add=True)
     updated_at = models.DateTimeField(auto_now=True)
     deleted_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
         ordering = ["name", "pk"]
-        indexes = [models.Index(fields=["kitchen", "deleted_at", "name"])]
+        indexes = [
+            models.Index(fields=["kitchen", "deleted_at", "name"]),
+            models.Index(fields=["kitchen", "deleted_at", "-cooked_at"]),
+            models.Index(fields=["kitchen", "deleted_at", "-updated_at"]),
+        ]
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def tag_list(self) -> list[str]:
+        return [tag for tag in self.tags.split("|") if tag]
 
     @property
     def newest(self) -> "SauceVersion":

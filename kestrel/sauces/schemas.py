@@ -29,7 +29,32 @@ class SauceLine(Schema):
     family: str
     version: int
     updated_at: datetime
+    cooked_at: datetime | None
+    favourite: bool
+    tags: list[str]
     outcome: Outcome
+
+
+class SaucePage(Schema):
+    """Some of a kitchen's sauces, and how many there are of them in all."""
+
+    rows: list[SauceLine]
+    total: int
+
+
+class SauceName(Schema):
+    """A sauce to choose."""
+
+    id: int
+    name: str
+    family: str
+
+
+class MarksIn(Schema):
+    """How a sauce is found again: as a favourite, by words of the kitchen's own."""
+
+    favourite: bool
+    tags: list[str] = Field(max_length=12)
 
 
 class SauceOut(SauceLine):

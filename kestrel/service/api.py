@@ -9,6 +9,7 @@ from ninja import Router, Status
 
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.accounts.models import Kitchen, User
+from kestrel.pages import InSpan, page_of
 from kestrel.problems import Message, Problems
 from kestrel.sauces.models import Sauce
 from kestrel.service import actions, file, work
@@ -16,6 +17,7 @@ from kestrel.service.models import Dish, Service
 from kestrel.service.schemas import (
     CopyIn,
     DishIn,
+    DishName,
     DishOut,
     DishRead,
     DishStartOut,
@@ -25,8 +27,8 @@ from kestrel.service.schemas import (
     RenewIn,
     ScaleIn,
     ServiceIn,
-    ServiceLine,
     ServiceOut,
+    ServicePage,
     ShortIn,
     WorkIn,
 )
@@ -55,6 +57,12 @@ def _service(request: HttpRequest, service_id: int) -> Service:
 @dishes.get("", response=list[DishOut])
 def list_dishes(request: HttpRequest):
     return Dish.objects.filter(kitchen=_kitchen(request), deleted_at=None)
+
+
+@dishes.get("/names", response=list[DishName])
+def dish_names(request: HttpRequest):
+    """Every dish by name alone, to choose from."""
+    return Dish.objects.filter(kitchen=_kitchen(request), deleted_at=None).values("id", "name")
 
 
 @dishes.post("", response={201: DishOut, 422: Problems})
@@ -117,11 +125,13 @@ def _line(row: Service) -> dict[str, Any]:
     }
 
 
-@services.get("", response=list[ServiceLine])
-def list_services(request: HttpRequest):
-    """The kitchen's services, newest first."""
+@services.get("", response={200: ServicePage, 422: Problems})
+def list_services(request: HttpRequest, span: InSpan, q: str = ""):
+    """The kitchen's services a page at a time, newest first; every word of ``q`` must be in the name."""
     rows = Service.objects.filter(kitchen=_kitchen(request), deleted_at=None)
-    return [_line(row) for row in rows]
+    for word in q.split()[:8]:
+        rows = rows.filter(name__icontains=word)
+    return page_of(rows.defer("pinned"), span, _line)
 
 
 @services.post("/carry-on", response=int)

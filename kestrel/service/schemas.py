@@ -55,6 +55,20 @@ class ServiceLine(Schema):
     updated_at: datetime
 
 
+class ServicePage(Schema):
+    """Some of a kitchen's services, and how many there are of them in all."""
+
+    rows: list[ServiceLine]
+    total: int
+
+
+class DishName(Schema):
+    """A dish to choose."""
+
+    id: int
+    name: str
+
+
 class ServiceOut(Schema):
     id: int
     name: str

@@ -8,7 +8,7 @@ from kestrel.accounts.models import Kitchen, User
 from kestrel.larder.actions import core_kitchen
 from kestrel.live import tell
 from kestrel.problems import Conflict
-from kestrel.sauces.models import SauceVersion
+from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.service.models import Service
 from kestrel.service.work import gathered, typed_service
 from kestrel.stove.models import Batch
@@ -43,6 +43,7 @@ def start(kitchen: Kitchen, user: User, version: SauceVersion) -> Batch:
         plan=plan_of(sheet, core),
     )
     _start_first(batch, sheet, core)
+    Sauce.objects.filter(pk=version.sauce_id).update(cooked_at=batch.started_at)
     return _begun(batch)
 
 
@@ -123,6 +124,8 @@ def start_pot(
         plan=plan_of(sheet, all_of_it.kitchen),
     )
     _start_first(batch, sheet, all_of_it.kitchen)
+    if version is not None:
+        Sauce.objects.filter(pk=version.sauce_id).update(cooked_at=batch.started_at)
     pot_of_service_begun.send(Batch, batch=batch, user=user, plan=plan)
     return _begun(batch)
 

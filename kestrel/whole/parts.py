@@ -50,7 +50,8 @@ Row = dict[str, Any]
 @dataclass(frozen=True, slots=True)
 class Table:
     """A table: its ``model``, the columns that are written, what columns point ``at`` by the name of another
-    table, which are ``people``, which documents name sauces or dishes (``names``), and how a row is looked
+    table, which are ``people``, which documents name sauces or dishes (``names``), which came ``later`` (a
+    file from before has none of them: they stay as a new row has them), and how a row is looked
     over (``sane``; raises :class:`BadInput`)."""
 
     model: type[models.Model]
@@ -58,6 +59,7 @@ class Table:
     at: Mapping[str, str] = field(default_factory=dict)
     people: tuple[str, ...] = ()
     names: tuple[str, ...] = ()
+    later: tuple[str, ...] = ()
     sane: Callable[[Row], None] = lambda row: None
 
 
@@ -252,7 +254,21 @@ def _finite(row: Row, *columns: str) -> None:
 
 TABLES: dict[str, Table] = {
     **LARDER,
-    "sauces": Table(Sauce, ("name", "family", "version", "created_at", "updated_at", "deleted_at")),
+    "sauces": Table(
+        Sauce,
+        (
+            "name",
+            "family",
+            "version",
+            "favourite",
+            "tags",
+            "cooked_at",
+            "created_at",
+            "updated_at",
+            "deleted_at",
+        ),
+        later=("favourite", "tags", "cooked_at"),
+    ),
     "versions": Table(
         SauceVersion,
         ("sauce", "number", "sheet", "outcome", "note", "made_by", "made_at"),

@@ -232,11 +232,12 @@ class _Reading:
             raise BadInput.at("n", "part-is-missing")
         if row["n"] in self.made[name]:
             raise BadInput.at("n", "number-is-there-twice", number=row["n"])
-        if missing := [column for column in table.columns if column not in row]:
+        columns = [column for column in table.columns if column in row or column not in table.later]
+        if missing := [column for column in columns if column not in row]:
             raise BadInput.at(missing[0], "part-is-missing")
         row = self._here(name, row)
         made = table.model()
-        for column in table.columns:
+        for column in columns:
             field = made._meta.get_field(column)
             value = row[column]
             if column in table.people:

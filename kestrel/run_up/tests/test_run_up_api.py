@@ -112,7 +112,7 @@ class Planned(RunUpTest):
         self.work()
         whole = self.read(made["id"])
         self.assertEqual(whole["planned"]["served"]["1"], 1170.0)
-        self.assertEqual(len(self.client.call("GET", "/services").body), 1)
+        self.assertEqual(len(self.client.call("GET", "/services").body["rows"]), 1)
         gone = self.client.call("DELETE", f"/run-ups/{made['id']}")
         self.assertEqual(gone.status_code, 204)
         self.assertEqual(self.client.call("GET", "/run-ups").body, [])

@@ -16,11 +16,11 @@ class Saving(KitchenTest):
         self.assertEqual(made.status_code, 201)
         self.assertEqual(made.body["outcome"]["grade"], "binding")
         self.client.call("POST", "/sauces", {"sheet": {**CREAM_REDUCTION, "name": "Juniper cream"}})
-        names = [row["name"] for row in self.client.call("GET", "/sauces").body]
+        names = [row["name"] for row in self.client.call("GET", "/sauces").body["rows"]]
         self.assertEqual(names, ["Juniper cream", "cheese sauce"])
-        found = self.client.call("GET", "/sauces?q=CHEESE").body
+        found = self.client.call("GET", "/sauces?q=CHEESE").body["rows"]
         self.assertEqual([row["name"] for row in found], ["cheese sauce"])
-        self.assertEqual(self.client.call("GET", "/sauces?q=zzz").body, [])
+        self.assertEqual(self.client.call("GET", "/sauces?q=zzz").body["rows"], [])
 
     def test_versions_are_kept_and_never_rewritten(self) -> None:
         sauce = self.saved()
@@ -67,13 +67,71 @@ class Saving(KitchenTest):
         empty = self.client.call("POST", f"{path}/rename", {"name": "  ", "base_version": 2})
         self.assertEqual(self.fields(empty), ["name"])
         self.assertEqual(self.client.call("DELETE", path).status_code, 204)
-        self.assertEqual(len(self.client.call("GET", "/sauces").body), 1)
+        self.assertEqual(len(self.client.call("GET", "/sauces").body["rows"]), 1)
         self.client.call("POST", f"{path}/restore")
-        self.assertEqual(len(self.client.call("GET", "/sauces").body), 2)
+        self.assertEqual(len(self.client.call("GET", "/sauces").body["rows"]), 2)
+
+    def test_two_thousand_a_page_at_a_time(self) -> None:
+        first = self.client.call("POST", "/sauces", {"sheet": CHEESE_SAUCE}).body
+        sauce = Sauce.objects.get(pk=first["id"])
+        newest = sauce.newest
+        many = Sauce.objects.bulk_create(
+            Sauce(kitchen=sauce.kitchen, name=f"Numbered {n:04}", family="velouté")
+            for n in range(2000)
+        )
+        SauceVersion.objects.bulk_create(
+            SauceVersion(sauce=one, number=1, sheet=newest.sheet, outcome=newest.outcome)
+            for one in many
+        )
+        page = self.client.call("GET", "/sauces?q=numbered&offset=120&most=40").body
+        self.assertEqual(page["total"], 2000)
+        names = [row["name"] for row in page["rows"]]
+        self.assertEqual(names, [f"Numbered {n:04}" for n in range(120, 160)])
+        with self.assertNumQueries(5):  # no more than for one sauce
+            self.client.call("GET", "/sauces?most=200")
+        self.assertEqual(len(self.client.call("GET", "/sauces/names").body), 2001)
+        for query in ("most=0", "most=201", "offset=-1", "sort=colour"):
+            self.assertEqual(self.client.call("GET", f"/sauces?{query}").status_code, 422, query)
+
+    def test_found_again_by_star_tag_and_when_it_was_cooked(self) -> None:
+        made = [
+            self.client.call("POST", "/sauces", {"sheet": {**CHEESE_SAUCE, "name": name}}).body
+            for name in ("Ash", "Birch", "Cedar")
+        ]
+        ash, birch, cedar = (one["id"] for one in made)
+        marks = {"favourite": True, "tags": ["winter", " night  shift ", "Winter"]}
+        row = self.client.call("PUT", f"/sauces/{birch}/marks", marks).body
+        self.assertEqual((row["favourite"], row["tags"]), (True, ["winter", "night shift"]))
+        self.assertEqual(row["version"], 1)
+
+        def found(query: str) -> list[str]:
+            return [one["name"] for one in self.client.call("GET", f"/sauces?{query}").body["rows"]]
+
+        self.assertEqual(found("favourites=true"), ["Birch"])
+        self.assertEqual(found("tag=night+shift"), ["Birch"])
+        self.assertEqual(found("tag=night"), [])
+        self.assertEqual(found("q=shift"), ["Birch"])
+        self.assertEqual(self.client.call("GET", "/sauces/tags").body, ["night shift", "winter"])
+        self.client.call("POST", "/stove", {"sauce_id": cedar})
+        self.assertEqual(found("sort=cooked"), ["Cedar", "Ash", "Birch"])
+        self.client.call("POST", f"/sauces/{ash}/rename", {"name": "Ash tree", "base_version": 1})
+        self.assertEqual(found("sort=changed")[0], "Ash tree")
+        self.assertEqual(self.other.call("PUT", f"/sauces/{birch}/marks", marks).status_code, 404)
+        for tags, field in (
+            (["a|b"], "tags[0]"),
+            (["ok", " "], "tags[1]"),
+            (["x" * 31], "tags[0]"),
+        ):
+            answer = self.client.call(
+                "PUT", f"/sauces/{birch}/marks", {"favourite": False, "tags": tags}
+            )
+            self.assertEqual(answer.status_code, 422)
+            self.assertEqual(answer.body["problems"][0]["field"], field)
+        self.assertEqual(found("favourites=true"), ["Birch"])
 
     def test_strangers_see_nothing(self) -> None:
         path = f"/sauces/{self.saved().pk}"
-        self.assertEqual(self.other.call("GET", "/sauces").body, [])
+        self.assertEqual(self.other.call("GET", "/sauces").body["rows"], [])
         for method, end, body in (
             ("GET", "", None),
             ("PUT", "", {"sheet": CHEESE_SAUCE, "base_version": 1}),
@@ -89,7 +147,7 @@ class Saving(KitchenTest):
         for number in range(5):
             self.saved(name=f"sauce {number}")
         self.client.call("GET", "/sauces")
-        with self.assertNumQueries(4):  # session, user, kitchen, sauces
+        with self.assertNumQueries(5):  # session, user, kitchen, a page, how many in all
             self.client.call("GET", "/sauces")
 
 

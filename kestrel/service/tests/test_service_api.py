@@ -49,7 +49,7 @@ class Kept(ServiceTest):
     def test_save_list_change_delete_restore(self) -> None:
         made = self.new().body
         self.assertEqual(made["pinned"], {str(self.sauce.pk): 1})
-        row = self.client.call("GET", "/services").body[0]
+        row = self.client.call("GET", "/services").body["rows"][0]
         self.assertEqual((row["portions"], row["dishes"], row["date"]), (12, 1, "2026-11-27"))
         path = f"/services/{made['id']}"
         body = {"document": self.document(portions=20), "revision": 1}
@@ -59,9 +59,9 @@ class Kept(ServiceTest):
         self.assertEqual(late.status_code, 409)
         self.assertEqual(late.body["document"]["lines"][0]["portions"], 20)
         self.assertEqual(self.client.call("DELETE", path).status_code, 204)
-        self.assertEqual(self.client.call("GET", "/services").body, [])
+        self.assertEqual(self.client.call("GET", "/services").body["rows"], [])
         self.client.call("POST", f"{path}/restore")
-        self.assertEqual(len(self.client.call("GET", "/services").body), 1)
+        self.assertEqual(len(self.client.call("GET", "/services").body["rows"]), 1)
 
     def test_a_dish_is_read_as_it_would_be_kept_and_nothing_is_stored(self) -> None:
         typed = {"document": self.dish_document(name="Leeks", margin_pct="7.5"), "revision": 0}
@@ -155,7 +155,7 @@ class Kept(ServiceTest):
         self.assertEqual(Service.objects.count(), 1)  # looking writes nothing
         done = [self.client.call("POST", "/services/carry-on").body for _ in range(2)]
         self.assertEqual(done, [1, 0])
-        rows = self.client.call("GET", "/services").body
+        rows = self.client.call("GET", "/services").body["rows"]
         self.assertEqual([row["repeats"] for row in rows], ["weekly", "never"])
         following = Service.objects.get(pk=rows[0]["id"])
         self.assertEqual(following.date, past + datetime.timedelta(days=14))
@@ -172,7 +172,7 @@ class Kept(ServiceTest):
         self.client.call("DELETE", f"/services/{deleted['id']}")
         self.new(date=None, repeats="weekly")
         self.assertEqual(self.client.call("POST", "/services/carry-on").body, 0)
-        self.assertEqual(len(self.client.call("GET", "/services").body), 2)
+        self.assertEqual(len(self.client.call("GET", "/services").body["rows"]), 2)
 
     def test_nonsense_names_the_field(self) -> None:
         line = {"dish": str(self.dish["id"]), "portions": 4}
@@ -283,7 +283,7 @@ class DemoServices(TestCase):
         client = JsonClient()
         user = User.objects.get(username="refectory")
         client.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
-        rows = {row["name"]: row for row in client.call("GET", "/services").body}
+        rows = {row["name"]: row for row in client.call("GET", "/services").body["rows"]}
         self.assertEqual(rows["Visitors' Sunday"]["portions"], 123)
         for row in rows.values():
             made = client.call("GET", f"/services/{row['id']}").body

@@ -683,12 +683,72 @@ export interface paths {
         };
         /**
          * List Sauces
-         * @description The kitchen's sauces by name; every word of ``q`` must be in name or family.
+         * @description The kitchen's sauces a page at a time: every word of ``q`` must be in name, family or tags.
          */
         get: operations["kestrel_sauces_api_list_sauces"];
         put?: never;
         /** New Sauce */
         post: operations["kestrel_sauces_api_new_sauce"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sauces/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sauce Names
+         * @description Every sauce by name and kind alone, to choose from.
+         */
+        get: operations["kestrel_sauces_api_sauce_names"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sauces/tags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sauce Tags
+         * @description The words this kitchen finds its sauces by.
+         */
+        get: operations["kestrel_sauces_api_sauce_tags"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sauces/{sauce_id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Mark Sauce
+         * @description A favourite or not, and its tags. No new version: nothing of the sauce changes.
+         */
+        put: operations["kestrel_sauces_api_mark_sauce"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1071,6 +1131,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dishes/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Dish Names
+         * @description Every dish by name alone, to choose from.
+         */
+        get: operations["kestrel_service_api_dish_names"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dishes/read": {
         parameters: {
             query?: never;
@@ -1159,7 +1239,7 @@ export interface paths {
         };
         /**
          * List Services
-         * @description The kitchen's services, newest first.
+         * @description The kitchen's services a page at a time, newest first; every word of ``q`` must be in the name.
          */
         get: operations["kestrel_service_api_list_services"];
         put?: never;
@@ -4559,6 +4639,22 @@ export interface components {
             };
         };
         /**
+         * Span
+         * @description Which rows of a list are wanted: ``most`` of them from ``offset`` on.
+         */
+        Span: {
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+            /**
+             * Most
+             * @default 60
+             */
+            most: number;
+        };
+        /**
          * Outcome
          * @description What a saved version came to when it was saved.
          */
@@ -4598,7 +4694,23 @@ export interface components {
              * Format: date-time
              */
             updated_at: string;
+            /** Cooked At */
+            cooked_at: string | null;
+            /** Favourite */
+            favourite: boolean;
+            /** Tags */
+            tags: string[];
             outcome: components["schemas"]["Outcome"];
+        };
+        /**
+         * SaucePage
+         * @description Some of a kitchen's sauces, and how many there are of them in all.
+         */
+        SaucePage: {
+            /** Rows */
+            rows: components["schemas"]["SauceLine"][];
+            /** Total */
+            total: number;
         };
         /** SauceOut */
         SauceOut: {
@@ -4615,6 +4727,12 @@ export interface components {
              * Format: date-time
              */
             updated_at: string;
+            /** Cooked At */
+            cooked_at: string | null;
+            /** Favourite */
+            favourite: boolean;
+            /** Tags */
+            tags: string[];
             outcome: components["schemas"]["Outcome"];
             sheet: components["schemas"]["Sheet"];
         };
@@ -4627,6 +4745,28 @@ export interface components {
             sheet: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * SauceName
+         * @description A sauce to choose.
+         */
+        SauceName: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Family */
+            family: string;
+        };
+        /**
+         * MarksIn
+         * @description How a sauce is found again: as a favourite, by words of the kitchen's own.
+         */
+        MarksIn: {
+            /** Favourite */
+            favourite: boolean;
+            /** Tags */
+            tags: string[];
         };
         /**
          * ConflictOut
@@ -6035,6 +6175,16 @@ export interface components {
             revision: number;
         };
         /**
+         * DishName
+         * @description A dish to choose.
+         */
+        DishName: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * Band
          * @description A layer of a filled dish from the bottom up: what it is (``sauce``, ``solids``, ``mixed``,
          *     ``topping``), the ``part`` of the document it comes from, between which heights, mm.
@@ -6307,6 +6457,16 @@ export interface components {
              * Format: date-time
              */
             updated_at: string;
+        };
+        /**
+         * ServicePage
+         * @description Some of a kitchen's services, and how many there are of them in all.
+         */
+        ServicePage: {
+            /** Rows */
+            rows: components["schemas"]["ServiceLine"][];
+            /** Total */
+            total: number;
         };
         /**
          * Line
@@ -12189,7 +12349,12 @@ export interface operations {
     kestrel_sauces_api_list_sauces: {
         parameters: {
             query?: {
+                offset?: number;
+                most?: number;
                 q?: string;
+                tag?: string;
+                favourites?: boolean;
+                sort?: "name" | "cooked" | "changed";
             };
             header?: never;
             path?: never;
@@ -12203,11 +12368,19 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SauceLine"][];
+                    "application/json": components["schemas"]["SaucePage"];
                 };
             };
             401: components["responses"]["SignedOut"];
-            422: components["responses"]["Refused"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12238,6 +12411,101 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_sauces_api_sauce_names: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SauceName"][];
+                };
+            };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_sauces_api_sauce_tags: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_sauces_api_mark_sauce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sauce_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarksIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SauceLine"];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -13022,6 +13290,29 @@ export interface operations {
             503: components["responses"]["TryAgain"];
         };
     };
+    kestrel_service_api_dish_names: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DishName"][];
+                };
+            };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
     kestrel_service_api_read_dish: {
         parameters: {
             query?: never;
@@ -13247,7 +13538,11 @@ export interface operations {
     };
     kestrel_service_api_list_services: {
         parameters: {
-            query?: never;
+            query?: {
+                offset?: number;
+                most?: number;
+                q?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -13260,11 +13555,19 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ServiceLine"][];
+                    "application/json": components["schemas"]["ServicePage"];
                 };
             };
             401: components["responses"]["SignedOut"];
-            422: components["responses"]["Refused"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
             503: components["responses"]["TryAgain"];
         };
     };

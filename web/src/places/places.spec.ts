@@ -43,11 +43,12 @@ const askedOf = (path: string) => wire.asked.filter((one) => one.path === path).
 describe('sauces', () => {
   it('lists every sauce with its outcome', async () => {
     const { text } = await mounted(Sauces)
-    for (const line of demo('GET /api/sauces') as unknown as Schemas['SauceLine'][]) expect(text()).toContain(line.name)
+    for (const line of (demo('GET /api/sauces') as unknown as Schemas['SaucePage']).rows)
+      expect(text()).toContain(line.name)
     expect(text()).toContain(millilitres(sauce().outcome.volume_ml).replace(/\s+/g, ' '))
   })
   it('starts with the starting points where there is none yet', async () => {
-    butFor('/api/sauces', 'GET', () => ({ status: 200, body: [] }))
+    butFor('/api/sauces', 'GET', () => ({ status: 200, body: { rows: [], total: 0 } }))
     const { text } = await mounted(Sauces)
     expect(text()).toContain('Start with a sauce')
     expect(text()).toContain('From nothing')

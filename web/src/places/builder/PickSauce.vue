@@ -1,23 +1,37 @@
 <script setup lang="ts">
 /** Another saved sauce, made for this one in a pot of its own: all of it, until a cook says less. */
-import { NModal } from 'naive-ui'
-import { ref, watch } from 'vue'
+import { useDebounceFn } from '@vueuse/core'
+import { NInput, NModal } from 'naive-ui'
+import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import { usePages } from '@/shell/pages'
 import type { LooseSheet } from './draft'
 
 const props = defineProps<{ not?: number }>()
 const show = defineModel<boolean>('show', { required: true })
 const emit = defineEmits<{ pick: [step: LooseSheet] }>()
-const sauces = ref<Schemas['SauceLine'][]>([])
+const search = ref('')
+const any = ref(true)
 const trouble = ref('')
-watch(show, async (open) => {
-  if (!open) return
+const {
+  rows: found,
+  left,
+  load,
+} = usePages((span) => ask(api.GET('/api/sauces', { params: { query: { ...span, q: search.value } } })))
+const sauces = computed(() => (found.value ?? []).filter((s: Schemas['SauceLine']) => s.id !== props.not))
+async function look(): Promise<void> {
   try {
-    sauces.value = (await ask(api.GET('/api/sauces'))).filter((s) => s.id !== props.not)
+    await load(true)
     trouble.value = ''
+    if (!search.value) any.value = sauces.value.length > 0
   } catch (error) {
     trouble.value = (error as Error).message
   }
+}
+const lookSoon = useDebounceFn(look, 120)
+watch(show, (open) => {
+  search.value = ''
+  if (open) void look()
 })
 async function pick(id: number): Promise<void> {
   try {
@@ -35,8 +49,18 @@ async function pick(id: number): Promise<void> {
 <template>
   <NModal v-model:show="show" preset="card" title="Which sauce goes in?" style="width: min(520px, 96vw)">
     <p v-if="trouble" class="problem">{{ trouble }}</p>
-    <p v-if="!sauces.length" class="quiet">Save the other sauce first; then it can go into this one.</p>
+    <p v-if="!any" class="quiet">Save the other sauce first; then it can go into this one.</p>
+    <NInput
+      v-else
+      v-model:value="search"
+      clearable
+      placeholder="Search by name, kind or tag"
+      :input-props="{ 'aria-label': 'Search' }"
+      @update:value="lookSoon"
+    />
+    <p v-if="any && !sauces.length" class="quiet">Nothing by that name.</p>
     <button v-for="sauce in sauces" :key="sauce.id" class="plain" @click="pick(sauce.id)">{{ sauce.name }}</button>
+    <p v-if="left > 0" class="quiet">And {{ left }} more: search for it by name.</p>
   </NModal>
 </template>
 

@@ -28,7 +28,7 @@ const session = useSession()
 const message = useMessage()
 const dish = useDish()
 const { typed, found, problems, trouble, conflict, restored, dirty, past, future } = dish
-const sauces = ref<Schemas['SauceLine'][]>([])
+const sauces = ref<Schemas['SauceName'][]>([])
 const lost = ref('')
 const tried = ref(false)
 const chosen = ref<string | null>(null)
@@ -39,7 +39,7 @@ useTitle(computed(() => `${typed.value.name || 'A dish'} · Kestrel Fog`))
 
 onMounted(async () => {
   try {
-    sauces.value = await ask(api.GET('/api/sauces', { params: { query: { q: '' } } }))
+    sauces.value = await ask(api.GET('/api/sauces/names'))
     if (props.id !== null) await dish.open(props.id)
     else {
       const starts = props.start ? await ask(api.GET('/api/dishes/starts')) : []

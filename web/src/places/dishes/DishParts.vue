@@ -7,7 +7,7 @@ import { number } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import type { DishDraft } from './dish'
 
-const props = defineProps<{ dish: DishDraft; sauces: Schemas['SauceLine'][]; chosen: string | null }>()
+const props = defineProps<{ dish: DishDraft; sauces: Schemas['SauceName'][]; chosen: string | null }>()
 const emit = defineEmits<{ choose: [part: string] }>()
 const session = useSession()
 const doc = computed(() => props.dish.typed.value)

@@ -9,7 +9,7 @@ import RowFields, { type RowField } from '@/parts/RowFields.vue'
 import { useSession } from '@/shell/session'
 import { plateFields, roundFields, sauceFields, solidFields, toppingFields, vesselFields, type DishDraft } from './dish'
 
-const props = defineProps<{ dish: DishDraft; part: string; sauces: Schemas['SauceLine'][] }>()
+const props = defineProps<{ dish: DishDraft; part: string; sauces: Schemas['SauceName'][] }>()
 const emit = defineEmits<{ gone: [] }>()
 const session = useSession()
 const doc = computed(() => props.dish.typed.value)

@@ -19,7 +19,7 @@ const dishes = ref<Schemas['DishOut'][]>([])
 const { trouble, load, tell } = useList(async () => {
   ;[rows.value, services.value, dishes.value] = await Promise.all([
     ask(api.GET('/api/run-ups')),
-    ask(api.GET('/api/services')),
+    ask(api.GET('/api/services', { params: { query: {} } })).then((page) => page.rows),
     ask(api.GET('/api/dishes')),
   ])
 })

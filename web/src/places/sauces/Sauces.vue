@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The kitchen's sauces: search, open, cook, copy, rename, delete with undo, start a new one. */
-import { useDebounceFn } from '@vueuse/core'
-import { NButton, NDropdown, NInput, NModal, useMessage } from 'naive-ui'
+import { useDebounceFn, useStorage } from '@vueuse/core'
+import { NButton, NDropdown, NInput, NModal, NSelect, useMessage } from 'naive-ui'
 import { computed, nextTick, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, type Schemas, type Sheet } from '@/api/client'
@@ -13,26 +13,71 @@ import { useHob } from '@/shell/hob'
 import { onKey } from '@/shell/keys'
 import { useList } from '@/shell/list'
 import { useOffList } from '@/shell/offList'
+import { usePages } from '@/shell/pages'
 import { useSession } from '@/shell/session'
 import RenameDialog from './RenameDialog.vue'
+import TagsDialog from './TagsDialog.vue'
 
 const session = useSession()
 const router = useRouter()
 const hob = useHob()
 const message = useMessage()
 const offList = useOffList()
-const sauces = ref<Schemas['SauceLine'][] | null>(null)
 const any = ref(true)
+const tag = ref('')
+const favourites = ref(false)
+const tags = ref<string[]>([])
+/** In which order, remembered on this device. */
+const sort = useStorage<'name' | 'cooked' | 'changed'>('kestrel.sauces.sort', 'name')
+const sorts = [
+  { value: 'name', label: 'By name' },
+  { value: 'cooked', label: 'Last cooked first' },
+  { value: 'changed', label: 'Last changed first' },
+]
+const picked = computed(() => Boolean(search.value || tag.value || favourites.value))
+const {
+  rows: sauces,
+  total,
+  end,
+  left,
+  load: loadPages,
+  more,
+} = usePages((span) =>
+  ask(
+    api.GET('/api/sauces', {
+      params: {
+        query: { ...span, q: search.value, tag: tag.value, favourites: favourites.value, sort: sort.value },
+      },
+    }),
+  ),
+)
 const search = ref('')
 const choosing = ref(false)
 const searchBox = ref<InstanceType<typeof NInput> | null>(null)
 
 const { trouble, load, tell } = useList(async () => {
-  const found = await ask(api.GET('/api/sauces', { params: { query: { q: search.value } } }))
-  sauces.value = found
-  if (!search.value) any.value = found.length > 0
+  await loadPages()
+  if (!picked.value) any.value = total.value > 0
+  tags.value = await ask(api.GET('/api/sauces/tags'))
 })
-const loadSoon = useDebounceFn(load, 120)
+/** What is searched for has changed: from the top again. */
+const anew = () => loadPages(true).catch(() => load())
+const loadSoon = useDebounceFn(anew, 120)
+function show(what: { tag?: string; favourites?: boolean }): void {
+  tag.value = what.tag ?? ''
+  favourites.value = what.favourites ?? false
+  void anew()
+}
+const mark = (sauce: Schemas['SauceLine'], change: Partial<Schemas['MarksIn']>) =>
+  tell(() =>
+    ask(
+      api.PUT('/api/sauces/{sauce_id}/marks', {
+        ...id(sauce),
+        body: { favourite: sauce.favourite, tags: sauce.tags, ...change },
+      }),
+    ),
+  )
+const tagging = ref<Schemas['SauceLine'] | null>(null)
 
 const starts = ref<Sheet[]>([])
 /** The starting points under their families, an empty sheet last. */
@@ -77,11 +122,13 @@ const renaming = ref<Schemas['SauceLine'] | null>(null)
 
 const actions = [
   { key: 'copy', label: 'Copy' },
+  { key: 'tags', label: 'Tags…' },
   { key: 'rename', label: 'Rename' },
   { key: 'remove', label: 'Delete' },
 ]
 function act(key: string, sauce: Schemas['SauceLine']): void {
   if (key === 'copy') void copy(sauce)
+  if (key === 'tags') tagging.value = sauce
   if (key === 'rename') renaming.value = sauce
   if (key === 'remove') void remove(sauce)
 }
@@ -103,7 +150,7 @@ onKey((key) => {
         v-model:value="search"
         class="search"
         clearable
-        placeholder="Search by name or kind"
+        placeholder="Search by name, kind or tag"
         :input-props="{ 'aria-label': 'Search' }"
         @update:value="loadSoon"
       />
@@ -111,6 +158,22 @@ onKey((key) => {
       <NButton @click="router.push('/sauces/read')">Read a recipe</NButton>
       <NButton type="primary" @click="choosing = true">New sauce</NButton>
     </header>
+    <div v-if="any" class="by">
+      <button class="chip" :aria-pressed="!tag && !favourites" @click="show({})">All</button>
+      <button class="chip" :aria-pressed="favourites" @click="show({ favourites: true })">★ Favourites</button>
+      <button v-for="one in tags" :key="one" class="chip" :aria-pressed="tag === one" @click="show({ tag: one })">
+        {{ one }}
+      </button>
+      <span class="count quiet" role="status">{{ total }} {{ total === 1 ? 'sauce' : 'sauces' }}</span>
+      <NSelect
+        v-model:value="sort"
+        class="sort"
+        :options="sorts"
+        :virtual-scroll="false"
+        aria-label="Order"
+        @update:value="anew"
+      />
+    </div>
     <p v-if="trouble" class="problem" role="alert">
       {{ trouble }} <NButton size="small" @click="load">Try again</NButton>
     </p>
@@ -124,7 +187,8 @@ onKey((key) => {
       <StartPicker :kinds="kinds" @begin="begin" />
     </section>
     <p v-else-if="sauces && !sauces.length" class="quiet">
-      Nothing by that name. <button class="plain link" @click="((search = ''), load())">Show all</button>
+      Nothing {{ search ? 'by that name' : favourites ? 'starred yet: press a star' : 'with that tag' }}.
+      <button class="plain link" @click="((search = ''), show({}))">Show all</button>
     </p>
 
     <ul v-if="sauces" class="list">
@@ -138,16 +202,33 @@ onKey((key) => {
             <span>{{ minutes(sauce.outcome.minutes) }}</span>
           </span>
           <ThicknessRibbon slim :viscosity="sauce.outcome.viscosity_pa_s" />
-          <span class="quiet small">version {{ sauce.version }}, {{ day(sauce.updated_at) }}</span>
+          <span class="quiet small"
+            >version {{ sauce.version }}, {{ day(sauce.updated_at)
+            }}<template v-if="sauce.cooked_at"> · cooked {{ day(sauce.cooked_at) }}</template></span
+          >
+          <span v-if="sauce.tags.length" class="tags"
+            ><span v-for="one in sauce.tags" :key="one">{{ one }}</span></span
+          >
         </RouterLink>
         <div class="do">
           <NButton type="primary" secondary @click="cook(sauce)">Cook</NButton>
+          <NButton
+            quaternary
+            class="star"
+            :aria-pressed="sauce.favourite"
+            :aria-label="`Favourite: ${sauce.name}`"
+            @click="mark(sauce, { favourite: !sauce.favourite })"
+            >{{ sauce.favourite ? '★' : '☆' }}</NButton
+          >
           <NDropdown trigger="click" :options="actions" @select="(key: string) => act(key, sauce)">
             <NButton quaternary :aria-label="`More for ${sauce.name}`">•••</NButton>
           </NDropdown>
         </div>
       </li>
     </ul>
+    <p v-if="left > 0" ref="end" class="rest">
+      <NButton @click="more">Show more: {{ left }} to come</NButton>
+    </p>
 
     <NModal
       v-model:show="choosing"
@@ -159,6 +240,7 @@ onKey((key) => {
       <StartPicker :kinds="kinds" @begin="begin" />
     </NModal>
     <RenameDialog :sauce="renaming" @close="renaming = null" @renamed="load" />
+    <TagsDialog :sauce="tagging" :known="tags" @close="tagging = null" @tagged="mark(tagging!, { tags: $event })" />
   </div>
 </template>
 
@@ -181,6 +263,38 @@ h1 {
 .search {
   width: min(320px, 100%);
 }
+.by {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+  margin-bottom: 14px;
+}
+.count {
+  flex: 1;
+}
+.sort {
+  width: 200px;
+}
+.tags {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.tags span {
+  padding: 0 8px;
+  border-radius: 10px;
+  background: var(--fog2);
+  font-size: 14px;
+}
+.star {
+  margin-left: auto;
+  font-size: 22px;
+}
+.rest {
+  padding: 16px 0;
+  text-align: center;
+}
 .list {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(100%, 350px), 1fr));
@@ -192,6 +306,9 @@ h1 {
   display: flex;
   flex-direction: column;
   list-style: none;
+  /* Of two thousand only those near the window are laid out. */
+  content-visibility: auto;
+  contain-intrinsic-size: auto 226px;
 }
 .open {
   flex: 1;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What is planned: services by date, and the dishes they are made of. */
-import { NButton, NDropdown, useMessage } from 'naive-ui'
+import { useDebounceFn } from '@vueuse/core'
+import { NButton, NDropdown, NInput, useMessage } from 'naive-ui'
 import { ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
@@ -8,16 +9,31 @@ import { day } from '@/parts/format'
 import { onKey } from '@/shell/keys'
 import { useList } from '@/shell/list'
 import { useOffList } from '@/shell/offList'
+import { usePages } from '@/shell/pages'
 
 const router = useRouter()
 const message = useMessage()
 const offList = useOffList()
-const services = ref<Schemas['ServiceLine'][] | null>(null)
-const dishes = ref<Schemas['DishOut'][]>([])
+const search = ref('')
+const any = ref(false)
+const dishes = ref<Schemas['DishName'][]>([])
+const {
+  rows: services,
+  total,
+  end,
+  left,
+  load: loadPages,
+  more,
+} = usePages((span) => ask(api.GET('/api/services', { params: { query: { ...span, q: search.value } } })))
 const { trouble, load, tell } = useList(async () => {
   await ask(api.POST('/api/services/carry-on'))
-  ;[services.value, dishes.value] = await Promise.all([ask(api.GET('/api/services')), ask(api.GET('/api/dishes'))])
+  const [, named] = await Promise.all([loadPages(), ask(api.GET('/api/dishes/names'))])
+  dishes.value = named
+  if (!search.value) any.value = total.value > 0
 })
+const searchSoon = useDebounceFn(() => loadPages(true).catch(() => load()), 120)
+/** So many dishes are named here; the rest is a press away. */
+const NAMED = 24
 const path = (id: number) => ({ params: { path: { service_id: id } } })
 async function begin(): Promise<void> {
   await tell(async () => {
@@ -67,6 +83,15 @@ onKey((key) => {
   <div class="place">
     <header>
       <h1>Service</h1>
+      <NInput
+        v-if="any"
+        v-model:value="search"
+        class="search"
+        clearable
+        placeholder="Search by name"
+        :input-props="{ 'aria-label': 'Search' }"
+        @update:value="searchSoon"
+      />
       <label class="file"
         >From a file
         <input
@@ -81,7 +106,8 @@ onKey((key) => {
       {{ trouble }} <NButton size="small" @click="load">Try again</NButton>
     </p>
     <section>
-      <p v-if="services && !services.length" class="empty dashed">
+      <p v-if="services && !services.length && search" class="quiet">Nothing by that name.</p>
+      <p v-else-if="services && !services.length" class="empty dashed">
         Nothing planned. A service is a few dishes with their portions: from those come the sauce each needs, the pots
         to make it in, and the sheet to buy, weigh and fill by.
       </p>
@@ -102,6 +128,9 @@ onKey((key) => {
           </NDropdown>
         </li>
       </ul>
+      <p v-if="left > 0" ref="end" class="rest">
+        <NButton @click="more">Show more: {{ left }} to come</NButton>
+      </p>
     </section>
     <section>
       <h2>Your dishes</h2>
@@ -109,11 +138,15 @@ onKey((key) => {
         A dish says which sauces it takes, how, over what and in which vessel.
       </p>
       <ul class="dishes">
-        <li v-for="dish in dishes" :key="dish.id">
+        <li v-for="dish in dishes.slice(0, NAMED)" :key="dish.id">
           <RouterLink class="plain" :to="`/dishes/${dish.id}`">{{ dish.name }}</RouterLink>
         </li>
       </ul>
-      <p><RouterLink class="all" to="/dishes">All dishes, new ones</RouterLink></p>
+      <p>
+        <RouterLink class="all" to="/dishes">{{
+          dishes.length > NAMED ? `All ${dishes.length} dishes, new ones` : 'All dishes, new ones'
+        }}</RouterLink>
+      </p>
     </section>
   </div>
 </template>
@@ -169,6 +202,17 @@ section > ul > li {
   align-items: center;
   gap: 8px;
   padding-right: 12px;
+}
+section > ul > li.sheet {
+  content-visibility: auto;
+  contain-intrinsic-size: auto 96px;
+}
+.search {
+  width: min(280px, 100%);
+  margin-right: 12px;
+}
+.rest {
+  padding: 12px 0;
 }
 .open {
   flex: 1;
