@@ -124,6 +124,11 @@ class BrowserTest(Flushes, StaticLiveServerTestCase):
 
         self.wait(ready, name).click()
 
+    def pick(self, name: str) -> None:
+        """Click ``name`` in the menu that is open."""
+        xpath = f"//*[contains(@class,'n-dropdown-option')][normalize-space()={name!r}]"
+        self.wait(lambda: self.driver.find_elements(By.XPATH, xpath)[0], name).click()
+
     def choose(self, label: str, option: str, typed: str = "") -> None:
         """Pick ``option`` in the select labelled ``label``, narrowed by what is ``typed``."""
         self.find(f'[aria-label="{label}"]').click()

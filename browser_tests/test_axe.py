@@ -1,6 +1,7 @@
 """Every place by axe-core, at a tablet's width and a phone's: nothing that is serious or critical."""
 
 import re
+from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
@@ -66,6 +67,58 @@ class Axe(BrowserTest):
                 resize(self.driver, width, 800)
                 wrong += [(width, path, *one) for one in self.found()]
         self.assertEqual(wrong, [])
+
+    def dialogs(self) -> Iterator[str]:
+        """Opens one dialog after another and names it; whoever asks closes it before the next."""
+        sauce = Sauce.objects.get(name__icontains="chicory")
+        batch = start(self.kitchen, self.user, sauce.newest)
+        for path, *presses in (
+            ("/sauces", "New sauce"),
+            ("/sauces", f"More for {sauce.name}", "Rename"),
+            ("/sauces", f"More for {sauce.name}", "Tags…"),
+            (f"/sauces/{sauce.pk}", "What if"),
+            (f"/sauces/{sauce.pk}", "Fix it"),
+            (f"/sauces/{sauce.pk}", "Which pan is quicker?"),
+            (f"/sauces/{sauce.pk}", "More", "Versions…"),
+            (f"/stove/{batch.pk}", "Fix it"),
+            (f"/stove/{batch.pk}", "Note"),
+            ("/larder", "New ingredient"),
+            ("/sauces", "Show the keys"),
+        ):
+            self.go(path)
+            self.find("main h1, main h2, main h3")
+            self.press(presses[0])
+            if len(presses) > 1:
+                self.pick(presses[1])
+            self.find("[role=dialog]")
+            yield f"{path} {presses[-1]}"
+
+    def test_dialogs(self) -> None:
+        wrong = []
+        resize(self.driver, 1280, 800)
+        for name in self.dialogs():
+            for width in (1280, 390):
+                resize(self.driver, width, 800)
+                wrong += [(width, name, *one) for one in self.found()]
+                dialog = self.find("[role=dialog]")
+                heading = dialog.find_elements("css selector", "h1, h2, h3, [role=heading]")
+                if not heading or not (
+                    dialog.get_attribute("aria-labelledby") or dialog.get_attribute("aria-label")
+                ):
+                    wrong.append((width, name, "unnamed or without a heading"))
+            resize(self.driver, 1280, 800)
+        self.assertEqual(wrong, [])
+
+    def test_nothing_is_lost_at_320_px_or_magnified(self) -> None:
+        """320 px wide is also what a window of 1280 px shows at 400 %."""
+        over = []
+        for path in self.places():
+            self.go(path)
+            self.find("main h1, main h2, main h3")
+            for width in (320, 640):
+                resize(self.driver, width, 800)
+                over += [(width, path, one) for one in self.overflow()]
+        self.assertEqual(over, [])
 
     def test_before_the_door(self) -> None:
         self.driver.delete_all_cookies()

@@ -93,7 +93,7 @@ class Judgement(BrowserTest):
         was = self.find('[aria-label="Wheat flour, plain, amount"]').get_attribute("value")
         self.press("What if")
         self.press("Pin to compare")
-        handle = self.find(".n-slider-handle-wrapper")
+        handle = self.find("input[type=range]")
         handle.send_keys(*[Keys.ARROW_RIGHT] * 12)
         self.see("112 %")
         self.wait(lambda: self.shape("figure .pinned", "d") != self.shape("figure .line", "d"))

@@ -58,7 +58,7 @@ class AtTheStove(BrowserTest):
             "the level",
         )
         self.press("Spoon")
-        self.find(".n-modal [role=radio]").click()
+        self.find("[role=dialog] [role=radio]").click()
         self.see("Spoon noted")
         self.see("What happened (2)")
 

@@ -3,8 +3,9 @@
 from selenium.webdriver.common.keys import Keys
 
 from browser_tests.base import PASSWORD, BrowserTest
-from kestrel.accounts.models import User
+from kestrel.accounts.models import Kitchen, User
 from kestrel.journal.models import Entry
+from kestrel.larder.models import Burner, Pan
 from kestrel.sauces.models import Sauce
 
 
@@ -21,12 +22,26 @@ class ColdStart(BrowserTest):
         self.enter("Password", PASSWORD)
         self.press("Open the kitchen")
 
+        # The first minute: what it has, ticked ready; then a sauce worked through, which nothing keeps.
+        self.see("What does Lower refectory have?")
+        self.press("stewpan 28")
+        self.press("Four electric rings")
+        self.press("So it is: show me a sauce")
+        self.see("A white sauce, worked through.")
+        kitchen = Kitchen.objects.get(name="Lower refectory")
+        self.assertEqual(Pan.objects.filter(kitchen=kitchen, name="stewpan 28").count(), 1)
+        self.assertEqual(Burner.objects.filter(kitchen=kitchen, kind="electric").count(), 4)
+        self.press("I see")
+        self.driver.execute_script("localStorage.clear()")
+        self.go("/sauces")
         self.see("Start with a sauce")
         self.driver.find_element("xpath", "//button[b='Cheese sauce']").click()
         self.see("Hard alpine cheese off the heat")
         self.choose("Use", "Cap on toast")
-        self.see("10 slices · 50 mL = 500 mL")
-        self.enter("slices", "20")
+        self.see("20 slices · 50 mL = 1000 mL")
+        self.enter("portions", "5")
+        self.see("5 portions × 2 slices = 10")
+        self.enter("a portion, slices", "4")
         self.see("20 slices · 50 mL = 1000 mL")
         self.see("spreading")
         self.enter("Name of the sauce", "Rye toast cap")

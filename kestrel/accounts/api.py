@@ -1,14 +1,16 @@
 """Signing in and out, and the first account."""
 
+from typing import cast
+
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from ninja import Router
 
 from kestrel.accounts import actions
-from kestrel.accounts.auth import BACKEND, anyone, cooking_at
+from kestrel.accounts.auth import BACKEND, KitchenRequest, anyone, cooking_at
 from kestrel.accounts.models import User
-from kestrel.accounts.schemas import FirstAccount, SignIn, Who
+from kestrel.accounts.schemas import FirstAccount, KitchenWays, SignIn, Who
 from kestrel.door.tries import remember, tried
 from kestrel.problems import Message, Problems
 from saucier.errors import BadInput
@@ -27,7 +29,8 @@ def _who(request: HttpRequest) -> dict[str, object]:
         "called": named.called if named else None,
         "shared": shared,
         "kitchen": kitchen.name if kitchen else None,
-        "currency": kitchen.currency if kitchen else "€",
+        "ways": kitchen,
+        "begun": bool(kitchen and kitchen.begun),
         "first_visit": actions.has_no_account(),
     }
 
@@ -36,6 +39,16 @@ def _who(request: HttpRequest) -> dict[str, object]:
 def me(request: HttpRequest):
     """Who is asking; answers without signing in, too, and hands out the CSRF cookie."""
     get_token(request)
+    return _who(request)
+
+
+@router.put("/ways", response={200: Who, 422: Problems})
+def set_ways(request: HttpRequest, given: KitchenWays):
+    """How this kitchen writes figures and money, in every place and print."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    for name, value in given.dict().items():
+        setattr(kitchen, name, value)
+    kitchen.save(update_fields=list(given.dict()))
     return _who(request)
 
 

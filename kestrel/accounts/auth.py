@@ -5,12 +5,14 @@ from collections.abc import Callable
 from datetime import timedelta
 from typing import Any, cast
 
+from django.core.signals import request_finished
+from django.dispatch import receiver
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja.security import APIKeyCookie, SessionAuth
 
 from kestrel.accounts.models import Kitchen, Membership, User
 from kestrel.door.answers import NotYours, too_many
-from saucier.words import say
+from saucier.words import USUAL, go_by, say
 
 BACKEND = "django.contrib.auth.backends.ModelBackend"
 
@@ -25,6 +27,12 @@ class KitchenRequest(HttpRequest):
     kitchen: Kitchen
 
 
+@receiver(request_finished)
+def _ways_end(**_: object) -> None:
+    """The next request on this thread begins with the usual ways."""
+    go_by(USUAL)
+
+
 class SignedIn(SessionAuth):
     """Lets members of a kitchen through, with CSRF checked, and puts it on the request."""
 
@@ -37,6 +45,7 @@ class SignedIn(SessionAuth):
             return None
         asking = cast(KitchenRequest, request)
         asking.kitchen, asking.signed_in_as = kitchen, user
+        go_by(kitchen.ways)
         asking.user = cooking_at(request, kitchen) or user
         return user
 

@@ -4,6 +4,8 @@ from django.contrib.auth.models import AbstractUser
 from django.db import models
 from django.utils.crypto import salted_hmac
 
+from saucier.words import Ways
+
 
 class User(AbstractUser):
     """Somebody who signs in. Belongs to one kitchen or more. Or somebody who is only named in records that
@@ -30,6 +32,16 @@ class Kitchen(models.Model):
 
     name = models.CharField(max_length=80)
     currency = models.CharField(max_length=8, default="€")
+    temperature = models.CharField(max_length=1, default="C", db_default="C")
+    """Degrees it reads: C or F."""
+    measures = models.CharField(max_length=6, default="metric", db_default="metric")
+    """Which measures come first: metric, or us with metric behind them."""
+    tablespoon_ml = models.PositiveSmallIntegerField(default=15, db_default=15)
+    decimals = models.CharField(max_length=1, default=".", db_default=".")
+    dates = models.CharField(max_length=5, default="day", db_default="day")
+    """How a day is written: day (27 Nov), month (Nov 27) or iso (2026-11-27)."""
+    begun = models.BooleanField(default=False, db_default=False)
+    """Whether it has said what it has, or that it will say so later."""
     daily_copies = models.BooleanField(default=False, db_default=False)
     """Whether a copy of each day is wanted, for a week (kestrel.whole.backup)."""
     created_at = models.DateTimeField(auto_now_add=True)
@@ -37,6 +49,16 @@ class Kitchen(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def ways(self) -> Ways:
+        """How its figures are written."""
+        return Ways(
+            fahrenheit=self.temperature == "F",
+            us=self.measures == "us",
+            comma=self.decimals == ",",
+            tablespoon_ml=float(self.tablespoon_ml),
+        )
 
 
 class Membership(models.Model):

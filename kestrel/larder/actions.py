@@ -51,6 +51,8 @@ def _core_kitchen(kitchen: Kitchen, learned: Mapping[Thing, Learnt]) -> CoreKitc
         larder = larder.with_rows(_read_row(tuple(row.items())) for row in rows)
     if own:
         measures = measures.with_rows(_read_measure(tuple(row.items())) for row in own)
+    if kitchen.tablespoon_ml != 15:
+        measures = measures.with_rows(_spoons_of(kitchen.tablespoon_ml))
     pots = tuple(pan.core() for pan in Pan.objects.filter(kitchen=kitchen, shape__in=POT_SHAPES))
     habits = Habits.objects.filter(kitchen=kitchen).first()
     own_film = habits.film_ml if habits else None
@@ -71,6 +73,21 @@ def _core_kitchen(kitchen: Kitchen, learned: Mapping[Thing, Learnt]) -> CoreKitc
         film_ml=K.FILM_ML if film_ml is None else film_ml,
         whisk_ml=K.WHISK_ML if whisk_ml is None else whisk_ml,
     )
+
+
+@lru_cache(maxsize=4)
+def _spoons_of(ml: int) -> tuple[Measure, ...]:
+    """A kitchen's tablespoon, where it is not the usual 15 mL, under the names it is typed by."""
+    row = {
+        "of": "",
+        "size": str(ml),
+        "unit": "mL",
+        "packing": "1",
+        "spread_pct": "6",
+        "kind": "spoon",
+    }
+    names = ("tbsp", "tablespoon")
+    return tuple(measure_from_row({**row, "name": name, "words": "level"}) for name in names)
 
 
 @lru_cache(maxsize=8192)

@@ -10,9 +10,10 @@ from ninja import Router, Status
 
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.accounts.models import Kitchen
-from kestrel.larder import actions, means
+from kestrel.larder import actions, begin, means
 from kestrel.larder.models import Burner, Cook, Gear, OwnIngredient, OwnMeasure, OwnWay, Pan
 from kestrel.larder.schemas import (
+    BeginIn,
     BurnerIn,
     BurnerOut,
     Catalogue,
@@ -32,6 +33,7 @@ from kestrel.larder.schemas import (
     RowIn,
     RowOut,
     RowTaken,
+    UsualOut,
     WayIn,
 )
 from kestrel.problems import Message, Problems
@@ -332,6 +334,20 @@ def list_means(request: HttpRequest):
         "ways": list(means.library_of(kitchen).ways.values()),
         "own_ways": list(OwnWay.objects.filter(kitchen=kitchen).values_list("key", flat=True)),
     }
+
+
+@router.get("/usual", response=UsualOut)
+def usual_set(request: HttpRequest):
+    """Pans, rings and things most kitchens have, for a fresh one to tick."""
+    return begin.usual()
+
+
+@router.post("/begin", response={200: MeansOut, 422: Problems})
+def begin_kitchen(request: HttpRequest, given: BeginIn):
+    """A fresh kitchen has these; with none of them it says so later. Said twice, it counts once."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    begin.begin(kitchen, given.pans, given.hob, given.gear)
+    return list_means(request)
 
 
 @router.post("/gear", response={201: GearOut, 422: Problems})

@@ -1,6 +1,7 @@
 from typing import Any
 
 from ninja import Schema
+from pydantic import Field
 
 from kestrel.problems import ProblemOut
 from saucier.run_up import Way
@@ -235,6 +236,43 @@ class GradeOut(Schema):
     film_mm: float
     looks: Sentence
     serves: Sentence
+
+
+class UsualPan(Schema):
+    """A pan most kitchens have; ``ticked`` to begin with."""
+
+    key: str
+    name: str
+    ticked: bool
+
+
+class UsualHob(Schema):
+    """A hob with its rings."""
+
+    key: str
+    name: str
+
+
+class UsualGear(Schema):
+    kind: str
+    name: str
+    ticked: bool
+
+
+class UsualOut(Schema):
+    """What a fresh kitchen is offered to say it has."""
+
+    pans: list[UsualPan]
+    hobs: list[UsualHob]
+    gear: list[UsualGear]
+
+
+class BeginIn(Schema):
+    """What a fresh kitchen has, by the keys of the usual set; all empty: it says so later."""
+
+    pans: list[str] = Field([], max_length=40)
+    hob: str | None = None
+    gear: list[str] = Field([], max_length=40)
 
 
 class UseOut(Schema):

@@ -22,13 +22,14 @@ from django.utils.dateparse import parse_datetime
 
 from kestrel.accounts.actions import somebody_who_was
 from kestrel.accounts.models import Kitchen, User
+from kestrel.accounts.schemas import KitchenWays
 from kestrel.run_up import actions as run_up
 from kestrel.run_up.models import Planning, RunUp
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.stove.models import Reading
 from kestrel.whole.names import in_column, renumber
 from kestrel.whole.parts import LARDER, TABLES, Row, picture
-from kestrel.whole.writing import FORMAT, MANIFEST, VERSION
+from kestrel.whole.writing import FORMAT, MANIFEST, VERSION, WAYS
 from saucier.errors import BadInput
 from saucier.sheet import parse_json
 
@@ -180,7 +181,15 @@ class _Reading:
             self.kitchen.name = name[:80]
         if isinstance(currency, str) and 1 <= len(currency) <= 8:
             self.kitchen.currency = currency
-        self.kitchen.save(update_fields=["name", "currency"])
+        if (ways := manifest.get("ways")) is not None:  # a file from before has none
+            try:
+                written = KitchenWays(**{**ways, "currency": self.kitchen.currency})
+            except (TypeError, ValueError):
+                raise BadInput.at("kitchen.json: ways", "part-is-missing") from None
+            for column in WAYS:
+                setattr(self.kitchen, column, getattr(written, column))
+        self.kitchen.begun = True
+        self.kitchen.save(update_fields=["name", "currency", "begun", *WAYS])
 
     def _newest_are_there(self) -> None:
         newest = SauceVersion.objects.filter(sauce=OuterRef("pk"), number=OuterRef("version"))

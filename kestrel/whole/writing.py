@@ -18,6 +18,8 @@ from kestrel.whole.names import Renumber, in_column, renumber
 from kestrel.whole.parts import LARDER, TABLES, Row
 
 FORMAT, VERSION = "kestrel-fog/kitchen", 1
+WAYS = ("temperature", "measures", "tablespoon_ml", "decimals", "dates")
+"""Columns of the kitchen that say how it writes figures."""
 MANIFEST = "kitchen.json"
 _WHEN = (2020, 1, 1, 0, 0, 0)
 """Of every file in it: when it was written is no part of a kitchen."""
@@ -42,6 +44,7 @@ def write_kitchen(kitchen: Kitchen, out: IO[bytes]) -> None:
             "version": VERSION,
             "name": kitchen.name,
             "currency": kitchen.currency,
+            "ways": {name: getattr(kitchen, name) for name in WAYS},
             "files": dict(sorted(sums.items())),
         }
         put(MANIFEST, _json(manifest))

@@ -6,7 +6,7 @@ from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.pot import Balance
 from saucier.units import SPOONS, Amount, Dimension, MeasuredBy, kitchen_round
-from saucier.words import Sentence, say
+from saucier.words import Sentence, gone_by, say
 
 ALLERGENS = (
     "gluten",
@@ -212,5 +212,9 @@ class Ingredient:
             return Amount(grams, "g", MeasuredBy("pinch", quarters / 4.0, K.PINCH_SPREAD))
         if ml < 1.0 or ml > most_ml:
             return None
+        spoon_ml = gone_by().tablespoon_ml
+        if 15.0 <= ml < 60.0 and spoon_ml != 15.0:
+            halves = max(1, round(2.0 * ml / spoon_ml)) / 2.0
+            return Amount(halves * spoon_ml, "mL", MeasuredBy("tbsp", halves, K.SPOON_SPREAD))
         unit, size = ("tsp", 5.0) if ml < 15.0 else ("tbsp", 15.0) if ml < 60.0 else ("cup", 240.0)
         return kitchen_round(Amount(ml / size, unit))

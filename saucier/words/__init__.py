@@ -7,12 +7,18 @@ room. Another language is another folder beside ``en``.
 from saucier.words.catalogue import add_shelf, sentences
 from saucier.words.sentence import Sentence, all_of, one_of, plain, said, say
 from saucier.words.told import Inside
+from saucier.words.ways import USUAL, Ways, go_by, going_by, gone_by
 
 __all__ = [
+    "USUAL",
     "Inside",
     "Sentence",
+    "Ways",
     "add_shelf",
     "all_of",
+    "go_by",
+    "going_by",
+    "gone_by",
     "one_of",
     "plain",
     "said",

@@ -9,6 +9,7 @@ from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema, core_schema, to_jsonable_python
 
 from saucier.words.catalogue import template
+from saucier.words.ways import filled_in
 
 
 class Sentence:
@@ -29,7 +30,7 @@ class Sentence:
 
     def __str__(self) -> str:
         shown = {name: _shown(fact) for name, fact in self.facts.items()}
-        return template(self.code).format(**shown)
+        return filled_in(template(self.code), shown)
 
     def __format__(self, spec: str) -> str:
         """As it is said; ``lower`` as it runs within another sentence."""

@@ -138,17 +138,6 @@ nav .here {
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-.skip {
-  position: absolute;
-  z-index: 30;
-  padding: 12px 18px;
-  background: var(--ink);
-  color: var(--white);
-  transform: translateY(-200%);
-}
-.skip:focus {
-  transform: none;
-}
 main:focus {
   outline: none;
 }

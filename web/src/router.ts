@@ -103,6 +103,7 @@ export const router = createRouter({
       component: () => import('./places/entry/Join.vue'),
       props: (to) => ({ token: String(to.params.token) }),
     },
+    { path: '/begin', component: () => import('./places/entry/Begin.vue') },
     { path: '/enter', component: () => import('./places/entry/Enter.vue') },
     { path: '/:rest(.*)*', component: () => import('./places/entry/Lost.vue') },
   ],

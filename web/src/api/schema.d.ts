@@ -24,6 +24,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/accounts/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Ways
+         * @description How this kitchen writes figures and money, in every place and print.
+         */
+        put: operations["kestrel_accounts_api_set_ways"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/accounts/sign-in": {
         parameters: {
             query?: never;
@@ -560,6 +580,46 @@ export interface paths {
         get: operations["kestrel_larder_api_list_means"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Usual Set
+         * @description Pans, rings and things most kitchens have, for a fresh one to tick.
+         */
+        get: operations["kestrel_larder_api_usual_set"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Kitchen
+         * @description A fresh kitchen has these; with none of them it says so later. Said twice, it counts once.
+         */
+        post: operations["kestrel_larder_api_begin_kitchen"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2700,9 +2760,42 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * KitchenWays
+         * @description How a kitchen writes figures and money.
+         */
+        KitchenWays: {
+            /**
+             * Temperature
+             * @enum {string}
+             */
+            temperature: "C" | "F";
+            /**
+             * Measures
+             * @enum {string}
+             */
+            measures: "metric" | "us";
+            /**
+             * Tablespoon Ml
+             * @enum {integer}
+             */
+            tablespoon_ml: 15 | 20;
+            /**
+             * Decimals
+             * @enum {string}
+             */
+            decimals: "." | ",";
+            /**
+             * Dates
+             * @enum {string}
+             */
+            dates: "day" | "month" | "iso";
+            /** Currency */
+            currency: string;
+        };
+        /**
          * Who
          * @description Who is signed in. ``called``: who is cooking, as records name them (None: a ``shared`` device has to
-         *     ask). ``first_visit``: nobody has an account yet.
+         *     ask). ``first_visit``: nobody has an account yet; ``begun``: the kitchen has said what it has.
          */
         Who: {
             /** Username */
@@ -2713,8 +2806,9 @@ export interface components {
             shared: boolean;
             /** Kitchen */
             kitchen: string | null;
-            /** Currency */
-            currency: string;
+            ways: components["schemas"]["KitchenWays"] | null;
+            /** Begun */
+            begun: boolean;
             /** First Visit */
             first_visit: boolean;
         };
@@ -4588,6 +4682,67 @@ export interface components {
              * @default
              */
             cue: string;
+        };
+        /** UsualGear */
+        UsualGear: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Ticked */
+            ticked: boolean;
+        };
+        /**
+         * UsualHob
+         * @description A hob with its rings.
+         */
+        UsualHob: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * UsualOut
+         * @description What a fresh kitchen is offered to say it has.
+         */
+        UsualOut: {
+            /** Pans */
+            pans: components["schemas"]["UsualPan"][];
+            /** Hobs */
+            hobs: components["schemas"]["UsualHob"][];
+            /** Gear */
+            gear: components["schemas"]["UsualGear"][];
+        };
+        /**
+         * UsualPan
+         * @description A pan most kitchens have; ``ticked`` to begin with.
+         */
+        UsualPan: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Ticked */
+            ticked: boolean;
+        };
+        /**
+         * BeginIn
+         * @description What a fresh kitchen has, by the keys of the usual set; all empty: it says so later.
+         */
+        BeginIn: {
+            /**
+             * Pans
+             * @default []
+             */
+            pans: string[];
+            /** Hob */
+            hob?: string | null;
+            /**
+             * Gear
+             * @default []
+             */
+            gear: string[];
         };
         /**
          * GearIn
@@ -11014,6 +11169,44 @@ export interface operations {
             503: components["responses"]["TryAgain"];
         };
     };
+    kestrel_accounts_api_set_ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitchenWays"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Who"];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            503: components["responses"]["TryAgain"];
+        };
+    };
     kestrel_accounts_api_sign_in: {
         parameters: {
             query?: never;
@@ -12130,6 +12323,67 @@ export interface operations {
             };
             401: components["responses"]["SignedOut"];
             422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_larder_api_usual_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualOut"];
+                };
+            };
+            401: components["responses"]["SignedOut"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_larder_api_begin_kitchen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeansOut"];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
             503: components["responses"]["TryAgain"];
         };
     };

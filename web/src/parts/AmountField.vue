@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Problem } from '@/api/client'
 import { amount as spoken, isShare, share } from './format'
 import ProblemLine from './ProblemLine.vue'
-import { useTyped } from './typed'
+import { toNext, useTyped } from './typed'
 
 export interface TypedAmount {
   value: number | string
@@ -52,10 +52,11 @@ function read(): void {
       inputmode="text"
       autocomplete="off"
       spellcheck="false"
+      data-amount
       @input="read"
       @blur="settle"
       @focus="($event.target as HTMLInputElement).select()"
-      @keydown.enter="($event.target as HTMLInputElement).blur()"
+      @keydown.enter="toNext"
     />
     <ProblemLine :problem="problem" />
   </span>

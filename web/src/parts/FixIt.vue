@@ -10,6 +10,8 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { api, ask, Refused, type Problem, type Schemas } from '@/api/client'
 import { grams, minutes } from '@/parts/format'
 import { useSession } from '@/shell/session'
+import { temperature } from './ways'
+import { vChoices } from './choices'
 import SpoonPicker from './SpoonPicker.vue'
 import ThicknessRibbon from './ThicknessRibbon.vue'
 
@@ -102,7 +104,7 @@ const price = (r: Remedy) => {
 
 <template>
   <section class="fix" aria-label="Fix it">
-    <div class="signs" role="radiogroup" aria-label="What is wrong">
+    <div v-choices class="signs" role="radiogroup" aria-label="What is wrong">
       <button
         v-for="s in atHand"
         :key="s.key"
@@ -134,7 +136,7 @@ const price = (r: Remedy) => {
       <div class="state">
         <p>
           Now: <b>{{ session.gradeName(found.now.grade) || found.now.reason }}</b>,
-          {{ grams(found.now.total_g ?? found.now.mass_g) }}, {{ Math.round(found.now.temperature_c) }} °C.
+          {{ grams(found.now.total_g ?? found.now.mass_g) }}, {{ temperature(found.now.temperature_c) }}.
           <template v-if="found.wanted_grade">
             Wanted: <b>{{ session.gradeName(found.wanted_grade) }}</b>.</template
           >

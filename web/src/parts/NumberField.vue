@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** A plain number with its unit, sent as typed; the core says what is wrong with it. */
+import { computed } from 'vue'
 import type { Problem } from '@/api/client'
 import { number } from './format'
 import ProblemLine from './ProblemLine.vue'
-import { useTyped } from './typed'
+import { toNext, useTyped } from './typed'
+import { degrees, toCelsius, toShown } from './ways'
 
 const props = defineProps<{
   value: number | string | null | undefined
@@ -16,7 +18,14 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [text: string] }>()
 
-const shown = () => (typeof props.value === 'number' ? number(props.value) : (props.value ?? ''))
+/** Degrees are typed and shown as the kitchen reads them; what is sent is °C. */
+const isDegrees = computed(() => props.unit === '°C')
+const shownUnit = computed(() => (isDegrees.value ? degrees() : props.unit))
+function shown(): string {
+  if (typeof props.value !== 'number') return props.value ?? ''
+  return number(isDegrees.value ? toShown(props.value) : props.value)
+}
+const sent = (typed: string) => (isDegrees.value ? toCelsius(typed) : typed)
 const { text, typing, settle } = useTyped(shown, () => props.problem)
 </script>
 
@@ -31,12 +40,13 @@ const { text, typing, settle } = useTyped(shown, () => props.problem)
         :placeholder="placeholder"
         inputmode="decimal"
         autocomplete="off"
-        @input="((typing = true), emit('change', text))"
+        data-amount
+        @input="((typing = true), emit('change', sent(text)))"
         @blur="settle"
         @focus="($event.target as HTMLInputElement).select()"
-        @keydown.enter="($event.target as HTMLInputElement).blur()"
+        @keydown.enter="toNext"
       />
-      <span v-if="unit" class="unit">{{ unit }}</span>
+      <span v-if="shownUnit" class="unit">{{ shownUnit }}</span>
     </span>
     <ProblemLine :problem="problem" />
   </label>

@@ -2,6 +2,7 @@
 /** Which spoon does it look like? One for each grade, and optionally a bare one: a liquid; or those given. */
 import { computed } from 'vue'
 import { useSession } from '@/shell/session'
+import { vChoices } from './choices'
 import SpoonBack from './SpoonBack.vue'
 
 type Spoon = { key: string; name: string; target_pa_s: number; film_mm: number; looks: string }
@@ -20,7 +21,7 @@ const shown = computed<Spoon[]>(
 </script>
 
 <template>
-  <div class="spoons" role="radiogroup" :aria-label="label">
+  <div v-choices class="spoons" role="radiogroup" :aria-label="label">
     <button
       v-for="spoon in shown"
       :key="spoon.key"

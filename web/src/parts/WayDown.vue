@@ -4,6 +4,7 @@ import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useSession } from '@/shell/session'
+import { fixed } from './ways'
 import { minutes, scaleReads } from './format'
 
 const props = defineProps<{
@@ -47,7 +48,7 @@ const turns: Record<string, string> = { rich: 'gets rich', oily: 'turns oily', s
         </td>
         <td class="n">{{ Math.round(mark.level_mm) }} mm</td>
         <td class="n">{{ minutes(mark.minutes) }}</td>
-        <td v-if="salted" class="n salt">{{ mark.salt_pct.toFixed(2) }} %</td>
+        <td v-if="salted" class="n salt">{{ fixed(mark.salt_pct, 2) }} %</td>
         <td v-if="takes" class="take">
           <template v-if="isGrade(mark.key)">
             <span v-if="grade === mark.key" class="quiet">stops here</span>

@@ -1,5 +1,6 @@
 /** Numbers as a kitchen writes them. */
 import type { Schemas } from '@/api/client'
+import { both, decimal, fixed, locale } from './ways'
 
 const fractions: [number, string][] = [
   [0.125, '⅛'],
@@ -14,7 +15,7 @@ const fractions: [number, string][] = [
 /** A plain number with as many digits as it needs, at most four that count. */
 export function number(value: number): string {
   if (!Number.isFinite(value)) return '–'
-  return String(Number(value.toPrecision(4)))
+  return decimal(String(Number(value.toPrecision(4))))
 }
 
 /** Whether it is so much of another sauce as it is written. */
@@ -64,14 +65,14 @@ export function amountValue(of: { value: number; unit: string }): string {
 
 /** "465 g", "2.39 kg". */
 export function grams(value: number): string {
-  if (value >= 1000) return `${(value / 1000).toFixed(2)} kg`
-  return value >= 20 ? `${Math.round(value)} g` : `${number(Math.round(value * 10) / 10)} g`
+  if (value >= 1000) return both(`${fixed(value / 1000, 2)} kg`, value, 'g')
+  return both(value >= 20 ? `${Math.round(value)} g` : `${number(Math.round(value * 10) / 10)} g`, value, 'g')
 }
 
 /** "1258 g", "12.35 kg": what a scale reads. To the gram: a pan weighs ten times what is left in it
  * at the end of a reduction. */
 export function scaleReads(value: number): string {
-  return value >= 10_000 ? `${(value / 1000).toFixed(2)} kg` : `${Math.round(value)} g`
+  return value >= 10_000 ? `${fixed(value / 1000, 2)} kg` : `${Math.round(value)} g`
 }
 
 /** "400 g", "1 kg": a pack, as its label has it. */
@@ -86,7 +87,7 @@ export function packOf(ml: number): string {
 
 /** "840 mL", "2.39 L". */
 export function millilitres(value: number): string {
-  return value >= 1000 ? `${(value / 1000).toFixed(2)} L` : `${Math.round(value)} mL`
+  return both(value >= 1000 ? `${fixed(value / 1000, 2)} L` : `${Math.round(value)} mL`, value, 'mL')
 }
 
 export function minutes(value: number): string {
@@ -96,22 +97,27 @@ export function minutes(value: number): string {
 }
 
 export function pascalSeconds(value: number): string {
-  return `${Number(value.toPrecision(2))} Pa·s`
+  return `${decimal(String(Number(value.toPrecision(2))))} Pa·s`
 }
 
 export function day(iso: string): string {
-  return new Date(iso).toLocaleDateString('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-  })
+  return writtenDay(new Date(iso))
 }
 
-/** "14:05". */
+/** A day without a time ("2026-03-30"), written as `day` does. */
+export const dayOf = (iso: string) => writtenDay(new Date(`${iso}T12:00`))
+function writtenDay(then: Date): string {
+  if (locale() === 'sv-SE') return isoDay(then)
+  return then.toLocaleDateString(locale(), { weekday: 'short', day: 'numeric', month: 'short' })
+}
+
+/** "14:05": a kitchen's clock has 24 hours, whatever its days look like. */
 export const timeOf = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 /** "Fri 14:05": within a week. */
 export const moment = (iso: string) =>
   new Date(iso).toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })
+/** "Fri, 27 Nov, 14:05": in a record. */
+export const dayAndTime = (iso: string) => `${day(iso)}, ${timeOf(iso)}`
 
 export const familyNames: Record<string, string> = {
   'white-sauce': 'White sauce',

@@ -1,45 +1,111 @@
 <script setup lang="ts">
-import { NModal } from 'naive-ui'
+/** The keys there are: those of the place one is in first, then those that go anywhere. */
+import { computed } from 'vue'
+import Dialog from '@/parts/Dialog.vue'
+import { useRoute } from 'vue-router'
 import { places } from '@/router'
 
 const show = defineModel<boolean>('show', { required: true })
-const keys = [
-  ...places.map((place, i) => [String(i + 1), `go to ${place.name}`]),
-  ['/', 'search, in Sauces'],
-  ['n', 'new sauce in Sauces, new dish in Dishes, new service in Service'],
-  ['Ctrl S', 'save the sauce, the dish or the service'],
-  ['↑ ↓', 'on an edge of a dish’s picture: more, less'],
-  ['Ctrl Z', 'undo, Ctrl Shift Z redo, in a sauce, a dish or a service; undo in a run-up'],
-  ['↑ ↓', 'step before, step after, in a sauce'],
-  ['space', 'move on, at the stove'],
-  ['backspace', 'step back, at the stove'],
-  ['t', 'start or stop the timer, at the stove'],
-  ['f', 'fix it, at the stove'],
-  ['n', 'write a note, at the stove'],
-  ['↑ ↓ Enter', 'on the pot at the stove: where its level stands'],
+const route = useRoute()
+type Keys = [key: string, does: string][]
+const EDITING: Keys = [
+  ['Ctrl S', 'save'],
+  ['Ctrl Z', 'undo'],
+  ['Ctrl Shift Z', 'redo'],
+]
+/** By where one is: the first that fits. */
+const HERE: [at: RegExp, keys: Keys][] = [
+  [/^\/sauces\/read$/, [['Enter', 'to the next amount']]],
+  [
+    /^\/sauces\/(new|\d+)/,
+    [
+      ['a', 'to the first amount'],
+      ['Enter', 'in an amount: to the next one, with Shift to the one before'],
+      ['↑ ↓', 'step before, step after'],
+      ['Esc', 'no step chosen: the pot at its end'],
+      ...EDITING,
+    ],
+  ],
+  [
+    /^\/sauces/,
+    [
+      ['/', 'search'],
+      ['n', 'new sauce'],
+    ],
+  ],
+  [/^\/dishes\/./, [['↑ ↓', 'on an edge of the picture: more, less'], ...EDITING]],
+  [/^\/dishes/, [['n', 'new dish']]],
+  [/^\/service\/./, [['Enter', 'in an amount: to the next one'], ...EDITING]],
+  [/^\/service/, [['n', 'new service']]],
+  [
+    /^\/run-up\/./,
+    [
+      ['Esc', 'no task chosen'],
+      ['Ctrl Z', 'undo'],
+    ],
+  ],
+  [
+    /^\/stove\/./,
+    [
+      ['space', 'move on'],
+      ['backspace', 'step back'],
+      ['t', 'start or stop the timer'],
+      ['f', 'fix it'],
+      ['n', 'write a note'],
+      ['↑ ↓ Enter', 'on the pot: where its level stands'],
+    ],
+  ],
+  [
+    /^\/journal\/practice/,
+    [
+      ['a to f', 'an answer'],
+      ['space', 'on the fire, off the fire'],
+    ],
+  ],
+]
+const here = computed(() => HERE.find(([at]) => at.test(route.path))?.[1] ?? [])
+const everywhere: Keys = [
+  ...places.map((place, i): Keys[number] => [String(i + 1), `go to ${place.name}`]),
+  ['← → ↑ ↓', 'among choices and tabs'],
   ['?', 'this sheet'],
 ]
+const groups = computed(() =>
+  here.value.length
+    ? [
+        { name: 'Here', keys: here.value },
+        { name: 'Everywhere', keys: everywhere },
+      ]
+    : [{ name: 'Everywhere', keys: everywhere }],
+)
 </script>
 
 <template>
-  <NModal v-model:show="show" preset="card" title="Keys" style="width: min(480px, 94vw)">
-    <dl>
-      <template v-for="[key, does] in keys" :key="key">
-        <dt>
-          <kbd>{{ key }}</kbd>
-        </dt>
-        <dd>{{ does }}</dd>
-      </template>
-    </dl>
-  </NModal>
+  <Dialog v-model:show="show" title="Keys" width="520px">
+    <template v-for="group in groups" :key="group.name">
+      <h2>{{ group.name }}</h2>
+      <dl>
+        <template v-for="[key, does] in group.keys" :key="key">
+          <dt>
+            <kbd>{{ key }}</kbd>
+          </dt>
+          <dd>{{ does }}</dd>
+        </template>
+      </dl>
+    </template>
+    <p class="quiet">A focused control keeps its own keys; while somebody types, these wait.</p>
+  </Dialog>
 </template>
 
 <style scoped>
+h2 {
+  margin: 0 0 8px;
+  font-size: 18px;
+}
 dl {
   display: grid;
-  grid-template-columns: max-content 1fr;
+  grid-template-columns: minmax(90px, max-content) 1fr;
   gap: 8px 16px;
-  margin: 0;
+  margin: 0 0 18px;
 }
 dd {
   margin: 0;

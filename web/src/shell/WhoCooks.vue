@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** A device that several share asks who is cooking: one press, no password. */
-import { NButton, NModal } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import { useSession } from './session'
 
 const show = defineModel<boolean>('show', { required: true })
@@ -31,15 +32,12 @@ async function pick(id: number): Promise<void> {
 </script>
 
 <template>
-  <NModal
+  <Dialog
     :show="show && (people.length > 0 || trouble !== '')"
-    preset="card"
     title="Who is cooking?"
-    :mask-closable="false"
-    :closable="false"
-    :close-on-esc="Boolean(session.who?.called)"
+    width="720px"
+    :closable="Boolean(session.who?.called)"
     @update:show="(on: boolean) => (show = on)"
-    style="width: min(720px, 96vw)"
   >
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <div class="tiles">
@@ -54,7 +52,7 @@ async function pick(id: number): Promise<void> {
       </NButton>
       <RouterLink to="/kitchen" @click="show = false">This device</RouterLink>
     </footer>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>

@@ -7,11 +7,20 @@ function typing(target: EventTarget | null): boolean {
   return Boolean(at?.closest('input, textarea, select, [contenteditable=true], [role=dialog], .n-base-selection'))
 }
 
-/** Calls `act` with the key unless somebody types; `act` says whether it used it. */
+const PRESSED = 'button, a[href], summary, label, [role=button], [role=tab], [role=radio], [role=switch]'
+const MOVED = '[role=slider], [role=radiogroup], [role=tablist], [role=listbox], [role=menu], video, audio'
+/** Whether what has the focus wants the key for itself: space presses a button, arrows move a slider. */
+function kept(key: string, target: EventTarget | null): boolean {
+  const at = target as HTMLElement | null
+  if (key === ' ' || key === 'Enter') return Boolean(at?.closest?.(`${PRESSED}, ${MOVED}`))
+  return /^(Arrow|Home|End|Page)/.test(key) && Boolean(at?.closest?.(MOVED))
+}
+
+/** Calls `act` with the key unless somebody types or a focused control wants it; `act` says whether it used it. */
 export function onKey(act: (key: string, event: KeyboardEvent) => boolean): void {
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
-    if (typing(event.target)) return
+    if (typing(event.target) || kept(event.key, event.target)) return
     if (act(event.key, event)) event.preventDefault()
   })
 }

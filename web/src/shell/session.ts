@@ -2,6 +2,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { api, ask, Unanswered, type Schemas } from '@/api/client'
+import { fixed, goBy, ways as kitchenWays } from '@/parts/ways'
 
 const KEPT = 'kestrel.session'
 interface Kept {
@@ -24,6 +25,7 @@ export const useSession = defineStore('session', () => {
   async function load(): Promise<void> {
     try {
       who.value = await ask(api.GET('/api/accounts/me'))
+      goBy(who.value.ways)
       if (who.value.username) catalogue.value = await ask(api.GET('/api/larder'))
       keep()
     } catch (error) {
@@ -31,6 +33,7 @@ export const useSession = defineStore('session', () => {
       const kept = error instanceof Unanswered && error.status === 0 ? localStorage.getItem(KEPT) : null
       if (!kept) throw error
       ;({ who: who.value, catalogue: catalogue.value } = JSON.parse(kept) as Kept)
+      goBy(who.value?.ways)
     }
   }
   function keep(): void {
@@ -79,7 +82,7 @@ export const useSession = defineStore('session', () => {
     grades.value.find((grade) => grade.key === key)?.name ?? key ?? ''
 
   /** "€ 4.20", never broken over two lines. */
-  const money = (value: number) => `${who.value?.currency ?? ''}\u00a0${value.toFixed(2)}`
+  const money = (value: number) => `${kitchenWays.currency}\u00a0${fixed(value, 2)}`
 
   return {
     who,

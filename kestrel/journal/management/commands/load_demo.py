@@ -46,6 +46,8 @@ def load(about: dict[str, Any]) -> User:
     """The demo kitchen ``about`` describes: its user, pans, sauces and logged batches."""
     user = open_kitchen(about["kitchen"], about["username"], about["password"])
     kitchen = user.kitchens.get()
+    kitchen.begun = True  # what it has stands in its file
+    kitchen.save(update_fields=["begun"])
     for pan in about["pans"]:
         add_pan(kitchen, **pan)
     for burner in about["burners"]:

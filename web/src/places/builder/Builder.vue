@@ -1,14 +1,16 @@
 <script setup lang="ts">
 /** The builder: what it is for, the sauce as steps, the pot as it is now. */
 import { useTitle } from '@vueuse/core'
-import { NButton, NModal, useMessage } from 'naive-ui'
-import { computed, onMounted, ref } from 'vue'
-import { onBeforeRouteLeave, useRouter } from 'vue-router'
+import { NButton, useMessage } from 'naive-ui'
+import { computed, nextTick, onMounted, ref } from 'vue'
+import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { api, ask, Refused, type Schemas, type Sheet } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import { useHob } from '@/shell/hob'
-import { onEditKeys } from '@/shell/keys'
+import { onEditKeys, onKey } from '@/shell/keys'
 import { useSession } from '@/shell/session'
 import FixIt from '@/parts/FixIt.vue'
+import { vChoices } from '@/parts/choices'
 import BuilderHead from './BuilderHead.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import { useDraft } from './draft'
@@ -92,6 +94,19 @@ function mend(remedy: Schemas['Remedy']): void {
   message.info('Put in as steps. Ctrl Z takes them out again.')
 }
 
+/** The first sauce of a fresh kitchen: it is said what is seen. */
+const firstLook = ref(useRoute().query.first === '1')
+/** To the first amount, where its part is in front. */
+async function toAmounts(): Promise<void> {
+  tab.value = 'steps'
+  await nextTick()
+  document.querySelector<HTMLInputElement>('.middle input[data-amount]')?.focus()
+}
+onKey((key) => {
+  if (key !== 'a') return false
+  void toAmounts()
+  return true
+})
 onEditKeys({ save: () => void save(), undo: draft.undo, redo: draft.redo })
 // Unsaved work is kept on this machine, so leaving needs no question, only a word.
 onBeforeRouteLeave(() => {
@@ -106,6 +121,7 @@ onBeforeRouteLeave(() => {
     <NButton @click="router.push('/sauces')">Back to the sauces</NButton>
   </div>
   <div v-else-if="worked" class="builder" :class="`tab-${tab}`">
+    <a class="skip" href="#amounts" @click.prevent="toAmounts">To the amounts</a>
     <BuilderHead
       class="head"
       :draft="draft"
@@ -116,9 +132,16 @@ onBeforeRouteLeave(() => {
       @save="save()"
       @cook="cook"
     />
+    <div v-if="firstLook" class="banner first" role="status">
+      <p>
+        <b>A white sauce, worked through.</b> Left: what it is for and how thick. Middle: the steps; type over an amount
+        and watch. Right: the pot as it will be, before you cook it. Nothing is kept until you save.
+      </p>
+      <NButton size="small" @click="firstLook = false">I see</NButton>
+    </div>
     <p v-if="trouble" class="problem banner" role="alert">{{ trouble }}</p>
 
-    <div class="tabs no-print" role="tablist" aria-label="Parts of the builder">
+    <div v-choices class="tabs no-print" role="tablist" aria-label="Parts of the builder">
       <button role="tab" :aria-selected="tab === 'what'" @click="tab = 'what'">For what</button>
       <button role="tab" :aria-selected="tab === 'steps'" @click="tab = 'steps'">Steps</button>
       <button role="tab" :aria-selected="tab === 'pot'" @click="tab = 'pot'">
@@ -151,14 +174,13 @@ onBeforeRouteLeave(() => {
     />
     <WhatIf v-model:show="whatIf" :sheet="worked.sheet" @keep="take($event, [])" />
     <SwapDialog :sheet="worked.sheet" :missing="missing" @take="take" @close="missing = null" />
-    <NModal
+    <Dialog
       v-model:show="fixing"
-      preset="card"
       :title="chosen === null ? 'Fix it: the finished sauce' : `Fix it: after step ${chosen + 1}`"
-      style="width: min(860px, 98vw)"
+      width="860px"
     >
       <FixIt :sheet="worked.sheet" :at="fixAt" take="Put it into the sauce" @take="mend" />
-    </NModal>
+    </Dialog>
     <VersionsDialog
       v-if="stored"
       v-model:show="showVersions"
@@ -171,6 +193,17 @@ onBeforeRouteLeave(() => {
 </template>
 
 <style scoped>
+.first {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 8px 14px;
+  border-left: 5px solid var(--russet);
+  background: var(--white);
+}
+.first p {
+  flex: 1;
+}
 .builder {
   display: grid;
   height: 100%;

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** Somebody else saved meanwhile: what differs, and three ways on. Nothing is lost in any. */
-import { NButton, NModal } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import type { Schemas } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
+import { timeOf } from '@/parts/format'
 
 defineProps<{ conflict: Schemas['ConflictOut'] | null }>()
 defineEmits<{ over: []; theirs: []; copy: []; close: [] }>()
@@ -12,18 +14,16 @@ function place(where: string): string {
 </script>
 
 <template>
-  <NModal
+  <Dialog
     :show="Boolean(conflict)"
-    preset="card"
     title="Saved from another window meanwhile"
-    style="width: min(680px, 96vw)"
+    width="680px"
     @update:show="(show: boolean) => show || $emit('close')"
   >
     <template v-if="conflict">
       <p>
-        {{ conflict.made_by ?? 'Somebody' }} saved version {{ conflict.version }} at
-        {{ new Date(conflict.made_at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) }}. Where
-        yours differs:
+        {{ conflict.made_by ?? 'Somebody' }} saved version {{ conflict.version }} at {{ timeOf(conflict.made_at) }}.
+        Where yours differs:
       </p>
       <table>
         <thead>
@@ -52,7 +52,7 @@ function place(where: string): string {
         <NButton @click="$emit('theirs')">Take theirs</NButton>
       </div>
     </template>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>

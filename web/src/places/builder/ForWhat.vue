@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import AmountField, { type TypedAmount } from '@/parts/AmountField.vue'
 import NumberField from '@/parts/NumberField.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
+import { vChoices } from '@/parts/choices'
 import { useSession } from '@/shell/session'
 import type { Draft } from './draft'
 import HaveOnly from './HaveOnly.vue'
@@ -133,7 +134,7 @@ function setVolume(amount: TypedAmount | string): void {
 
     <div class="group">
       <span id="how-thick" class="label">How thick, at the table</span>
-      <div class="grades" role="radiogroup" aria-labelledby="how-thick">
+      <div v-choices class="grades" role="radiogroup" aria-labelledby="how-thick">
         <button
           role="radio"
           :aria-checked="target.grade === 'liquid'"

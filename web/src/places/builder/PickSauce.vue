@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** Another saved sauce, made for this one in a pot of its own: all of it, until a cook says less. */
 import { useDebounceFn } from '@vueuse/core'
-import { NInput, NModal } from 'naive-ui'
+import { NInput } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import { usePages } from '@/shell/pages'
 import type { LooseSheet } from './draft'
 
@@ -47,7 +48,7 @@ async function pick(id: number): Promise<void> {
 </script>
 
 <template>
-  <NModal v-model:show="show" preset="card" title="Which sauce goes in?" style="width: min(520px, 96vw)">
+  <Dialog v-model:show="show" title="Which sauce goes in?" width="520px">
     <p v-if="trouble" class="problem">{{ trouble }}</p>
     <p v-if="!any" class="quiet">Save the other sauce first; then it can go into this one.</p>
     <NInput
@@ -61,7 +62,7 @@ async function pick(id: number): Promise<void> {
     <p v-if="any && !sauces.length" class="quiet">Nothing by that name.</p>
     <button v-for="sauce in sauces" :key="sauce.id" class="plain" @click="pick(sauce.id)">{{ sauce.name }}</button>
     <p v-if="left > 0" class="quiet">And {{ left }} more: search for it by name.</p>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>

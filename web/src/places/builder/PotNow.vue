@@ -7,6 +7,7 @@ import { grams, millilitres, minutes, number, pascalSeconds, scaleReads } from '
 import PotView from '@/parts/PotView.vue'
 import SpoonBack from '@/parts/SpoonBack.vue'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
+import { fixed, temperature } from '@/parts/ways'
 import { useSession } from '@/shell/session'
 import { asideWords, emulsionWords } from './words'
 
@@ -61,7 +62,7 @@ const risk = (share: number) => Math.min(100, Math.max(0, (share - 0.4) * 200))
     />
     <slot v-if="chosen === null" name="sure" />
     <p v-if="state.viscosity_pa_s" class="quiet small">
-      An estimate: {{ pascalSeconds(state.viscosity_pa_s) }} at {{ number(state.serving_c) }} °C, likely
+      An estimate: {{ pascalSeconds(state.viscosity_pa_s) }} at {{ temperature(state.serving_c) }}, likely
       {{ number(Number(state.viscosity_low_pa_s!.toPrecision(2))) }} to
       {{ number(Number(state.viscosity_high_pa_s!.toPrecision(2))) }}.
     </p>
@@ -100,27 +101,27 @@ const risk = (share: number) => Math.min(100, Math.max(0, (share - 0.4) * 200))
       </div>
       <div>
         <dt>Pot at</dt>
-        <dd>{{ Math.round(state.temperature_c) }} °C</dd>
+        <dd>{{ temperature(state.temperature_c) }}</dd>
       </div>
       <div>
         <dt>Salt</dt>
-        <dd>{{ state.salt_pct.toFixed(2) }} %</dd>
+        <dd>{{ fixed(state.salt_pct, 2) }} %</dd>
       </div>
       <div>
         <dt>Fat</dt>
-        <dd>{{ number(Number(state.fat_pct.toFixed(1))) }} %</dd>
+        <dd>{{ number(Math.round(10 * state.fat_pct) / 10) }} %</dd>
       </div>
       <div v-if="state.acid_pct >= 0.15">
         <dt>Acid</dt>
-        <dd>{{ state.acid_pct.toFixed(2) }} %</dd>
+        <dd>{{ fixed(state.acid_pct, 2) }} %</dd>
       </div>
       <div v-if="state.sugar_pct >= 1">
         <dt>Sugar</dt>
-        <dd>{{ state.sugar_pct.toFixed(1) }} %</dd>
+        <dd>{{ fixed(state.sugar_pct, 1) }} %</dd>
       </div>
       <div v-if="state.alcohol_pct >= 0.05">
         <dt>Alcohol left</dt>
-        <dd>{{ state.alcohol_pct.toFixed(1) }} %</dd>
+        <dd>{{ fixed(state.alcohol_pct, 1) }} %</dd>
       </div>
       <div>
         <dt>Energy</dt>

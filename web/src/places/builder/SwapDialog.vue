@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** “I haven't got…”: what may stand in for an ingredient, with what else moves. */
-import { NButton, NModal } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas, type Sheet } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import type { LooseSheet } from './draft'
 
 const props = defineProps<{ sheet: LooseSheet; missing: { key: string; name: string } | null }>()
@@ -31,11 +32,10 @@ function take(swap: Schemas['Swap']): void {
 </script>
 
 <template>
-  <NModal
+  <Dialog
     :show="missing !== null"
-    preset="card"
     :title="`No ${missing?.name.toLowerCase() ?? ''}?`"
-    style="width: min(760px, 96vw)"
+    width="760px"
     @update:show="(show: boolean) => show || emit('close')"
   >
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
@@ -61,7 +61,7 @@ function take(swap: Schemas['Swap']): void {
         </p>
       </details>
     </template>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** Every saved version of the sauce; an older one can be opened and saved as the next. */
-import { NButton, NModal } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { ref, watch } from 'vue'
 import { api, ask, type Schemas, type Sheet } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import { day, millilitres } from '@/parts/format'
 import { useSession } from '@/shell/session'
 
@@ -21,7 +22,7 @@ watch(show, async (now) => {
 </script>
 
 <template>
-  <NModal v-model:show="show" preset="card" title="Versions" style="width: min(560px, 96vw)">
+  <Dialog v-model:show="show" title="Versions" width="560px">
     <ul>
       <li v-for="v in versions" :key="v.number">
         <b>{{ v.number }}</b>
@@ -36,7 +37,7 @@ watch(show, async (now) => {
         <NButton v-else @click="(emit('open', v.sheet), (show = false))">Bring back</NButton>
       </li>
     </ul>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** What if: levers of the sauce, and all that moves with them. Nothing is kept until asked. */
-import { NButton, NModal, NSlider } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api, ask, type Schemas, type Sheet } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import { minutes, number } from '@/parts/format'
 import LogPlot from '@/parts/LogPlot.vue'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
+import { temperature } from '@/parts/ways'
 import { useSession } from '@/shell/session'
 import type { LooseSheet } from './draft'
 
@@ -85,7 +87,7 @@ const bars = computed(() => {
 </script>
 
 <template>
-  <NModal v-model:show="show" preset="card" title="What if…" style="width: min(1180px, 98vw)">
+  <Dialog v-model:show="show" title="What if…" width="1180px">
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
     <div v-if="found" class="what-if">
       <section class="levers" aria-label="Levers">
@@ -97,14 +99,15 @@ const bars = computed(() => {
               ><b>{{ number(value(lever)) }} {{ lever.unit }}</b></span
             ></span
           >
-          <NSlider
+          <input
+            class="lever"
+            type="range"
             :value="value(lever)"
             :min="lever.low"
             :max="lever.high"
             :step="lever.step"
-            :tooltip="false"
             :aria-label="lever.name"
-            @update:value="pull(lever.key, $event as number)"
+            @input="pull(lever.key, Number(($event.target as HTMLInputElement).value))"
           />
         </label>
         <div class="buttons">
@@ -164,17 +167,23 @@ const bars = computed(() => {
           :pinned="pinned ? curve(pinned) : null"
           :low="0"
           :high="97"
-          :ticks="[5, 20, 40, 65, 85].map((t) => ({ x: t, text: `${t} °C` }))"
+          :ticks="[5, 20, 40, 65, 85].map((t) => ({ x: t, text: temperature(t) }))"
           :mark="setTo ? { from: 0, to: setTo + 5, text: 'set' } : null"
           :target="target"
         />
       </figure>
     </div>
     <p v-else-if="!trouble" class="quiet">Setting out the levers…</p>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>
+.lever {
+  width: 100%;
+  height: 32px;
+  margin: 0;
+  accent-color: var(--russet);
+}
 .what-if {
   display: grid;
   grid-template-columns: 1fr 1fr;

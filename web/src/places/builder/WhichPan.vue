@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** The kitchen's own pans for this sauce: minutes, what boils off, twice the batch. */
-import { NButton, NModal } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import { grams, minutes } from '@/parts/format'
 import type { LooseSheet } from './draft'
 
@@ -24,7 +25,7 @@ watch(show, async (open) => {
 </script>
 
 <template>
-  <NModal v-model:show="show" preset="card" title="Which pan" style="width: min(720px, 96vw)">
+  <Dialog v-model:show="show" title="Which pan" width="720px">
     <p v-if="trouble" class="problem">{{ trouble }}</p>
     <p v-else-if="!found" class="quiet">Trying each of your pans…</p>
     <p v-else-if="!found.pans.length" class="quiet">No pans yet: add yours in the Larder.</p>
@@ -63,7 +64,7 @@ watch(show, async (open) => {
         </tbody>
       </table>
     </div>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>

@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import AllergenList from '@/parts/AllergenList.vue'
 import FactList from '@/parts/FactList.vue'
 import { grams, minutes } from '@/parts/format'
+import { fixed, temperature } from '@/parts/ways'
 import { useSession } from '@/shell/session'
 import type { Seen } from './dish'
 
@@ -20,7 +21,7 @@ const facts = computed(() => {
     Deep: seen.fill_mm ? `${Math.round(seen.fill_mm)} mm, ${Math.round(100 * (seen.fill_share ?? 0))} %` : null,
     'Filled hot': seen.hot_minutes ? minutes(seen.hot_minutes) : null,
     'From the fridge': seen.cold_minutes ? `about ${minutes(5 * Math.round(seen.cold_minutes / 5))}` : null,
-    'On the plate': `${Math.round(seen.plate_c)} °C`,
+    'On the plate': temperature(seen.plate_c),
     Costs: session.money(seen.cost),
     Energy: `${Math.round(seen.kcal)} kcal`,
   }
@@ -31,17 +32,17 @@ const facts = computed(() => {
   <section class="figures" aria-label="A portion" tabindex="0">
     <h2>Salt of the mouthful</h2>
     <p class="salt">
-      <b>{{ seen.mouthful.salt_pct.toFixed(2) }} %</b> {{ seen.mouthful.salt_g.toFixed(1) }} g a portion
+      <b>{{ fixed(seen.mouthful.salt_pct, 2) }} %</b> {{ fixed(seen.mouthful.salt_g, 1) }} g a portion
     </p>
     <ul class="brings">
       <li v-for="one in seen.mouthful.brings.slice(0, 5)" :key="one.name">
         <span class="bar" :style="{ width: `${(100 * one.salt_g) / most}%` }" />
         <span class="what">{{ one.name }}</span>
-        <span class="n">{{ one.salt_g.toFixed(2) }} g</span>
+        <span class="n">{{ fixed(one.salt_g, 2) }} g</span>
       </li>
     </ul>
     <p v-if="seen.mouthful.suited_pct != null" class="warning">
-      The rest is salty: {{ seen.mouthful.suited_pct.toFixed(2) }} % in the sauce keeps the mouthful at
+      The rest is salty: {{ fixed(seen.mouthful.suited_pct, 2) }} % in the sauce keeps the mouthful at
       {{ seen.mouthful.target_pct }} %.
       <NButton size="small" @click="$emit('salt', seen.mouthful.suited_pct)">Salt it so here</NButton>
     </p>

@@ -4,6 +4,7 @@ import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { number } from '@/parts/format'
+import { temperature } from '@/parts/ways'
 import { useSession } from '@/shell/session'
 import type { DishDraft } from './dish'
 
@@ -36,7 +37,7 @@ const parts = computed(() => [
     more: `${row.place === 'coating' ? 'all around' : 'over the top'}, ${row.g_per_cm2 ? `${shown(row.g_per_cm2)} g/cm²` : `${shown(row.grams)} g`}`,
   })),
   ...rows('rounds').map((row, i) => ({ part: `rounds[${i}]`, name: String(row.what), more: 'in rounds' })),
-  { part: 'finish', name: 'At the end, the plate', more: `plate ${shown(doc.value.plate_c ?? 60)} °C` },
+  { part: 'finish', name: 'At the end, the plate', more: `plate ${temperature(doc.value.plate_c ?? 60)}` },
 ])
 function put(list: string, row: Row): void {
   const at = rows(list).length

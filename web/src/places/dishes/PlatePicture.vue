@@ -3,6 +3,7 @@
  * Press a part to change it, pull a pool's edge to pour more. */
 import { computed, ref } from 'vue'
 import { inPicture } from '@/parts/picture'
+import { fixed } from '@/parts/ways'
 import type { Seen } from './dish'
 import PoolOnPlate from './PoolOnPlate.vue'
 import Tints from './Tints.vue'
@@ -139,7 +140,7 @@ function byKey(event: KeyboardEvent, pool: Seen['pools'][number]): void {
       plate {{ Math.round(plate / 5) }} cm
       <template v-for="pool in seen.pools" :key="pool.part">
         {{ '' }} · {{ Math.round(pool.ml) }} mL runs {{ (pool.radius_mm / 5).toFixed(0) }} cm wide,
-        {{ pool.thick_mm.toFixed(1) }} mm high
+        {{ fixed(pool.thick_mm, 1) }} mm high
       </template>
     </text>
   </svg>

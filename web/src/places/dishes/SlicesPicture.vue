@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A slice with its cap from the side, or a croquette cut through: to scale, how thick and how much. */
 import { computed } from 'vue'
+import { fixed } from '@/parts/ways'
 import type { Seen } from './dish'
 import Tints from './Tints.vue'
 
@@ -59,7 +60,7 @@ function byKey(event: KeyboardEvent): void {
       <rect x="1" :y="-cap" width="98" :height="cap" rx="2" :fill="sauce.colour" />
     </g>
     <text x="104" :y="-cap / 2 + 2" font-size="5">
-      <tspan class="mm">{{ cap.toFixed(1) }} mm</tspan>
+      <tspan class="mm">{{ fixed(cap, 1) }} mm</tspan>
     </text>
     <text x="0" :y="bread + 9" font-size="5">{{ pieces }} {{ base?.counted || base?.name }} a portion</text>
   </svg>

@@ -21,7 +21,7 @@ const go = () =>
   run(async () => {
     if (first.value) await session.openKitchen(kitchen.value, username.value, password.value)
     else await session.enter(username.value, password.value)
-    const next = String(route.query.next ?? '/sauces')
+    const next = first.value || !session.who?.begun ? '/begin' : String(route.query.next ?? '/sauces')
     await router.push(next.startsWith('/') && !next.startsWith('//') ? next : '/sauces')
   })
 </script>

@@ -4,6 +4,7 @@ import { NButton, useMessage } from 'naive-ui'
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { day, number } from '@/parts/format'
+import { fixed } from '@/parts/ways'
 import { useList } from '@/shell/list'
 import JournalTabs from './JournalTabs.vue'
 import RecordsPicture from './RecordsPicture.vue'
@@ -86,7 +87,7 @@ const odd = (one: Taught) => one.seen.filter((seen) => seen.odd)
               <span aria-hidden="true">→</span>
               <b>{{ figure(one.value, one.unit) }}</b>
               <p v-if="one.edge && one.edge_usual" class="quiet">
-                a thickness is known to × {{ one.edge.toFixed(2) }} either way, not × {{ one.edge_usual.toFixed(2) }}
+                a thickness is known to × {{ fixed(one.edge, 2) }} either way, not × {{ fixed(one.edge_usual, 2) }}
               </p>
             </div>
             <RecordsPicture class="picture" :taught="one" />
@@ -151,8 +152,7 @@ h3 {
   font-size: 19px;
 }
 .figures b {
-  font: 600 30px var(--display);
-  white-space: nowrap;
+  font: 600 clamp(22px, 7vw, 30px) var(--display);
 }
 .figures span {
   margin-right: 8px;

@@ -6,6 +6,7 @@ import { RouterLink } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { grams, isoDay } from '@/parts/format'
+import { fixed } from '@/parts/ways'
 import { useList } from '@/shell/list'
 import JournalTabs from './JournalTabs.vue'
 
@@ -41,7 +42,7 @@ const spans = ['4', '8', '26', '52'].map((value) => ({ value, label: `${value} w
       <h2>Too much is made of</h2>
       <p v-for="one in told.instead" :key="one.name">
         <b>{{ one.name }}</b>: {{ one.words
-        }}<template v-if="one.cost >= 0.01">; {{ one.cost.toFixed(2) }} thrown away so far</template>
+        }}<template v-if="one.cost >= 0.01">; {{ fixed(one.cost, 2) }} thrown away so far</template>
       </p>
     </section>
     <section v-for="week in weeks" :key="week.week" class="sheet" :aria-label="spoken(week.week)">
@@ -50,7 +51,7 @@ const spans = ['4', '8', '26', '52'].map((value) => ({ value, label: `${value} w
         <p>
           <template v-if="week.thrown_pct !== null"
             ><b>{{ Math.round(week.thrown_pct) }} %</b> thrown away of {{ grams(week.said_g)
-            }}<template v-if="week.cost >= 0.01">, {{ week.cost.toFixed(2) }} in money</template></template
+            }}<template v-if="week.cost >= 0.01">, {{ fixed(week.cost, 2) }} in money</template></template
           ><template v-if="week.made_g > week.said_g + 1"
             ><template v-if="week.said_g">; of </template>{{ grams(week.made_g - week.said_g) }} nobody said</template
           >

@@ -2,6 +2,7 @@
 /** How a sauce cools: its hottest point as reckoned and as a probe has it, with where the rules want it. */
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import { temperature } from '@/parts/ways'
 
 const props = defineProps<{
   cooling: Schemas['Cooling']
@@ -44,7 +45,7 @@ const clock = (minutes: number) =>
     >
       <path :d="`M${x(gate.from)},${y(gate.to_c)}H${x(gate.at)}V${y(-5)}`" />
       <text :x="x(gate.at) - 4" :y="y(gate.to_c) - 6" text-anchor="end">
-        {{ Math.round(gate.to_c) }} °C by {{ clock(gate.at) }}
+        {{ temperature(gate.to_c) }} by {{ clock(gate.at) }}
       </text>
     </g>
     <path class="plan" :d="path(cooling.curve)" />

@@ -6,6 +6,7 @@ import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import { grams, isoDay } from '@/parts/format'
+import { temperature } from '@/parts/ways'
 import { useList } from '@/shell/list'
 import { useListen } from '@/shell/listen'
 import { useSession } from '@/shell/session'
@@ -110,9 +111,10 @@ const age = (days: number) => (days ? `${days} d old` : 'of today')
       }}</NButton>
       <OwnRules v-model:show="writing" :from="rules.chosen" @kept="load" />
       <p class="quiet">
-        Hot at {{ rules.chosen.hot_c }} °C or above, heated again to {{ rules.chosen.reheat_c }} °C in the middle, kept
-        at {{ rules.chosen.chilled_c }} °C for {{ rules.chosen.chilled_days }} days. Usual figures, not the law where
-        you stand: local rules and your own plan come first.
+        Hot at {{ temperature(rules.chosen.hot_c) }} or above, heated again to
+        {{ temperature(rules.chosen.reheat_c) }} in the middle, kept at {{ temperature(rules.chosen.chilled_c) }} for
+        {{ rules.chosen.chilled_days }} days. Usual figures, not the law where you stand: local rules and your own plan
+        come first.
       </p>
       <div class="record">
         <span class="label">Record of temperatures and batches</span>

@@ -7,6 +7,7 @@ import { RouterLink } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { grams, moment } from '@/parts/format'
 import { newKey } from '@/api/once'
+import { temperature } from '@/parts/ways'
 import { useListen } from '@/shell/listen'
 import { useSession } from '@/shell/session'
 import CoolingPicture from './CoolingPicture.vue'
@@ -121,7 +122,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() }
           </p>
           <p v-if="kept.back" class="back">
             To bring it back: <b>{{ Math.round(kept.back.ml) }} mL</b> hot {{ kept.back.liquid }}, about
-            {{ Math.ceil(kept.back.minutes) }} min on its ring, {{ Math.round(kept.back.reheat_c) }} °C in the middle
+            {{ Math.ceil(kept.back.minutes) }} min on its ring, {{ temperature(kept.back.reheat_c) }} in the middle
             within {{ Math.round(kept.back.reheat_minutes) }} min.
           </p>
           <p v-if="kept.freezing" class="quiet">{{ kept.freezing }}.</p>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** A kitchen's own rule set for cooling, holding and heating again, from the one it goes by. */
-import { NButton, NModal } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import { api, ask, Refused, type Problem, type Schemas } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import NumberField from '@/parts/NumberField.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
 import TextField from '@/parts/TextField.vue'
@@ -70,7 +71,7 @@ const other = computed(
 </script>
 
 <template>
-  <NModal v-model:show="show" preset="card" title="Rules of your own" style="width: min(640px, 96vw)">
+  <Dialog v-model:show="show" title="Rules of your own" width="640px">
     <form @submit.prevent="keep">
       <TextField label="What you call them" :value="name" :problem="at('name')" @change="name = $event" />
       <fieldset>
@@ -124,7 +125,7 @@ const other = computed(
       <p class="quiet">Local rules and your own plan come first. What was put away before keeps the rules it had.</p>
       <NButton type="primary" size="large" attr-type="submit" :loading="busy">Go by these</NButton>
     </form>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>

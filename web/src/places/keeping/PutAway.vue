@@ -8,6 +8,7 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
 import { grams } from '@/parts/format'
 import { newKey } from '@/api/once'
+import { vChoices } from '@/parts/choices'
 import { firstAt } from '@/shell/form'
 import CoolingPicture from './CoolingPicture.vue'
 
@@ -142,7 +143,7 @@ async function put(): Promise<void> {
         It keeps {{ mine!.keeps }}: until {{ mine!.use_by }}. For later freeze it, or make it nearer to the day.
       </p>
       <div v-if="found.length" class="verdicts">
-        <ul role="radiogroup" aria-label="Where it cools">
+        <ul v-choices role="radiogroup" aria-label="Where it cools">
           <li v-for="one in found" :key="one.place">
             <button
               type="button"

@@ -3,7 +3,7 @@
 import { NButton } from 'naive-ui'
 import { onMounted, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
-import { isoDay } from '@/parts/format'
+import { dayAndTime, isoDay } from '@/parts/format'
 
 const today = new Date()
 const first = ref(isoDay(new Date(today.getTime() - 6 * 86_400_000)))
@@ -21,8 +21,6 @@ async function load(): Promise<void> {
 }
 onMounted(load)
 watch([first, last], load)
-const time = (at: string) =>
-  new Date(at).toLocaleString('en-GB', { day: '2-digit', month: '2-digit', hour: '2-digit', minute: '2-digit' })
 const print = () => window.print()
 </script>
 
@@ -56,7 +54,7 @@ const print = () => window.print()
         </thead>
         <tbody>
           <tr v-for="(line, n) in lines" :key="n">
-            <td>{{ time(line.at) }}</td>
+            <td>{{ dayAndTime(line.at) }}</td>
             <td>{{ line.code }} {{ line.name }}</td>
             <td>{{ line.what }}</td>
             <td>{{ line.value }}</td>

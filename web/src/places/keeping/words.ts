@@ -1,15 +1,14 @@
 /** What is kept, in words. */
 import type { Schemas } from '@/api/client'
-
-const day = (iso: string) =>
-  new Date(`${iso}T12:00`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+import { dayOf } from '@/parts/format'
+import { temperature } from '@/parts/ways'
 
 export function stateWords(kept: Schemas['KeptLine']): string {
   return {
-    cooling: `cooling; until ${day(kept.use_by)}`,
-    kept: `until ${day(kept.use_by)}`,
+    cooling: `cooling; until ${dayOf(kept.use_by)}`,
+    kept: `until ${dayOf(kept.use_by)}`,
     today: 'use it today',
-    over: `past its day, ${day(kept.use_by)}`,
+    over: `past its day, ${dayOf(kept.use_by)}`,
     frozen: 'in the freezer',
     gone: 'used up',
   }[kept.state]!
@@ -29,7 +28,7 @@ export function eventWords(event: Schemas['EventOut']): string {
   const grams = Math.round(said.grams ?? 0)
   return (
     {
-      temperature: `${(said.celsius ?? 0).toFixed(1)} °C`,
+      temperature: temperature(said.celsius ?? 0, 1),
       drawn: `${grams} g taken out${said.purpose ? ` for ${said.purpose}` : ''}`,
       thrown: `${grams} g thrown away: ${said.reason ?? ''}`,
       frozen: 'into the freezer',

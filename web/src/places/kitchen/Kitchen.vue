@@ -7,6 +7,7 @@ import { ref } from 'vue'
 import Copies from './Copies.vue'
 import People from './People.vue'
 import ThisDevice from './ThisDevice.vue'
+import WaysOfWriting from './WaysOfWriting.vue'
 import You from './You.vue'
 
 const session = useSession()
@@ -28,6 +29,7 @@ async function changed(): Promise<void> {
       <div class="part">
         <ThisDevice @changed="changed" />
         <People :people="people" @changed="load" />
+        <WaysOfWriting />
       </div>
       <div v-if="!session.who?.shared" class="part">
         <You :people="people" @changed="changed" />

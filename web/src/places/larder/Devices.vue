@@ -5,6 +5,7 @@ import { reactive, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
+import { temperature } from '@/parts/ways'
 import { useForm } from '@/shell/form'
 import { useList } from '@/shell/list'
 
@@ -45,7 +46,7 @@ const reads = (device: Schemas['DeviceOut']) =>
     ? 'fetches its labels'
     : device.value === null
       ? 'has read nothing yet'
-      : `read ${device.kind === 'scale' ? `${Math.round(device.value)} g` : `${device.value.toFixed(1)} °C`}`
+      : `read ${device.kind === 'scale' ? `${Math.round(device.value)} g` : temperature(device.value, 1)}`
 </script>
 
 <template>

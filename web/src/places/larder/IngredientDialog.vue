@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** One row of the larder, to correct or to add; a change says first which sauces move. */
 import { useDebounceFn } from '@vueuse/core'
-import { NButton, NModal, NSelect, useMessage } from 'naive-ui'
+import { NButton, NSelect, useMessage } from 'naive-ui'
 import { computed, h, ref, watch } from 'vue'
 import { api, ask, Refused, Taken, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
+import Dialog from '@/parts/Dialog.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
 import TextField from '@/parts/TextField.vue'
 import { useForm } from '@/shell/form'
@@ -131,11 +132,10 @@ const differs = (key: string) => loaded.value && (loaded.value.row[key] ?? '') !
 </script>
 
 <template>
-  <NModal
+  <Dialog
     :show="editing !== null"
-    preset="card"
     :title="editing === '' ? 'A new ingredient' : (loaded?.row.name ?? '…')"
-    style="width: min(980px, 98vw)"
+    width="980px"
     @update:show="(show: boolean) => show || emit('close')"
   >
     <form @submit.prevent="save">
@@ -244,7 +244,7 @@ const differs = (key: string) => loaded.value && (loaded.value.row[key] ?? '') !
         <NButton type="primary" attr-type="submit" :disabled="!changed">Keep it</NButton>
       </div>
     </form>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** The ingredients, searched, corrected, added, and exchanged as CSV. */
-import { NButton, NInput, NModal } from 'naive-ui'
+import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import { number } from '@/parts/format'
 import { useSession } from '@/shell/session'
 import IngredientDialog from './IngredientDialog.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
+import { fixed } from '@/parts/ways'
 
 const session = useSession()
 const search = ref('')
@@ -97,7 +99,7 @@ const told = computed(() => report.value?.rows.filter((row) => row.status !== 's
                 >yours</span
               >
             </td>
-            <td class="n">{{ row.price_per_kg.toFixed(2) }}</td>
+            <td class="n">{{ fixed(row.price_per_kg, 2) }}</td>
             <td class="n">{{ number(row.water) }}</td>
             <td class="n">{{ number(row.fat) }}</td>
             <td class="n">{{ number(row.salt) }}</td>
@@ -111,11 +113,10 @@ const told = computed(() => report.value?.rows.filter((row) => row.status !== 's
       <p v-if="!rows.length" class="quiet none">Nothing by that name.</p>
     </div>
     <IngredientDialog :editing="editing" @close="editing = null" />
-    <NModal
+    <Dialog
       :show="report !== null"
-      preset="card"
       title="What the file holds"
-      style="width: min(760px, 96vw)"
+      width="760px"
       @update:show="(show: boolean) => show || (report = null)"
     >
       <template v-if="report">
@@ -134,7 +135,7 @@ const told = computed(() => report.value?.rows.filter((row) => row.status !== 's
           >Keep the {{ count('new') + count('changed') }} good rows</NButton
         >
       </template>
-    </NModal>
+    </Dialog>
   </section>
 </template>
 

@@ -9,6 +9,7 @@ import Measures from './Measures.vue'
 import Pans from './Pans.vue'
 import Uses from './Uses.vue'
 import WholeKitchen from './WholeKitchen.vue'
+import { vChoices } from '@/parts/choices'
 
 const route = useRoute()
 const router = useRouter()
@@ -28,7 +29,7 @@ const here = computed(() => shelves.find((s) => s.key === route.query.shelf) ?? 
   <div class="place">
     <header>
       <h1>Larder</h1>
-      <div role="tablist" aria-label="Shelves">
+      <div v-choices role="tablist" aria-label="Shelves">
         <button
           v-for="s in shelves"
           :key="s.key"

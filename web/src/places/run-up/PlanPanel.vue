@@ -3,6 +3,7 @@
  * there, what may be changed. */
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
+import { fixed } from '@/parts/ways'
 import { clockOf, minutesOf, type Day, type RunUpOpen } from './run-up'
 
 const props = defineProps<{ open: RunUpOpen; day: Day }>()
@@ -96,7 +97,7 @@ const sittings = computed(() => Object.entries(planned.value.served))
         </template>
       </dl>
       <p class="quiet">
-        Planned in {{ day.seconds.toFixed(1) }} s<template v-if="day.stopped">, stopped by the clock</template
+        Planned in {{ fixed(day.seconds, 1) }} s<template v-if="day.stopped">, stopped by the clock</template
         ><template v-if="!day.proved">; up to {{ Math.round(100 * day.gap) }} % could still be saved</template>. The
         minutes are estimates.
       </p>

@@ -2,6 +2,7 @@
 /** How far the planning is: what it works on, what it has, what cannot be beaten. */
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
+import { fixed } from '@/parts/ways'
 import { minutesOf, type RunUpOpen } from './run-up'
 
 const props = defineProps<{ open: RunUpOpen }>()
@@ -43,7 +44,7 @@ const shown = computed(() => stage.value === 'suffers' || stage.value === 'waits
           >, no better than {{ minutesOf(bound) }}</template
         ></template
       ><template v-if="told.of"> · {{ told.tried }} of {{ told.of }}</template
-      ><template v-if="told.first_s !== undefined"> · first plan after {{ told.first_s.toFixed(1) }} s</template>
+      ><template v-if="told.first_s !== undefined"> · first plan after {{ fixed(told.first_s, 1) }} s</template>
     </p>
     <NButton @click="open.cancel()">Stop, this will do</NButton>
   </div>

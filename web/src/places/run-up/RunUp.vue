@@ -5,6 +5,7 @@ import { NButton, NDropdown, useMessage } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
+import { vChoices } from '@/parts/choices'
 import { day as spokenDay } from '@/parts/format'
 import { useActs } from '@/shell/acts'
 import { beginPot } from '@/shell/potOfService'
@@ -173,7 +174,7 @@ onKey((key) => {
         <div class="body">
           <div>
             <div class="tools">
-              <div v-if="planned.days.length > 1" role="tablist" aria-label="Day">
+              <div v-if="planned.days.length > 1" v-choices role="tablist" aria-label="Day">
                 <button
                   v-for="one in planned.days"
                   :key="one.day"

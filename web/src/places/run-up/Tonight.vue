@@ -73,7 +73,7 @@ async function plan(): Promise<void> {
 <style scoped>
 .tonight {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 130px), 1fr));
   gap: 8px 12px;
   align-items: end;
 }

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** A recipe from elsewhere: pasted or from a file, read line by line, settled, then opened. */
 import { NButton, NInput, NSelect } from 'naive-ui'
-import { ref } from 'vue'
+import { StorageSerializers, useSessionStorage } from '@vueuse/core'
+import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Refused, type Problem, type Schemas } from '@/api/client'
 import { grams, minutes } from '@/parts/format'
 import NumberField from '@/parts/NumberField.vue'
+import { fixed } from '@/parts/ways'
 import { leaveFor } from '@/shell/document'
 import { firstAt } from '@/shell/form'
 import { useSession } from '@/shell/session'
@@ -13,13 +15,16 @@ import RecipeLine, { type Said } from './RecipeLine.vue'
 
 const router = useRouter()
 const session = useSession()
-const text = ref('')
+/** Kept while this window is open: leaving the place loses nothing. */
+const text = useSessionStorage('kestrel.recipe', '')
 const found = ref<Schemas['RecipeRead'] | null>(null)
-const said = ref<Record<number, Said>>({})
+const said = useSessionStorage<Record<number, Said>>('kestrel.recipe.said', {})
 /** Counts the recipes begun here: a new one starts with nothing typed. */
 const round = ref(0)
 /** What it is for, once that was chosen here; before that the recipe's own word is taken. */
-const wanted = ref<Schemas['MeantForIn'] | null>(null)
+const wanted = useSessionStorage<Schemas['MeantForIn'] | null>('kestrel.recipe.for', null, {
+  serializer: StorageSerializers.object,
+})
 const problems = ref<Problem[]>([])
 const trouble = ref('')
 const busy = ref(false)
@@ -73,6 +78,9 @@ async function again(i: number): Promise<void> {
   said.value = Object.fromEntries(Object.entries(said.value).filter(([line]) => Number(line) !== i))
   await read()
 }
+onMounted(() => {
+  if (text.value.trim()) void read()
+})
 function open(): void {
   const sheet = found.value?.reading.sheet
   if (!sheet) return
@@ -160,7 +168,7 @@ function open(): void {
           <h2>{{ session.gradeName(found.final.grade) || found.final.reason }}</h2>
           <p>
             {{ found.reading.sheet.steps?.length }} steps, {{ grams(found.final.total_g ?? found.final.mass_g) }},
-            {{ minutes(found.final.minutes) }}, salt {{ found.final.salt_pct.toFixed(2) }} %.
+            {{ minutes(found.final.minutes) }}, salt {{ fixed(found.final.salt_pct, 2) }} %.
           </p>
         </template>
         <p v-else>Nothing for a sauce yet: settle a line.</p>

@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import { api, ask, type Worked } from '@/api/client'
 import { amount, grams, millilitres, minutes } from '@/parts/format'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
+import { fixed, temperature } from '@/parts/ways'
 import { useSession } from '@/shell/session'
 
 const props = defineProps<{ id: number; size: string }>()
@@ -55,10 +56,11 @@ const print = () => window.print()
       <header>
         <h1>{{ worked.sheet.name }}</h1>
         <p>
-          <b>{{ session.gradeName(worked.final.grade) || worked.final.reason }}</b> at {{ worked.final.serving_c }} °C ·
+          <b>{{ session.gradeName(worked.final.grade) || worked.final.reason }}</b> at
+          {{ temperature(worked.final.serving_c) }} ·
           {{ millilitres(worked.final.total_ml ?? worked.final.volume_ml) }},
           {{ grams(worked.final.total_g ?? worked.final.mass_g) }} · {{ minutes(worked.final.minutes) }} · salt
-          {{ worked.final.salt_pct.toFixed(2) }} %
+          {{ fixed(worked.final.salt_pct, 2) }} %
         </p>
         <ThicknessRibbon
           :viscosity="worked.final.viscosity_pa_s"

@@ -7,6 +7,7 @@ import type { Problem, Schemas } from '@/api/client'
 import { amount } from '@/parts/format'
 import { found, ingredientOption } from '@/parts/options'
 import ProblemLine from '@/parts/ProblemLine.vue'
+import { toNext } from '@/parts/typed'
 import { useSession } from '@/shell/session'
 
 export interface Said {
@@ -63,6 +64,8 @@ const status = computed(() =>
         :value="typing ?? said?.amount ?? (line.amount ? amount(line.amount) : '')"
         :aria-label="`Amount for: ${line.text}`"
         inputmode="text"
+        data-amount
+        @keydown.enter="toNext"
         @focus="($event.target as HTMLInputElement).select()"
         @input="typeAmount(($event.target as HTMLInputElement).value)"
         @blur="typing = null"

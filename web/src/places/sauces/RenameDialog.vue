@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** A sauce gets another name; another window's newer version is not overwritten. */
-import { NButton, NInput, NModal } from 'naive-ui'
+import { NButton, NInput } from 'naive-ui'
 import { ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import { useForm } from '@/shell/form'
 import ProblemLine from '@/parts/ProblemLine.vue'
 
@@ -29,20 +30,14 @@ async function rename(): Promise<void> {
 </script>
 
 <template>
-  <NModal
-    :show="Boolean(sauce)"
-    preset="card"
-    title="Rename"
-    style="width: min(480px, 96vw)"
-    @update:show="(show: boolean) => show || emit('close')"
-  >
+  <Dialog :show="Boolean(sauce)" title="Rename" width="480px" @update:show="(show: boolean) => show || emit('close')">
     <form @submit.prevent="rename">
       <NInput v-model:value="name" :input-props="{ 'aria-label': 'New name', autofocus: true }" />
       <ProblemLine :problem="form.problemAt('name')" subject="The name" />
       <p v-if="form.trouble.value" class="problem" role="alert">{{ form.trouble.value }}</p>
       <NButton type="primary" attr-type="submit">Rename</NButton>
     </form>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** The kitchen's sauces: search, open, cook, copy, rename, delete with undo, start a new one. */
 import { useDebounceFn, useStorage } from '@vueuse/core'
-import { NButton, NDropdown, NInput, NModal, NSelect, useMessage } from 'naive-ui'
+import { NButton, NDropdown, NInput, NSelect, useMessage } from 'naive-ui'
 import { computed, nextTick, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, type Schemas, type Sheet } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import { day, familyNames, millilitres, minutes } from '@/parts/format'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
 import StartPicker from './StartPicker.vue'
@@ -230,15 +231,9 @@ onKey((key) => {
       <NButton @click="more">Show more: {{ left }} to come</NButton>
     </p>
 
-    <NModal
-      v-model:show="choosing"
-      preset="card"
-      title="New sauce: start from"
-      style="width: min(1040px, 96vw); max-height: 90vh"
-      content-style="overflow: auto"
-    >
+    <Dialog v-model:show="choosing" title="New sauce: start from" width="1040px">
       <StartPicker :kinds="kinds" @begin="begin" />
-    </NModal>
+    </Dialog>
     <RenameDialog :sauce="renaming" @close="renaming = null" @renamed="load" />
     <TagsDialog :sauce="tagging" :known="tags" @close="tagging = null" @tagged="mark(tagging!, { tags: $event })" />
   </div>

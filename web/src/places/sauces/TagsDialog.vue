@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** A sauce's tags: words of the kitchen's own to find it by. */
-import { NButton, NModal } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import TextField from '@/parts/TextField.vue'
 
 const props = defineProps<{ sauce: Schemas['SauceLine'] | null; known: string[] }>()
@@ -28,13 +29,7 @@ function keep(): void {
 </script>
 
 <template>
-  <NModal
-    :show="sauce !== null"
-    preset="card"
-    :title="`Tags of ${sauce?.name ?? ''}`"
-    style="width: min(520px, 96vw)"
-    @update:show="emit('close')"
-  >
+  <Dialog :show="sauce !== null" :title="`Tags of ${sauce?.name ?? ''}`" width="520px" @update:show="emit('close')">
     <form class="tagging" @submit.prevent="keep">
       <TextField :value="typed" label="Tags, with commas between" @change="(text: string) => (typed = text)" />
       <div v-if="known.length" class="known">
@@ -51,7 +46,7 @@ function keep(): void {
       </div>
       <NButton type="primary" attr-type="submit">Keep</NButton>
     </form>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import FactList from '@/parts/FactList.vue'
 import { grams, millilitres } from '@/parts/format'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
+import { vChoices } from '@/parts/choices'
 import { useSession } from '@/shell/session'
 import type { Plan } from './service'
 
@@ -57,7 +58,7 @@ const facts = computed(() => {
     </li>
     <li v-if="branch.film_ml" class="quiet">{{ millilitres(branch.film_ml) }} clings to pot and whisk, or is tasted</li>
   </ul>
-  <div class="ways" role="radiogroup" aria-label="Which pot">
+  <div v-choices class="ways" role="radiogroup" aria-label="Which pot">
     <button
       v-for="way in ways"
       :key="way.key"

@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import { amount, bulk, grams, millilitres, minutes, pack, packOf } from '@/parts/format'
+import { fixed } from '@/parts/ways'
 import { useSession } from '@/shell/session'
 import type { Plan, Production } from './service'
 
@@ -62,7 +63,7 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
               <td class="n">
                 {{ row.packs ? `${row.packs} × ${row.pack_ml != null ? packOf(row.pack_ml) : pack(row.pack_g)}` : '' }}
               </td>
-              <td class="n">{{ row.cost.toFixed(2) }}</td>
+              <td class="n">{{ fixed(row.cost, 2) }}</td>
               <td v-if="!paper">
                 <NButton quaternary size="small" :aria-label="`Short of ${row.name}`" @click="$emit('short', row)"
                   >Short?</NButton

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** One service: dishes and portions left; right the pots, the filling, the sheet, the cost. */
 import { useTitle } from '@vueuse/core'
-import { NButton, NModal, useMessage } from 'naive-ui'
+import { NButton, useMessage } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
+import { vChoices } from '@/parts/choices'
 import { spokenField } from '@/shell/form'
 import { beginPot } from '@/shell/potOfService'
 import { useHob } from '@/shell/hob'
@@ -140,7 +142,7 @@ const tabs = [
       />
     </div>
     <div class="right">
-      <div role="tablist" aria-label="Parts of the service">
+      <div v-choices role="tablist" aria-label="Parts of the service">
         <button v-for="t in tabs" :key="t.key" role="tab" :aria-selected="tab === t.key" @click="tab = t.key">
           {{ t.name }}
         </button>
@@ -171,11 +173,10 @@ const tabs = [
       <MatrixCost v-else :plan="plan" :production="production!" />
     </div>
     <ShortDialog :service="service" :of="shortOf" @close="shortOf = null" />
-    <NModal
+    <Dialog
       :show="conflict !== null"
-      preset="card"
       title="Somebody else was first"
-      style="width: min(520px, 96vw)"
+      width="520px"
       @update:show="(show: boolean) => show || (conflict = null)"
     >
       <p>{{ conflict?.message }}</p>
@@ -186,7 +187,7 @@ const tabs = [
         <NButton @click="save(true)">Put mine in its place</NButton>
         <NButton type="primary" @click="service.takeTheirs()">Take theirs</NButton>
       </div>
-    </NModal>
+    </Dialog>
   </div>
   <p v-else class="lost quiet">Counting the plates…</p>
 </template>

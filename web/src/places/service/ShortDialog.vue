@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** Short of something: what can still be served. */
-import { NButton, NModal } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import { grams } from '@/parts/format'
 import { useForm } from '@/shell/form'
 import type { Loose, ServiceDraft } from './service'
@@ -49,11 +50,10 @@ function serveAlone(at: number, portions: number): void {
 </script>
 
 <template>
-  <NModal
+  <Dialog
     :show="of !== null"
-    preset="card"
     :title="`Short of ${of?.name.toLowerCase() ?? ''}`"
-    style="width: min(680px, 96vw)"
+    width="680px"
     @update:show="(show: boolean) => show || emit('close')"
   >
     <form class="ask" @submit.prevent="look">
@@ -100,7 +100,7 @@ function serveAlone(at: number, portions: number): void {
         <NButton type="primary" @click="serveAll">Serve all alike</NButton>
       </template>
     </template>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>

@@ -6,6 +6,7 @@ import { scaleReads } from '@/parts/format'
 import PotView from '@/parts/PotView.vue'
 import SpoonBack from '@/parts/SpoonBack.vue'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
+import { fixed } from '@/parts/ways'
 import { useSession } from '@/shell/session'
 
 const props = defineProps<{ batch: Schemas['BatchOut']; step: number; card: Schemas['Card']; now?: boolean }>()
@@ -40,9 +41,7 @@ const before = computed(() => states.value[props.step - 1]?.level_mm ?? null)
         {{ card.scale_g ? 'with the pan' : 'without the pan' }}
       </p>
       <p v-if="state.salt_pct" class="salt">
-        Salt {{ state.salt_pct.toFixed(2) }} g in 100 g<template v-if="wanted"
-          >, {{ wanted.toFixed(2) }} wanted</template
-        >
+        Salt {{ fixed(state.salt_pct, 2) }} g in 100 g<template v-if="wanted">, {{ fixed(wanted, 2) }} wanted</template>
       </p>
     </template>
   </aside>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** Cooking along: one step at a time, big enough for an elbow and an arm's length. */
 import { useTitle, useWakeLock } from '@vueuse/core'
-import { NButton, NInput, NModal, useMessage } from 'naive-ui'
+import { NButton, NInput, useMessage } from 'naive-ui'
 import { computed, h, onMounted, onUnmounted, ref, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import FixIt from '@/parts/FixIt.vue'
 import { useActs, type Doing } from '@/shell/acts'
 import { useHob } from '@/shell/hob'
@@ -249,10 +250,8 @@ function writeNote(): void {
   note.value = ''
   noting.value = false
 }
-onKey((key, event) => {
+onKey((key) => {
   if (!batch.value || batch.value.status !== 'on') return false
-  const on = (event.target as HTMLElement | null)?.closest('button, a, [role=slider], [role=radio]')
-  if (on && [' ', 'Enter'].includes(key)) return false // a focused control keeps its keys
   if (key === ' ' || key === 'ArrowRight') forward()
   else if (key === 'Backspace' || key === 'ArrowLeft') back()
   else if (key === 't') timer()
@@ -364,12 +363,7 @@ onKey((key, event) => {
         </template>
       </div>
     </template>
-    <NModal
-      v-model:show="fixing"
-      preset="card"
-      :title="`Fix it: after “${card?.title ?? 'the last step'}”`"
-      style="width: min(860px, 98vw)"
-    >
+    <Dialog v-model:show="fixing" :title="`Fix it: after “${card?.title ?? 'the last step'}”`" width="860px">
       <FixIt
         :batch="batch.id"
         :revision="batch.revision"
@@ -377,8 +371,8 @@ onKey((key, event) => {
         @take="mended"
         @saw="saw('spoon', $event)"
       />
-    </NModal>
-    <NModal v-model:show="making" preset="card" title="Make a sauce of it" style="width: min(560px, 96vw)">
+    </Dialog>
+    <Dialog v-model:show="making" title="Make a sauce of it" width="560px">
       <form class="note" @submit.prevent="makeSauce">
         <p>As it was cooked: what went in, and how long it boiled. It opens in the builder.</p>
         <NInput
@@ -389,8 +383,8 @@ onKey((key, event) => {
         />
         <NButton size="large" type="primary" attr-type="submit">Put it down</NButton>
       </form>
-    </NModal>
-    <NModal v-model:show="noting" preset="card" title="Write down" style="width: min(560px, 96vw)">
+    </Dialog>
+    <Dialog v-model:show="noting" title="Write down" width="560px">
       <form class="note" @submit.prevent="writeNote">
         <NInput
           v-model:value="note"
@@ -410,7 +404,7 @@ onKey((key, event) => {
         >
         <NButton size="large" type="primary" attr-type="submit">Write it down</NButton>
       </form>
-    </NModal>
+    </Dialog>
     <SolvedAgain v-if="again" :again="again" @take="turn" @fix="fixing = true" />
     <Happened v-if="batch.status === 'on'" :batch="batch" @undo="does({ kind: 'undone', of: $event })" />
     <div v-if="batch.mends.length" class="good-news">

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** What a cook sees of the pot, said in one press: it moves what is believed of it. */
-import { NButton, NModal } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import Dialog from '@/parts/Dialog.vue'
 import SpoonPicker from '@/parts/SpoonPicker.vue'
 
 const props = defineProps<{ batch: Schemas['BatchOut'] }>()
@@ -61,14 +62,9 @@ const scale = computed(() => props.batch.devices.find((one) => one.kind === 'sca
         <NButton size="large" attr-type="submit" :disabled="!(weighs > 0)">g on the scale</NButton>
       </form>
     </div>
-    <NModal
-      v-model:show="lifting"
-      preset="card"
-      title="Lift the spoon: which does it look like?"
-      style="width: min(900px, 98vw)"
-    >
+    <Dialog v-model:show="lifting" title="Lift the spoon: which does it look like?" width="900px">
       <SpoonPicker v-model="picked" :spoons="spoons" label="Which spoon does it look like?" />
-    </NModal>
+    </Dialog>
   </section>
 </template>
 

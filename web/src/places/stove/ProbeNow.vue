@@ -2,14 +2,14 @@
 /** What the probe tells of the step: how warm, how warm it should be, what to do. */
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import { degrees, fixed, temperature, toShown } from '@/parts/ways'
 
 const props = defineProps<{ probed: Schemas['Probed'] }>()
-const whole = (celsius: number) => Math.round(celsius)
 const asked = computed(() => {
   const { from_c: from, to_c: to } = props.probed
-  if (from !== null && to !== null) return `${whole(from)} to ${whole(to)} °C`
-  if (from !== null) return `${whole(from)} °C or more`
-  return to === null ? '' : `${whole(to)} °C at most`
+  if (from !== null && to !== null) return `${Math.round(toShown(from))} to ${temperature(to)}`
+  if (from !== null) return `${temperature(from)} or more`
+  return to === null ? '' : `${temperature(to)} at most`
 })
 /** On a bar from the fridge to the boil. */
 const share = (celsius: number) => `${Math.min(100, Math.max(0, celsius))}%`
@@ -18,7 +18,9 @@ const share = (celsius: number) => `${Math.min(100, Math.max(0, celsius))}%`
 <template>
   <section class="probe" :class="probed.how" aria-label="What the probe tells" aria-live="polite">
     <p class="at">
-      <b>{{ probed.at_c.toFixed(1) }}<small>°C</small></b>
+      <b
+        >{{ fixed(toShown(probed.at_c), 1) }}<small>{{ degrees() }}</small></b
+      >
       <span>{{ asked }}</span>
     </p>
     <div class="bar" aria-hidden="true">

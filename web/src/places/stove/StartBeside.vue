@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import ProblemLine from '@/parts/ProblemLine.vue'
+import { vChoices } from '@/parts/choices'
 import { found } from '@/parts/options'
 import { useActs } from '@/shell/acts'
 import { useForm } from '@/shell/form'
@@ -57,7 +58,7 @@ const start = () =>
         placeholder="hake, ribbons, a gratin"
         aria-label="What is it?"
     /></label>
-    <div class="ways" role="radiogroup" aria-label="How it is cooked">
+    <div v-choices class="ways" role="radiogroup" aria-label="How it is cooked">
       <button
         v-for="one in hob.ways"
         :key="one.key"

@@ -3,6 +3,7 @@
 import { NButton } from 'naive-ui'
 import { onMounted, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import { temperature } from '@/parts/ways'
 import { useActs } from '@/shell/acts'
 
 const props = defineProps<{ batch: Schemas['BatchOut']; devices: Schemas['DeviceOut'][] }>()
@@ -30,7 +31,7 @@ const here = (device: Schemas['DeviceOut']) => props.devices.some((one) => one.i
 const reads = (device: Schemas['DeviceOut']) => {
   const value = props.devices.find((one) => one.id === device.id)?.value
   if (value === null || value === undefined) return ''
-  return device.kind === 'scale' ? `${Math.round(value)} g` : `${value.toFixed(1)} °C`
+  return device.kind === 'scale' ? `${Math.round(value)} g` : temperature(value, 1)
 }
 </script>
 

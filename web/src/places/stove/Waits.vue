@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A finished sauce that waits: how warm and thick it is by now, and what brings it back. */
 import type { Schemas } from '@/api/client'
+import { degrees, temperature, toShown } from '@/parts/ways'
 import { useSession } from '@/shell/session'
 
 defineProps<{ waits: Schemas['Held'] }>()
@@ -14,14 +15,16 @@ const session = useSession()
       <span>of hot liquid brings it back</span>
     </p>
     <p v-else class="big">
-      <b>{{ Math.round(waits.temperature_c) }}<small>°C</small></b>
+      <b
+        >{{ Math.round(toShown(waits.temperature_c)) }}<small>{{ degrees() }}</small></b
+      >
       <span>about; nothing to let in yet</span>
     </p>
     <dl>
       <dt>waits since</dt>
       <dd>{{ Math.round(waits.minutes) }} min</dd>
       <dt>about</dt>
-      <dd>{{ Math.round(waits.temperature_c) }} °C</dd>
+      <dd>{{ temperature(waits.temperature_c) }}</dd>
       <dt>thick now</dt>
       <dd>{{ session.gradeName(waits.grade) || 'no grade' }}</dd>
     </dl>

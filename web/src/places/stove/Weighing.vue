@@ -10,6 +10,7 @@ import { useForm } from '@/shell/form'
 import { useHob } from '@/shell/hob'
 import { useSession } from '@/shell/session'
 import ProblemLine from '@/parts/ProblemLine.vue'
+import { vChoices } from '@/parts/choices'
 
 const props = defineProps<{ batch: Schemas['BatchOut'] }>()
 defineEmits<{ back: [] }>()
@@ -73,7 +74,7 @@ const writeDown = () =>
     </div>
     <div>
       <span id="how-was-it" class="label">How was it?</span>
-      <div class="verdicts" role="radiogroup" aria-labelledby="how-was-it">
+      <div v-choices class="verdicts" role="radiogroup" aria-labelledby="how-was-it">
         <button
           v-for="v in verdicts"
           :key="v.key"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What really went in: typed in grams, or told by the jug, one weighing, or the level. */
 import { computed, nextTick, ref } from 'vue'
+import { vChoices } from '@/parts/choices'
 
 const props = defineProps<{ name: string; tareG: number }>()
 const emit = defineEmits<{
@@ -37,7 +38,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() }
 
 <template>
   <form ref="form" class="went" @submit.prevent="say" @keydown.esc.stop="emit('close')">
-    <div class="ways" role="radiogroup" :aria-label="`How ${name} is told`">
+    <div v-choices class="ways" role="radiogroup" :aria-label="`How ${name} is told`">
       <button
         v-for="way in ways"
         :key="way.key"

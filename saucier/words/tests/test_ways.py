@@ -1,0 +1,70 @@
+"""Figures as a kitchen writes them: the same facts, other signs."""
+
+import re
+import unittest
+
+from saucier.cards import cards
+from saucier.check import check
+from saucier.kitchen import Kitchen
+from saucier.larder import shipped_larder
+from saucier.starts import STARTS
+from saucier.words import Ways, going_by, say, sentences
+
+EVERY = Ways(fahrenheit=True, us=True, comma=True)
+_FACT = re.compile(r"\{(\w+)(?::[^}]*)?\}")
+
+
+class Figures(unittest.TestCase):
+    def test_degrees(self) -> None:
+        told = say("soft-cream", max_c=80.0)
+        self.assertIn("80 °C", str(told))
+        with going_by(Ways(fahrenheit=True)):
+            self.assertIn("176 °F", str(told))
+            self.assertNotIn("°C", str(told))
+        self.assertIn("80 °C", str(told))  # and no longer
+
+    def test_a_comma_in_figures_and_nowhere_else(self) -> None:
+        with going_by(Ways(comma=True)):
+            told = str(say("assumed.salt", salt_pct=0.8))
+        self.assertEqual(told, "salt to taste: 0,8 g in 100 g")
+
+    def test_us_measures_come_first_and_metric_stays(self) -> None:
+        with going_by(Ways(us=True)):
+            told = str(say("need-film", ml=240.0))
+        self.assertTrue(told.endswith("= 1 cup (240 mL)"), told)
+
+    def test_every_sentence_can_be_said_every_way(self) -> None:
+        for code, words in sentences().items():
+            facts = dict.fromkeys(_FACT.findall(words), 61.25)
+            with self.subTest(code):
+                try:
+                    usual = str(say(code, **facts))
+                except ValueError:
+                    continue  # its facts are words
+                with going_by(EVERY):
+                    other = str(say(code, **facts))
+                # Ratios and figures keep their places: nothing is lost, no degree is left in Celsius.
+                self.assertNotIn("°C", other)
+                self.assertEqual("°" in usual, "°" in other)
+
+    def test_what_is_computed_does_not_change(self) -> None:
+        for start in STARTS[:12]:
+            usual = check(start, Kitchen())
+            with going_by(EVERY):
+                other = check(start, Kitchen())
+                told = [str(card.do) for card in cards(other)]
+            self.assertEqual(usual.final.pot, other.final.pot)
+            self.assertFalse(any("°C" in one for one in told))
+
+    def test_spoons_of_twenty(self) -> None:
+        flour = shipped_larder()["wheat-flour"]
+        self.assertEqual(str(flour.in_spoons(16.0)), "2 tbsp")
+        with going_by(Ways(tablespoon_ml=20.0)):
+            spoons = flour.in_spoons(16.0)
+        assert spoons and spoons.measure
+        self.assertEqual((spoons.measure.name, spoons.measure.count), ("tbsp", 1.5))
+        self.assertEqual(spoons.value, 30.0)
+
+
+if __name__ == "__main__":
+    unittest.main()
