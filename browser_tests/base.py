@@ -43,6 +43,8 @@ class BrowserTest(Flushes, StaticLiveServerTestCase):
         forget_tries()
         self.user = open_kitchen("Refectory", "ada", PASSWORD)
         self.kitchen = self.user.kitchens.get()
+        self.kitchen.begun = True
+        self.kitchen.save(update_fields=["begun"])
         add_pan(self.kitchen, **PAN)
         resize(self.driver, 1280, 800)
         self.driver.get(f"{self.live_server_url}/static/icon.svg")

@@ -13,6 +13,7 @@ from kestrel.pages import InSpan, page_of
 from kestrel.problems import Message, Problems
 from kestrel.sauces.models import Sauce
 from kestrel.service import actions, file, work
+from kestrel.service.calendar import services_ics
 from kestrel.service.models import Dish, Service
 from kestrel.service.schemas import (
     CopyIn,
@@ -132,6 +133,17 @@ def list_services(request: HttpRequest, span: InSpan, q: str = ""):
     for word in q.split()[:8]:
         rows = rows.filter(name__icontains=word)
     return page_of(rows.defer("pinned"), span, _line)
+
+
+@services.get("/calendar.ics", include_in_schema=False)
+def calendar(request: HttpRequest):
+    """Every service that has a day, for a calendar program."""
+    kitchen = _kitchen(request)
+    rows = Service.objects.filter(kitchen=kitchen, deleted_at=None).exclude(date=None)
+    dishes = {str(one.pk): one for one in Dish.objects.filter(kitchen=kitchen).only("name")}
+    answer = HttpResponse(services_ics(rows, dishes, kitchen.name), content_type="text/calendar")
+    answer["Content-Disposition"] = 'attachment; filename="services.ics"'
+    return answer
 
 
 @services.post("/carry-on", response=int)

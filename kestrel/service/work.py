@@ -148,7 +148,7 @@ def changed(kitchen: Kitchen, versions: Mapping[str, int]) -> tuple[Changed, ...
 
 _PRODUCTION = (
     *("part", "of", "what", "grams", "measure"),
-    *("in all", "pan", "batches", "packs", "cost", "note"),
+    *("in all", "pan", "batches", "packs", "cost", "note", "ml", "portions", "mm"),
 )
 
 
@@ -161,7 +161,18 @@ def production_csv(plan: Plan, production: Production) -> str:
         part: str, of: object, what: object, grams: str = "", measure: object = "", **more: object
     ) -> None:
         rest = [
-            more.get(name, "") for name in ("in_all", "pan", "batches", "packs", "cost", "note")
+            more.get(name, "")
+            for name in (
+                "in_all",
+                "pan",
+                "batches",
+                "packs",
+                "cost",
+                "note",
+                "ml",
+                "portions",
+                "mm",
+            )
         ]
         rows.append([part, of, what, grams, measure or "", *rest])
 
@@ -172,7 +183,8 @@ def production_csv(plan: Plan, production: Production) -> str:
         if line.refused:
             wrong = [a for a in plan.amiss if a.field.startswith(f"lines[{line.number}]")]
             note = "; ".join(str(one.message) for one in wrong)
-        row("dish", line.called, portions, cost="" if line.refused else cost, note=note)
+        cost = "" if line.refused else cost
+        row("dish", line.called, portions, cost=cost, note=note, portions=f"{line.line.portions:g}")
     for text in production.cautions:
         row("caution", "", text)
     for buy in production.buy:
@@ -186,6 +198,7 @@ def production_csv(plan: Plan, production: Production) -> str:
             f"{buy.bought_g:.0f}",
             measure,
             packs=buy.packs or "",
+            ml=f"{buy.bought_ml:.0f}" if buy.bought_ml else "",
             cost=f"{buy.cost:.2f}",
         )
     for number, text in enumerate(production.prepare, 1):
@@ -201,10 +214,11 @@ def production_csv(plan: Plan, production: Production) -> str:
             f"{pot.makes_ml:.0f} mL",
             pan=pot.pan,
             batches=pot.batches,
+            ml=f"{pot.makes_ml:.0f}",
             note="; ".join(str(text) for text in notes),
         )
         for sitting, ml in enumerate(pot.sittings_ml, 1):
-            row("sitting", pot.name, sitting, measure=f"{ml:.0f} mL")
+            row("sitting", pot.name, sitting, measure=f"{ml:.0f} mL", ml=f"{ml:.0f}")
         for at, weighed in enumerate(pot.weighed):
             in_all = str(pot.in_all[at]) if pot.in_all else str(weighed.amount)
             grams = f"{weighed.grams:.1f}"
@@ -219,6 +233,7 @@ def production_csv(plan: Plan, production: Production) -> str:
                 f"{filled.each_g:.0f}",
                 f"{filled.fill_mm:.0f} mm",
                 in_all=filled.vessels,
+                mm=f"{filled.fill_mm:.0f}",
                 note="; ".join(str(text) for text in filled.layers),
             )
     for one in production.serve:

@@ -37,6 +37,7 @@ _KINDS: dict[str, tuple[str, ...]] = {
 """Words that mean whatever of that kind is listed."""
 _NO_NAMES = frozenset(("mash", "glaze", "syrup", "brine"))
 """Names in the larder that a method says of other things."""
+_DISH = re.compile(r" (?:sauce|gravy|soup|gratin|bake|cap|velout[ée]|croquettes?)\b")
 _SHARE = re.compile(
     r"(?P<share>half|two[ -]thirds|(?:a|one) third|three[ -]quarters|(?:a|one) quarter)"
     r"(?: of)?(?: the| your)?(?: \w+)?\s*$"
@@ -82,6 +83,8 @@ def mentions_in(
         word = plain_name(match[1])
         key = known.get(word)
         if key is None or key not in kitchen.larder:
+            continue
+        if _DISH.match(said, match.end()):  # "cheese sauce" names a dish, not what goes in
             continue
         if after := re.match(
             r", (\w+)(?=,|\.|$)", said[match.end() :]

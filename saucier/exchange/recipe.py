@@ -11,6 +11,7 @@ from saucier.errors import BadInput
 from saucier.exchange.blanks import MeantFor, filled, with_amounts
 from saucier.exchange.layout import Layout, layout_of
 from saucier.exchange.lines import ReadLine, read_line
+from saucier.exchange.link import sheet_in
 from saucier.exchange.making import NOT_SAUCE, Made, made_of, steps_of
 from saucier.exchange.sentences import clauses_of, sentences_of
 from saucier.kitchen import Kitchen
@@ -55,7 +56,7 @@ def read_recipe(
     settled: Mapping[int, Settled] | None = None,
     wanted: MeantFor | None = None,
 ) -> Reading:
-    """The recipe in ``text``: our own sheet, JSON-LD, a saved page that holds it, or plain text:
+    """The recipe in ``text``: our own sheet, a link that holds one, JSON-LD, a saved page that holds it, or plain text:
     a list and a method, or only told. ``settled`` holds what the cook said of lines, by number from
     0. Nothing is guessed silently: lines to settle stay out of the sheet, and an amount the recipe
     does not give is reckoned for ``wanted`` (by default for as many as it says it serves) and marked.
@@ -66,6 +67,7 @@ def read_recipe(
         raise BadInput.at("text", "text-is-empty")
     if len(text) > MAX_BYTES * 3:
         raise BadInput.at("text", "text-is-too-long", most_kb=MAX_BYTES * 3 // 1024)
+    text = sheet_in(text) or text
     if '"kestrel-fog/sauce"' in text:
         ours = read_sheet(text)
         return Reading(

@@ -5,6 +5,7 @@ import datetime
 import io
 import json
 
+import vobject
 from django.core.management import call_command
 from django.db import connection
 from django.test import TestCase
@@ -144,6 +145,19 @@ class Kept(ServiceTest):
         week = datetime.date.fromisoformat(self.client.call("POST", path, {}).body["date"])
         self.assertEqual(week.weekday(), datetime.date(2026, 11, 27).weekday())
         self.assertEqual(Service.objects.count(), 3)
+
+    def test_dated_services_as_a_calendar(self) -> None:
+        self.new(name="Night shift, 2 a.m.", date="2026-12-03")
+        self.new(name="Some day", date=None)
+        answer = self.client.get("/api/services/calendar.ics")
+        self.assertEqual(answer["Content-Type"], "text/calendar")
+        # Another library than the one that wrote it.
+        events = list(vobject.readOne(answer.content.decode()).vevent_list)
+        self.assertEqual([one.dtstart.value.isoformat() for one in events], ["2026-12-03"])
+        self.assertEqual(events[0].summary.value, "Night shift, 2 a.m., 12 portions")
+        self.assertEqual(events[0].description.value, "12 × Leeks under cheese")
+        other = self.other.get("/api/services/calendar.ics").content
+        self.assertEqual(other.count(b"BEGIN:VEVENT"), 0)
 
     def test_a_weekly_service_carries_itself_on(self) -> None:
         today = timezone.localdate()

@@ -30,6 +30,23 @@ async function download(form: string): Promise<void> {
     message.error((error as Error).message)
   }
 }
+/** The sauce itself in an address: opened here, or pasted into another kitchen's reader. */
+async function copyLink(): Promise<void> {
+  try {
+    const body = { sheet: worked.value!.sheet as LooseSheet, form: 'link' }
+    const made = await ask(api.POST('/api/work/write', { body }))
+    const link = `${location.origin}/sauces/read${made.text}`
+    try {
+      await navigator.clipboard.writeText(link)
+      message.success('The link is copied: it holds the whole sauce.')
+    } catch {
+      // A plain address gives no clipboard: the link as a file serves as well.
+      saveFile(String(sheet.value.name), { ...made, text: link })
+    }
+  } catch (error) {
+    message.error((error as Error).message)
+  }
+}
 const more = computed(() => [
   { key: 'versions', label: 'Versions…', disabled: !stored.value },
   { key: 'discard', label: 'Throw unsaved changes away', disabled: !stored.value || !dirty.value },
@@ -42,6 +59,7 @@ const more = computed(() => [
       { key: 'markdown', label: 'Markdown' },
     ],
   },
+  { key: 'link', label: 'Copy as a link', disabled: nothing.value },
   {
     key: 'card',
     label: 'Card to print',
@@ -50,6 +68,7 @@ const more = computed(() => [
 ])
 function act(key: string): void {
   if (key === 'versions') emit('versions')
+  else if (key === 'link') void copyLink()
   else if (key === 'discard') void props.draft.discard()
   else if (key === 'A5' || key === 'A4') void router.push(`/sauces/${stored.value?.id}/card?size=${key}`)
   else void download(key)

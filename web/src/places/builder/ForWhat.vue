@@ -116,7 +116,7 @@ function setVolume(amount: TypedAmount | string): void {
       <div class="makes">
         <span>makes</span>
         <AmountField
-          v-if="target.volume"
+          v-if="target.volume !== undefined && target.volume !== null"
           big
           :amount="target.volume"
           label="Yield"

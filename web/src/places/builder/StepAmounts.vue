@@ -46,8 +46,9 @@ const choices = ({ roles, all }: Row) => [
 
 <template>
   <div v-for="row in rows" :key="row.part" class="row">
+    <!-- Emptied while it is typed over it is still there. -->
     <AmountField
-      v-if="row.holder.amount"
+      v-if="row.holder.amount !== undefined && row.holder.amount !== null"
       :amount="row.holder.amount"
       :label="`${row.name}, amount`"
       :problem="problemOf(row.field)"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** How this kitchen writes figures and money, in every place and on paper. */
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import TextField from '@/parts/TextField.vue'
 import WaysFields from './WaysFields.vue'
@@ -9,13 +9,16 @@ import { useSession } from '@/shell/session'
 
 const session = useSession()
 const form = useForm()
-const now = computed(() => session.who?.ways ?? null)
+/** As it is chosen here: two quick presses are both meant, whatever is answered between them. */
+const now = ref<Schemas['KitchenWays'] | null>(session.who?.ways ?? null)
 const currency = ref(now.value?.currency ?? '')
 async function set(change: Partial<Schemas['KitchenWays']>): Promise<void> {
   if (!now.value) return
   const body = { ...now.value, ...change }
+  now.value = body
   const done = await form.run(() => ask(api.PUT('/api/accounts/ways', { body })))
   if (done) await session.reload()
+  else now.value = session.who?.ways ?? now.value
 }
 </script>
 

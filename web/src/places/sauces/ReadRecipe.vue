@@ -79,7 +79,11 @@ async function again(i: number): Promise<void> {
   await read()
 }
 onMounted(() => {
-  if (text.value.trim()) void read()
+  if (location.hash.startsWith('#sheet=')) {
+    text.value = location.href
+    void router.replace('/sauces/read')
+    begin()
+  } else if (text.value.trim()) void read()
 })
 function open(): void {
   const sheet = found.value?.reading.sheet

@@ -92,6 +92,7 @@ onKey((key) => {
         :input-props="{ 'aria-label': 'Search' }"
         @update:value="searchSoon"
       />
+      <a v-if="any" class="file" href="/api/services/calendar.ics">Calendar</a>
       <label class="file"
         >From a file
         <input
