@@ -28,6 +28,8 @@ MAX_MENDS = 20
 MAX_FREE_STEPS = 80
 CLOCK_OFF_S = 2.0
 """A device's clock that is off by less is taken as right."""
+_LAST_STEP = 1000
+"""More than any sheet has: a number beyond is no step of anything."""
 _VOIDED = frozenset({"saw", "put", "poured", "turned", "noted", "added", "mended", "corrected"})
 
 
@@ -72,6 +74,8 @@ def _write(kitchen: Kitchen, user: User, batch: Batch, act: A.AnyAct, off: timed
     if not isinstance(act, A.TimerOn | A.TimerOff):
         at += now_of(batch) - now  # by the pot's own clock, where a simulated device is ahead
     why, found = "", None
+    if not 0 <= (said := getattr(act, "step", 0)) <= _LAST_STEP:
+        raise BadInput.at("step", "look-at-step", step=said, last=batch.step)
     try:
         found = _DOES[act.kind](batch, act, at)
     except _NotTaken as late:

@@ -12,8 +12,8 @@ from typing import Any
 from saucier.check import CheckedSheet, check
 from saucier.demand import need_for
 from saucier.errors import BadInput
+from saucier.exchange.drafts import Draft, Made, steps_of
 from saucier.exchange.lines import Between, ReadLine
-from saucier.exchange.making import Draft, Made, steps_of
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
 from saucier.roots import find_root

@@ -77,6 +77,13 @@ _USES = (
 )
 """Words in a name that tell what the sauce is for."""
 LONG = 120
+MOST_LINES = 80
+"""Ingredient lines that are read; no recipe has more."""
+_MOST_TOLD = 8_000
+_MOST_PARTS = 30
+_MOST_LINES_LOOKED_AT = 400
+_MOST_ON_A_LINE = 600
+"""Signs of a method, and of one line, that are looked at: whatever is pasted is answered at once."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,12 +96,14 @@ class Line:
 
 @dataclass
 class Layout:
-    """``given`` ingredient lines, ``told`` paragraphs of method, what it ``makes`` in its words."""
+    """``given`` ingredient lines (``cut``: there were more), ``told`` paragraphs of method, what it
+    ``makes`` in its words."""
 
     name: str
     given: list[Line] = field(default_factory=list)
     told: list[str] = field(default_factory=list)
     makes: str = ""
+    cut: bool = False
 
     def sauce_section(self, kitchen: Kitchen) -> str | None:
         """The section that is the sauce's; None where no section says so. Of several sauces the one
@@ -134,9 +143,21 @@ def layout_of(text: str, kitchen: Kitchen) -> Layout:
     """The recipe in ``text``: JSON-LD, a saved page, or plain text."""
     node = find_recipe(text)
     found = _of_node(node) if node else _of_text(text, kitchen)
-    found.given = [
-        Line(part, line.section) for line in found.given for part in split_line(line.text, kitchen)
+    found.cut = len(found.given) > MOST_LINES
+    split = [
+        Line(part, line.section)
+        for line in found.given[:MOST_LINES]
+        for part in split_line(line.text[:_MOST_ON_A_LINE], kitchen)
     ]
+    found.cut = found.cut or len(split) > MOST_LINES
+    found.given = split[:MOST_LINES]
+    left, told = _MOST_TOLD, []
+    for paragraph in found.told:
+        told.append(paragraph[:left])
+        left -= len(told[-1])
+        if left <= 0:
+            break
+    found.told = told
     return found
 
 
@@ -165,7 +186,8 @@ def _section(line: str) -> str:
 
 
 def _of_text(text: str, kitchen: Kitchen) -> Layout:
-    lines = [line.strip() for line in text.splitlines() if line.strip()]
+    lines = [line.strip() for line in text.splitlines() if line.strip()][:_MOST_LINES_LOOKED_AT]
+    lines = [line[:_MOST_TOLD] for line in lines]
     found, rest = _titled(lines, kitchen)
     section, method = "", False
     for number, line in enumerate(rest):
@@ -227,7 +249,7 @@ def _told(line: str) -> bool:
 
 def _whole_list(line: str, kitchen: Kitchen) -> bool:
     """Whether a long line is a list: all of it ingredients."""
-    parts = split_line(line, kitchen)
+    parts = split_line(line, kitchen) if len(line) <= _MOST_ON_A_LINE else []
     return len(parts) > 2 and all(read_line(part, kitchen).ingredient for part in parts)
 
 
@@ -271,7 +293,7 @@ def split_line(text: str, kitchen: Kitchen) -> list[str]:
             return lines
     for between in _BETWEEN:
         parts = [part for part in re.split(between, bare) if part.strip()]
-        if len(parts) < 2:
+        if not 2 <= len(parts) <= _MOST_PARTS:
             continue
         semi = between == _BETWEEN[0]
         if not semi and any(bracketed in part for part in parts for bracketed in ("(", ")")):

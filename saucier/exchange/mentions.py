@@ -72,11 +72,9 @@ def folded(text: str) -> str:
     return "".join(sign for sign in apart if not unicodedata.combining(sign)).replace("’", "'")
 
 
-def mentions_in(
-    text: str, lines: Sequence[ReadLine], kitchen: Kitchen, *, listed: bool
-) -> list[Mention]:
-    """The ingredients ``text`` names, in its order, found among ``lines`` first. With ``listed`` the
-    recipe has a list of its own, and a general word ("the stock") means what is on it."""
+def mentions_in(text: str, lines: Sequence[ReadLine], kitchen: Kitchen) -> list[Mention]:
+    """The ingredients ``text`` names, in its order, found among ``lines`` first: a general word ("the
+    stock") means what is listed of its kind."""
     said, found, end = folded(text), [], 0
     known, pattern = _known(_frozen(kitchen.larder))
     for match in pattern.finditer(said):

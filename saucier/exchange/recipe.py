@@ -9,17 +9,16 @@ from saucier import constants as K
 from saucier.check import check
 from saucier.errors import BadInput
 from saucier.exchange.blanks import MeantFor, filled, with_amounts
-from saucier.exchange.layout import Layout, layout_of
+from saucier.exchange.drafts import Made, steps_of
+from saucier.exchange.layout import MOST_LINES, Layout, layout_of
 from saucier.exchange.lines import ReadLine, read_line
 from saucier.exchange.link import sheet_in
-from saucier.exchange.making import NOT_SAUCE, Made, made_of, steps_of
+from saucier.exchange.making import NOT_SAUCE, made_of
 from saucier.exchange.sentences import clauses_of, sentences_of
 from saucier.kitchen import Kitchen
 from saucier.sheet import MAX_BYTES, Sheet, read_sheet
 from saucier.units import Amount
 from saucier.words import Sentence, say
-
-MOST_LINES = 80
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,10 +75,7 @@ def read_recipe(
     layout = layout_of(text, kitchen)
     if wanted is None:
         wanted = MeantFor(layout.use, layout.portions or MeantFor().portions)
-    lines = [
-        replace(read_line(line.text, kitchen), section=line.section)
-        for line in layout.given[:MOST_LINES]
-    ]
+    lines = [replace(read_line(line.text, kitchen), section=line.section) for line in layout.given]
     sentences = sentences_of(layout.told)
     beside = _beside(layout, kitchen)
     settling = _Settling(settled or {}, kitchen)
@@ -99,7 +95,7 @@ def read_recipe(
     if made.tasted:
         steps.append({"op": "season", "amount": {"to_salt_pct": K.USUAL_SALT_PCT}})
         assumed.append(say("assumed.salt", salt_pct=K.USUAL_SALT_PCT))
-    if len(layout.given) > MOST_LINES:
+    if layout.cut:
         assumed.append(say("assumed.first-lines", most=MOST_LINES))
     sheet = _playable(
         {"name": layout.name, "target": amounts.target, "steps": steps}, assumed, kitchen
@@ -129,7 +125,7 @@ def _beside(layout: Layout, kitchen: Kitchen) -> frozenset[int]:
     section = layout.sauce_section(kitchen)
     return frozenset(
         n
-        for n, line in enumerate(layout.given[:MOST_LINES])
+        for n, line in enumerate(layout.given)
         if section is not None and line.section not in ("", section)
     )
 

@@ -80,7 +80,7 @@ _ALL = re.compile(
 _ADVERBS = (
     r"(?:(?:and|then|now|next|gradually|slowly|gently|finally|carefully|lastly|meanwhile|immediately"
     r"|quickly|just|when[^,]{0,40},|once[^,]{0,40},|off the heat,?|in another pan,?|you|I|we|it|let it"
-    r"|which|the sauce is|is|are|for the \w+,?)\s+)*"
+    r"|which|the sauce is|is|are|for the \w+,?)\s+){0,6}"
 )
 _ANY_VERB = re.sub(r"\?P<\w+>", "?:", _ALL.pattern)
 _CLAUSE = re.compile(

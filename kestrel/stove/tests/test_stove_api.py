@@ -40,6 +40,14 @@ class Stove(KitchenTest):
         for step in (-1, 6):
             nonsense = self.act(batch, go(1, step))
             self.assertEqual(self.fields(nonsense), ["acts[0].to_step"])
+        for step in (-1471, -1, 10**12, 10**30):
+            for more in (
+                {"kind": "put", "field": "amount", "grams": 10},
+                {"kind": "corrected", "grams": 1},
+                {"kind": "noted", "text": "odd"},
+            ):
+                nonsense = self.act(batch, {**go(0, 1), **more, "step": step})
+                self.assertLess(nonsense.status_code, 500, (step, more))
 
     def test_two_windows_do_not_move_on_twice(self) -> None:
         batch = self.start()

@@ -1,7 +1,9 @@
 """Recipes in thirty styles beside their right answers; amounts where they give none; what is beside
 the sauce stays out of it."""
 
+import contextlib
 import math
+import time
 import unittest
 
 from saucier.check import check
@@ -116,6 +118,24 @@ class Blanks(unittest.TestCase):
         ):
             wanted = read_recipe(f"{head}\nbutter\nflour\nmilk", KITCHEN).wanted
             self.assertEqual((wanted.use, wanted.portions), (use, portions), head)
+
+
+class Nonsense(unittest.TestCase):
+    def test_whatever_is_pasted_is_answered_soon(self) -> None:
+        for text in (
+            "x\n" + "a, " * 60_000,
+            "Sauce. " + "Melt the butter, stir in 50 g flour; " * 4_000,
+            "and then " * 15_000,
+            "50 g butter\n" * 10_000,
+            "when it is hot, " * 9_000,
+            "(" * 50_000,
+            "salt, pepper, " * 9_000,
+        ):
+            with self.subTest(text[:30]):
+                began = time.monotonic()
+                with contextlib.suppress(BadInput):
+                    read_recipe(text, KITCHEN)
+                self.assertLess(time.monotonic() - began, 12)
 
 
 class OtherPots(unittest.TestCase):

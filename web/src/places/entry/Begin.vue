@@ -135,6 +135,7 @@ h2 {
 }
 footer {
   display: flex;
+  flex-wrap: wrap;
   gap: 12px;
 }
 </style>

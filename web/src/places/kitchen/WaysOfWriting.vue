@@ -16,10 +16,17 @@ async function set(change: Partial<Schemas['KitchenWays']>): Promise<void> {
   if (!now.value) return
   const body = { ...now.value, ...change }
   now.value = body
-  const done = await form.run(() => ask(api.PUT('/api/accounts/ways', { body })))
-  if (done) await session.reload()
-  else now.value = session.who?.ways ?? now.value
+  const mine = ++pressed
+  // One after the other: the last press is the one that stands.
+  last = last.then(async () => {
+    const done = await form.run(() => ask(api.PUT('/api/accounts/ways', { body })))
+    if (!done) now.value = session.who?.ways ?? now.value
+    else if (mine === pressed) await session.reload()
+  })
+  await last
 }
+let last: Promise<void> = Promise.resolve()
+let pressed = 0
 </script>
 
 <template>

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 /** Who cooks here, what there is beside pans and rings, and how what is not a sauce is cooked: what the
  * run-up goes by. */
-import { NButton, useMessage } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { computed, reactive, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
 import { useForm } from '@/shell/form'
 import { useList } from '@/shell/list'
+import { useOffList } from '@/shell/offList'
 
-const message = useMessage()
+const offList = useOffList()
 const means = ref<Schemas['MeansOut'] | null>(null)
 const { trouble, load, tell } = useList(async () => {
   means.value = await ask(api.GET('/api/larder/means'))
@@ -33,8 +34,7 @@ const addCook = () =>
 const removeCook = (one: Schemas['CookOut']) =>
   tell(async () => {
     await ask(api.DELETE('/api/larder/cooks/{cook_id}', { params: { path: { cook_id: one.id } } }))
-    Object.assign(cook, { name: one.name, can: [...one.can] })
-    message.info('Taken off; the form has it if you want it back.')
+    offList(one.name, () => tell(() => ask(api.POST('/api/larder/cooks', { body: one }))))
   })
 
 const gear = reactive({ kind: 'oven', name: '', count: '1', shelves: '', area_cm2: '', litres: '', can: '' })
@@ -68,16 +68,7 @@ const addGear = () =>
 const removeGear = (one: Schemas['GearOut']) =>
   tell(async () => {
     await ask(api.DELETE('/api/larder/gear/{gear_id}', { params: { path: { gear_id: one.id } } }))
-    Object.assign(gear, {
-      kind: one.kind,
-      name: one.name,
-      count: String(one.count),
-      shelves: String(one.shelves ?? ''),
-      area_cm2: String(one.area_cm2 ?? ''),
-      litres: String(one.litres ?? ''),
-      can: one.can?.join(', ') ?? '',
-    })
-    message.info('Taken away; its figures are in the form if you want it back.')
+    offList(one.name, () => tell(() => ask(api.POST('/api/larder/gear', { body: one }))))
   })
 
 const open = ref<string | null>(null)

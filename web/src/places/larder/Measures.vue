@@ -9,10 +9,12 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
 import TextField from '@/parts/TextField.vue'
 import { useForm } from '@/shell/form'
+import { useOffList } from '@/shell/offList'
 import { useSession } from '@/shell/session'
 
 const session = useSession()
 const message = useMessage()
+const offList = useOffList()
 const fresh = () => ({
   name: '',
   of: '',
@@ -58,8 +60,11 @@ async function remove(row: Schemas['MeasureOut']): Promise<void> {
   try {
     await ask(api.DELETE('/api/larder/measures/{measure_id}', { params: { path: { measure_id: row.id! } } }))
     await session.reload()
-    change(row)
-    message.info('Taken away; it stands in the form if you want it back.')
+    const body = { ...row, size: String(row.size), packing: String(row.packing), spread_pct: String(row.spread_pct) }
+    offList(row.name, async () => {
+      await ask(api.PUT('/api/larder/measures', { body })).catch((error: Error) => message.error(error.message))
+      await session.reload()
+    })
   } catch (error) {
     message.error((error as Error).message)
   }

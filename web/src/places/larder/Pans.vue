@@ -5,11 +5,13 @@ import { computed, reactive } from 'vue'
 import { api, ask } from '@/api/client'
 import { millilitres, scaleReads } from '@/parts/format'
 import { useForm } from '@/shell/form'
+import { useOffList } from '@/shell/offList'
 import { useSession } from '@/shell/session'
 import ProblemLine from '@/parts/ProblemLine.vue'
 
 const session = useSession()
 const message = useMessage()
+const offList = useOffList()
 const emptyPan = () => ({
   name: '',
   shape: 'straight',
@@ -61,21 +63,22 @@ const addPan = () =>
     Object.assign(pan, emptyPan())
     await session.reload()
   })
+/** What was taken away is put back as it was. */
+async function again(bring: () => Promise<unknown>): Promise<void> {
+  try {
+    await bring()
+    await session.reload()
+  } catch (error) {
+    message.error((error as Error).message)
+  }
+}
 async function removePan(id: number): Promise<void> {
   const gone = session.pans.find((p) => p.id === id)
   try {
     await ask(api.DELETE('/api/larder/pans/{pan_id}', { params: { path: { pan_id: id } } }))
     await session.reload()
     if (gone) {
-      Object.assign(pan, {
-        ...gone,
-        diameter_cm: String(gone.diameter_cm),
-        depth_cm: String(gone.depth_cm),
-        width_cm: String(gone.width_cm ?? ''),
-        tare_g: String(gone.tare_g),
-        count: String(gone.count),
-      })
-      message.info('Taken away; its measures are in the form if you want it back.')
+      offList(gone.name, () => again(() => ask(api.POST('/api/larder/pans', { body: gone }))))
     }
   } catch (error) {
     message.error((error as Error).message)
@@ -96,7 +99,9 @@ async function removeBurner(id: number): Promise<void> {
   try {
     await ask(api.DELETE('/api/larder/burners/{burner_id}', { params: { path: { burner_id: id } } }))
     await session.reload()
-    if (gone) Object.assign(burner, { ...gone, watts: String(gone.watts), takes_cm: String(gone.takes_cm ?? '') })
+    if (gone) {
+      offList(gone.name, () => again(() => ask(api.POST('/api/larder/burners', { body: gone }))))
+    }
   } catch (error) {
     message.error((error as Error).message)
   }

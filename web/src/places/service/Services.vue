@@ -164,6 +164,8 @@ onKey((key) => {
 header {
   grid-column: 1 / -1;
   display: flex;
+  flex-wrap: wrap;
+  gap: 8px 0;
   justify-content: space-between;
   align-items: center;
 }
