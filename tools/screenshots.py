@@ -51,15 +51,9 @@ def press(driver: WebDriver, words: str, tag: str = "button") -> None:
     time.sleep(0.6)
 
 
-RECIPE = """Cheese sauce for a tray of leeks
-60 g butter
-60 g plain flour
-1 L whole milk
-1-2 cloves garlic
-120 g ridge cheese, grated
-salt to taste
-Method
-Cook the flour in the butter for 2 minutes. Simmer for 5 minutes. Serve at once.
+RECIPE = """Gratin sauce as they make it on the ridge (for 8)
+Butter and flour to a white roux, two minutes. Whisk in 1 litre of milk, a ladle at a time, and let it simmer for
+ten minutes. Off the heat stir in alpine cheese and a little mustard. A scrape of nutmeg, salt.
 """
 
 
@@ -82,7 +76,7 @@ def main() -> None:
         driver.get(cheese)
         press(driver, "What if")
         press(driver, "Pin to compare")
-        driver.find_element(By.CSS_SELECTOR, ".n-slider-handle-wrapper").send_keys(
+        driver.find_element(By.CSS_SELECTOR, "input[type=range]").send_keys(
             *[Keys.ARROW_RIGHT] * 16
         )
         shoot(driver, "what-if")

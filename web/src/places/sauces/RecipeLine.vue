@@ -133,6 +133,7 @@ li {
   flex: 0 1 460px;
 }
 li.ours {
+  flex-wrap: nowrap;
   border-color: var(--russet);
 }
 .named {
@@ -188,6 +189,9 @@ form {
   font: 700 18px var(--text);
 }
 @media (max-width: 900px) {
+  li.ours {
+    flex-wrap: wrap;
+  }
   .filled {
     flex-basis: 100%;
   }
