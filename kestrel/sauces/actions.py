@@ -109,7 +109,6 @@ def _conflict(sauce: Sauce, yours: Sheet) -> Conflict:
 
 
 _LONGEST_TAG = 30
-_MOST_TAGS = 12
 
 
 @transaction.atomic

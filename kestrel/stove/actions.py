@@ -43,12 +43,13 @@ def start(kitchen: Kitchen, user: User, version: SauceVersion) -> Batch:
         plan=plan_of(sheet, core),
     )
     _start_first(batch, sheet, core)
-    Sauce.objects.filter(pk=version.sauce_id).update(cooked_at=batch.started_at)
     return _begun(batch)
 
 
 def _begun(batch: Batch) -> Batch:
-    """Its first step begins with it, and every screen hears of it."""
+    """Its first step begins with it, its sauce was cooked last then, and every screen hears of it."""
+    if batch.version is not None:
+        Sauce.objects.filter(pk=batch.version.sauce_id).update(cooked_at=batch.started_at)
     batch.began = {"0": batch.started_at.isoformat()}
     batch.save(update_fields=["began"])
     transaction.on_commit(lambda: tell(batch.kitchen_id, "batch", {"id": batch.pk}))
@@ -124,8 +125,6 @@ def start_pot(
         plan=plan_of(sheet, all_of_it.kitchen),
     )
     _start_first(batch, sheet, all_of_it.kitchen)
-    if version is not None:
-        Sauce.objects.filter(pk=version.sauce_id).update(cooked_at=batch.started_at)
     pot_of_service_begun.send(Batch, batch=batch, user=user, plan=plan)
     return _begun(batch)
 

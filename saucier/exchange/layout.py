@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from saucier.errors import BadInput
-from saucier.exchange.lines import read_line
+from saucier.exchange.lines import NUMBERS, read_line
 from saucier.exchange.page import find_recipe, texts
 from saucier.exchange.sentences import tells
 from saucier.kitchen import Kitchen
@@ -46,26 +46,6 @@ _SAUCE_WORDS = re.compile(
     r"\b(sauce|roux|b[ée]chamel|velout[ée]|panade|cream|mornay|soubise|liaison|base)\b",
     re.IGNORECASE,
 )
-_COUNTS = {
-    word: n
-    for n, word in enumerate(
-        [
-            "one",
-            "two",
-            "three",
-            "four",
-            "five",
-            "six",
-            "seven",
-            "eight",
-            "nine",
-            "ten",
-            "eleven",
-            "twelve",
-        ],
-        1,
-    )
-}
 _USES = (
     (r"\bcroquettes?\b", "croquettes"),
     (r"\b(pasta|macaroni) bake\b|\bbaked (pasta|macaroni)\b|\bmac(aroni)? cheese\b", "pasta-baked"),
@@ -79,7 +59,7 @@ _USES = (
 LONG = 120
 MOST_LINES = 80
 """Ingredient lines that are read; no recipe has more."""
-_MOST_TOLD = 8_000
+MOST_TOLD = 8_000
 _MOST_PARTS = 30
 _MOST_LINES_LOOKED_AT = 400
 _MOST_ON_A_LINE = 600
@@ -96,14 +76,15 @@ class Line:
 
 @dataclass
 class Layout:
-    """``given`` ingredient lines (``cut``: there were more), ``told`` paragraphs of method, what it
-    ``makes`` in its words."""
+    """``given`` ingredient lines (``cut``: there were more), ``told`` paragraphs of method
+    (``told_cut``: likewise), what it ``makes`` in its words."""
 
     name: str
     given: list[Line] = field(default_factory=list)
     told: list[str] = field(default_factory=list)
     makes: str = ""
     cut: bool = False
+    told_cut: bool = False
 
     def sauce_section(self, kitchen: Kitchen) -> str | None:
         """The section that is the sauce's; None where no section says so. Of several sauces the one
@@ -135,7 +116,7 @@ class Layout:
         if number := re.search(r"\b\d{1,3}\b", words):
             return float(number[0])
         return next(
-            (float(n) for word, n in _COUNTS.items() if re.search(rf"\b{word}\b", words)), None
+            (float(n) for word, n in NUMBERS.items() if re.search(rf"\b{word}\b", words)), None
         )
 
 
@@ -151,13 +132,12 @@ def layout_of(text: str, kitchen: Kitchen) -> Layout:
     ]
     found.cut = found.cut or len(split) > MOST_LINES
     found.given = split[:MOST_LINES]
-    left, told = _MOST_TOLD, []
+    left, told = MOST_TOLD, []
     for paragraph in found.told:
         told.append(paragraph[:left])
         left -= len(told[-1])
-        if left <= 0:
-            break
-    found.told = told
+    found.told_cut = sum(map(len, found.told)) > MOST_TOLD
+    found.told = [paragraph for paragraph in told if paragraph]
     return found
 
 
@@ -187,7 +167,7 @@ def _section(line: str) -> str:
 
 def _of_text(text: str, kitchen: Kitchen) -> Layout:
     lines = [line.strip() for line in text.splitlines() if line.strip()][:_MOST_LINES_LOOKED_AT]
-    lines = [line[:_MOST_TOLD] for line in lines]
+    lines = [line[: MOST_TOLD + 1] for line in lines]
     found, rest = _titled(lines, kitchen)
     section, method = "", False
     for number, line in enumerate(rest):

@@ -55,6 +55,27 @@ _RANGE = re.compile(
 )
 _BESIDE = re.compile(r"^([\d.,/ ]+\s*[a-zA-Z]+)\s*/\s*[\d., /]+\s*(?:fl\.? )?[a-zA-Z]+")
 _BRACKETS = re.compile(r"\(([^()]*)\)")
+NUMBERS = {
+    word: n
+    for n, word in enumerate(
+        [
+            "one",
+            "two",
+            "three",
+            "four",
+            "five",
+            "six",
+            "seven",
+            "eight",
+            "nine",
+            "ten",
+            "eleven",
+            "twelve",
+        ],
+        1,
+    )
+}
+"""Numbers as a recipe spells them."""
 _WORD_NUMBERS = {
     "a couple of": "2",
     "couple of": "2",
@@ -63,12 +84,7 @@ _WORD_NUMBERS = {
     "half": "0.5",
     "a": "1",
     "an": "1",
-    "one": "1",
-    "two": "2",
-} | {
-    word: str(n)
-    for n, word in enumerate(("three", "four", "five", "six", "seven", "eight", "nine", "ten"), 3)
-}
+} | {word: str(n) for word, n in NUMBERS.items()}
 _TO_TASTE = re.compile(r"\b(to taste|as needed|to season|for seasoning)\b", re.IGNORECASE)
 _JUICE = re.compile(
     r"^(?:the )?(juice|zest)(?: and zest)? of (.+?) (lemon|lime|orange)s?\b.*$", re.IGNORECASE

@@ -1,6 +1,6 @@
 """Steps made of a recipe's lines, in the order its method tells them."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -21,6 +21,7 @@ _UNLISTED = (*_LIQUIDS, "fat", "flour", "wine", "spirit", "cheese", "egg", "soft
 """Kinds that are part of the sauce when a method speaks of them and the list does not."""
 _STEEPED = ("bay-leaf", "clove", "peppercorns", "mushroom-dried")
 """Whole spice: it gives its taste to the liquid and is taken out, not stirred in last."""
+_USUAL_ROUX_MIN = 2.0
 _STARCH_POWER = 1.5
 """Flours stronger than this are stirred in as a slurry, never cooked as a roux."""
 _SWEATS = ("aromatic", "vegetable")
@@ -642,21 +643,20 @@ class _Walk:
     def _usual_minutes(self) -> None:
         """Minutes nobody said: told as taken for granted."""
         for draft in self.drafts:
-            usual: Callable[[float], Sentence] | None = None
+            told = None
             if draft.op == "sweat" and "minutes" not in draft.rest:
                 draft.rest["minutes"] = K.USUAL_SWEAT_MIN
-                usual = lambda m: say("assumed.sweat", minutes=m)  # noqa: E731
+                told = say("assumed.sweat", minutes=K.USUAL_SWEAT_MIN)
             elif draft.op in ("roux", "dust"):
                 draft.rest.setdefault("colour", "white")
                 if "minutes" not in draft.rest:
-                    draft.rest["minutes"] = 2.0
-                    usual = lambda m: say("assumed.roux", minutes=m)  # noqa: E731
-                draft.rest["minutes"] = min(30.0, draft.rest["minutes"])
+                    told = say("assumed.roux", minutes=_USUAL_ROUX_MIN)
+                draft.rest["minutes"] = min(30.0, draft.rest.get("minutes", _USUAL_ROUX_MIN))
             elif draft.op == "infuse" and "minutes" not in draft.rest:
                 draft.rest["minutes"] = K.USUAL_STEEP_MIN
                 line = self.lines[draft.portions[""].line].text
-                self.assumed.append(say("assumed.steep", line=line, minutes=K.USUAL_STEEP_MIN))
-            if usual is not None and (told := usual(draft.rest["minutes"])) not in self.assumed:
+                told = say("assumed.steep", line=line, minutes=K.USUAL_STEEP_MIN)
+            if told is not None:
                 self.assumed.append(told)
         self._usual_simmer()
 

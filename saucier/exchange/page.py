@@ -22,8 +22,7 @@ def find_recipe(text: str) -> dict[str, Any] | None:
 
 
 def texts(value: Any) -> list[str]:
-    """The words in a field that may be a text, a list, or steps and sections of them. A section
-    keeps its heading, as a line that ends with a colon."""
+    """The words in a field that may be a text, a list, or steps and sections of them."""
     if isinstance(value, str):
         return [line.strip() for line in _plain(value).splitlines() if line.strip()]
     if isinstance(value, list):

@@ -10,7 +10,7 @@ from saucier.check import check
 from saucier.errors import BadInput
 from saucier.exchange.blanks import MeantFor, filled, with_amounts
 from saucier.exchange.drafts import Made, steps_of
-from saucier.exchange.layout import MOST_LINES, Layout, layout_of
+from saucier.exchange.layout import MOST_LINES, MOST_TOLD, Layout, layout_of
 from saucier.exchange.lines import ReadLine, read_line
 from saucier.exchange.link import sheet_in
 from saucier.exchange.making import NOT_SAUCE, made_of
@@ -97,6 +97,8 @@ def read_recipe(
         assumed.append(say("assumed.salt", salt_pct=K.USUAL_SALT_PCT))
     if layout.cut:
         assumed.append(say("assumed.first-lines", most=MOST_LINES))
+    if layout.told_cut:
+        assumed.append(say("assumed.first-of-method", most=MOST_TOLD))
     sheet = _playable(
         {"name": layout.name, "target": amounts.target, "steps": steps}, assumed, kitchen
     )

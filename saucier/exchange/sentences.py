@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
+from saucier.exchange.lines import NUMBERS
 from saucier.heat.evaporation import Heat
 
 Act = Literal[
@@ -87,12 +88,7 @@ _CLAUSE = re.compile(
     rf"\s*(?:[;:]|,\s*(?:and )?then\b|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
     re.IGNORECASE,
 )
-_WORDS = {
-    word: n
-    for n, word in enumerate(
-        ["one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"], 1
-    )
-} | {"a": 1, "an": 1, "fifteen": 15, "twelve": 12, "twenty": 20, "thirty": 30, "forty": 40}
+_WORDS = NUMBERS | {"a": 1, "an": 1, "fifteen": 15, "twenty": 20, "thirty": 30, "forty": 40}
 _N = r"(?:\d+(?:[.,]\d+)?|" + "|".join(sorted(_WORDS, key=len, reverse=True)) + r")"
 _MINUTES = re.compile(
     rf"\b(?:for\s+)?(?:about\s+|another\s+|a further\s+)?({_N})(?:\s*(?:-|–|to|or)\s*({_N}))?\s*"

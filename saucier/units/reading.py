@@ -7,6 +7,7 @@ import unicodedata
 from saucier.errors import BadInput
 from saucier.units.amount import Amount
 from saucier.units.table import BASE_UNIT, UNITS, registry, unit_named
+from saucier.words import gone_by
 
 LARGEST_BASE = 1_000_000.0
 """A tonne, a thousand litres, a million pieces: more than any kitchen this is for."""
@@ -53,7 +54,8 @@ def split_amount(text: str) -> tuple[float, str]:
             raise BadInput.at("", "is-written-below-zero", shown=shown)
         raise BadInput.at("", "is-no-amount", shown=shown)
     whole = match["whole"] or "0"
-    if re.fullmatch(r"[1-9]\d{0,2},\d{3}", whole):
+    # In a kitchen that writes decimals with a comma there is one way to read it.
+    if re.fullmatch(r"[1-9]\d{0,2},\d{3}", whole) and not gone_by().comma:
         raise BadInput.at(
             "",
             "can-be-read-two-ways",

@@ -326,6 +326,34 @@ class Hostile(WholeTest):
     def test_the_changing_itself_is_sound(self) -> None:
         self.take_in(self.changed(lambda files: None))
 
+    def test_from_before_stars_tags_and_ways(self) -> None:
+        def before(files: dict[str, bytes]) -> None:
+            manifest = json.loads(files["kitchen.json"])
+            del manifest["ways"]
+            files["kitchen.json"] = json.dumps(manifest).encode()
+            for name in [n for n in files if n.startswith("sauces/")]:
+                document = json.loads(files[name])
+                for column in ("favourite", "tags", "cooked_at"):
+                    del document["sauce"][column]
+                files[name] = json.dumps(document).encode()
+
+        self.take_in(self.changed(before))
+        kitchen = self.stranger.kitchens.get()
+        self.assertEqual((kitchen.temperature, kitchen.begun), ("C", True))
+        self.assertFalse(Sauce.objects.filter(kitchen=kitchen, favourite=True).exists())
+
+    def test_how_figures_are_written_comes_along(self) -> None:
+        def ways(manifest: Any) -> None:
+            manifest["ways"] |= {"temperature": "F", "tablespoon_ml": 20}
+
+        self.assertIn(
+            "kitchen.json",
+            self.refused(self.edited("kitchen.json", lambda m: m["ways"].update(decimals=";"))),
+        )
+        self.take_in(self.edited("kitchen.json", ways))
+        kitchen = self.stranger.kitchens.get()
+        self.assertEqual((kitchen.temperature, kitchen.tablespoon_ml), ("F", 20))
+
     def test_damaged(self) -> None:
         self.assertIn("damaged", self.refused(b""))
         self.assertIn("damaged", self.refused(b"not a zip at all"))

@@ -137,6 +137,12 @@ class Nonsense(unittest.TestCase):
                     read_recipe(text, KITCHEN)
                 self.assertLess(time.monotonic() - began, 12)
 
+    def test_what_is_too_long_is_cut_and_said(self) -> None:
+        found = read_recipe("Sauce. " + "Stir in 10 g butter and 20 g flour. " * 400, KITCHEN)
+        self.assertIn("letters of the method", " ".join(map(str, found.assumed)))
+        short = read_recipe("Sauce. Stir in 10 g butter and 20 g flour.", KITCHEN)
+        self.assertNotIn("letters of the method", " ".join(map(str, short.assumed)))
+
 
 class OtherPots(unittest.TestCase):
     def test_what_is_cooked_beside_it_stays_out(self) -> None:

@@ -5,9 +5,11 @@ import unittest
 
 from saucier.cards import cards
 from saucier.check import check
+from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.larder import shipped_larder
 from saucier.starts import STARTS
+from saucier.units import Amount, read_amount
 from saucier.words import Ways, going_by, say, sentences
 
 EVERY = Ways(fahrenheit=True, us=True, comma=True)
@@ -55,6 +57,12 @@ class Figures(unittest.TestCase):
                 told = [str(card.do) for card in cards(other)]
             self.assertEqual(usual.final.pot, other.final.pot)
             self.assertFalse(any("°C" in one for one in told))
+
+    def test_what_is_written_with_a_comma_is_read_with_one(self) -> None:
+        with self.assertRaises(BadInput):
+            read_amount("1,375 L")  # a thousand and more, or one and a bit?
+        with going_by(Ways(comma=True)):
+            self.assertEqual(read_amount("1,375 L"), Amount(1.375, "L"))
 
     def test_spoons_of_twenty(self) -> None:
         flour = shipped_larder()["wheat-flour"]
