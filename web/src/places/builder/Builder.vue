@@ -193,7 +193,8 @@ onBeforeRouteLeave(() => {
 </template>
 
 <style scoped>
-.first {
+/* No trouble: it only looks like the place for one. */
+.banner.first {
   display: flex;
   gap: 12px;
   align-items: center;
@@ -201,7 +202,7 @@ onBeforeRouteLeave(() => {
   border-left: 5px solid var(--russet);
   background: var(--white);
 }
-.first p {
+.banner.first p {
   flex: 1;
 }
 .builder {
