@@ -96,7 +96,7 @@ def _pots(driver: Any) -> list[int]:
     return list(
         _script(
             driver,
-            _CALL + "call('GET', '/sauces').then(async (all) => { const list = all.sauces || all;"
+            _CALL + "call('GET', '/sauces').then(async (all) => { const list = all.rows;"
             " const made = []; for (const one of list.slice(0, 3))"
             " made.push((await call('POST', '/stove', {sauce_id: one.id})).id); done(made) })",
         )

@@ -8,6 +8,7 @@ from typing import Any
 from saucier.errors import BadInput
 from saucier.exchange.lines import NUMBERS, read_line
 from saucier.exchange.page import find_recipe, texts
+from saucier.exchange.plain import plain_line, plain_lines
 from saucier.exchange.sentences import tells
 from saucier.kitchen import Kitchen
 from saucier.units.reading import split_amount
@@ -21,9 +22,10 @@ _INGREDIENTS_HEAD = re.compile(
     r"(?:\((?P<makes>[^)]*)\))?\s*(?::\s*(?P<rest>.+)|\W*)$",
     re.IGNORECASE,
 )
+_EATERS = "portions?|servings?|people|persons?|pers|ptns?|pax|covers|guests|plates"
 _MAKES = re.compile(
-    r"^\W*((?:serves|makes|yields?|for|enough for|servings?|portions?)\b:?\s.*"
-    r"(?:\d|two|three|four|five|six|eight|ten|twelve).*|\d+ (?:portions|servings|people).*)$",
+    r"^\W*((?:serves|makes|yields?|for|enough for|servings?|portions?|batch)\b:?\s.*"
+    r"(?:\d|two|three|four|five|six|eight|ten|twelve).*|\d+ (?:" + _EATERS + r")\b.*)$",
     re.IGNORECASE,
 )
 _MAKES_IN_TITLE = re.compile(
@@ -33,11 +35,23 @@ _MAKES_IN_TITLE = re.compile(
 )
 _ABOUT_IT = re.compile(
     r"^\W*(?:(?:prep(?:aration)?|cook(?:ing)?|total|ready|resting)(?: time)?|time|difficulty|course|cuisine"
-    r"|source|from|author)\s*:.*$",
+    r"|source|from|author|dish|component|recipe|station|date|by|cost|allergens?|storage|equipment|shelf life"
+    r"|calories|rating)\s*:.*$"
+    r"|^\W*\d[\d.]* from \d+ (?:votes?|reviews?)\W*$"
+    r"|^\W*(?:print|jump to|save|share|pin|rate)(?: (?:this )?recipe)?\W*$"
+    r"|^\W*(?:prep\w*|cook\w*|total)(?: time)? \d+ ?(?:min|hour|hr)\w*\.?$",
     re.IGNORECASE,
 )
 """What is said of a recipe: neither ingredient nor method."""
-_NUMBERED = re.compile(r"^\s*(?:step )?\d+\s*[.)]\s+", re.IGNORECASE)
+_AFTER_HEAD = re.compile(
+    r"^\W*(?:nutrition(?: (?:facts|information))?|notes?|tips?|storage|variations?|comments?|reviews?|faqs?)\W*$",
+    re.IGNORECASE,
+)
+"""What stands behind the recipe."""
+_NUMBERED = re.compile(
+    r"^\s*(?:(?:step )?\d+\s*[.)/]|step \d+:?|\d{1,2}(?= [A-Z][a-z]+ [a-z]))\s+", re.IGNORECASE
+)
+_LABEL = re.compile(r"^[A-Za-zÀ-ÿ' -]{3,30}:\s+(?=\S)")
 _SECTION = re.compile(
     r"^\W*(?:for (?:the )?)?(?P<name>[A-Za-zÀ-ÿ' -]{3,40}?)\s*:\s*$", re.IGNORECASE
 )
@@ -57,6 +71,8 @@ _USES = (
 )
 """Words in a name that tell what the sauce is for."""
 LONG = 120
+_FEW_WORDS = 6
+"""Up to so many, names alone are a line of a list, whatever sign it ends with."""
 MOST_LINES = 80
 """Ingredient lines that are read; no recipe has more."""
 MOST_TOLD = 8_000
@@ -113,8 +129,11 @@ class Layout:
         words = self.makes.lower()
         if re.search(r"\d\s*(?:ml|cl|dl|l|litres?|liters?|g|kg|cups?|pints?)\b", words):
             return None
-        if number := re.search(r"\b\d{1,3}\b", words):
-            return float(number[0])
+        counted = re.search(rf"\b(\d{{1,3}}) (?:{_EATERS})\b", words) or re.search(
+            r"\b(\d{1,3})\b", words
+        )
+        if counted:
+            return float(counted[1])
         return next(
             (float(n) for word, n in NUMBERS.items() if re.search(rf"\b{word}\b", words)), None
         )
@@ -144,8 +163,10 @@ def layout_of(text: str, kitchen: Kitchen) -> Layout:
 def _of_node(node: Mapping[str, Any]) -> Layout:
     made = texts(node.get("recipeYield"))
     name = str(node.get("name") or "Recipe").strip()[:120] or "Recipe"
-    given = texts(node.get("recipeIngredient") or node.get("ingredients"))
-    told = [_NUMBERED.sub("", line) for line in texts(node.get("recipeInstructions"))]
+    given = [
+        plain_line(one) for one in texts(node.get("recipeIngredient") or node.get("ingredients"))
+    ]
+    told = [_NUMBERED.sub("", plain_line(one)) for one in texts(node.get("recipeInstructions"))]
     found = Layout(name, told=told, makes=made[0][:80] if made else "")
     _sort_sections(found, given)
     return found
@@ -166,17 +187,19 @@ def _section(line: str) -> str:
 
 
 def _of_text(text: str, kitchen: Kitchen) -> Layout:
-    lines = [line.strip() for line in text.splitlines() if line.strip()][:_MOST_LINES_LOOKED_AT]
-    lines = [line[: MOST_TOLD + 1] for line in lines]
+    lines = [line[: MOST_TOLD + 1] for line in plain_lines(text)[:_MOST_LINES_LOOKED_AT]]
     found, rest = _titled(lines, kitchen)
-    section, method = "", False
+    section, method, headed = "", False, False
     for number, line in enumerate(rest):
+        if _AFTER_HEAD.match(line) and found.given and found.told:
+            break
         if _ABOUT_IT.match(line):
             continue
+        acts = bool(found.given) and _acts(line, kitchen)
         if _METHOD_HEAD.match(line):
-            method = True
+            method = headed = True
         elif head := _INGREDIENTS_HEAD.match(line):
-            method = False
+            method = headed = False
             found.makes = found.makes or (head["makes"] or "")
             if head["rest"]:
                 found.given.append(Line(head["rest"], section))
@@ -186,8 +209,10 @@ def _of_text(text: str, kitchen: Kitchen) -> Layout:
             section = named
         elif not method and _heads(line, rest[number + 1 : number + 2], kitchen):
             section = line
-        elif method or _told(line) or (found.given and _NUMBERED.match(line)):
-            method = method or tells(line) or not _whole_list(line, kitchen)
+        elif not headed and (listed := _listed_in(line, kitchen)):
+            found.given.append(Line(listed, section))
+        elif method or _told(line) or (found.given and _NUMBERED.match(line)) or acts:
+            method = method or acts or tells(line) or not _whole_list(line, kitchen)
             if method:
                 found.told.append(_NUMBERED.sub("", line))
             else:
@@ -199,16 +224,22 @@ def _of_text(text: str, kitchen: Kitchen) -> Layout:
 
 def _titled(lines: list[str], kitchen: Kitchen) -> tuple[Layout, list[str]]:
     """The recipe's name from its first line, and the lines after it."""
-    first = lines[0].strip("# *")
-    if re.match(r"^[\W\d]*\d", first) and read_line(first, kitchen).ingredient:
+    if not lines:
+        return Layout("Recipe"), []
+    first = re.sub(r"^(?:dish|recipe|name|title)\s*:\s*", "", lines[0].strip("# *"), flags=re.I)
+    if _surely_listed(first, kitchen, names=False) or (
+        re.match(r"^[\W\d]*\d", first) and read_line(first, kitchen).ingredient
+    ):
         return Layout("Recipe"), lines
-    if len(first) > LONG or (_told(first) and len(lines) > 0 and "." in first):
+    short = len(first) <= 60 and not re.search(r"[.!?;] +[A-Z]", first)
+    if len(first) > LONG or (_told(first) and "." in first and not (short and not tells(first))):
         head, colon, tail = first.partition(":")
         if colon and len(head) <= 60:
             return Layout(head), [tail.strip(), *lines[1:]]
         return Layout("Recipe"), lines
     makes = ""
-    if counted := _MAKES_IN_TITLE.search(first):
+    counted = _MAKES_IN_TITLE.search(first)
+    if counted and not re.search(r"votes?|stars?|rating|k?cal|min", counted[1], re.IGNORECASE):
         makes, first = counted[1].strip(), first[: counted.start()].strip()
     return Layout(first[:120] or "Recipe", makes=makes), lines[1:]
 
@@ -225,6 +256,43 @@ def _told(line: str) -> bool:
         line,
         re.IGNORECASE,
     )
+
+
+_DOWN = re.compile(r"\bdown (?:by|to|till|until)\b|\boff the heat\b", re.IGNORECASE)
+
+
+def _acts(line: str, kitchen: Kitchen) -> bool:
+    """Whether a short line says what to do, as "- sweat shallot in butter 5 min" does."""
+    bare = re.sub(r"^\W+", "", line)
+    if re.match(
+        r"^(?:\w+ )?\w+ of ", bare, re.IGNORECASE
+    ):  # "squeeze of lemon" is a measure, no act
+        return False
+    if _DOWN.search(bare) and not _counted(bare):
+        return True
+    return tells(bare) and read_line(bare, kitchen).status != "read" and not _counted(bare)
+
+
+def _listed_in(line: str, kitchen: Kitchen) -> str:
+    """What ``line`` lists, without its number or the label in front ("Kneaded butter: 20 g butter,
+    20 g flour"); '' where it lists nothing."""
+    for front in ("", _NUMBERED, _LABEL):
+        bare = re.sub(front, "", line, count=1) if front else line
+        if (not front or bare != line) and _surely_listed(bare, kitchen, names=not front):
+            return bare
+    return ""
+
+
+def _surely_listed(line: str, kitchen: Kitchen, *, names: bool = True) -> bool:
+    """Whether a line is one ingredient with its amount, or several, and nothing else, whatever
+    sign it ends with; with ``names`` also a few words that only name one."""
+    if len(line) > LONG or tells(line):
+        return False
+    read = [read_line(part, kitchen) for part in split_line(line, kitchen)]
+    if not all(one.status == "read" or one.blank for one in read):
+        return False
+    given = any(one.amount is not None or one.to_taste for one in read)
+    return given or (names and len(line.split()) <= _FEW_WORDS)
 
 
 def _whole_list(line: str, kitchen: Kitchen) -> bool:
@@ -254,7 +322,12 @@ _EACH = re.compile(
     r"^(?P<amount>[\d½¼¾][\d.,/ ]*\s*[a-zA-Z]+\.?)\s+(?:of )?each(?: of)?:? (?P<names>.+)$"
 )
 """One amount for several: "25 g each butter and flour"."""
-_BETWEEN = (r"\s*;\s*", r"\s+/\s+", r"\s*,\s*(?:and\s+)?", r"\s+(?:and|&)\s+")
+_SLAKED = re.compile(
+    r",? (?:slaked|mixed|blended|whisked|loosened|dissolved) (?:with|in|into) (?=\d|a )",
+    re.IGNORECASE,
+)
+_STUCK = re.compile(r",? (?:studded|spiked|stuck|pricked) with ", re.IGNORECASE)
+_BETWEEN = (r"\s*[;·•]\s*", r"\s+/\s+", r"\s*,\s*(?:and\s+)?", r"\s+(?:and|&|\+)\s+")
 
 
 def split_line(text: str, kitchen: Kitchen) -> list[str]:
@@ -271,6 +344,11 @@ def split_line(text: str, kitchen: Kitchen) -> list[str]:
         lines = [f"{each['amount']} {name}" for name in names]
         if len(lines) > 1 and all(read_line(line, kitchen).ingredient for line in lines):
             return lines
+    stuck = _SLAKED.split(bare)
+    if len(stuck) != 2 and not re.search(r"[,;]", bare):
+        stuck = _STUCK.split(bare)
+    if len(stuck) == 2 and all(read_line(part, kitchen).ingredient for part in stuck):
+        return stuck
     for between in _BETWEEN:
         parts = [part for part in re.split(between, bare) if part.strip()]
         if not 2 <= len(parts) <= _MOST_PARTS:

@@ -44,11 +44,20 @@ class ReadLine:
     section: str = ""
 
     @property
+    def optional(self) -> bool:
+        """Whether its cook may leave it out."""
+        return bool(_OPTIONAL.search(self.text))
+
+    @property
     def blank(self) -> bool:
         """Whether it names its ingredient surely and says nothing of how much."""
         return self.why is not None and self.why.code == "line.no-amount"
 
 
+_OPTIONAL = re.compile(
+    r"\b(?:optional(?:ly)?|if (?:you )?(?:need(?:ed)?|lik(?:e|ed)|wish(?:ed)?|want(?:ed)?|necessary))\b",
+    re.IGNORECASE,
+)
 _BULLET = re.compile(r"^[\s\-–•*·▢□]+")
 _RANGE = re.compile(
     r"^(\d+(?:[.,]\d+|/0*[1-9]\d*)?)\s*(?:-|–|to|or)\s*(\d+(?:[.,]\d+|/0*[1-9]\d*)?)\b(?!/)"
@@ -85,7 +94,9 @@ _WORD_NUMBERS = {
     "a": "1",
     "an": "1",
 } | {word: str(n) for word, n in NUMBERS.items()}
-_TO_TASTE = re.compile(r"\b(to taste|as needed|to season|for seasoning)\b", re.IGNORECASE)
+_TO_TASTE = re.compile(
+    r"\b(q\.? ?s\b\.?|to taste|as needed|to season|for seasoning)\b", re.IGNORECASE
+)
 _JUICE = re.compile(
     r"^(?:the )?(juice|zest)(?: and zest)? of (.+?) (lemon|lime|orange)s?\b.*$", re.IGNORECASE
 )
@@ -100,6 +111,9 @@ _EACH_FIRST = re.compile(r"^[\d.,/ ]+\(")
 _PACK_WORDS = re.compile(
     r"\b(?:tins?|cans?|jars?|packets?|packs?|pots?|tubs?|cartons?)\b", re.IGNORECASE
 )
+_PERCENT = re.compile(r"\d+(?:[.,]\d+)? ?%")
+_PERCENT_NAMES = ("cream", "milk", "soft-cream", "cheese", "wine", "spirit")
+"""Kinds whose name may hold a figure: "cream 35 %"."""
 _SIZED = re.compile(r"^(?:large|small|big|good|generous|level|levelled|rounded|scant) ")
 _ABOUT = re.compile(
     r"^(?:about|around|approx(?:imately)?\.?|ca?\.|roughly|another) +", re.IGNORECASE
@@ -115,13 +129,22 @@ _FEW = re.compile(
 )
 _FEW_ARE = 4
 _BEHIND = re.compile(
-    r"^(?P<name>[^\d(]*[^\d\s(,:–-])[\s,:–-]+(?P<amount>(?:about |ca\. ?)?\d[\d.,/ ]*\s*[a-zA-Z]*\.?)$"
+    r"^(?P<name>[^\d(]*(?:\d\d ?%|[^\d\s(,:–-]))[\s,:–-]+(?P<amount>(?:about |ca\. ?)?\d[\d.,/ ]*\s*[a-zA-Z]*\.?)$"
 )
 """An amount behind its name: "Butter 40 g", "milk: 6 dl", "capers - 2 tbsp"."""
+_HANDFUL_BEHIND = re.compile(
+    r"^(?P<name>[^\d(]*[^\d\s(,:–-])[\s,:–-]+(?:an? )?(?P<measure>(?:small |large |good )?"
+    r"(?:handful|pinch|knob|bunch|sprig|dash|splash|squeeze|glug|grating)(?:e?s)?)$",
+    re.IGNORECASE,
+)
+_BEHIND_SIZED = re.compile(
+    r"^(?P<name>[^\d(]*[^\d\s(,:–-])[\s:–-]+(?P<amount>\d[\d.,/ ]*(?: [a-zA-Z]+){1,2})(?P<rest>, .*|)$"
+)
+"""The same with more about it: "leeks 3 medium, sliced", "soured cream 3 heaped tbsp"."""
 _WEIGHED_BEHIND = re.compile(r"^(.*\D)\s+-\s+((?:about )?\d[\d.,/]*\s*(?:g|kg|ml|cl|dl|l))$", re.I)
 _MORE_OF_IT = re.compile(r"^(\d[\d.,]*)\s*(g|ml|tbsp)\b(.*?)\s*\+\s*(\d[\d.,]*)\s*\2\b.*$", re.I)
 """An amount in two parts: "40 g butter + 10 g to finish"."""
-_HEAPED = re.compile(r"^(?:heaped|heaping) (?:tablespoons?|tbsp|tbs) ")
+_HEAPED = re.compile(r"^(?:heaped|heaping|rounded) (tablespoon|teaspoon|tbsp|tbs|tsp)s? ")
 SPOKEN = {
     "wine": "wine-white-dry",
     "lemon": "lemon-juice",
@@ -134,6 +157,10 @@ SPOKEN = {
 """What a cook says shortly, with what is usually meant where no amount is given with it."""
 _DIFFERS = {"pint": (568.0, 473.0), "quart": (1136.0, 946.0), "gill": (142.0, 118.0)}
 """mL of measures that are one size in one country and another in the next."""
+_MANY, _MANY_G = 30, 500.0
+"""So many, of so much together, may be grams whose unit was left out: "120 shallot"."""
+_BY_COUNTRY = ("cup", "tbsp", "tsp")
+"""Measures that differ a little by country: mL said beside them are the better word."""
 _PLAIN = frozenset(
     [
         "fresh",
@@ -256,9 +283,72 @@ _PLAIN = frozenset(
         "to",
         "finish",
         "serve",
+        "big",
+        "brunoise",
+        "julienne",
+        "paysanne",
+        "wedges",
+        "shaved",
+        "toasted",
+        "bashed",
+        "warmed",
+        "chilled",
+        "unpeeled",
+        "coarse",
+        "rind",
+        "low",
+        "sodium",
+        "divided",
+        "reserved",
+        "optional",
+        "if",
+        "liked",
+        "necessary",
+        "wish",
+        "you",
+        "like",
     ]
 )
 """Words that do not change which ingredient is meant."""
+_CHOOSING = frozenset(("and", "or", "with", "plus", "in", "from"))
+_LIKE = re.compile(r"\b[\w-]+-(?:style|type)\b ?", re.IGNORECASE)
+
+
+_EXTRA = re.compile(
+    r",? (?:plus|and|with) (?:some |a (?:little|bit|few) )?(?:extra|more)\b(?: (?:for|to) .*)?$",
+    re.IGNORECASE,
+)
+"""More of it than the amount says, for the table: not the sauce's."""
+_RESPELLED = (
+    (
+        re.compile(
+            r"\b(?:the )?juice of (half an?|an?|one|two|three|\d[\d./]*|[½¼]) (lemon|lime|orange)s?\b",
+            re.IGNORECASE,
+        ),
+        r"\1 \2 juice",
+    ),
+    (
+        re.compile(
+            r"\b(?!pasta |potato |the )(\w+) (?:cooking|poaching|braising) (?:water|liquid|liquor|juices)\b",
+            re.IGNORECASE,
+        ),
+        r"\1 stock",
+    ),
+    (re.compile(r"\b(\w+ )(?:fond|fumet|bouillon|broth)\b", re.IGNORECASE), r"\1stock"),
+    (re.compile(r"\bfumet\b", re.IGNORECASE), "fish stock"),
+)
+"""The same thing said in other words."""
+
+
+def respelled(text: str) -> str:
+    """``text`` with what has several names under one.
+
+    >>> respelled("the juice of half a lemon, 2 dl fish fond")
+    'half a lemon juice, 2 dl fish stock'
+    """
+    for said, plain in _RESPELLED:
+        text = said.sub(plain, text)
+    return text
 
 
 def read_line(text: str, kitchen: Kitchen) -> ReadLine:
@@ -268,13 +358,16 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
     only alike and a missing amount are for the cook to settle.
     """
     shown = " ".join(text.split())[:200]
-    line = _BULLET.sub("", _spelled(shown))
+    line = respelled(_BULLET.sub("", spelled(shown))).rstrip(" ,;.")
+    if line.isupper():
+        line = line.lower()
     if not line:
         return ReadLine(shown, "unread", None, None, say("line.empty"))
     if fruit := _JUICE.match(line):
         line = f"{fruit[2]} {fruit[3]} {fruit[1]}"
     elif fruit := _JUICED.match(line):
         line = f"{fruit[1]} {fruit[2]} {fruit[3]}"
+    line = _EXTRA.sub("", line)
     to_taste = bool(_TO_TASTE.search(line))
     line = _TO_TASTE.sub("", line)
     inside = " ".join(_BRACKETS.findall(line))
@@ -285,6 +378,10 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
         line, inside = weighed[1], weighed[2]
     elif behind := _BEHIND.match(line):
         line = f"{_ABOUT.sub('', behind['amount'])} {behind['name']}"
+    elif behind := _HANDFUL_BEHIND.match(line):
+        line = f"1 {behind['measure']} {behind['name']}"
+    elif behind := _BEHIND_SIZED.match(line):
+        line = f"{behind['amount']} {behind['name']}{behind['rest']}"
     if more := _MORE_OF_IT.match(line):
         line = f"{_value(more[1]) + _value(more[4]):g} {more[2]}{more[3]}"
     line = _FEW.sub(f"{_FEW_ARE} ", _ABOUT.sub("", line))
@@ -330,7 +427,7 @@ def _matched(
     if count is not None and (sizes := _DIFFERS.get(unit)):
         doubt = say("line.unit-differs", unit=unit, one_ml=sizes[0], other_ml=sizes[1])
         count, unit = count * sizes[0], "mL"
-    if unit:  # "300 ml pot double cream": packed so, and measured already
+    if unit or inside:  # "300 ml pot double cream": packed so, and measured already
         name = _PACKED.sub("", name)
     key, sure, guesses = ingredient_named(name, kitchen.larder)
     if not sure and count is None and (spoken := SPOKEN.get(plain_name(name))):
@@ -366,6 +463,11 @@ def _matched(
         )
     if amount is None:
         why = say("line.no-amount")
+        if percent := _PERCENT.search(line):
+            if row.role not in _PERCENT_NAMES:
+                why = say("line.share-of-what", shown=percent[0])
+        elif count is None and re.search(r"\d", line):
+            why = say("line.amount-unread")
         if count is not None:
             why = say("line.unit-unfit" if unit else "line.not-in-pieces", unit=unit)
         return ReadLine(
@@ -377,6 +479,9 @@ def _matched(
             to_taste=to_taste,
             guesses=guesses,
         )
+    many = amount.unit == "piece" and amount.value >= _MANY and amount.value % 5 == 0
+    if many and row.grams(amount) >= _MANY_G:
+        doubt = say("line.pieces-or-grams", count=amount.value)
     if not sure:
         return ReadLine(
             text=shown,
@@ -416,7 +521,8 @@ def _from_brackets(
         bracketed = None
     if bracketed is None or bracketed.measure:
         return amount, doubt
-    if bracketed.dimension is not Dimension.WEIGHT and not (doubt or amount is None):
+    vague = doubt or amount is None or amount.unit in _BY_COUNTRY
+    if bracketed.dimension is not Dimension.WEIGHT and not vague:
         return amount, doubt
     return bracketed, None if doubt and doubt.code == "line.unit-differs" else doubt
 
@@ -426,8 +532,8 @@ def _value(text: str) -> float:
     return float(over) / float(under or 1)
 
 
-def _spelled(text: str) -> str:
-    """One kind of dash and of fraction; "250ml" and "250 ml" alike."""
+def spelled(text: str) -> str:
+    """``text`` with one kind of dash and of fraction; "250ml" and "250 ml" alike."""
     spelled = "".join(
         f" {unicodedata.normalize('NFKC', sign)}"
         if unicodedata.decomposition(sign).startswith("<fraction>")
@@ -440,7 +546,10 @@ def _spelled(text: str) -> str:
 
 def _unit_and_name(rest: str, kitchen: Kitchen) -> tuple[str, str]:
     """The unit at the head of ``rest`` ('' for pieces) and the name behind it."""
-    unit, name = _unit_in(_HEAPED.sub("heaped tablespoon ", rest), kitchen)
+    if heaped := _HEAPED.match(rest):
+        spoon = "teaspoon" if heaped[1] in ("teaspoon", "tsp") else "tablespoon"
+        rest = f"heaped {spoon} {rest[heaped.end() :]}"
+    unit, name = _unit_in(rest, kitchen)
     if not unit and _SIZED.match(rest):  # "2 large handfuls": as vague as a handful is
         unit, name = _unit_in(_SIZED.sub("", rest), kitchen)
     return (unit, name) if unit else ("", rest)
@@ -498,11 +607,13 @@ def ingredient_named(name: str, larder: Larder) -> tuple[str | None, bool, tuple
         words = plain_name(part)
         if words in known:
             return known[words], True, ()
+    if (any_order := _in_any_order(plain_name(name), larder)) is not None:
+        return any_order, True, ()
+    kind = _LIKE.sub("", name)
+    if kind != name and kind.strip():
+        return ingredient_named(kind, larder)
     words = plain_name(name.partition(",")[0])
-    best = ""
-    for alias in known:
-        if len(alias) > len(best) and re.search(rf"\b{re.escape(alias)}s?\b", words):
-            best = alias
+    best = _longest_name_in(words.split(), known)
     if best:
         left = set(words.split()) - set(best.split()) - {f"{best.split()[-1]}s"}
         if left <= _PLAIN:
@@ -510,6 +621,32 @@ def ingredient_named(name: str, larder: Larder) -> tuple[str | None, bool, tuple
         return known[best], False, (known[best], *_alike(words, known, known[best]))
     guesses = _alike(words, known, None)
     return None, False, guesses
+
+
+def _longest_name_in(words: list[str], known: dict[str, str]) -> str:
+    """The longest name that stands in ``words``, one of it or several; '' for none."""
+    best = ""
+    for start in range(len(words)):
+        for end in range(start + 1, len(words) + 1):
+            said = " ".join(words[start:end])
+            name = said if said in known else said.removesuffix("s")
+            if name in known and len(name) > len(best):
+                best = name
+    return best
+
+
+def _in_any_order(words: str, larder: Larder) -> str | None:
+    """The key whose whole name is among ``words`` in any order, with nothing beside it that could
+    change it: "stock, veal", "mature firm cheese". The longest such name, if it is one thing's."""
+    said = set(words.split())
+    if len(said) < 2 or said & _CHOOSING:
+        return None
+    fit = [
+        (len(name), key) for of, name, key in larder.by_words if of <= said and said - of <= _PLAIN
+    ]
+    longest = max((length for length, _ in fit), default=0)
+    keys = {key for length, key in fit if length == longest}
+    return keys.pop() if len(keys) == 1 else None
 
 
 def _alike(words: str, known: dict[str, str], but: str | None) -> tuple[str, ...]:

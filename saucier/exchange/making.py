@@ -1,5 +1,6 @@
 """Steps made of a recipe's lines, in the order its method tells them."""
 
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
@@ -7,10 +8,10 @@ from typing import Any
 from saucier import constants as K
 from saucier.exchange.drafts import Draft, Made, Portion
 from saucier.exchange.lines import ReadLine
-from saucier.exchange.mentions import Mention, Take, mentions_in
+from saucier.exchange.mentions import Mention, Take, loose_amounts, mentions_in
 from saucier.exchange.sentences import Clause
 from saucier.kitchen import Kitchen
-from saucier.larder import Ingredient
+from saucier.larder import Ingredient, plain_name
 from saucier.units import Amount
 from saucier.words import Sentence, say
 
@@ -27,6 +28,11 @@ _STARCH_POWER = 1.5
 _SWEATS = ("aromatic", "vegetable")
 _FALLS = 0.4
 """Pieces that become sauce by so much of themselves are its liquid, as tomatoes are."""
+_MAYBE = re.compile(r"\bif\b|\bto (?:thin|loosen)\b|^\W*(?:thin|loosen)\b", re.IGNORECASE)
+"""Said of what goes in only where it is wanted."""
+_KNEADED = re.compile(r"\b(?:beurre mani[ée]|kneaded butter)", re.IGNORECASE)
+_FISHED = ("herb", "spice", "seasoning")
+"""Kinds that may be taken out again, their taste given."""
 _SWEAT_HERBS = ("garlic", "ginger-fresh", "chilli-fresh")
 
 
@@ -50,9 +56,23 @@ def made_of(
     """The steps that ``clauses`` tell of ``lines``; those ``beside`` the sauce stay out of it. With
     ``listed`` the recipe has ingredient lines, else they are found in the telling."""
     walk = _Walk(lines, kitchen, beside, listed=listed)
+    walk.beside -= _blended(clauses, lines, kitchen) - beside
     for clause in clauses:
         walk.take(clause)
     return walk.finished(told=bool(clauses))
+
+
+def _blended(clauses: Sequence[Clause], lines: Sequence[ReadLine], kitchen: Kitchen) -> set[int]:
+    """Vegetables that are cooked in the pot and blended with it: sauce, not food beside it."""
+    last = max((n for n, clause in enumerate(clauses) if clause.act == "blend"), default=0)
+    return {
+        n
+        for clause in clauses[:last]
+        if clause.act in ("add", "sweat", "cook", "simmer")
+        for mention in mentions_in(clause.text, lines, kitchen)
+        for n in mention.lines
+        if kitchen.larder[mention.key].role == "solid" and kitchen.larder[mention.key].falls_share
+    }
 
 
 class _Walk:
@@ -64,7 +84,8 @@ class _Walk:
         self.lines = list(lines)
         self.kitchen, self.larder = kitchen, kitchen.larder
         food = {n for n, one in enumerate(lines) if one.ingredient and self._role(one) in NOT_SAUCE}
-        self.beside, self.listed = set(beside) | food, listed
+        maybe = {n for n, one in enumerate(lines) if one.optional and one.amount is None}
+        self.beside, self.listed = set(beside) | food | maybe, listed
         self.drafts: list[Draft] = []
         self.around: list[Draft] = []
         self.placed: dict[int, list[Portion]] = {}
@@ -109,6 +130,8 @@ class _Walk:
         if _says(clause.text, "pour") and _says(clause.text, " over"):
             self.poured = True
         named = self._named(clause)
+        if not self.listed and clause.act not in ("elsewhere", "over"):
+            self._ask_of(loose_amounts(clause.text, self.kitchen))
         if self._of_another_pot(clause, named):
             self.elsewhere = True
             if clause.act == "elsewhere" and not self.listed:
@@ -143,9 +166,20 @@ class _Walk:
             mention = replace(mention, lines=self._which(mention))
             self._learn(mention)
             found.append(mention)
+        if _KNEADED.search(clause.text):
+            found = self._with_roux(found)
         if _says(clause.text, "roux") and not any(d.op in ("roux", "dust") for d in self.drafts):
             found = self._with_roux(found)
         return found
+
+    def _ask_of(self, loose: list[str]) -> None:
+        """Amounts of what nobody knows become lines to settle: never passed over."""
+        there = {line.text for line in self.lines}
+        self.lines += [
+            ReadLine(text, "unread", None, None, say("line.unknown"))
+            for text in loose
+            if text not in there
+        ]
 
     def _learn(self, mention: Mention) -> None:
         """What the method knows better than the list: an amount the list leaves out, "the stock"
@@ -159,8 +193,9 @@ class _Walk:
             and line.ingredient == mention.key
             and not tongue
         ):
+            read = mention.read
             self.lines[number] = replace(
-                line, status="read", amount=mention.read.amount, why=None, to_taste=False
+                line, status=read.status, amount=read.amount, why=read.why, to_taste=False
             )
         elif (
             line.ingredient != mention.key
@@ -209,8 +244,14 @@ class _Walk:
             self.tasted = self.tasted or clause.act != "elsewhere"
             return None
         read = mention.read
+        word = plain_name(read.text).split()[-1]
+        if self.listed and any(
+            one.ingredient is None and word in plain_name(one.text).split() for one in self.lines
+        ):
+            return None  # its own line is still to settle
         sauce = row.role in _UNLISTED
         unsaid = row.role in ("water", "fat") or clause.act in ("elsewhere", "over")
+        unsaid = unsaid or bool(_MAYBE.search(clause.text))
         if self.listed and (not sauce or (read.amount is None and unsaid)):
             return None  # the list has what goes in: "with oil", "pour over the ham" add nothing
         if row.role == "water" and read.amount is None:
@@ -226,7 +267,7 @@ class _Walk:
     def _of_another_pot(self, clause: Clause, named: list[Mention]) -> bool:
         """Whether the clause is about food that is cooked beside the sauce."""
         sauce = [m for m in named if not all(n in self.beside for n in m.lines)]
-        if clause.act == "elsewhere":
+        if clause.act == "elsewhere" or (clause.act == "over" and _says(clause.text, "garnish")):
             return True
         if self.poured or _says(clause.text, "salted water", "oven", " tray", " dish ", "packet"):
             return not (sauce and clause.act in ("mount", "melt"))
@@ -262,7 +303,7 @@ class _Walk:
             self._all(named, clause)
             return True
         if act == "out":
-            return False
+            return self._takes_out(named)
         self._all(named, clause)
         if clause.colour and (
             roux := next((d for d in reversed(self.drafts) if d.op in ("roux", "dust")), None)
@@ -299,7 +340,8 @@ class _Walk:
         elif clause.act in ("sweat", "cook") or not self.wet:
             todo.sort(key=lambda one: rows[one[0]].role != "fat")
         fresh: list[Draft] = []
-        ready = self.wet and not self.fats and not (roux and clause.act in ("mix", "cook"))
+        made_here = clause.act in ("mix", "cook") or clause.minutes is not None
+        ready = self.wet and not self.fats and not (roux and made_here)
         for number, take in todo:
             fresh += self._place(Portion(number, take), rows[number], clause)
         if fresh:
@@ -308,7 +350,9 @@ class _Walk:
             ):  # a ready roux: what follows is a simmer
                 self.timed = []
                 return
-            last = next((d for d in reversed(fresh) if d.rank and d.op != "season"), fresh[-1])
+            placed = [d for d in fresh if d.rank and d.op != "season"] or fresh
+            dry = not any(d.of is not None and d.of.role in (*_LIQUIDS, "wine") for d in fresh)
+            last = next((d for d in reversed(placed) if dry and d.op in _TIMED), placed[-1])
             self.timed = [d for d in fresh if d.op == last.op] if last.op == "sweat" else [last]
 
     def _liaison(
@@ -378,7 +422,8 @@ class _Walk:
                 if clause is not None:
                     self.timed = self.drafts[-1:]
         elif role == "herb":
-            self._one("add" if act in ("reduce", "simmer", "sweat") else "finish", portion, row)
+            early = act in ("reduce", "simmer", "sweat") or (clause is not None and not self.wet)
+            self._one("add" if early else "finish", portion, row)
         elif (role == "seasoning" and (row.key == "tomato-paste" or not self.wet)) or (
             role == "acid" and not self.wet
         ):
@@ -469,6 +514,30 @@ class _Walk:
         inside = [*poured, *steeped, Draft("strain", rest={"holds_back": 0.2})]
         self.drafts.append(Draft("use", inside=inside))
 
+    def _takes_out(self, named: list[Mention]) -> bool:
+        """What is fished out again has only given its taste."""
+        out = {n for mention in named for n in mention.lines}
+        gone = [
+            d
+            for d in self.drafts
+            if d.op in ("add", "finish", "season", "infuse")
+            and d.of is not None
+            and (d.of.piece or d.of.role in _FISHED)
+            and "" in d.portions
+            and d.portions[""].line in out
+        ]
+        if not gone:
+            return False
+        for draft in gone:
+            after = self.drafts[self.drafts.index(draft) + 1 :]
+            cooked = sum(d.rest.get("minutes", 0.0) for d in after if d.op == "simmer")
+            if draft.op != "infuse" and cooked:
+                draft.rest = {"minutes": min(cooked, 60.0)}
+            draft.op = "infuse"
+        if all(draft in gone for draft in self.drafts if draft.of is not None and draft.of.piece):
+            self._put(Draft("strain"))
+        return True
+
     def _strains(self) -> bool:
         if self.side is not None and self.side.liquids:
             return True
@@ -510,6 +579,8 @@ class _Walk:
             return self._stands(minutes)
         if not self.wet and self.drafts and not self._unplaced_liquid():
             return False
+        if not self.wet and not self.drafts and clause.act not in ("simmer", "reduce"):
+            return False  # said of food that is browned first, or of what is still to settle
         at = {"heat": clause.heat} if clause.heat else {}
         self._put(Draft("simmer", rest={"minutes": min(minutes, 240.0), **at}))
         self.timed = []
@@ -595,7 +666,7 @@ class _Walk:
 
     def _unsaid(self, *, told: bool) -> None:
         """Lines the method never speaks of, where sauces usually have them."""
-        self.beside |= {n for n in self._open() if n in self.others}
+        self.beside |= {n for n in self._open() if n in self.others or self.lines[n].optional}
         left = sorted(self._open(), key=lambda n: _usual_place(self._row(n)))
         if not left:
             return

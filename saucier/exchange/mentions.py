@@ -2,17 +2,18 @@
 
 import re
 import unicodedata
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
-from saucier.exchange.lines import SPOKEN, ReadLine, read_line
+from saucier.exchange.lines import SPOKEN, ReadLine, read_line, respelled, spelled
 from saucier.kitchen import Kitchen
 from saucier.larder import Larder, plain_name
 from saucier.units import Amount
 from saucier.words import say
 
 _NO_AMOUNT = say("line.no-amount")
+_UNREAD = say("line.amount-unread")
 Take = float | Amount | None
 """How much of a line a clause takes: a share, an amount, or (None) what is left of it."""
 
@@ -39,7 +40,7 @@ _NO_NAMES = frozenset(("mash", "glaze", "syrup", "brine"))
 """Names in the larder that a method says of other things."""
 _DISH = re.compile(r" (?:sauce|gravy|soup|gratin|bake|cap|velout[ée]|croquettes?)\b")
 _SHARE = re.compile(
-    r"(?P<share>half|two[ -]thirds|(?:a|one) third|three[ -]quarters|(?:a|one) quarter)"
+    r"(?P<share>half(?! an?\b)|two[ -]thirds|(?:a|one) third|three[ -]quarters|(?:a|one) quarter)"
     r"(?: of)?(?: the| your)?(?: \w+)?\s*$"
 )
 _SHARES = {
@@ -52,7 +53,16 @@ _SHARES = {
 _REST = re.compile(
     r"\b(?:the rest of(?: the)?|rest of the|remaining|the last|last of the|leftover)(?: [\w.]+){0,4}\s*$"
 )
+_SHORTEST = 4
+"""Letters of a word that may stand for a whole name."""
 _COUNT = re.compile(r"^(?:(?:about|good|an?|one|two|three|four|half|five|six|eight|ten)\b|\d)")
+
+
+_BEHIND = re.compile(
+    r"[\s,(]*(?:about |around |roughly |some )?(\d[\d.,/]*(?: \d/\d)? ?[a-z]+)\)?"
+    r"(?=\s*(?:[,;.)]|$|(?:and|then|which|that|i|for|in|into|until|till|go|goes)\b))"
+)
+"""An amount behind its name, told: "brandy about 30 ml and …"."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,17 +77,65 @@ class Mention:
 
 
 def folded(text: str) -> str:
-    """``text`` in lower case, without accents."""
-    apart = unicodedata.normalize("NFKD", text.lower())
-    return "".join(sign for sign in apart if not unicodedata.combining(sign)).replace("’", "'")
+    """``text`` in lower case, without accents, what has several names under one."""
+    apart = unicodedata.normalize("NFKD", spelled(text).lower())
+    bare = "".join(sign for sign in apart if not unicodedata.combining(sign)).replace("’", "'")
+    return respelled(bare)
 
 
 def mentions_in(text: str, lines: Sequence[ReadLine], kitchen: Kitchen) -> list[Mention]:
     """The ingredients ``text`` names, in its order, found among ``lines`` first: a general word ("the
     stock") means what is listed of its kind."""
-    said, found, end = folded(text), [], 0
+    said = folded(text)
+    found = [
+        (
+            one.start,
+            Mention(one.key, _listed(one.word, one.key, lines, kitchen), one.take, one.read),
+        )
+        for one in _named_in(said, kitchen)
+        if one.key
+    ]
+    there = {n for _, mention in found for n in mention.lines}
+    found += _shortly(said, lines, there, kitchen)
+    return [mention for _, mention in sorted(found, key=lambda one: one[0])]
+
+
+def _shortly(
+    said: str, lines: Sequence[ReadLine], there: set[int], kitchen: Kitchen
+) -> Iterator[tuple[int, Mention]]:
+    """Listed lines that ``said`` calls by the last word of their name: "the jelly"."""
+    known, _ = _known(_frozen(kitchen.larder))
+    for n, line in enumerate(lines):
+        if n in there or line.ingredient is None:
+            continue
+        word = plain_name(kitchen.larder[line.ingredient].name).split()[-1]
+        if len(word) < _SHORTEST or word in known or word.removesuffix("s") in known:
+            continue
+        if named := re.search(rf"\bthe {re.escape(word)}\b", said):
+            read = ReadLine(named[0], "settle", line.ingredient, None, _NO_AMOUNT)
+            yield named.start(), Mention(line.ingredient, (n,), 1.0, read)
+
+
+@dataclass(frozen=True, slots=True)
+class _Named:
+    """A name in a text: where, its word, its key, how much, what the words around say, and what
+    stands ``before`` it that is not said of it."""
+
+    start: int
+    word: str
+    key: str
+    take: Take
+    read: ReadLine
+    before: str
+
+
+def _named_in(said: str, kitchen: Kitchen) -> Iterator[_Named]:
+    """Every name in ``said``, and at last, without a key, what stands behind them all."""
+    end = 0
     known, pattern = _known(_frozen(kitchen.larder))
     for match in pattern.finditer(said):
+        if match.start() < end:
+            continue
         word = plain_name(match[1])
         key = known.get(word)
         if key is None or key not in kitchen.larder:
@@ -89,11 +147,35 @@ def mentions_in(text: str, lines: Sequence[ReadLine], kitchen: Kitchen) -> list[
         ):  # "cheese, alpine, off the heat"
             key = known.get(f"{after[1]} {word}", key)
         before = said[end : match.start()]
-        numbers = _listed(word, key, lines, kitchen)
-        take, read = _how_much(before, match[0], text, key, kitchen)
-        found.append(Mention(key, numbers, take, read))
+        take, read = _how_much(before, match[0], key, kitchen)
         end = match.end()
-    return found
+        if take == 1.0 and read.amount is None and (behind := _BEHIND.match(said, end)):
+            line = read_line(f"{behind[1]} {kitchen.larder[key].name}", kitchen)
+            if line.status == "read" and line.amount is not None and line.ingredient == key:
+                read = ReadLine(f"{match[0]} {behind[1]}", "read", key, line.amount)
+                take, end = line.amount, behind.end()
+        spent = take != 1.0 or read.amount is not None
+        left = "" if spent and end == match.end() else before
+        yield _Named(match.start(), word, key, take, read, left)
+    yield _Named(len(said), "", "", None, ReadLine("", "unread", None, None), said[end:])
+
+
+_LOOSE = re.compile(
+    r"(?:\d[\d.,/]*(?: \d/\d)?|half an?|an?|one|two|three|four|five|six) ?"
+    r"(?:kg|g|grams?|ml|cl|dl|l|lit(?:re|er)s?|oz|ounces?|lbs?|pounds?|pints?|cups?|tbsps?|tablespoons?|tsps?|teaspoons?)\b"
+    r"(?! (?:of )?(?:the |this |that |it\b)?(?:hot |finished |warm )?(?:sauce|mixture|mix|roux|liquid|it|jug|dish|pan|bowl|tin)\b)"
+    r"(?: (?!and\b|then\b|in\b|into\b|to\b|until\b|with\b)[a-z'-]+){0,5}"
+)
+"""An amount of something, with the words after it."""
+
+
+def loose_amounts(text: str, kitchen: Kitchen) -> list[str]:
+    """Amounts in ``text`` that belong to no ingredient it names: what is meant has to be asked."""
+    return [
+        loose[0].strip()
+        for named in _named_in(folded(text), kitchen)
+        for loose in _LOOSE.finditer(named.before)
+    ]
 
 
 def _listed(word: str, key: str, lines: Sequence[ReadLine], kitchen: Kitchen) -> tuple[int, ...]:
@@ -122,23 +204,26 @@ def _all_names(name: str, aliases: tuple[str, ...]) -> str:
     return " ".join(plain_name(one) for one in (name, *aliases))
 
 
-def _how_much(
-    before: str, name: str, text: str, key: str, kitchen: Kitchen
-) -> tuple[Take, ReadLine]:
+def _how_much(before: str, name: str, key: str, kitchen: Kitchen) -> tuple[Take, ReadLine]:
     """What stands before the name: a share, a rest, or an amount read as a line of its own."""
     if share := _SHARE.search(before):
         word = re.sub(r"^(?:a|one)[ -]", "", share["share"].replace("-", " "))
         return _SHARES[word], ReadLine(name, "settle", key, None, _NO_AMOUNT)
     if _REST.search(before):
         return None, ReadLine(name, "settle", key, None, _NO_AMOUNT)
-    near = re.split(r"[,;:]| (?:and|with|in|into|from|to|plus) ", before)[-1].split()
+    near = (
+        re.split(r"[,;:]| (?:and|with|in|into|from|to|plus) ", before)[-1].replace("(", " ").split()
+    )
     for length in range(min(6, len(near)), 0, -1):
         head = " ".join(near[-length:])
         if not _COUNT.match(head):
             continue
         line = read_line(f"{head} {kitchen.larder[key].name}", kitchen)
-        if line.status == "read" and line.amount is not None and line.ingredient == key:
-            return line.amount, ReadLine(f"{head} {name}", "read", key, line.amount)
+        if line.amount is not None and line.ingredient == key:
+            read = ReadLine(f"{head} {name}", line.status, key, line.amount, line.why)
+            return (line.amount if line.status == "read" else 1.0), read
+        if re.fullmatch(r"\d[\d.,/]*(?: of(?: the)?)?", head):  # "90 of butter"
+            return 1.0, ReadLine(f"{head} {name}", "settle", key, None, _UNREAD)
     return 1.0, ReadLine(name, "settle", key, None, _NO_AMOUNT)
 
 

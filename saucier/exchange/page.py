@@ -24,7 +24,7 @@ def find_recipe(text: str) -> dict[str, Any] | None:
 def texts(value: Any) -> list[str]:
     """The words in a field that may be a text, a list, or steps and sections of them."""
     if isinstance(value, str):
-        return [line.strip() for line in _plain(value).splitlines() if line.strip()]
+        return [line.strip() for line in words_of(value).splitlines() if line.strip()]
     if isinstance(value, list):
         return [line for part in value for line in texts(part)]
     if isinstance(value, dict):
@@ -32,8 +32,12 @@ def texts(value: Any) -> list[str]:
     return []
 
 
-def _plain(text: str) -> str:
-    """``text`` without the marks some pages leave in their fields."""
+def words_of(text: str) -> str:
+    """``text`` without the marks of HTML: a line for each paragraph, heading, list item, table row.
+
+    >>> words_of("<ul><li>25&nbsp;g butter</li></ul><ol><li>Melt it.</li></ol>").split("\\n")
+    ['', '25 g butter', '', '1. Melt it.', '']
+    """
     if "<" not in text and "&" not in text:
         return text
     reader = _Words()
@@ -42,19 +46,50 @@ def _plain(text: str) -> str:
     return html.unescape("".join(reader.words)).replace("\xa0", " ")
 
 
+_LINES = frozenset(
+    ("p", "li", "br", "div", "tr", "dt", "dd", "ul", "ol", "table", "section", "article")
+) | {f"h{n}" for n in range(1, 7)}
+_AROUND = frozenset(("script", "style", "nav", "footer", "aside", "form", "button", "title"))
+"""Parts of a page that are no recipe."""
+
+
 class _Words(HTMLParser):
-    """The words of a piece of HTML; a paragraph, list item or break ends a line."""
+    """The words of a piece of HTML; what is a line of its own ends the one before."""
 
     def __init__(self) -> None:
         super().__init__()
         self.words: list[str] = []
+        self._around = 0
+        self._numbers: list[int] = []
 
     def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
-        if tag in ("p", "li", "br", "div"):
+        if tag in _AROUND:
+            self._around += 1
+        elif tag in _LINES:
+            self._new_line()
+        elif tag in ("td", "th"):
+            self.words.append(" ")
+        if tag in ("ol", "ul"):
+            self._numbers.append(1 if tag == "ol" else 0)
+        elif tag == "li" and self._numbers and self._numbers[-1]:
+            self.words.append(f"{self._numbers[-1]}. ")
+            self._numbers[-1] += 1
+
+    def handle_endtag(self, tag: str) -> None:
+        if tag in _AROUND:
+            self._around = max(0, self._around - 1)
+        elif tag in _LINES:
+            self._new_line()
+        if tag in ("ol", "ul") and self._numbers:
+            self._numbers.pop()
+
+    def _new_line(self) -> None:
+        if not self.words or self.words[-1] != "\n":
             self.words.append("\n")
 
     def handle_data(self, data: str) -> None:
-        self.words.append(data)
+        if not self._around and (data.strip() or self.words[-1:] != ["\n"]):
+            self.words.append(data)
 
 
 def _documents(text: str) -> Iterator[Any]:

@@ -108,6 +108,13 @@ def read_recipe(
         replace(one, status="read") if one.blank and n in made.beside else one
         for n, one in enumerate(read)
     ]
+    # Nor has what is not in the larder to be known where it stands under another heading.
+    read = [
+        replace(one, status="read", why=say("line.left-out"))
+        if n in beside and one.ingredient is None
+        else one
+        for n, one in enumerate(read)
+    ]
     return Reading(
         name=layout.name,
         lines=tuple(read),
@@ -157,7 +164,9 @@ def _told_beside(
         if line.ingredient is None or line.status in ("settle", "unread"):
             continue
         role = kitchen.larder[line.ingredient].role
-        if n in beside or role in NOT_SAUCE:
+        if n in beside and line.optional:
+            told.append(say("beside.optional", line=line.text))
+        elif n in beside or role in NOT_SAUCE:
             told.append(say("beside.with-the-sauce", line=line.text))
         elif line.amount is None and line.to_taste and role != "salt":
             told.append(say("beside.to-taste", line=line.text))

@@ -39,10 +39,10 @@ _VERBS: Mapping[Act, str] = {
     "mix": "mix|beat|knead|slake|combine|blend together|make",
     "cook": "cook|let|leave|keep|thicken|wilt",
     "simmer": "simmer|bubble|boil|bring",
-    "reduce": "reduce|boil down|boil it down|boil it right down|boil hard down|boil away|cook down|cook it down",
+    "reduce": "reduce|boil down|boil it down|boil it right down|boil hard down|boil away|cook down|cook it down|down by|down to|down till|down until",
     "infuse": "infuse|steep",
     "strain": "strain|sieve|pass",
-    "blend": "blend until|blend|liquidi[sz]e|pur[ée]e|blitz",
+    "blend": "blend until|blend|whizz|liquidi[sz]e|pur[ée]e|blitz",
     "season": "season|salt it|taste|salt",
     "deglaze": "deglaze",
     "flame": "flame|flamb[ée]|ignite|light it",
@@ -50,7 +50,7 @@ _VERBS: Mapping[Act, str] = {
     "mount": "mount|monter",
     "over": (
         "pour over|pour it over|pour the sauce over|spoon over|spoon it over|spoon the sauce over|serve|nap"
-        "|fill|toss with|toss|lay|cover|wrap|spread|scatter over|scatter with|scatter|top with|coat"
+        "|fill|toss with|toss|lay|cover|wrap|spread|garnish|scatter over|scatter with|scatter|top with|coat"
     ),
     "elsewhere": (
         "bake|grill|roast|steam|poach|toast|preheat|wash|peel|chop|slice|drain|dice|trim|chill|rinse"
@@ -85,30 +85,60 @@ _ADVERBS = (
 )
 _ANY_VERB = re.sub(r"\?P<\w+>", "?:", _ALL.pattern)
 _CLAUSE = re.compile(
-    rf"\s*(?:[;:]|,\s*(?:and )?then\b|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
+    rf"\s*(?:[;:]|,?\s+(?:and )?then\b|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
     re.IGNORECASE,
 )
 _WORDS = NUMBERS | {"a": 1, "an": 1, "fifteen": 15, "twenty": 20, "thirty": 30, "forty": 40}
 _N = r"(?:\d+(?:[.,]\d+)?|" + "|".join(sorted(_WORDS, key=len, reverse=True)) + r")"
 _MINUTES = re.compile(
-    rf"\b(?:for\s+)?(?:about\s+|another\s+|a further\s+)?({_N})(?:\s*(?:-|–|to|or)\s*({_N}))?\s*"
+    rf"\b(?:for\s+)?(?:(?:about|around|another|a further|a good|like|some|roughly|maybe|at least|up to|the last|the next)\s+)*({_N})(?:\s*(?:-|–|to|or)\s*({_N}))?\s*"
     r"(?:more\s+)?(?:min(?:ute)?s?\b)",
     re.IGNORECASE,
 )
-_HOURS = re.compile(r"\b(half an hour|an hour)\b", re.IGNORECASE)
+_HOURS = re.compile(r"\b(half an hour|(?:a good |a |about )?half hour|an hour)\b", re.IGNORECASE)
 _SIMMER_BARE = re.compile(
     r"\b(?:simmer|roux|cook|boil)\w*\s+(\d{1,3})(?:\s*(?:-|–)\s*(\d{1,3}))?$", re.I
 )
 _SHARES = (
-    (re.compile(r"\bby (?:a |one )?half\b|\bto half\b|\bby 50 ?%|\bhalve", re.IGNORECASE), 0.5),
-    (re.compile(r"\bby (?:a|one) third\b|\bto two[ -]thirds\b", re.IGNORECASE), 2 / 3),
-    (re.compile(r"\bby two[ -]thirds\b|\bto (?:a|one) third\b", re.IGNORECASE), 1 / 3),
-    (re.compile(r"\bby (?:a|one) quarter\b|\bto three[ -]quarters\b", re.IGNORECASE), 0.75),
-    (re.compile(r"\bby three[ -]quarters\b|\bto (?:a|one) quarter\b", re.IGNORECASE), 0.25),
+    (
+        re.compile(
+            r"\bby (?:about )?(?:a |one )?(?:half|1/2|½)|\bto (?:about )?(?:half|1/2|½)|\bby 50 ?%|\bhalve",
+            re.I,
+        ),
+        0.5,
+    ),
+    (
+        re.compile(
+            r"\bby (?:about )?(?:a third|one third|1/3|⅓)|\bto (?:about )?(?:two[ -]thirds|2/3|⅔)",
+            re.I,
+        ),
+        2 / 3,
+    ),
+    (
+        re.compile(
+            r"\bby (?:about )?(?:two[ -]thirds|2/3|⅔)|\bto (?:about )?(?:a third|one third|1/3|⅓)",
+            re.I,
+        ),
+        1 / 3,
+    ),
+    (
+        re.compile(
+            r"\bby (?:about )?(?:a quarter|one quarter|1/4|¼)|\bto (?:about )?(?:three[ -]quarters|3/4|¾)",
+            re.I,
+        ),
+        0.75,
+    ),
+    (
+        re.compile(
+            r"\bby (?:about )?(?:three[ -]quarters|3/4|¾)|\bto (?:about )?(?:a quarter|one quarter|1/4|¼)",
+            re.I,
+        ),
+        0.25,
+    ),
 )
 _PERCENT = re.compile(r"\b(to|by) (?:about )?(\d{1,2}) ?(?:%|per ?cent)", re.IGNORECASE)
 _COATS = re.compile(
-    r"\bcoat(?:s|ed|ing)?\b.{0,30}\bspoon\b|\b(?:until|till) (?:it |the sauce )?coat(?:s|ed)?\b",
+    r"\b(?:coat(?:s|ed|ing)?|naps?)\b.{0,30}\bspoon\b|\b(?:until|till) (?:it |the sauce )?coat(?:s|ed)?\b",
     re.IGNORECASE,
 )
 _THICK = re.compile(
@@ -117,12 +147,13 @@ _THICK = re.compile(
 """A look so vague that minutes said beside it count before it."""
 _TASTE = re.compile(r"\b(to|until it) tastes?\b", re.IGNORECASE)
 _DRY = re.compile(
-    r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|nothing)\b|\bau sec\b|\bsyrup"
-    r"|\balmost nothing\b|\bboil(?:s|ed)? (?:it )?away\b|\balmost completely\b",
+    r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|nothing)\b|\bau sec\b|\bto a glaze\b|\bsyrup"
+    r"|\balmost nothing\b|\b(?:nearly|almost) (?:entirely|dry|all)\b|\bboil(?:s|ed)? (?:it )?away\b|\balmost completely\b",
     re.IGNORECASE,
 )
 _REDUCES = re.compile(
-    r"\b(reduc\w*|boil\w* (?:\w+ ){0,2}down|cook\w* (?:it )?down)\b", re.IGNORECASE
+    r"\b(reduc\w*|down (?:by|to|till|until)|boil\w* (?:\w+ ){0,2}down|cook\w* (?:it )?down)\b",
+    re.IGNORECASE,
 )
 _BOILS = re.compile(r"\b(simmer\w*|bubbl\w*|boil\w*|cook\w*)\b", re.IGNORECASE)
 _COLOURS = (
@@ -154,7 +185,9 @@ _HEATS: tuple[tuple[Heat, re.Pattern[str]], ...] = (
     ),
     ("lively", re.compile(r"\b(?:lively|brisk(?:ly)?|medium-high)\b", re.IGNORECASE)),
 )
-_RESTS = re.compile(r"\b(?:cools?|chills?|chilled|sets?|rests?|stands?|hold|film)\b", re.IGNORECASE)
+_RESTS = re.compile(
+    r"\b(?:cools?|chills?|chilled|sets?|rests?|stands?|wait|hold|film)\b", re.IGNORECASE
+)
 _COAT = "light-coat"
 """What "coats the spoon" means of a cream boiled down."""
 
@@ -272,9 +305,7 @@ def _minutes(text: str) -> tuple[float | None, str]:
     match = _MINUTES.search(text) or _SIMMER_BARE.search(text)
     if not match:
         hours = _HOURS.search(text)
-        return (
-            (None, "") if not hours else (30.0 if hours[1].lower().startswith("half") else 60.0, "")
-        )
+        return (None, "") if not hours else (30.0 if "half" in hours[1].lower() else 60.0, "")
     low = _number(match[1])
     if match[2] is None:
         return low, ""

@@ -61,6 +61,15 @@ class Larder(Mapping[str, Ingredient]):
                 keys.setdefault(plain_name(alias), row.key)
         return keys
 
+    @cached_property
+    def by_words(self) -> tuple[tuple[frozenset[str], str, str], ...]:
+        """Names of several words: the words, in whatever order, the name, its key."""
+        return tuple(
+            (frozenset(name.split()), name, key)
+            for name, key in self.by_name.items()
+            if " " in name
+        )
+
     def __iter__(self) -> Iterator[str]:
         return iter(self._rows)
 

@@ -1,14 +1,19 @@
-"""Recipes in thirty styles beside their right answers; amounts where they give none; what is beside
+"""Recipes in eighty styles beside their right answers, and in other layouts alike; amounts where they give none; what is beside
 the sauce stays out of it."""
 
 import contextlib
 import math
+import re
 import time
+import tomllib
 import unittest
+from collections.abc import Callable
+from typing import ClassVar
 
 from saucier.check import check
 from saucier.errors import BadInput
 from saucier.exchange import MeantFor, Reading, Settled, read_recipe
+from saucier.exchange.layout import Layout, layout_of
 from saucier.exchange.tests.score import Score, cases, scored, spoken
 from saucier.kitchen import Kitchen
 from saucier.sheet import write_sheet
@@ -48,6 +53,74 @@ class Styles(unittest.TestCase):
             if " blank" in path.read_text(encoding="utf-8")
         ]
         self.assertGreaterEqual(len(told), 10)
+
+
+class Layouts(unittest.TestCase):
+    """The same recipe written out in another layout is the same recipe."""
+
+    WRITTEN: ClassVar[dict[str, Callable[[str], str]]] = {
+        "a star in front": "* {}".format,
+        "a box to tick": "- [ ] {}".format,
+        "bold amounts": lambda line: re.sub(r"^(\S+)", r"**\1**", line),
+        "capitals": str.upper,
+        "held together": lambda line: line.replace(" ", "\N{NO-BREAK SPACE}"),
+        "a comma behind": lambda line: f"{line.rstrip('.')},",
+        "a stop behind": lambda line: f"{line.rstrip('.')}.",
+        "units close up": lambda line: re.sub(r"(\d) (g|ml|kg|l|dl|cl)\b", r"\1\2", line),
+    }
+
+    def test_read_alike(self) -> None:
+        for path in [*cases(held=False), *cases(held=True)][::5]:
+            text = tomllib.loads(path.read_text(encoding="utf-8"))["text"]
+            layout = layout_of(text, KITCHEN)
+            if not layout.given or read_recipe(text, KITCHEN).open_lines:
+                continue
+            plain = self._read(layout, lambda line: line)
+            for name, written in self.WRITTEN.items():
+                with self.subTest(path.stem, layout=name):
+                    self.assertEqual(self._read(layout, written), plain)
+
+    def _read(self, layout: Layout, written: Callable[[str], str]) -> tuple[list[str], list[str]]:
+        lines, section = [layout.name], ""
+        if layout.makes:
+            lines.append(f"Serves: {layout.makes}")
+        for line in layout.given:
+            if line.section != section and line.section:
+                lines.append(f"{line.section}:")
+            section = line.section
+            lines.append(written(re.sub(r"^\W+(?=\w)", "", line.text)))
+        if layout.told:
+            lines += ["Method", *layout.told]
+        found = read_recipe("\n".join(lines), KITCHEN)
+        told = [f"{one.ingredient} {one.status} {one.amount}" for one in found.lines]
+        return sorted(told), spoken(write_sheet(found.sheet)["steps"]) if found.sheet else []
+
+    def test_a_table_and_a_piece_of_a_page(self) -> None:
+        rows = "| Item | Qty | Unit |\n|---|---|---|\n| Butter | 50 | g |\n| Flour | 50 | g |\n| Milk | 1 | l |\n\n"
+        page = "<h2>White sauce</h2><ul><li>50g butter<li>50&nbsp;g flour</li><li>1 l milk</li></ul><ol>"
+        method = (
+            "Melt the butter, stir in the flour, cook 2 minutes. Add the milk. Simmer 5 minutes."
+        )
+        for text in (f"White sauce\n{rows}Method\n{method}", f"{page}<li>{method}</li></ol>"):
+            with self.subTest(text[:20]):
+                found = read_recipe(text, KITCHEN)
+                self.assertEqual((found.name, found.open_lines, found.ours), ("White sauce", 0, 0))
+                self.assertEqual(
+                    steps(found),
+                    ["roux butter-unsalted+wheat-flour 2", "add milk-whole", "simmer 5"],
+                )
+
+    def test_an_amount_nobody_could_read_is_asked(self) -> None:
+        for text, asked in (
+            ("Take 90 of butter and 90 of flour, cook, then a litre of milk, simmer 5 min.", 2),
+            ("Melt 50 g butter with 50 g flour, add 1 l milk and 200 ml of broad bean water.", 1),
+            ("White sauce\nbutter 7 %\nflour 7 %\n1 l milk\nMethod\nMake a roux, add the milk.", 2),
+            ("White sauce\n50 g butter\n50 g flour\n120 shallots\n1 l milk", 1),
+        ):
+            with self.subTest(text):
+                found = read_recipe(text, KITCHEN)
+                self.assertEqual(found.open_lines, asked, found.lines)
+                self.assertEqual(found.ours, 0)
 
 
 class Blanks(unittest.TestCase):

@@ -1,0 +1,121 @@
+"""A pasted text as plain lines: marks of formatting gone, tables as lines, shorthand written out."""
+
+import html
+import re
+
+from saucier.exchange.page import words_of
+
+_RULE = re.compile(r"^\|?[\s:|-]*-[\s:|-]*\|[\s:|-]*$")
+_MARKS = re.compile(r"\*\*|__|`|~~|(?<![\w*])\*(?=\S)|(?<=\S)\*(?![\w*])")
+"""Marks of bold, slanted and struck words."""
+_SPACES = re.compile("[\u00a0\u2000-\u200a\u202f]")
+"""Spaces that hold words together, or apart by a little."""
+_BOX = re.compile(r"^(\s*(?:[-*+]\s+)?)(?:\[[ xX]?\]|[☐☑✓✔□▢])\s*")
+_HEADING = re.compile(
+    r"^(?:items?|ingredients?|qty|quantity|amounts?|units?|measures?|prep\w*|notes?|what|weights?|steps?|method|no\.?|#|)$",
+    re.IGNORECASE,
+)
+"""What a table's heading says."""
+_STEPS = re.compile(
+    r"\b(?:steps?|method|what to do|directions?|instructions?|how)\b", re.IGNORECASE
+)
+
+_HTML = re.compile(r"<(?:li|p|br|div|h\d|ul|ol|td|tr)\b", re.IGNORECASE)
+_SPELLED = re.compile(
+    r"\b(?:two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen|twenty|thirty|forty|fifty|sixty|seventy"
+    r"|eighty|ninety|hundred|thousand)\b",
+    re.IGNORECASE,
+)
+_SHARES = re.compile(r"(\b(?:two|one|a)[ -]thirds?\b|\bthree[ -]quarters\b)", re.IGNORECASE)
+"""Shares that stay words."""
+_N = r"(?:\d+(?:[.,]\d+)?(?:\s+\d/\d)?|\d/\d|\d*\s*[½¼¾⅓⅔⅛])"
+_PARTED = r"(?:pounds?|pints?|lit(?:re|er)s?|cups?|lbs?|kilos?|hour|teaspoons?|tsp|ounces?|oz)\b)"
+_SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
+    (re.compile(r"\b(\d+(?:[-–]\d+)?)\s?['′’](?=[\s,.;)]|$)"), r"\1 min"),
+    (re.compile(r"\ban? (?=\d{3}\b)"), ""),
+    (re.compile(r"(\d) ?(?:percent|per cent)\b", re.IGNORECASE), r"\1 %"),
+    (re.compile(r"(\d) ?mils?\b", re.IGNORECASE), r"\1 ml"),
+    (re.compile(r"(\d)-(?=(?:ounce|oz|gram|g|ml|lb|pound|inch|minute|min)s?\b)", re.IGNORECASE), r"\1 "),
+    (re.compile(r"\s*(?:\.{3,}|_{3,}|…+)\s*(?=\S)"), " "),
+    (re.compile(r"\b(?:an?|one) (\w+) and a half\b(?= of\b)", re.IGNORECASE), r"1.5 \1"),
+    (re.compile(r"\b(\d+) and a half (?=[a-z])", re.IGNORECASE), r"\1.5 "),
+    (re.compile(r"\b(?:three|3)[ -]quarters (?:of an? )?(?=" + _PARTED, re.IGNORECASE), "3/4 "),
+    (re.compile(r"\b(?:a |one )?quarter (?:of an? )?(?=" + _PARTED, re.IGNORECASE), "1/4 "),
+    (re.compile(r"\b1/4 hour\b", re.IGNORECASE), "15 min"),
+    (re.compile(r"\b3/4 hour\b", re.IGNORECASE), "45 min"),
+    (re.compile(r"\b[Rr]ed\.\s*(?=(?:to|by|until|till|\d))"), "reduce "),
+    (re.compile(r"\bs\s?[+&/]\s?p\b", re.IGNORECASE), "salt and pepper"),
+    (re.compile(rf"\b({_N})\s?(?:pcs?|pce|ea|no)\.?(?=\s|$)", re.IGNORECASE), r"\1"),
+    (re.compile(rf"({_N})\s?T\.?(?=\s+[a-zA-Z])"), r"\1 tbsp"),
+    (re.compile(rf"({_N})\s?t\.?(?=\s+[a-zA-Z])"), r"\1 tsp"),
+    (re.compile(r"(?<![\d.,])([1-9](?:\s+\d/\d)?|\d/\d|\d?\s?[½¼¾⅓⅔])\s?[cC]\.?(?=\s+[a-z])"), r"\1 cup"),
+    (
+        re.compile(
+            rf"({_N}\s?)((?i:fl\.?\s?oz|oz|lbs?|tbsps?|tbs|tbl|tsps?|k?g|gr|[mcd]?l|pts?|qts?))\.(?=\s+[a-z]|[,;)])"
+        ),
+        r"\1\2",
+    ),
+    (re.compile(r",? (?:fresh(?:ly)? )?from the mill\b", re.IGNORECASE), ""),
+    (re.compile(r"^\((.*)\)$"), r"\1"),
+    (re.compile(r"\s[x×]\s?(\d{1,3})$"), r" \1"),
+)  # fmt: skip
+"""How kitchens shorten, and what it stands for."""
+
+
+def plain_line(line: str) -> str:
+    """One line of :func:`plain_lines`; '' where it says nothing."""
+    line = _SPACES.sub(" ", line)
+    line = _BOX.sub(r"\1", _MARKS.sub("", line.lstrip("> ")))
+    if _SPELLED.search(line):
+        # Imported where it is used: the command line's plain check never needs it.
+        from text_to_num import alpha2digit
+
+        parts = _SHARES.split(line)
+        line = "".join(
+            part if n % 2 else _kept_ends(part, alpha2digit(part, "en"))
+            for n, part in enumerate(parts)
+        )
+    for short, full in _SHORT:
+        line = short.sub(full, line)
+    return line.strip()
+
+
+def _row(cells: list[str]) -> str:
+    """A row of a table of ingredients as a line: what is said behind a whole amount is an aside."""
+    told = [cell for cell in cells if cell]
+    whole = len(told) > 2 and re.match(r"^\d.*[a-zA-Z]$", told[1])
+    return f"{' '.join(told[:2])}, {' '.join(told[2:])}" if whole else " ".join(told)
+
+
+def _kept_ends(text: str, changed: str) -> str:
+    """``changed`` with the spaces ``text`` begins and ends with."""
+    return text[: len(text) - len(text.lstrip())] + changed.strip() + text[len(text.rstrip()) :]
+
+
+def plain_lines(text: str) -> list[str]:
+    """The lines of ``text`` that say anything, as one would type them by hand.
+
+    >>> plain_lines("- [ ] **45g** butter\\n| Milk | 1 | l |\\n|---|---|---|\\n| 2 T. | flour | |\\nsweat 5'")
+    ['- 45g butter', '2 tbsp flour', 'sweat 5 min']
+    """
+    text = words_of(text) if _HTML.search(text) else html.unescape(text)
+    lines = [line.strip() for line in text.splitlines()]
+    found: list[str] = []
+    steps = False
+    for number, line in enumerate(lines):
+        if _RULE.match(line):
+            continue
+        cells = [cell.strip() for cell in re.split(r"\s*\|\s*", line.strip("|"))]
+        if "|" not in line or sum(":" in cell for cell in cells) > 1:  # "Serves: 4 | Cook: 20 min"
+            steps = False
+            found += cells
+        elif (number + 1 < len(lines) and _RULE.match(lines[number + 1])) or all(
+            _HEADING.match(cell) for cell in cells
+        ):
+            steps = bool(_STEPS.search(line))
+            found += ["Method"] if steps else []
+        elif steps:
+            found.append(re.sub(r"^(\d+) (?=[A-Za-z])", r"\1. ", " ".join(filter(None, cells))))
+        else:
+            found.append(_row(cells))
+    return [plain for line in found if re.search(r"\w", plain := plain_line(line))]
