@@ -36,7 +36,7 @@ _MAKES_IN_TITLE = re.compile(
 _ABOUT_IT = re.compile(
     r"^\W*(?:(?:prep(?:aration)?|cook(?:ing)?|total|ready|resting)(?: time)?|time|difficulty|course|cuisine"
     r"|source|from|author|dish|component|recipe|station|date|by|cost|allergens?|storage|equipment|shelf life"
-    r"|calories|rating)\s*:.*$"
+    r"|calories|rating|tags?|keywords?|category|portion size)\s*:.*$"
     r"|^\W*\d[\d.]* from \d+ (?:votes?|reviews?)\W*$"
     r"|^\W*(?:print|jump to|save|share|pin|rate)(?: (?:this )?recipe)?\W*$"
     r"|^\W*(?:prep\w*|cook\w*|total)(?: time)? \d+ ?(?:min|hour|hr)\w*\.?$",

@@ -284,6 +284,10 @@ _PLAIN = frozenset(
         "finish",
         "serve",
         "big",
+        "clear",
+        "curly",
+        "flat",
+        "leaf",
         "brunoise",
         "julienne",
         "paysanne",
@@ -320,6 +324,14 @@ _EXTRA = re.compile(
 )
 """More of it than the amount says, for the table: not the sauce's."""
 _RESPELLED = (
+    (
+        re.compile(
+            r"\b\d[\d./ ]* ?(?:pints?|cups?|oz|fl\.? oz|lbs?|quarts?|tbsps?|tablespoons?|sticks?) "
+            r"\((?:about |approx\.? )?(\d[\d.,]* ?(?:k?g|[cmd]?l|lit(?:re|er)s?))\)",
+            re.IGNORECASE,
+        ),
+        r"\1",
+    ),
     (
         re.compile(
             r"\b(?:the )?juice of (half an?|an?|one|two|three|\d[\d./]*|[½¼]) (lemon|lime|orange)s?\b",

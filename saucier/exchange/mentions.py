@@ -38,7 +38,9 @@ _KINDS: dict[str, tuple[str, ...]] = {
 """Words that mean whatever of that kind is listed."""
 _NO_NAMES = frozenset(("mash", "glaze", "syrup", "brine"))
 """Names in the larder that a method says of other things."""
-_DISH = re.compile(r" (?:sauce|gravy|soup|gratin|bake|cap|velout[ée]|croquettes?)\b")
+_DISH = re.compile(
+    r" (?:(?:cooking )?(?:water|liquid|liquor)|peel|skins?|sauce|gravy|soup|gratin|bake|cap|velout[ée]|croquettes?)\b"
+)
 _SHARE = re.compile(
     r"(?P<share>half(?! an?\b)|two[ -]thirds|(?:a|one) third|three[ -]quarters|(?:a|one) quarter)"
     r"(?: of)?(?: the| your)?(?: \w+)?\s*$"
@@ -196,6 +198,13 @@ def _listed(word: str, key: str, lines: Sequence[ReadLine], kitchen: Kitchen) ->
         return tuple(alike)
     if kinds := _KINDS.get(word):
         return tuple(n for n, row in there if row.role in kinds)
+    named = [
+        n
+        for n, row in there
+        if re.search(rf"\b{re.escape(last)}", _all_names(row.name, row.aliases))
+    ]
+    if len(named) == 1:  # "the peppercorns": green ones, where no others are listed
+        return tuple(named)
     kinds = _KINDS.get(last, ())
     return tuple(n for n, row in there if row.role in kinds and lines[n].blank)
 

@@ -8,6 +8,8 @@ from saucier.exchange.page import words_of
 _RULE = re.compile(r"^\|?[\s:|-]*-[\s:|-]*\|[\s:|-]*$")
 _MARKS = re.compile(r"\*\*|__|`|~~|(?<![\w*])\*(?=\S)|(?<=\S)\*(?![\w*])")
 """Marks of bold, slanted and struck words."""
+_KEYCAP = re.compile("^(\\d)\ufe0f?\u20e3\\s*")
+_PICTURES = re.compile("[\u2600-\u27bf\ufe0f\u20e3\U0001f000-\U0001faff]")
 _SPACES = re.compile("[\u00a0\u2000-\u200a\u202f]")
 """Spaces that hold words together, or apart by a little."""
 _BOX = re.compile(r"^(\s*(?:[-*+]\s+)?)(?:\[[ xX]?\]|[☐☑✓✔□▢])\s*")
@@ -36,6 +38,7 @@ _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"(\d) ?(?:percent|per cent)\b", re.IGNORECASE), r"\1 %"),
     (re.compile(r"(\d) ?mils?\b", re.IGNORECASE), r"\1 ml"),
     (re.compile(r"(\d)-(?=(?:ounce|oz|gram|g|ml|lb|pound|inch|minute|min)s?\b)", re.IGNORECASE), r"\1 "),
+    (re.compile(r"\bfl\. ?(?=oz)", re.IGNORECASE), "fl "),
     (re.compile(r"\s*(?:\.{3,}|_{3,}|…+)\s*(?=\S)"), " "),
     (re.compile(r"\b(?:an?|one) (\w+) and a half\b(?= of\b)", re.IGNORECASE), r"1.5 \1"),
     (re.compile(r"\b(\d+) and a half (?=[a-z])", re.IGNORECASE), r"\1.5 "),
@@ -64,7 +67,8 @@ _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
 
 def plain_line(line: str) -> str:
     """One line of :func:`plain_lines`; '' where it says nothing."""
-    line = _SPACES.sub(" ", line)
+    line = _KEYCAP.sub(r"\1. ", _SPACES.sub(" ", line))
+    line = _PICTURES.sub("", _BOX.sub(r"\1", line)).strip()
     line = _BOX.sub(r"\1", _MARKS.sub("", line.lstrip("> ")))
     if _SPELLED.search(line):
         # Imported where it is used: the command line's plain check never needs it.
@@ -103,7 +107,8 @@ def plain_lines(text: str) -> list[str]:
     found: list[str] = []
     steps = False
     for number, line in enumerate(lines):
-        if _RULE.match(line):
+        columns = re.split(r"\t+| {2,}", line)
+        if _RULE.match(line) or (len(columns) > 1 and all(map(_HEADING.match, columns))):
             continue
         cells = [cell.strip() for cell in re.split(r"\s*\|\s*", line.strip("|"))]
         if "|" not in line or sum(":" in cell for cell in cells) > 1:  # "Serves: 4 | Cook: 20 min"

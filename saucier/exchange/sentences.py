@@ -168,6 +168,8 @@ _AT_HEAT = re.compile(
 )
 """Said of the fire, where "heat" is no verb."""
 _HELPERS = ("let", "leave", "keep", "start", "use")
+_OVEN = re.compile(r"\b\d{3} ?(?:(?:°|º|degrees) ?[CF]?|[CF]\b)", re.IGNORECASE)
+"""An oven's heat, where nobody says so."""
 _OFF_HEAT = re.compile(
     r"\b(?:off|from|away from) the (?:heat|flame|fire|stove)\b|\boff heat\b", re.I
 )
@@ -276,6 +278,8 @@ def _clause(text: str, sentence: int) -> Clause:
     if verb and verb[0].lower() in _HELPERS:  # "let it flame": what it is let do is what is done
         verb = _ALL.search(doing, verb.end()) or verb
     act: Act | None = verb.lastgroup if verb else None  # type: ignore[assignment]
+    if _OVEN.search(text) and act != "add":
+        act = "elsewhere"
     minutes, shown = _minutes(text)
     stop = _stop(text, minutes) if act not in ("elsewhere", "over") else None
     if stop and (_REDUCES.search(text) or act in ("simmer", "cook", "reduce")):
