@@ -1,6 +1,7 @@
 """Every place by axe-core, at a tablet's width and a phone's: nothing that is serious or critical."""
 
 import re
+import time
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
@@ -22,6 +23,13 @@ const wanted = { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa
 axe.run(document, wanted).then((found) => done(found.violations.flatMap((one) =>
   one.nodes.map((node) => [one.impact, one.id, node.target.join(' '), node.html]))))
 """
+SHOWN = """
+const main = document.querySelector('main')
+const said = [...main.querySelectorAll('[aria-label], [placeholder], [aria-valuetext], [title]')].flatMap((one) =>
+  ['aria-label', 'placeholder', 'aria-valuetext', 'title'].map((name) => one.getAttribute(name) || ''))
+return [main.innerText, ...said]
+"""
+OTHER_WAYS = re.compile(r".{0,30}(?:°C|(?<![\d.])\d+\.\d+(?![\d.])).{0,20}")
 NARROW_BARS = r'<button [^>]*class="bar '
 """Minutes drawn to scale in the run-up; each task can be pressed in the lists beside them too."""
 
@@ -72,6 +80,21 @@ class Axe(BrowserTest):
                 over += [(width, path, one) for one in self.overflow()]
         self.assertEqual(wrong, [])
         self.assertEqual(over, [])
+
+    def test_figures_as_the_kitchen_writes_them(self) -> None:
+        """In every place: no degree in Celsius, no decimal point, for a kitchen that has neither."""
+        self.kitchen.temperature, self.kitchen.measures, self.kitchen.decimals = "F", "us", ","
+        self.kitchen.save()
+        wrong = []
+        for path in self.places():
+            if path in ("/kitchen", "/begin"):  # they ask which of them
+                continue
+            self.go(path)
+            self.find("main h1, main h2, main h3")
+            time.sleep(0.8)  # what is asked for after the first look
+            for words in self.driver.execute_script(SHOWN):
+                wrong += [(path, one.group()) for one in OTHER_WAYS.finditer(words)]
+        self.assertEqual(wrong, [])
 
     def dialogs(self) -> Iterator[str]:
         """Opens one dialog after another and names it; whoever asks closes it before the next."""

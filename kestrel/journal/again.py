@@ -16,7 +16,7 @@ from saucier.errors import BadInput
 from saucier.learn import as_it_went
 from saucier.sheet import Sheet
 from saucier.thickness import grade_of
-from saucier.words import Sentence, say
+from saucier.words import Sentence, say, weight
 
 ALIKE, ALIKE_MIN = 0.02, 0.1
 """Amounts, and minutes, nearer to each other than so are the same."""
@@ -99,26 +99,38 @@ def _side(entry: Entry) -> _Told:
             for weighed in step.to_weigh(setting):
                 key = f"{weighed.ingredient}"
                 seen[key] = seen.get(key, 0) + 1
-                text = f"{weighed.grams:.0f} g" if weighed.grams >= 10 else f"{weighed.grams:.1f} g"
+                text = str(weight(weighed.grams))
                 told[f"in {key} {seen[key]}"] = (weighed.name, text, weighed.grams)
             if done.minutes.get(at, 0.0) >= _WORTH_TELLING_MIN:
                 key = f"{step.op}"
                 seen[key] = seen.get(key, 0) + 1
                 name = say("compared.minutes", op=step.op)
                 minutes = done.minutes[at]
-                told[f"for {key} {seen[key]}"] = (name, f"{minutes:.1f} min", minutes)
+                told[f"for {key} {seen[key]}"] = (
+                    name,
+                    str(say("figure.minutes", minutes=minutes)),
+                    minutes,
+                )
         final = check(done.sheet, core).figures
-        told["salt"] = (say("compared.salt"), f"{final.salt_pct:.2f} %", final.salt_pct)
-        told["fat"] = (say("compared.fat"), f"{final.fat_pct:.1f} %", final.fat_pct)
+        told["salt"] = (
+            say("compared.salt"),
+            str(say("figure.salt", percent=final.salt_pct)),
+            final.salt_pct,
+        )
+        told["fat"] = (
+            say("compared.fat"),
+            str(say("figure.fat", percent=final.fat_pct)),
+            final.fat_pct,
+        )
     except BadInput:
         pass  # what its larder has no more is left out; what came of it stands
     stands = entry.stands
     grams = stands.weighed_g
-    told["came"] = (say("compared.came"), "" if grams is None else f"{grams:.0f} g", grams)
+    told["came"] = (say("compared.came"), "" if grams is None else str(weight(grams)), grams)
     reached = stands.reached_pa_s
     told["thick"] = (
         say("compared.thick"),
-        "" if reached is None else f"{reached:.2g} Pa·s",
+        "" if reached is None else str(say("figure.thick", pa_s=reached)),
         reached,
     )
     mends = "; ".join(mend["title"] for mend in batch.mends)

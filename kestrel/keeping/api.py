@@ -135,7 +135,7 @@ def _whole(kept: Kept) -> dict[str, Any]:
         "seen": seen_of(kept),
         "read": [{"at_min": at, "celsius": celsius} for at, celsius in probed(kept)][-300:],
         "now_min": round((timezone.now() - kept.put_at).total_seconds() / 60.0, 1),
-        "rules": rules_then(kept),
+        "rules": rules_then(kept).told,
         "events": [
             {
                 "key": one.key,
@@ -189,9 +189,9 @@ def where(request: HttpRequest):
             }
         )
     return {
-        "places": list(places().values()),
+        "places": [one.told for one in places().values()],
         "trays": list(Pan.objects.filter(kitchen=kitchen).values_list("name", flat=True)),
-        "rules": rules,
+        "rules": rules.told,
         "possible": possible,
     }
 
@@ -227,7 +227,8 @@ def _put_away(given: CoolIn) -> PutAway:
 @router.get("/rules", response=RulesOut)
 def rules(request: HttpRequest):
     """The rule sets that ship, and the one this kitchen goes by."""
-    return {"chosen": rules_of(_kitchen(request)), "shipped": list(shipped_rules().values())}
+    shipped = [one.told for one in shipped_rules().values()]
+    return {"chosen": rules_of(_kitchen(request)).told, "shipped": shipped}
 
 
 @router.put("/rules", response={200: RulesOut, 422: Problems})

@@ -12,7 +12,7 @@ from kestrel.keeping.models import Event, Kept
 from kestrel.stove.models import Batch
 from saucier.cells import written
 from saucier.keeping import CoolingSeen, StageMet
-from saucier.words import Sentence, say
+from saucier.words import Sentence, say, weight
 
 COLUMNS = ("at", "batch", "name", "what", "value", "rule", "met", "by", "corrected")
 
@@ -63,8 +63,8 @@ def _kept(kitchen: Kitchen, begin: datetime, end: datetime) -> Iterator[dict[str
             kept.batch,
             say("record.put-away", tray=kept.tray, trays=kept.trays),
             kept.put_by,
-            value=f"{kept.grams:.0f} g",
-            rule=rules.name,
+            value=str(weight(kept.grams)),
+            rule=rules.told.name,
         )
         for at, stage, met in _stages(kept):
             if begin <= at <= end:
@@ -102,9 +102,9 @@ def _events(kitchen: Kitchen, begin: datetime, end: datetime) -> Iterator[dict[s
         data = one.data
         value = ""
         if "celsius" in data:
-            value = f"{data['celsius']:.1f} °C"
+            value = str(say("figure.degrees", celsius=data["celsius"]))
         elif data.get("grams") is not None:
-            value = f"{data['grams']:.0f} g"
+            value = str(weight(data["grams"]))
         words = (
             data.get("reason") or data.get("purpose") or data.get("words") or data.get("why") or ""
         )

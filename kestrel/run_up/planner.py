@@ -24,7 +24,7 @@ from saucier.run_up.sheets import run_sheets
 from saucier.run_up.timed import TimedDay, timed
 from saucier.timing import Schedule
 from saucier.timing.solver import Effort, Impossible, plan
-from saucier.words import Sentence, plain, say
+from saucier.words import Sentence, going_by, plain, say
 
 TOLD_EVERY = 0.3
 """Seconds between two writes of how far it is."""
@@ -118,6 +118,10 @@ class _Job:
 
     def _answered(self) -> dict[str, Any]:
         row = RunUp.objects.select_related("kitchen", "service").get(pk=self._job.run_up_id)
+        with going_by(row.kitchen.ways):  # what is planned is kept in words
+            return self._answer_of(row)
+
+    def _answer_of(self, row: RunUp) -> dict[str, Any]:
         ready = work.ready(row)
         self._of = ready.of  # before anything of it can change
         document = work.document_of(row)

@@ -50,6 +50,7 @@ class Ready:
         told = {
             "steps": [(batch.pk, batch.step) for batch in batches_of(self.row)],
             "questions": [asdict(gathered.problem(day)) for day in gathered.days],
+            "ways": asdict(self.row.kitchen.ways),  # it is kept in words
             "words": [f"{job.name} {job.amount}" for job in gathered.board.jobs.values()],
             "to_order": still.to_order,
         }

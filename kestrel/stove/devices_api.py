@@ -26,6 +26,7 @@ from kestrel.stove.schemas import (
     RenamedIn,
 )
 from saucier.watch import read_readings
+from saucier.words import go_by
 
 devices = Router(tags=["devices"])
 readings = Router(tags=["readings"])
@@ -41,7 +42,10 @@ class ByToken(HttpBearer):
 
     def authenticate(self, request: HttpRequest, token: str) -> Any:
         rows = Device.objects.select_related("kitchen", "batch__kitchen")
-        return rows.filter(kind__in=self.kinds, digest=digest_of(token)).first()
+        device = rows.filter(kind__in=self.kinds, digest=digest_of(token)).first()
+        if device is not None:
+            go_by(device.kitchen.ways)
+        return device
 
 
 _reads = ByToken(Device.Kind.SCALE, Device.Kind.PROBE)

@@ -18,7 +18,7 @@ from saucier.heat import Pan, heat_capacity_j_per_k, pot_heat_j_per_k
 from saucier.keeping.rules import Rules
 from saucier.keeping.slab import Face, Lumped, Matter, Moved, Slab
 from saucier.pot import Pot
-from saucier.words import Sentence, say
+from saucier.words import Sentence, degrees_in, say
 
 Body = Slab | Moved | Lumped
 _HERE = Path(__file__).parent
@@ -37,6 +37,11 @@ class Place(Part):
     bottom_c: float = 4.0
     stirred: bool = False
     then: str = ""
+
+    @property
+    def told(self) -> "Place":
+        """With its name in the kitchen's degrees."""
+        return self.model_copy(update={"name": degrees_in(self.name)})
 
 
 @cache

@@ -12,6 +12,7 @@ from pydantic import Field
 from saucier.document import Part
 from saucier.errors import BadInput
 from saucier.sheet.reading import read_part
+from saucier.words import degrees_in
 
 _HERE = Path(__file__).parent
 USUAL = "one-step-10"
@@ -40,6 +41,13 @@ class Rules(Part):
     reheat_hold_minutes: Annotated[float, Field(ge=0, le=60)] = 0.0
     chilled_c: Degrees = 5.0
     chilled_days: Annotated[int, Field(ge=0, le=14)] = 2
+
+    @property
+    def told(self) -> "Rules":
+        """With its name in the kitchen's degrees, where it is a shipped one."""
+        return (
+            self if self.key == "own" else self.model_copy(update={"name": degrees_in(self.name)})
+        )
 
 
 @cache

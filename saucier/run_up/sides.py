@@ -16,7 +16,7 @@ from saucier.service import LinePlan
 from saucier.service.costing import usable_g
 from saucier.steps import Hands
 from saucier.timing import Baking, Use
-from saucier.words import Sentence, said, say
+from saucier.words import Sentence, said, say, weight
 
 
 def lay_sides(at: At, line: LinePlan, day: int) -> tuple[str, ...]:
@@ -247,12 +247,8 @@ def _uses(
 def _names(several: Sequence[tuple[Solid, Ingredient, float]]) -> Sentence:
     return say(
         "job.amounts",
-        rows=tuple(say("so-much-of", much=_weight(g), name=row.name) for _, row, g in several),
+        rows=tuple(say("so-much-of", much=weight(g), name=row.name) for _, row, g in several),
     )
-
-
-def _weight(grams: float) -> Sentence:
-    return say("kilograms", kg=grams / 1000.0) if grams >= 1000.0 else say("grams", grams=grams)
 
 
 def lay_preparing(at: At) -> None:
@@ -280,7 +276,7 @@ def lay_preparing(at: At) -> None:
                     (Doing(minutes / parts, "all", name),),
                     "prepare",
                     lines,
-                    amount=_weight(raw / parts),
+                    amount=weight(raw / parts),
                     keeps=Keeps(60.0, 1, say("keeps.green")) if prepare.green else Keeps(),
                     day=-1 if day else 0,
                 )

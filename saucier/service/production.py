@@ -16,7 +16,7 @@ from saucier.service.planned import BranchPlan, FirstPot, LinePlan, Plan, PotPla
 from saucier.service.trimmings import Trimmings, trimmings_of
 from saucier.steps import Add, Weighed
 from saucier.units import Amount, kitchen_round
-from saucier.words import Sentence, say
+from saucier.words import Sentence, say, weight
 
 
 @dataclass(frozen=True, slots=True)
@@ -278,7 +278,7 @@ def _let_down(checked: CheckedSheet, grams: float, kitchen: Kitchen) -> Sentence
         return None
     hot = (poured.temperature_c or 20.0) >= K.LET_DOWN_C
     name = kitchen.larder[poured.ingredient].spoken_name
-    return say("let-down-hot" if hot else "let-down-cold", weight=_weight(grams), name=name)
+    return say("let-down-hot" if hot else "let-down-cold", weight=weight(grams), name=name)
 
 
 @dataclass(frozen=True, slots=True)
@@ -465,7 +465,7 @@ def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[Senten
     ]
     names = {pot.key: pot.name for pot in plan.pots}
     told += [
-        say(f"ready.{roux.colour}-roux-on-hand", weight=_weight(roux.grams), pot=names[roux.pot])
+        say(f"ready.{roux.colour}-roux-on-hand", weight=weight(roux.grams), pot=names[roux.pot])
         for roux in plan.roux
     ]
     for role, what in _FIRST.items():
@@ -484,14 +484,14 @@ def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[Senten
         if pasta := _pasta(line, kitchen):
             told.append(pasta)
         if layout := line.layout:
-            weight = _weight(layout.each_g)
+            heavy = weight(layout.each_g)
             told.append(
                 say(
                     "ready.vessels",
                     count=layout.vessels,
                     vessel=layout.name,
                     dish=dish,
-                    weight=weight,
+                    weight=heavy,
                 )
             )
         if line.dish.plate_c > K.PLATES_WARMED_FROM_C and not line.layout:
@@ -534,7 +534,7 @@ def _pasta(line: LinePlan, kitchen: Kitchen) -> Sentence | None:
     goes_on = any(need.use.basis == "pasta-100g" for need in line.needs) or line.layout
     return say(
         "ready.pasta-goes-on" if goes_on else "ready.pasta",
-        weight=_weight(dry),
+        weight=weight(dry),
         dish=line.called,
         litres=water / 1000.0,
         salt_g=salt,
@@ -547,13 +547,7 @@ def _counted(row: Buy) -> Sentence:
     """How much of it, counted where it comes whole (yolks), weighed otherwise."""
     if row.spoons and row.role == "egg":
         return say("so-many", count=row.spoons.value)
-    return _weight(row.used_g)
-
-
-def _weight(grams: float) -> Sentence:
-    if grams >= 1000.0:
-        return say("kilograms", kg=grams / 1000.0)
-    return say("grams", grams=grams)
+    return weight(row.used_g)
 
 
 def _stretch(line: LinePlan, kitchen: Kitchen) -> Stretch | None:

@@ -5,9 +5,9 @@ room. Another language is another folder beside ``en``.
 """
 
 from saucier.words.catalogue import add_shelf, sentences
-from saucier.words.sentence import Sentence, all_of, one_of, plain, said, say
+from saucier.words.sentence import Sentence, all_of, one_of, plain, said, say, weight
 from saucier.words.told import Inside
-from saucier.words.ways import USUAL, Ways, go_by, going_by, gone_by
+from saucier.words.ways import USUAL, Ways, degrees_in, go_by, going_by, gone_by
 
 __all__ = [
     "USUAL",
@@ -16,6 +16,7 @@ __all__ = [
     "Ways",
     "add_shelf",
     "all_of",
+    "degrees_in",
     "go_by",
     "going_by",
     "gone_by",
@@ -24,4 +25,5 @@ __all__ = [
     "said",
     "say",
     "sentences",
+    "weight",
 ]

@@ -79,6 +79,17 @@ def one_of(names: Sequence[object]) -> object:
     return _joined("or", names)
 
 
+def weight(grams: float) -> Sentence:
+    """A weight as it is told, kilos from one on.
+
+    >>> str(weight(465.2)), str(weight(2390.0)), str(weight(4.26))
+    ('465 g', '2.39 kg', '4.3 g')
+    """
+    if grams >= 1000.0:
+        return say("figure.kilograms", kg=grams / 1000.0)
+    return say("figure.grams" if grams >= 10.0 else "figure.tenths", grams=grams)
+
+
 def all_of(names: Sequence[object]) -> object:
     """Several names together: "a and b"."""
     return _joined("and", names)

@@ -4,7 +4,7 @@ import re
 from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from string import Formatter
 from typing import Any
@@ -63,16 +63,22 @@ def filled_in(template: str, facts: Mapping[str, object]) -> str:
 
 @dataclass(frozen=True, slots=True)
 class _Piece:
-    """Words (``text``), or a fact by ``name`` and ``spec`` with the ``unit`` that stands behind it."""
+    """Words (``text``), or a fact by ``name`` and ``spec`` with the ``unit`` that stands behind it.
+    ``of_range``: one end of a range; the first end has the unit of the second, unsaid (``quiet``)."""
 
     text: str
     name: str = ""
     spec: str = ""
     unit: str = ""
+    of_range: bool = False
+    quiet: bool = False
 
 
 _UNIT = re.compile(r"^ ?(°C|mL|kg|g|L)\b(?!/)(?! in 100)")
-_LITERAL_C = re.compile(r"(\d+(?:\.\d+)?) °C")
+_BETWEEN = (" to ", " → ", "→", "–", "-")
+"""What stands between the two ends of a range."""
+_LITERAL_POINT = re.compile(r"(?<=\d)\.(?=\d)")
+_LITERAL_C = re.compile(r"(\d+(?:\.\d+)?)(?:( to | and | or | → |[–→-])(\d+(?:\.\d+)?))? °C")
 
 
 @cache
@@ -88,25 +94,47 @@ def _pieces(template: str) -> tuple[_Piece, ...]:
             found.append(_Piece(text))
         if name is not None:
             found.append(_Piece("", name, spec or ""))
+    for at, (low, between, high) in enumerate(zip(found, found[1:], found[2:], strict=False)):
+        if low.name and not low.unit and between.text in _BETWEEN and high.unit:
+            found[at] = replace(low, unit=high.unit, of_range=True, quiet=True)
+            found[at + 2] = replace(high, of_range=True)
     return tuple(found)
+
+
+def degrees_in(text: str) -> str:
+    """``text`` of ours with its degrees as the kitchen writes them.
+
+    >>> with going_by(Ways(fahrenheit=True)):
+    ...     degrees_in("63 to 10 °C in 2 h")
+    '145 to 50 °F in 2 h'
+    """
+    return _LITERAL_C.sub(_literal, text) if _ways.get().fahrenheit else text
+
+
+def _literal(at: re.Match[str]) -> str:
+    low, between, high = (at[n] or "" for n in (1, 2, 3))
+    ends = f"{_fahrenheit(float(low)):.0f}{between}"
+    return f"{ends}{_fahrenheit(float(high)):.0f} °F" if high else f"{ends} °F"
 
 
 def _piece(piece: _Piece, facts: Mapping[str, object], ways: Ways) -> str:
     if not piece.name:
-        if ways.fahrenheit:
-            return _LITERAL_C.sub(lambda at: f"{_fahrenheit(float(at[1])):.0f} °F", piece.text)
-        return piece.text
+        words = degrees_in(piece.text)
+        return _LITERAL_POINT.sub(",", words) if ways.comma else words
     fact: Any = facts[piece.name]
     number = isinstance(fact, int | float) and not isinstance(fact, bool)
     said = format(fact, piece.spec)
     if not number:
-        return f"{said} {piece.unit}" if piece.unit else said
+        return f"{said} {piece.unit}" if piece.unit and not piece.quiet else said
     if piece.unit == "°C" and ways.fahrenheit:
         spec = piece.spec if piece.spec.endswith("f") else ".0f"
-        return f"{_decimal(format(_fahrenheit(fact), spec), ways)} °F"
-    metric = f"{_decimal(said, ways)} {piece.unit}" if piece.unit else _decimal(said, ways)
+        warm = _decimal(format(_fahrenheit(fact), spec), ways)
+        return warm if piece.quiet else f"{warm} °F"
+    unit = "" if piece.quiet else piece.unit
+    metric = f"{_decimal(said, ways)} {unit}" if unit else _decimal(said, ways)
     if (
         ways.us
+        and not piece.of_range  # half of it in other measures would be read wrongly
         and piece.unit in _IN_BASE
         and (us := us_measure(fact * _IN_BASE[piece.unit], piece.unit))
     ):

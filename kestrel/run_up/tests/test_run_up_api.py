@@ -2,6 +2,7 @@
 
 import csv
 import io
+import json
 from datetime import datetime, time, timedelta
 
 import vobject
@@ -104,6 +105,16 @@ class Planned(RunUpTest):
         body = {"document": {**self.dish["document"], "solids": solids}, "revision": 1}
         self.client.call("PUT", f"/dishes/{self.dish['id']}", body)
         self.assertTrue(self.read(whole["id"])["stale"])  # a dish of it is another
+
+    def test_it_is_planned_in_the_kitchens_own_ways(self) -> None:
+        self.kitchen.temperature, self.kitchen.measures = "F", "us"
+        self.kitchen.save()
+        whole = self.planned()
+        self.assertFalse(whole["stale"])  # in other words it would be stale for ever
+        self.assertNotIn("°C", json.dumps(whole, ensure_ascii=False))
+        self.kitchen.temperature = "C"
+        self.kitchen.save()
+        self.assertTrue(self.read(whole["id"])["stale"])
 
     def test_one_dish_tonight_without_a_service(self) -> None:
         body = {"dish_id": self.dish["id"], "portions": 3, "serve_at": "19:30", "day": DAY}

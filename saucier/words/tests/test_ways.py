@@ -10,7 +10,8 @@ from saucier.kitchen import Kitchen
 from saucier.larder import shipped_larder
 from saucier.starts import STARTS
 from saucier.units import Amount, read_amount
-from saucier.words import Ways, going_by, say, sentences
+from saucier.words import Ways, degrees_in, going_by, say, sentences
+from saucier.words.ways import filled_in
 
 EVERY = Ways(fahrenheit=True, us=True, comma=True)
 _FACT = re.compile(r"\{(\w+)(?::[^}]*)?\}")
@@ -34,6 +35,29 @@ class Figures(unittest.TestCase):
         with going_by(Ways(us=True)):
             told = str(say("need-film", ml=240.0))
         self.assertTrue(told.endswith("= 1 cup (240 mL)"), told)
+
+    def test_both_ends_of_a_range_are_written_alike(self) -> None:
+        with going_by(Ways(fahrenheit=True, us=True)):
+            self.assertIn("122 to 140 °F", str(say("sign.emulsion-split.next-time")))
+            self.assertIn(
+                "122 to 572 °F",
+                filled_in("{low:.0f} to {most:.0f} °C, still or fan", {"low": 50.0, "most": 300.0}),
+            )
+            self.assertIn(
+                "140 → 158 °F", str(say("moves-temperature_c", was=60.0, now=70.0, place="it"))
+            )
+            self.assertEqual(
+                degrees_in("57 to 21 °C in 2 h, 5 °C in 6 h"), "135 to 70 °F in 2 h, 41 °F in 6 h"
+            )
+            plates = str(say("ready.plates", count=6, dish="Rye toasts", to_c=60.0))
+        self.assertEqual(plates, "Warm 6 plates for Rye toasts to 140 °F")
+
+    def test_no_range_is_half_in_other_measures(self) -> None:
+        with going_by(Ways(us=True)):
+            told = filled_in(
+                "Give {low:g} to {most:g} mL of {all:.0f} mL", {"low": 60, "most": 240, "all": 480}
+            )
+        self.assertEqual(told, "Give 60 to 240 mL of 2 cups (480 mL)")
 
     def test_every_sentence_can_be_said_every_way(self) -> None:
         for code, words in sentences().items():

@@ -5,7 +5,7 @@ import type { Problem } from '@/api/client'
 import { number } from './format'
 import ProblemLine from './ProblemLine.vue'
 import { toNext, useTyped } from './typed'
-import { degrees, toCelsius, toShown } from './ways'
+import { degrees, shownDegrees, toCelsius } from './ways'
 
 const props = defineProps<{
   value: number | string | null | undefined
@@ -22,8 +22,8 @@ const emit = defineEmits<{ change: [text: string] }>()
 const isDegrees = computed(() => props.unit === '°C')
 const shownUnit = computed(() => (isDegrees.value ? degrees() : props.unit))
 function shown(): string {
-  if (typeof props.value !== 'number') return props.value ?? ''
-  return number(isDegrees.value ? toShown(props.value) : props.value)
+  const value = (isDegrees.value ? shownDegrees(props.value) : props.value) as typeof props.value
+  return typeof value === 'number' ? number(value) : (value ?? '')
 }
 const sent = (typed: string) => (isDegrees.value ? toCelsius(typed) : typed)
 const { text, typing, settle } = useTyped(shown, () => props.problem)
@@ -37,7 +37,7 @@ const { text, typing, settle } = useTyped(shown, () => props.problem)
         v-model="text"
         :aria-label="label"
         :aria-invalid="Boolean(problem)"
-        :placeholder="placeholder"
+        :placeholder="isDegrees ? String(shownDegrees(placeholder) ?? '') : placeholder"
         inputmode="decimal"
         autocomplete="off"
         data-amount

@@ -3,6 +3,7 @@
 import { NButton, type SelectOption } from 'naive-ui'
 import ChoiceField from './ChoiceField.vue'
 import TextField from './TextField.vue'
+import { degrees, shownDegrees, toCelsius } from './ways'
 
 export interface RowField {
   key: string
@@ -14,6 +15,8 @@ export interface RowField {
   filterable?: boolean
   /** Words rather than a number. */
   words?: boolean
+  /** Degrees: typed and shown as the kitchen reads them. */
+  warm?: boolean
   /** What counts while nothing is there. */
   usual?: string
 }
@@ -45,12 +48,12 @@ const named = (name: string) => (props.number === undefined ? name : `${name} ${
       <TextField
         v-else
         :class="{ grow: field.words }"
-        :value="row[field.key]"
-        :label="field.label"
+        :value="field.warm ? shownDegrees(row[field.key]) : row[field.key]"
+        :label="field.warm ? `${field.label}, ${degrees()}` : field.label"
         :name="named(field.name)"
         :numeric="!field.words"
-        :placeholder="field.usual"
-        @change="emit('change', field.key, $event)"
+        :placeholder="field.warm ? String(shownDegrees(field.usual) ?? '') : field.usual"
+        @change="emit('change', field.key, field.warm ? toCelsius($event) : $event)"
       />
     </template>
     <NButton v-if="remove" quaternary :aria-label="named(remove)" @click="emit('remove')">×</NButton>

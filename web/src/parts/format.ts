@@ -1,6 +1,6 @@
 /** Numbers as a kitchen writes them. */
 import type { Schemas } from '@/api/client'
-import { both, decimal, fixed, locale } from './ways'
+import { both, decimal, fixed, locale, usMeasure, ways } from './ways'
 
 const fractions: [number, string][] = [
   [0.125, '⅛'],
@@ -40,9 +40,23 @@ export function amount(of: Amount): string {
   return `${amountValue(of)} ${unitName(of)}`
 }
 
-/** As `amount`, but from a thousand grams or millilitres on in kilos and litres: to read, not to edit. */
+const IN_BASE: Record<string, [number, 'g' | 'mL']> = { g: [1, 'g'], kg: [1000, 'g'], mL: [1, 'mL'], L: [1000, 'mL'] }
+
+/** What is metric in US measures, where the kitchen has those first; empty otherwise. */
+export function inUs(of: Amount): string {
+  const base = of.measure ? undefined : IN_BASE[of.unit]
+  return base && ways.measures === 'us' ? usMeasure(of.value * base[0], base[1]) : ''
+}
+
+/** As `amount`, with the measure the kitchen has first in front: to read, not to edit. */
+export function told(of: Amount): string {
+  const us = inUs(of)
+  return us ? `${us} (${amount(of)})` : amount(of)
+}
+
+/** As `told`, but from a thousand grams or millilitres on in kilos and litres. */
 export function bulk(of: Amount): string {
-  if (of.measure || of.value < 1000 || !['g', 'mL'].includes(of.unit)) return amount(of)
+  if (of.measure || of.value < 1000 || !['g', 'mL'].includes(of.unit)) return told(of)
   return of.unit === 'g' ? grams(of.value) : millilitres(of.value)
 }
 
@@ -72,7 +86,7 @@ export function grams(value: number): string {
 /** "1258 g", "12.35 kg": what a scale reads. To the gram: a pan weighs ten times what is left in it
  * at the end of a reduction. */
 export function scaleReads(value: number): string {
-  return value >= 10_000 ? `${fixed(value / 1000, 2)} kg` : `${Math.round(value)} g`
+  return both(value >= 10_000 ? `${fixed(value / 1000, 2)} kg` : `${Math.round(value)} g`, value, 'g')
 }
 
 /** "400 g", "1 kg": a pack, as its label has it. */
@@ -89,6 +103,11 @@ export function packOf(ml: number): string {
 export function millilitres(value: number): string {
   return both(value >= 1000 ? `${fixed(value / 1000, 2)} L` : `${Math.round(value)} mL`, value, 'mL')
 }
+
+/** "22 mm", "3.5 mm". */
+export const mm = (value: number, digits = 0) => `${fixed(value, digits)} mm`
+/** "0.9 %". */
+export const percent = (value: number, digits = 0) => `${fixed(value, digits)} %`
 
 export function minutes(value: number): string {
   if (value < 1) return 'under 1 min'

@@ -8,7 +8,8 @@ import AmountField from './AmountField.vue'
 import ChoiceField from './ChoiceField.vue'
 import FactList from './FactList.vue'
 import FixIt from './FixIt.vue'
-import { grams } from './format'
+import { bulk, grams, told } from './format'
+import { goBy, shownDegrees, USUAL } from './ways'
 import LogPlot from './LogPlot.vue'
 import NumberField from './NumberField.vue'
 import PotView from './PotView.vue'
@@ -95,6 +96,41 @@ describe('fields', () => {
   it('leaves figures out that are not there', async () => {
     const { inside } = await mounted(FactList, { facts: { Salt: '0.80 %', 'Finish in': null } })
     expect(inside.findAll('dt').map((dt) => dt.text())).toEqual(['Salt'])
+  })
+})
+
+describe('a kitchen of other ways', () => {
+  const other = () => void goBy({ ...USUAL, temperature: 'F', measures: 'us', decimals: ',' })
+  const there = async (part: unknown, props: object) => {
+    const { page } = await mounted(part as never, props)
+    other() // signing in has set the demo kitchen's
+    await flushPromises()
+    return page
+  }
+  beforeEach(other)
+  afterEach(() => void goBy(null))
+
+  it('shows degrees as it reads them, typed or not, and sends Celsius', async () => {
+    const fields = [{ key: 'oven_c', label: 'oven', name: 'Oven at', usual: '180', warm: true }]
+    const onChange = vi.fn()
+    const row = await there(RowFields, { fields, row: { oven_c: '150' }, onChange })
+    expect(row.text()).toContain('oven, °F')
+    expect(row.find<HTMLInputElement>('input').element.value).toBe('302')
+    await row.find('input').setValue('350')
+    expect(onChange).toHaveBeenLastCalledWith('oven_c', '176.67')
+    const empty = await there(RowFields, { fields, row: {} })
+    expect(empty.find('input').attributes('placeholder')).toBe('356')
+    const at = await there(NumberField, { label: 'at', unit: '°C', value: '60' })
+    expect(at.find<HTMLInputElement>('input').element.value).toBe('140')
+  })
+  it('leaves what is no number as it was typed', () => {
+    expect([shownDegrees('hot'), shownDegrees(''), shownDegrees(undefined)]).toEqual(['hot', '', undefined])
+  })
+  it('tells its own measure first and keeps the metric one', () => {
+    expect(told({ value: 840, unit: 'mL' })).toBe('3 ½ cups (840 mL)')
+    expect(told({ value: 2, unit: 'tbsp' })).toBe('2 tbsp')
+    expect(told({ value: 4, unit: 'g' })).toBe('4 g')
+    expect(bulk({ value: 1200, unit: 'g' })).toBe('2,65 lb (1,20 kg)')
   })
 })
 

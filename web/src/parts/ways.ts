@@ -16,11 +16,19 @@ export const goBy = (given: Schemas['KitchenWays'] | null | undefined) => Object
 
 /** A number's text with the kitchen's decimal sign. */
 export const decimal = (text: string) => (ways.decimals === ',' ? text.replace('.', ',') : text)
+/** Words of ours with the decimals in them as the kitchen writes them. */
+export const decimals = (words: string) => (ways.decimals === ',' ? words.replace(/(\d)\.(?=\d)/g, '$1,') : words)
 /** So many digits behind the decimal sign. */
 export const fixed = (value: number, digits: number) => decimal(value.toFixed(digits))
 
 export const degrees = () => (ways.temperature === 'F' ? '°F' : '°C')
 export const toShown = (celsius: number) => (ways.temperature === 'F' ? (celsius * 9) / 5 + 32 : celsius)
+/** Degrees C, a number or typed, in the kitchen's own to show; as it is where it is no number. */
+export function shownDegrees(celsius: unknown): unknown {
+  const value = typeof celsius === 'string' && celsius.trim() ? Number(celsius.replace(',', '.')) : celsius
+  if (ways.temperature !== 'F' || typeof value !== 'number' || !Number.isFinite(value)) return celsius
+  return Math.round(10 * toShown(value)) / 10
+}
 /** What was typed in the kitchen's degrees, in °C; as it is where it is no number. */
 export function toCelsius(typed: string): string {
   const value = Number(typed.trim().replace(',', '.'))

@@ -244,6 +244,8 @@ dl {
 }
 dl div {
   display: flex;
+  flex-wrap: wrap;
+  gap: 0 8px;
   justify-content: space-between;
   align-items: baseline;
   border-bottom: 1px solid var(--fog2);
@@ -253,7 +255,7 @@ dt {
   font-size: 14px;
 }
 dd {
-  margin: 0;
+  margin: 0 0 0 auto;
   font-weight: 700;
   font-size: 17px;
 }

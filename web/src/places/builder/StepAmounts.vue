@@ -4,7 +4,7 @@ import { NButton, NSelect } from 'naive-ui'
 import { computed } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
 import AmountField from '@/parts/AmountField.vue'
-import { amount } from '@/parts/format'
+import { amount, told } from '@/parts/format'
 import NumberField from '@/parts/NumberField.vue'
 import { found, ingredientOption } from '@/parts/options'
 import { useSession } from '@/shell/session'
@@ -80,7 +80,7 @@ const choices = ({ roles, all }: Row) => [
 
   <div v-if="toSalt !== undefined" class="row wrap">
     <p class="salt">
-      <b>{{ saltAmount ? amount(saltAmount.amount) : 'none' }}</b>
+      <b>{{ saltAmount ? told(saltAmount.amount) : 'none' }}</b>
       <span v-if="saltAmount" class="name">
         {{ saltAmount.name }} <span v-if="saltAmount.spoons" class="quiet">· {{ amount(saltAmount.spoons) }}</span>
       </span>
@@ -95,7 +95,7 @@ const choices = ({ roles, all }: Row) => [
   </div>
 
   <p v-for="held in heldBack" :key="held.ingredient" class="salt">
-    <b>{{ amount(held.amount) }}</b>
+    <b>{{ told(held.amount) }}</b>
     <span class="name">
       {{ held.name }}
       <span class="quiet">· held back{{ held.spoons ? `, ${amount(held.spoons)}` : '' }}</span>

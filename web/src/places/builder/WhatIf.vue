@@ -4,7 +4,7 @@ import { NButton } from 'naive-ui'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api, ask, type Schemas, type Sheet } from '@/api/client'
 import Dialog from '@/parts/Dialog.vue'
-import { minutes, number } from '@/parts/format'
+import { grams, millilitres, minutes, number, percent } from '@/parts/format'
 import LogPlot from '@/parts/LogPlot.vue'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
 import { temperature } from '@/parts/ways'
@@ -64,10 +64,10 @@ const value = (lever: Schemas['Lever']) => pulls.value[lever.key] ?? lever.value
 const money = (f: Found) => session.money(f.final.cost)
 const figures: { name: string; of: (f: Found) => string }[] = [
   { name: 'Grade', of: (f) => session.gradeName(f.final.grade) || (f.final.reason ?? '') },
-  { name: 'Salt', of: (f) => `${f.final.salt_pct.toFixed(2)} %` },
-  { name: 'Fat', of: (f) => `${f.final.fat_pct.toFixed(1)} %` },
+  { name: 'Salt', of: (f) => percent(f.final.salt_pct, 2) },
+  { name: 'Fat', of: (f) => percent(f.final.fat_pct, 1) },
   { name: 'Time', of: (f) => minutes(f.final.minutes) },
-  { name: 'Makes', of: (f) => `${Math.round(f.final.total_ml ?? f.final.volume_ml)} mL` },
+  { name: 'Makes', of: (f) => millilitres(f.final.total_ml ?? f.final.volume_ml) },
   { name: 'Cost', of: money },
 ]
 const target = computed(() => found.value?.sheet.target?.grade ?? null)
@@ -81,7 +81,7 @@ const bars = computed(() => {
   return (found.value?.along ?? []).map((p, i) => ({
     x: i + 1,
     share: (0.9 * p.mass_g) / most,
-    text: `${Math.round(p.mass_g)} g`,
+    text: grams(p.mass_g),
   }))
 })
 </script>

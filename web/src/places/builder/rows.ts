@@ -1,6 +1,6 @@
 /** The amounts of a step as lines: whose, called what, and how else it can be measured. */
 import type { Schemas } from '@/api/client'
-import { amount, grams, isShare } from '@/parts/format'
+import { amount, grams, inUs, isShare } from '@/parts/format'
 import type { LooseSheet } from './draft'
 import { formOf, isToSalt } from '@/parts/steps'
 
@@ -40,7 +40,8 @@ export function rowsOf(
     const weighed = card?.weighed.find((w) => w.field === field)
     const byHand = Boolean(holder.amount.measure)
     const other = byHand ? weighed && grams(weighed.grams) : weighed?.spoons && amount(weighed.spoons)
-    const spoons = byHand || weighed?.spoons?.unit !== holder.amount.unit ? (other ?? undefined) : undefined
+    const us = inUs(holder.amount)
+    const spoons = us ? us : byHand || weighed?.spoons?.unit !== holder.amount.unit ? (other ?? undefined) : undefined
     return [{ part, field, holder, name: named ?? holder.sauce?.name ?? holder.ingredient, spoons, roles }]
   })
 }

@@ -4,7 +4,7 @@ import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import AllergenList from '@/parts/AllergenList.vue'
 import FactList from '@/parts/FactList.vue'
-import { grams, minutes } from '@/parts/format'
+import { grams, millilitres, minutes, mm, percent } from '@/parts/format'
 import { fixed, temperature } from '@/parts/ways'
 import { useSession } from '@/shell/session'
 import type { Seen } from './dish'
@@ -18,7 +18,7 @@ const facts = computed(() => {
   return {
     'A portion weighs': grams(seen.portion_g),
     'Vessel, filled': seen.vessel_g ? grams(seen.vessel_g) : null,
-    Deep: seen.fill_mm ? `${Math.round(seen.fill_mm)} mm, ${Math.round(100 * (seen.fill_share ?? 0))} %` : null,
+    Deep: seen.fill_mm ? `${mm(seen.fill_mm)}, ${percent(100 * (seen.fill_share ?? 0))}` : null,
     'Filled hot': seen.hot_minutes ? minutes(seen.hot_minutes) : null,
     'From the fridge': seen.cold_minutes ? `about ${minutes(5 * Math.round(seen.cold_minutes / 5))}` : null,
     'On the plate': temperature(seen.plate_c),
@@ -49,7 +49,7 @@ const facts = computed(() => {
     <h2>Sauce</h2>
     <p v-for="one in seen.sauces" :key="one.part" class="sauce">
       <span class="dot" :style="{ background: one.colour }" />
-      <b>{{ Math.round(one.portion_ml) }} mL</b> {{ one.name }}, {{ session.gradeName(one.grade) || 'no grade' }}
+      <b>{{ millilitres(one.portion_ml) }}</b> {{ one.name }}, {{ session.gradeName(one.grade) || 'no grade' }}
       <span class="quiet">on the plate {{ one.on_plate }}</span>
     </p>
     <p v-if="!seen.sauces.length" class="quiet">No sauce yet.</p>

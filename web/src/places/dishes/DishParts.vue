@@ -3,7 +3,7 @@
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { number } from '@/parts/format'
+import { grams, number } from '@/parts/format'
 import { temperature } from '@/parts/ways'
 import { useSession } from '@/shell/session'
 import type { DishDraft } from './dish'
@@ -18,6 +18,7 @@ const nameOf = (key: unknown) => session.ingredients.get(String(key))?.name ?? '
 const sauceOf = (key: unknown) => props.sauces.find((s) => String(s.id) === String(key))?.name ?? 'choose a sauce'
 const useOf = (key: unknown) => session.uses.find((u) => u.key === key)?.name ?? ''
 const shown = (value: unknown) => (Number.isFinite(Number(value)) ? number(Number(value)) : String(value))
+const weighed = (value: unknown) => (Number.isFinite(Number(value)) ? grams(Number(value)) : String(value))
 const parts = computed(() => [
   ...rows('sauces').map((row, i) => ({ part: `sauces[${i}]`, name: sauceOf(row.sauce), more: useOf(row.use) })),
   ...rows('solids').map((row, i) => ({
@@ -25,8 +26,8 @@ const parts = computed(() => [
     name: nameOf(row.ingredient),
     more:
       row.pieces && row.piece_g
-        ? `${shown(row.pieces)} ${row.counted || 'pieces'}, ${shown(row.piece_g)} g each`
-        : `${shown(row.grams)} g a portion${row.state === 'dry' ? ', dry' : ''}`,
+        ? `${shown(row.pieces)} ${row.counted || 'pieces'}, ${weighed(row.piece_g)} each`
+        : `${weighed(row.grams)} a portion${row.state === 'dry' ? ', dry' : ''}`,
   })),
   ...(doc.value.vessel
     ? [{ part: 'vessel', name: doc.value.vessel.name, more: `for ${shown(doc.value.vessel.portions)}` }]
@@ -34,7 +35,7 @@ const parts = computed(() => [
   ...rows('toppings').map((row, i) => ({
     part: `toppings[${i}]`,
     name: nameOf(row.ingredient),
-    more: `${row.place === 'coating' ? 'all around' : 'over the top'}, ${row.g_per_cm2 ? `${shown(row.g_per_cm2)} g/cm²` : `${shown(row.grams)} g`}`,
+    more: `${row.place === 'coating' ? 'all around' : 'over the top'}, ${row.g_per_cm2 ? `${shown(row.g_per_cm2)} g/cm²` : weighed(row.grams)}`,
   })),
   ...rows('rounds').map((row, i) => ({ part: `rounds[${i}]`, name: String(row.what), more: 'in rounds' })),
   { part: 'finish', name: 'At the end, the plate', more: `plate ${temperature(doc.value.plate_c ?? 60)}` },

@@ -3,10 +3,10 @@
  * Press a part to change it, pull a pool's edge to pour more. */
 import { computed, ref } from 'vue'
 import { inPicture } from '@/parts/picture'
-import { fixed } from '@/parts/ways'
 import type { Seen } from './dish'
 import PoolOnPlate from './PoolOnPlate.vue'
 import Tints from './Tints.vue'
+import { grams, millilitres, mm } from '@/parts/format'
 
 const props = defineProps<{ seen: Seen; chosen: string | null }>()
 const emit = defineEmits<{ choose: [part: string]; pull: [part: string, ratio: number] }>()
@@ -88,7 +88,7 @@ function byKey(event: KeyboardEvent, pool: Seen['pools'][number]): void {
       :class="{ chosen: chosen === one.part }"
       role="button"
       :tabindex="one.n ? -1 : 0"
-      :aria-label="`${one.name}, ${Math.round(one.grams)} g`"
+      :aria-label="`${one.name}, ${grams(one.grams)}`"
       :transform="`translate(${one.x} ${one.y}) rotate(${one.tilt})`"
       @click="emit('choose', one.part)"
       @keydown.enter="emit('choose', one.part)"
@@ -131,7 +131,7 @@ function byKey(event: KeyboardEvent, pool: Seen['pools'][number]): void {
       :aria-label="`How much: ${pool.name}`"
       aria-valuemin="0"
       :aria-valuenow="Math.round(pool.ml)"
-      :aria-valuetext="`${Math.round(pool.ml)} mL`"
+      :aria-valuetext="millilitres(pool.ml)"
       @pointerdown="grab($event, pool)"
       @pointerup="letGo"
       @keydown="byKey($event, pool)"
@@ -139,8 +139,8 @@ function byKey(event: KeyboardEvent, pool: Seen['pools'][number]): void {
     <text :y="plate + 1.6 * letter" :font-size="letter" text-anchor="middle">
       plate {{ Math.round(plate / 5) }} cm
       <template v-for="pool in seen.pools" :key="pool.part">
-        {{ '' }} · {{ Math.round(pool.ml) }} mL runs {{ (pool.radius_mm / 5).toFixed(0) }} cm wide,
-        {{ fixed(pool.thick_mm, 1) }} mm high
+        {{ '' }} · {{ millilitres(pool.ml) }} runs {{ (pool.radius_mm / 5).toFixed(0) }} cm wide,
+        {{ mm(pool.thick_mm, 1) }} high
       </template>
     </text>
   </svg>

@@ -6,6 +6,7 @@ import { inPicture } from '@/parts/picture'
 import { halfWidth } from '@/parts/pot'
 import type { Seen } from './dish'
 import Tints from './Tints.vue'
+import { mm } from '@/parts/format'
 
 const props = defineProps<{ seen: Seen; chosen: string | null }>()
 const emit = defineEmits<{ choose: [part: string]; pull: [part: string, ratio: number] }>()
@@ -100,7 +101,7 @@ function byKey(event: KeyboardEvent, band: { part: string; mm: number }): void {
       :class="{ chosen: chosen === band.part }"
       role="button"
       tabindex="0"
-      :aria-label="`${band.name}, ${band.mm.toFixed(1)} mm`"
+      :aria-label="`${band.name}, ${mm(band.mm, 1)}`"
       @click="emit('choose', band.part)"
       @keydown.enter="emit('choose', band.part)"
     >
@@ -123,7 +124,7 @@ function byKey(event: KeyboardEvent, band: { part: string; mm: number }): void {
       :aria-label="`How thick: ${band.name}`"
       aria-valuemin="0"
       :aria-valuenow="Number(band.mm.toFixed(1))"
-      :aria-valuetext="`${band.mm.toFixed(1)} mm`"
+      :aria-valuetext="mm(band.mm, 1)"
       :x1="-halfWidth(vessel.outline, Math.min(band.high_mm, depth))"
       :x2="band.width"
       :y1="depth - band.high_mm"
@@ -141,7 +142,7 @@ function byKey(event: KeyboardEvent, band: { part: string; mm: number }): void {
         class="lead"
       />
       <text :x="right + 1.3 * letter" :y="band.y + 0.32 * letter" :font-size="letter">
-        <tspan class="mm">{{ band.mm.toFixed(band.mm < 10 ? 1 : 0) }} mm</tspan>
+        <tspan class="mm">{{ mm(band.mm, band.mm < 10 ? 1 : 0) }}</tspan>
         {{ band.name.length > 22 ? `${band.name.slice(0, 21)}…` : band.name }}
       </text>
     </g>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** A slice with its cap from the side, or a croquette cut through: to scale, how thick and how much. */
 import { computed } from 'vue'
-import { fixed } from '@/parts/ways'
 import type { Seen } from './dish'
 import Tints from './Tints.vue'
+import { grams, mm } from '@/parts/format'
 
 const props = defineProps<{ seen: Seen; chosen: string | null }>()
 const emit = defineEmits<{ choose: [part: string]; pull: [part: string, ratio: number] }>()
@@ -53,14 +53,14 @@ function byKey(event: KeyboardEvent): void {
       tabindex="0"
       :aria-label="`How thick: ${sauce.name}`"
       :aria-valuenow="Number(cap.toFixed(1))"
-      :aria-valuetext="`${cap.toFixed(1)} mm`"
+      :aria-valuetext="mm(cap, 1)"
       @click="emit('choose', sauce.part)"
       @keydown="byKey"
     >
       <rect x="1" :y="-cap" width="98" :height="cap" rx="2" :fill="sauce.colour" />
     </g>
     <text x="104" :y="-cap / 2 + 2" font-size="5">
-      <tspan class="mm">{{ fixed(cap, 1) }} mm</tspan>
+      <tspan class="mm">{{ mm(cap, 1) }}</tspan>
     </text>
     <text x="0" :y="bread + 9" font-size="5">{{ pieces }} {{ base?.counted || base?.name }} a portion</text>
   </svg>
@@ -81,7 +81,7 @@ function byKey(event: KeyboardEvent): void {
     />
     <circle :r="radius" fill="url(#solids-0)" pointer-events="none" />
     <text y="37" font-size="5" text-anchor="middle">
-      {{ seen.croquette?.count }} a portion, {{ Math.round(seen.croquette?.each_g ?? 0) }} g each{{
+      {{ seen.croquette?.count }} a portion, {{ grams(seen.croquette?.each_g ?? 0) }} each{{
         seen.coating.length ? `, in ${seen.coating.join(', ')}` : ''
       }}
     </text>

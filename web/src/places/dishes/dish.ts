@@ -171,7 +171,7 @@ export const plateFields: RowField[] = [
     usual: 'none',
   },
   { key: 'finish_minutes', label: 'min', name: 'Finish minutes' },
-  { key: 'oven_c', label: 'oven, °C', name: 'Oven at', usual: '180' },
+  { key: 'oven_c', label: 'oven', name: 'Oven at', usual: '180', warm: true },
   {
     key: 'oven',
     label: 'oven',
@@ -188,8 +188,8 @@ export const plateFields: RowField[] = [
   },
   { key: 'pasta_water_salt_pct', label: 'pasta water, % salt', name: 'Pasta water', usual: '1' },
   { key: 'plate_cm', label: 'plate, cm', name: 'Plate wide', usual: '27' },
-  { key: 'plate_c', label: 'plate, °C', name: 'Plate', usual: '60' },
+  { key: 'plate_c', label: 'plate', name: 'Plate', usual: '60', warm: true },
   { key: 'plate_g', label: 'it weighs, g', name: 'Plate weighs', usual: '400' },
-  { key: 'food_c', label: 'food, °C', name: 'Food at', usual: '65' },
+  { key: 'food_c', label: 'food', name: 'Food at', usual: '65', warm: true },
   { key: 'margin_pct', label: 'margin, %', name: 'Margin', usual: '5' },
 ]

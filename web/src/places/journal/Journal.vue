@@ -6,7 +6,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
-import { day, grams, minutes } from '@/parts/format'
+import { day, grams, minutes, percent } from '@/parts/format'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
 import { useSession } from '@/shell/session'
 import CorrectEntry from './CorrectEntry.vue'
@@ -109,8 +109,7 @@ function stood(was: Schemas['EntryWas']): string {
 function apart(entry: Schemas['EntryOut']): string {
   const off = entry.mass_off_pct
   if (off === null) return ''
-  const shown = Math.abs(off).toFixed(1)
-  return shown === '0.0' ? 'as planned' : `${off > 0 ? '+' : '−'}${shown} %`
+  return Math.abs(off) < 0.05 ? 'as planned' : `${off > 0 ? '+' : '−'}${percent(Math.abs(off), 1)}`
 }
 </script>
 

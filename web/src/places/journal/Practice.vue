@@ -9,6 +9,7 @@ import { onKey } from '@/shell/keys'
 import FallingPot from './FallingPot.vue'
 import JournalTabs from './JournalTabs.vue'
 import PotLevel from './PotLevel.vue'
+import { percent } from '@/parts/format'
 
 type Kind = Schemas['Standing']['kind']
 const names: Record<Kind, string> = {
@@ -91,7 +92,7 @@ const verdict = computed(() => {
   const off = marked.value.off_pct
   if (off !== null && off !== undefined) {
     if (Math.abs(off) < 1) return 'Right on it.'
-    return `${Math.abs(off).toFixed(0)} % too ${off > 0 ? 'much left: stopped early' : 'little left: stopped late'}.`
+    return `${percent(Math.abs(off))} too ${off > 0 ? 'much left: stopped early' : 'little left: stopped late'}.`
   }
   if (score >= 0.99) return 'Right.'
   return score > 0 ? 'Nearly.' : 'No.'

@@ -3,6 +3,7 @@
  * they come to as a band. */
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import { decimal, fixed } from '@/parts/ways'
 
 const props = defineProps<{ taught: Schemas['Taught'] }>()
 const size = { width: 320, height: 130, left: 44, right: 8, top: 8, foot: 20 }
@@ -24,8 +25,8 @@ const marks = computed(() =>
 )
 const words = computed(
   () =>
-    `${props.taught.seen.length} records, as a factor of the usual: together ${props.taught.factor.toFixed(2)}, ` +
-    `between ${props.taught.low.toFixed(2)} and ${props.taught.high.toFixed(2)}`,
+    `${props.taught.seen.length} records, as a factor of the usual: together ${fixed(props.taught.factor, 2)}, ` +
+    `between ${fixed(props.taught.low, 2)} and ${fixed(props.taught.high, 2)}`,
 )
 </script>
 
@@ -47,7 +48,9 @@ const words = computed(
         :y1="mark.y"
         :y2="mark.y"
       />
-      <text :x="size.left - 6" :y="mark.y + 4" text-anchor="end">{{ mark.one === 1 ? 'usual' : `× ${mark.one}` }}</text>
+      <text :x="size.left - 6" :y="mark.y + 4" text-anchor="end">
+        {{ mark.one === 1 ? 'usual' : `× ${decimal(String(mark.one))}` }}
+      </text>
     </g>
     <line class="found" :x1="size.left" :x2="size.width - size.right" :y1="y(taught.factor)" :y2="y(taught.factor)" />
     <g v-for="(one, n) in taught.seen" :key="n" :class="{ odd: one.odd }">

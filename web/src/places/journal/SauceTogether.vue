@@ -2,6 +2,8 @@
 /** A sauce's batches put together: verdicts, how far they come out, what the notes say again and again. */
 import { onMounted, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import { fixed } from '@/parts/ways'
+import { percent } from '@/parts/format'
 
 const props = defineProps<{ sauce: number }>()
 const told = ref<Schemas['SauceSaid'] | null>(null)
@@ -11,10 +13,10 @@ onMounted(async () => {
 })
 const names: Record<string, string> = { again: 'again just so', nearly: 'nearly', 'not-so': 'not like this' }
 const share = (value: number) =>
-  Math.abs(value) < 0.5 ? 'as planned' : `${value > 0 ? '+' : '−'}${Math.abs(value).toFixed(0)} %`
+  Math.abs(value) < 0.5 ? 'as planned' : `${value > 0 ? '+' : '−'}${percent(Math.abs(value))}`
 function thick(factor: number): string {
   if (factor > 0.95 && factor < 1.05) return 'as thick as planned'
-  return factor > 1 ? `${factor.toFixed(1)} times as thick as planned` : `${factor.toFixed(1)} of the thickness planned`
+  return factor > 1 ? `${fixed(factor, 1)} times as thick as planned` : `${fixed(factor, 1)} of the thickness planned`
 }
 </script>
 

@@ -4,7 +4,7 @@ import { watchDebounced } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import { api, ask, Refused, type Problem, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
-import { grams, minutes } from '@/parts/format'
+import { grams, millilitres, minutes } from '@/parts/format'
 import NumberField from '@/parts/NumberField.vue'
 import { useSession } from '@/shell/session'
 
@@ -49,7 +49,7 @@ const wrong = computed(() => problems.value.find((one) => one.field.endsWith('at
           <span class="quiet">{{ minutes(one.minutes) }}</span>
           <b>{{ session.gradeName(one.grade) || 'no grade' }}</b>
           <span>{{
-            one.let_down_ml >= 1 ? `${Math.round(one.let_down_ml)} mL brings it back` : 'nothing to let in'
+            one.let_down_ml >= 1 ? `${millilitres(one.let_down_ml)} brings it back` : 'nothing to let in'
           }}</span>
           <span v-if="one.lost_g >= 1" class="quiet">{{ grams(one.lost_g) }} gone</span>
         </li>

@@ -5,9 +5,9 @@ import { NButton } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
-import { grams, moment } from '@/parts/format'
+import { grams, millilitres, moment } from '@/parts/format'
 import { newKey } from '@/api/once'
-import { temperature } from '@/parts/ways'
+import { degrees, temperature, toCelsius } from '@/parts/ways'
 import { useListen } from '@/shell/listen'
 import { useSession } from '@/shell/session'
 import CoolingPicture from './CoolingPicture.vue'
@@ -74,7 +74,8 @@ const fits = computed(() => {
 async function say(): Promise<void> {
   if (!fits.value) return
   if (asking.value === 'drawn') await happens({ kind: 'drawn', grams: number.value, purpose: words.value })
-  else if (asking.value === 'temperature') await happens({ kind: 'temperature', celsius: number.value })
+  else if (asking.value === 'temperature')
+    await happens({ kind: 'temperature', celsius: Number(toCelsius(amount.value).replace(',', '.')) })
   else if (asking.value === 'action') await happens({ kind: 'action', words: words.value })
   else if (asking.value === 'thrown')
     await happens({ kind: 'thrown', grams: amount.value.trim() ? number.value : null, reason: words.value })
@@ -121,7 +122,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() }
             {{ kept.allergens.length ? `Contains ${kept.allergens.join(', ')}.` : '' }}
           </p>
           <p v-if="kept.back" class="back">
-            To bring it back: <b>{{ Math.round(kept.back.ml) }} mL</b> hot {{ kept.back.liquid }}, about
+            To bring it back: <b>{{ millilitres(kept.back.ml) }}</b> hot {{ kept.back.liquid }}, about
             {{ Math.ceil(kept.back.minutes) }} min on its ring, {{ temperature(kept.back.reheat_c) }} in the middle
             within {{ Math.round(kept.back.reheat_minutes) }} min.
           </p>
@@ -148,8 +149,8 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() }
               inputmode="decimal"
               autocomplete="off"
               :placeholder="asking === 'thrown' ? String(Math.round(kept.left_g)) : ''"
-              :aria-label="asking === 'temperature' ? 'Temperature, °C' : 'Grams'"
-            /><span v-if="asking !== 'action'">{{ asking === 'temperature' ? '°C' : 'g' }}</span>
+              :aria-label="asking === 'temperature' ? `Temperature, ${degrees()}` : 'Grams'"
+            /><span v-if="asking !== 'action'">{{ asking === 'temperature' ? degrees() : 'g' }}</span>
             <input
               v-if="asking !== 'temperature'"
               v-model="words"

@@ -7,6 +7,7 @@ import { api, ask, Refused, type Problem, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
 import { grams } from '@/parts/format'
+import { degrees, toCelsius, toShown } from '@/parts/ways'
 import { newKey } from '@/api/once'
 import { vChoices } from '@/parts/choices'
 import { firstAt } from '@/shell/form'
@@ -37,7 +38,7 @@ const given = computed(() => ({
   grams: number(form.grams),
   tray: form.tray,
   trays: number(form.trays) ?? 1,
-  from_c: number(form.from),
+  from_c: number(toCelsius(form.from)),
   covered: form.covered,
 }))
 let asked = 0
@@ -123,12 +124,12 @@ async function put(): Promise<void> {
           <ProblemLine :problem="problemAt('trays')" />
         </label>
         <label
-          ><span class="label">Warm, °C</span
+          ><span class="label">Warm, {{ degrees() }}</span
           ><input
             v-model="form.from"
             class="box short"
             inputmode="decimal"
-            :placeholder="mine ? String(mine.temperature_c) : ''"
+            :placeholder="mine ? String(Math.round(toShown(mine.temperature_c))) : ''"
             aria-label="How warm it is"
           />
           <ProblemLine :problem="problemAt('from_c')" />

@@ -1,6 +1,6 @@
 /** What is kept, in words. */
 import type { Schemas } from '@/api/client'
-import { dayOf } from '@/parts/format'
+import { dayOf, grams } from '@/parts/format'
 import { temperature } from '@/parts/ways'
 
 export function stateWords(kept: Schemas['KeptLine']): string {
@@ -25,12 +25,11 @@ interface Said {
 
 export function eventWords(event: Schemas['EventOut']): string {
   const said = event.data as Said
-  const grams = Math.round(said.grams ?? 0)
   return (
     {
       temperature: temperature(said.celsius ?? 0, 1),
-      drawn: `${grams} g taken out${said.purpose ? ` for ${said.purpose}` : ''}`,
-      thrown: `${grams} g thrown away: ${said.reason ?? ''}`,
+      drawn: `${grams(said.grams ?? 0)} taken out${said.purpose ? ` for ${said.purpose}` : ''}`,
+      thrown: `${grams(said.grams ?? 0)} thrown away: ${said.reason ?? ''}`,
       frozen: 'into the freezer',
       thawed: 'out of the freezer',
       action: said.words ?? '',

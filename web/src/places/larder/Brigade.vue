@@ -9,6 +9,7 @@ import ProblemLine from '@/parts/ProblemLine.vue'
 import { useForm } from '@/shell/form'
 import { useList } from '@/shell/list'
 import { useOffList } from '@/shell/offList'
+import { millilitres } from '@/parts/format'
 
 const offList = useOffList()
 const means = ref<Schemas['MeansOut'] | null>(null)
@@ -141,7 +142,7 @@ const isOwn = (way: Way) => means.value?.own_ways.includes(way.key)
           <span
             ><b>{{ one.count > 1 ? `${one.count} × ` : '' }}{{ one.name }}</b
             ><br />{{ canOf(one).join(', ') }}<template v-if="one.shelves">, {{ one.shelves }} shelves</template
-            ><template v-if="one.litres">, {{ one.litres }} L</template
+            ><template v-if="one.litres">, {{ millilitres(1000 * one.litres) }}</template
             ><template v-if="one.area_cm2">, {{ one.area_cm2 }} cm²</template></span
           >
           <NButton quaternary :aria-label="`Take ${one.name} away`" @click="removeGear(one)">×</NButton>

@@ -8,6 +8,7 @@ import ProblemLine from '@/parts/ProblemLine.vue'
 import { temperature } from '@/parts/ways'
 import { useForm } from '@/shell/form'
 import { useList } from '@/shell/list'
+import { scaleReads } from '@/parts/format'
 
 const devices = ref<Schemas['DeviceOut'][]>([])
 const { trouble, load, tell } = useList(async () => {
@@ -46,7 +47,7 @@ const reads = (device: Schemas['DeviceOut']) =>
     ? 'fetches its labels'
     : device.value === null
       ? 'has read nothing yet'
-      : `read ${device.kind === 'scale' ? `${Math.round(device.value)} g` : temperature(device.value, 1)}`
+      : `read ${device.kind === 'scale' ? scaleReads(device.value) : temperature(device.value, 1)}`
 </script>
 
 <template>

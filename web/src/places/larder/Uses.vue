@@ -5,6 +5,8 @@ import { ref } from 'vue'
 import { api, ask, Refused, type Problem } from '@/api/client'
 import NumberField from '@/parts/NumberField.vue'
 import { useSession } from '@/shell/session'
+import { millilitres, number } from '@/parts/format'
+import { decimals } from '@/parts/ways'
 
 const session = useSession()
 const wrong = ref<Problem | null>(null)
@@ -54,7 +56,7 @@ async function set(what: string, text: string): Promise<void> {
                 @change="setSoon(use.key, $event)"
               />
             </td>
-            <td class="quiet">{{ use.usual_ml }} mL. {{ use.why }}</td>
+            <td class="quiet">{{ number(use.usual_ml) }} mL. {{ decimals(use.why) }}</td>
             <td>{{ session.gradeName(use.grade) }}</td>
           </tr>
           <tr>
@@ -69,7 +71,7 @@ async function set(what: string, text: string): Promise<void> {
                 @change="setSoon('film', $event)"
               />
             </td>
-            <td class="quiet">{{ session.catalogue?.usual_film_ml }} mL</td>
+            <td class="quiet">{{ millilitres(session.catalogue?.usual_film_ml ?? 0) }}</td>
             <td />
           </tr>
           <tr>
@@ -84,7 +86,7 @@ async function set(what: string, text: string): Promise<void> {
                 @change="setSoon('whisk', $event)"
               />
             </td>
-            <td class="quiet">{{ session.catalogue?.usual_whisk_ml }} mL</td>
+            <td class="quiet">{{ millilitres(session.catalogue?.usual_whisk_ml ?? 0) }}</td>
             <td />
           </tr>
         </tbody>

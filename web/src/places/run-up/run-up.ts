@@ -2,6 +2,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { api, ask, Refused, Taken, type Schemas } from '@/api/client'
+import { number } from '@/parts/format'
 
 export type Whole = Schemas['RunUpOut']
 export type Block = Schemas['Block']
@@ -181,7 +182,7 @@ export function clockOf(minute: number): string {
 export function minutesOf(minutes: number): string {
   if (minutes < 1) return `${Math.round(minutes * 60)} s`
   const rounded = minutes < 10 ? Math.round(minutes * 2) / 2 : Math.round(minutes)
-  return rounded >= 90 ? `${Math.floor(rounded / 60)} h ${rounded % 60} min` : `${rounded} min`
+  return rounded >= 90 ? `${Math.floor(rounded / 60)} h ${rounded % 60} min` : `${number(rounded)} min`
 }
 /** Minutes east of UTC of this browser's clock. */
 export const offsetHere = () => -new Date().getTimezoneOffset()

@@ -4,7 +4,7 @@ import { NButton } from 'naive-ui'
 import { computed, onMounted, onUnmounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Worked } from '@/api/client'
-import { amount, grams, millilitres, minutes } from '@/parts/format'
+import { grams, millilitres, minutes, told } from '@/parts/format'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
 import { fixed, temperature } from '@/parts/ways'
 import { useSession } from '@/shell/session'
@@ -75,7 +75,7 @@ const print = () => window.print()
           <li v-for="(card, i) in pot.cards" :key="i">
             <div class="weigh">
               <p v-for="w in card.weighed" :key="w.field">
-                <b>{{ amount(w.amount) }}</b> {{ w.name }}
+                <b>{{ told(w.amount) }}</b> {{ w.name }}
               </p>
             </div>
             <div>

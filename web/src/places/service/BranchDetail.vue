@@ -2,7 +2,7 @@
 /** The figures of one sauce of the service, and which pot it comes from. */
 import { computed } from 'vue'
 import FactList from '@/parts/FactList.vue'
-import { grams, millilitres } from '@/parts/format'
+import { grams, millilitres, percent } from '@/parts/format'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
 import { vChoices } from '@/parts/choices'
 import { useSession } from '@/shell/session'
@@ -31,7 +31,7 @@ const facts = computed(() => {
     'Of the pot': some(branch.let_down_g || branch.base_g, grams(branch.base_g)),
     'Let down with': some(branch.let_down_g, grams(branch.let_down_g)),
     'Bound with flour': some(branch.bound_g, grams(branch.bound_g)),
-    Salt: `${branch.final.salt_pct.toFixed(2)} %`,
+    Salt: percent(branch.final.salt_pct, 2),
     'Weighed out': branch.batches && branch.batches > 1 ? `${branch.batches} times alike` : null,
     'Finish in': branch.in_pan || branch.pan,
     Cost: session.money(branch.cost),

@@ -10,6 +10,7 @@ import FirstPots from './FirstPots.vue'
 import LineDetail from './LineDetail.vue'
 import PotDetail from './PotDetail.vue'
 import { lineKey, type ServiceDraft } from './service'
+import { fixed } from '@/parts/ways'
 
 const props = defineProps<{ service: ServiceDraft; chosen: string }>()
 defineEmits<{ cook: [pot: string] }>()
@@ -83,7 +84,7 @@ const madeNow = computed(() => pot.value?.made_ml ?? branch.value?.made_ml ?? 0)
           v-model="litres"
           class="box"
           inputmode="decimal"
-          :placeholder="(madeNow / 1000).toFixed(2)"
+          :placeholder="fixed(madeNow / 1000, 2)"
           aria-label="Make instead, L"
       /></label>
       <NButton attr-type="submit" :disabled="!litres.trim()">Portions follow</NButton>

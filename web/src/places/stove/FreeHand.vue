@@ -3,7 +3,7 @@
 import { NButton, NDropdown, NSelect } from 'naive-ui'
 import { computed, nextTick, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { amount, timeOf } from '@/parts/format'
+import { scaleReads, timeOf, told } from '@/parts/format'
 import { found, ingredientOption } from '@/parts/options'
 import { formOf, heats, menu, type LooseStep } from '@/parts/steps'
 import { useSession } from '@/shell/session'
@@ -138,7 +138,9 @@ const lines = computed(() =>
         >
       </div>
       <div class="say">
-        <NButton v-if="byScale" size="large" class="kind" @click="takeFromScale">{{ byScale }} g by the scale</NButton>
+        <NButton v-if="byScale" size="large" class="kind" @click="takeFromScale"
+          >{{ scaleReads(byScale) }} by the scale</NButton
+        >
         <NButton v-if="rows.length" size="large" type="primary" class="kind" attr-type="submit" :disabled="!ready"
           >It is in</NButton
         >
@@ -150,7 +152,7 @@ const lines = computed(() =>
       <li v-for="{ card, n, at } in lines" :key="n">
         <span v-if="at" class="quiet">{{ timeOf(at) }}</span>
         <b>{{ card.title }}</b>
-        <span>{{ card.weighed.map((one) => `${amount(one.amount)} ${one.name.toLowerCase()}`).join(', ') }}</span>
+        <span>{{ card.weighed.map((one) => `${told(one.amount)} ${one.name.toLowerCase()}`).join(', ') }}</span>
         <button v-if="n === batch.cards.length - 1 && lastAdded" @click="emit('undo', lastAdded.key)">Take back</button>
       </li>
     </ol>

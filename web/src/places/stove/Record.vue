@@ -3,7 +3,8 @@
 import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
-import { grams, minutes, timeOf } from '@/parts/format'
+import { grams, minutes, scaleReads, timeOf } from '@/parts/format'
+import { temperature } from '@/parts/ways'
 import { useSession } from '@/shell/session'
 import { told } from './told'
 
@@ -25,8 +26,8 @@ const curves = computed(() =>
     const [low, high] = [Math.min(...points.map((one) => one.value)), Math.max(...points.map((one) => one.value))]
     const y = (value: number) => 110 - (100 * (value - low)) / Math.max(1, high - low)
     const path = points.map((one, n) => `${n ? 'L' : 'M'}${(600 * one.at_min) / end},${y(one.value)}`).join('')
-    const unit = kind === 'scale' ? 'g' : '°C'
-    return [{ kind, path, end, words: `${Math.round(low)} to ${Math.round(high)} ${unit} in ${minutes(end)}` }]
+    const told = kind === 'scale' ? scaleReads : temperature
+    return [{ kind, path, end, words: `${told(low)} to ${told(high)} in ${minutes(end)}` }]
   }),
 )
 </script>

@@ -2,7 +2,7 @@
 /** The step at the stove: what to weigh, what to do, what to look for, its timer. */
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { amount, amountValue, grams, unitName } from '@/parts/format'
+import { amount, amountValue, grams, inUs, scaleReads, told, unitName } from '@/parts/format'
 import WayDown from '@/parts/WayDown.vue'
 import { clock } from '@/shell/timer'
 import CorrectHere from './CorrectHere.vue'
@@ -85,10 +85,13 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
           v-else
           class="much"
           :title="`Press where another amount of ${w.name} went in`"
-          :aria-label="`${amount(w.amount)} ${w.name}: change what went in`"
+          :aria-label="`${told(w.amount)} ${w.name}: change what went in`"
           @click="correcting = w.field"
         >
-          <b
+          <b v-if="inUs(w.amount)"
+            >{{ inUs(w.amount) }} <small>({{ amount(w.amount) }})</small></b
+          >
+          <b v-else
             >{{ amountValue(w.amount) }} <small>{{ unitName(w.amount) }}</small></b
           >
         </button>
@@ -104,7 +107,7 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
       </li>
     </ul>
     <p v-if="weighing" class="poured" aria-live="polite">
-      <b>{{ weighing.grams }} g</b> in, by the scale
+      <b>{{ scaleReads(weighing.grams) }}</b> in, by the scale
       <button @click="emit('put', weighing.field, weighing.grams)">Take it so</button>
     </p>
     <p v-if="!corrects" class="do">{{ card.do }}</p>

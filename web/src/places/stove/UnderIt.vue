@@ -5,6 +5,7 @@ import { onMounted, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { temperature } from '@/parts/ways'
 import { useActs } from '@/shell/acts'
+import { scaleReads } from '@/parts/format'
 
 const props = defineProps<{ batch: Schemas['BatchOut']; devices: Schemas['DeviceOut'][] }>()
 const acts = useActs()
@@ -31,7 +32,7 @@ const here = (device: Schemas['DeviceOut']) => props.devices.some((one) => one.i
 const reads = (device: Schemas['DeviceOut']) => {
   const value = props.devices.find((one) => one.id === device.id)?.value
   if (value === null || value === undefined) return ''
-  return device.kind === 'scale' ? `${Math.round(value)} g` : temperature(value, 1)
+  return device.kind === 'scale' ? scaleReads(value) : temperature(value, 1)
 }
 </script>
 

@@ -1,5 +1,6 @@
 /** What was done at a pot, in words. */
 import type { Schemas } from '@/api/client'
+import { grams, mm, percent, scaleReads } from '@/parts/format'
 
 interface Said {
   before?: number
@@ -27,11 +28,11 @@ export function told(act: Schemas['ActTold'], titles: string[]): string {
     case 'added':
       return `in: ${step(act.step)}`
     case 'put':
-      return `${said.grams} g went in`
+      return `${grams(said.grams ?? 0)} went in`
     case 'corrected':
-      return `${Math.round(said.grams ?? 0)} g of what was held back went in`
+      return `${grams(said.grams ?? 0)} of what was held back went in`
     case 'poured':
-      return `${Math.round(said.grams ?? 0)} g went in, by the ${said.how}`
+      return `${grams(said.grams ?? 0)} went in, by the ${said.how}`
     case 'turned':
       return 'what is to come, weighed otherwise'
     case 'timer-on':
@@ -49,9 +50,9 @@ export function told(act: Schemas['ActTold'], titles: string[]): string {
     case 'saw':
       return (
         {
-          scale: `scale ${value} g`,
-          level: `level ${value} mm`,
-          gone: `${Math.round(100 * value)} % gone`,
+          scale: `scale ${scaleReads(value)}`,
+          level: `level ${mm(value)}`,
+          gone: `${percent(100 * value)} gone`,
           spoon: 'spoon picked',
           boils: 'it boils',
         }[said.what ?? ''] ?? ''
