@@ -49,7 +49,8 @@ _AFTER_HEAD = re.compile(
 )
 """What stands behind the recipe."""
 _NUMBERED = re.compile(
-    r"^\s*(?:(?:step )?\d+\s*[.)/]|step \d+:?|\d{1,2}(?= [A-Z][a-z]+ [a-z]))\s+", re.IGNORECASE
+    r"^\s*(?:(?:step )?\d+\s*[.)/]|step \d+:?|\d{1,2}(?-i:(?= [A-Z][a-z]+ [a-z])))\s+",
+    re.IGNORECASE,
 )
 _LABEL = re.compile(r"^[A-Za-zÀ-ÿ' -]{3,30}:\s+(?=\S)")
 _SECTION = re.compile(
@@ -231,6 +232,8 @@ def _titled(lines: list[str], kitchen: Kitchen) -> tuple[Layout, list[str]]:
         re.match(r"^[\W\d]*\d", first) and read_line(first, kitchen).ingredient
     ):
         return Layout("Recipe"), lines
+    if section := _section(lines[0]):  # "For the white sauce:" names it, and heads its list
+        return Layout(section[:1].upper() + section[1:]), lines
     short = len(first) <= 60 and not re.search(r"[.!?;] +[A-Z]", first)
     if len(first) > LONG or (_told(first) and "." in first and not (short and not tells(first))):
         head, colon, tail = first.partition(":")

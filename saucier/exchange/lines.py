@@ -285,6 +285,7 @@ _PLAIN = frozenset(
         "serve",
         "big",
         "clear",
+        "unsweetened",
         "curly",
         "flat",
         "leaf",

@@ -95,6 +95,35 @@ class Layouts(unittest.TestCase):
         told = [f"{one.ingredient} {one.status} {one.amount}" for one in found.lines]
         return sorted(told), spoken(write_sheet(found.sheet)["steps"]) if found.sheet else []
 
+    def test_no_line_is_lost(self) -> None:
+        """What nobody knows is asked of wherever it stands in the list, however it is written."""
+        for path in [*cases(held=False), *cases(held=True)][::6]:
+            text = tomllib.loads(path.read_text(encoding="utf-8"))["text"]
+            layout = layout_of(text, KITCHEN)
+            if len(layout.given) < 2:
+                continue
+            for line in ("2 tbsp zibble", "Zibble 30 g", "2 tbsp. smooth green zibble."):
+                for head in (["Method"], []):
+                    for at in (1, len(layout.given)):
+                        lines = [re.sub(r"^\W+(?=\w)", "", one.text) for one in layout.given]
+                        lines.insert(at, line)
+                        told = "\n".join([layout.name, *lines, *head, *layout.told])
+                        with self.subTest(path.stem, line=line, head=head, at=at):
+                            found = read_recipe(told, KITCHEN).lines
+                            asked = [one for one in found if one.status in ("settle", "unread")]
+                            self.assertTrue(any("zibble" in one.text.lower() for one in asked))
+
+    def test_a_section_named_first_leaves_others_alone(self) -> None:
+        found = read_recipe(
+            "For the white sauce:\n1 l milk\n60 g butter\n60 g flour\n\nFor the ragout:\n800 g tomatoes\n1 onion\n\n"
+            "Melt the butter, stir in the flour. Add the milk and simmer for 5 minutes.",
+            KITCHEN,
+        )
+        self.assertEqual(found.name, "White sauce")
+        self.assertEqual(
+            steps(found), ["roux butter-unsalted+wheat-flour 2", "add milk-whole", "simmer 5"]
+        )
+
     def test_a_table_and_a_piece_of_a_page(self) -> None:
         rows = "| Item | Qty | Unit |\n|---|---|---|\n| Butter | 50 | g |\n| Flour | 50 | g |\n| Milk | 1 | l |\n\n"
         page = "<h2>White sauce</h2><ul><li>50g butter<li>50&nbsp;g flour</li><li>1 l milk</li></ul><ol>"

@@ -1,6 +1,6 @@
 /** What is kept, in words. */
 import type { Schemas } from '@/api/client'
-import { dayOf, grams } from '@/parts/format'
+import { dayOf, scaleReads } from '@/parts/format'
 import { temperature } from '@/parts/ways'
 
 export function stateWords(kept: Schemas['KeptLine']): string {
@@ -28,8 +28,8 @@ export function eventWords(event: Schemas['EventOut']): string {
   return (
     {
       temperature: temperature(said.celsius ?? 0, 1),
-      drawn: `${grams(said.grams ?? 0)} taken out${said.purpose ? ` for ${said.purpose}` : ''}`,
-      thrown: `${grams(said.grams ?? 0)} thrown away: ${said.reason ?? ''}`,
+      drawn: `${scaleReads(said.grams ?? 0)} taken out${said.purpose ? ` for ${said.purpose}` : ''}`,
+      thrown: `${scaleReads(said.grams ?? 0)} thrown away: ${said.reason ?? ''}`,
       frozen: 'into the freezer',
       thawed: 'out of the freezer',
       action: said.words ?? '',

@@ -221,7 +221,7 @@ h2 {
 }
 dl {
   display: grid;
-  grid-template-columns: 1fr auto;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 2px 12px;
   margin: 6px 0;
 }

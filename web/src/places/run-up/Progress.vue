@@ -28,6 +28,7 @@ const told = computed(() => {
     | undefined
   return progress ?? {}
 })
+const waits = computed(() => props.open.progress.value?.state === 'waiting')
 const stage = computed(() => told.value.stage ?? '')
 const value = computed(() => told.value.reached?.[stage.value])
 const bound = computed(() => told.value.bounds?.[stage.value])
@@ -38,7 +39,7 @@ const shown = computed(() => stage.value === 'suffers' || stage.value === 'waits
   <div class="progress" role="status">
     <span class="spin" aria-hidden="true"></span>
     <p>
-      <b>Planning</b>: {{ words[stage] ?? 'reading the service'
+      <b>Planning</b>: {{ words[stage] ?? (waits ? 'in line behind another plan' : 'reading the service')
       }}<template v-if="shown && value !== undefined">
         · {{ minutesOf(value) }} so far<template v-if="bound !== undefined"
           >, no better than {{ minutesOf(bound) }}</template

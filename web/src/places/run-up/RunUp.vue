@@ -142,13 +142,20 @@ onKey((key) => {
         <NButton v-if="whole.service_id" @click="router.push(`/service/${whole.service_id}`)">Service</NButton>
       </div>
     </header>
-    <Progress v-if="going" :open="open" />
-    <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
-    <p v-if="refused" class="warning" role="alert">
-      Not moved to {{ clockOf(refused.at) }}. {{ refused.words }}.
-      <NButton size="small" @click="open.move(refused!.key, refused!.at, true)">Move it all the same</NButton>
-      <NButton size="small" @click="refused = null">Leave it</NButton>
-    </p>
+    <!-- One line for whatever is to be said, always there: nothing moves under the hand. -->
+    <div class="said">
+      <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
+      <Progress v-else-if="going" :open="open" />
+      <p v-else-if="refused" class="warning" role="alert">
+        Not moved to {{ clockOf(refused.at) }}. {{ refused.words }}.
+        <NButton size="small" @click="open.move(refused!.key, refused!.at, true)">Move it all the same</NButton>
+        <NButton size="small" @click="refused = null">Leave it</NButton>
+      </p>
+      <p v-else-if="day && !calling" class="quiet">
+        Press a task to see what it waits for; draw it to another time and the rest follows, or it says why not.
+        {{ minutesOf(day.end - day.begin) }} from the first hand to the last plate.
+      </p>
+    </div>
     <p v-if="!planned" class="dashed">The first plan is on its way.</p>
     <template v-else-if="day">
       <Calls v-if="calling" :open="open" />
@@ -205,10 +212,6 @@ onKey((key) => {
               @choose="chosen = $event"
               @move="(key, at) => open.move(key, at)"
             />
-            <p class="quiet hint">
-              Press a task to see what it waits for; draw it to another time and the rest follows, or it says why not.
-              {{ minutesOf(day.end - day.begin) }} from the first hand to the last plate.
-            </p>
           </div>
           <aside>
             <TaskPanel
@@ -272,6 +275,16 @@ h1 {
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
+}
+.said {
+  display: flex;
+  align-items: center;
+  min-height: 52px;
+  font-size: 14px;
+}
+.said > * {
+  flex: 1;
+  margin: 0;
 }
 .next {
   display: grid;
@@ -385,10 +398,6 @@ h1 {
   height: 10px;
   background: var(--ink);
   transform: rotate(45deg);
-}
-.hint {
-  margin-top: 6px;
-  font-size: 14px;
 }
 aside {
   padding: 10px 14px;

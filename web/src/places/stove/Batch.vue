@@ -29,7 +29,7 @@ import UnderIt from './UnderIt.vue'
 import Waits from './Waits.vue'
 import Watching from './Watching.vue'
 import Weighing from './Weighing.vue'
-import { grams as gramsOf, mm, percent, scaleReads } from '@/parts/format'
+import { mm, percent, scaleReads } from '@/parts/format'
 
 const props = defineProps<{ id: number }>()
 const hob = useHob()
@@ -201,7 +201,7 @@ function saw(what: 'scale' | 'level' | 'gone' | 'spoon' | 'boils', value: number
   undoable({ kind: 'saw', step: batch.value!.step, what, value }, words)
 }
 function put(field: string, grams: number): void {
-  undoable({ kind: 'put', step: batch.value!.step, field, grams }, `${gramsOf(grams)} went in.`)
+  undoable({ kind: 'put', step: batch.value!.step, field, grams }, `${scaleReads(grams)} went in.`)
 }
 function poured_(field: string, how: 'jug' | 'scale' | 'level', after: number, before: number): void {
   undoable({ kind: 'poured', step: batch.value!.step, field, how, after, before }, 'Noted.')
@@ -210,7 +210,7 @@ function poured_(field: string, how: 'jug' | 'scale' | 'level', after: number, b
 function corrected(grams: number, viscosity: number): void {
   const step = batch.value!.step
   does({ kind: 'saw', step, what: 'spoon', value: viscosity })
-  undoable({ kind: 'corrected', step, grams }, grams ? `${gramsOf(grams)} went in.` : 'Nothing went in.')
+  undoable({ kind: 'corrected', step, grams }, grams ? `${scaleReads(grams)} went in.` : 'Nothing went in.')
 }
 const again = computed(() => {
   const found = batch.value

@@ -1,6 +1,6 @@
 /** What was done at a pot, in words. */
 import type { Schemas } from '@/api/client'
-import { grams, mm, percent, scaleReads } from '@/parts/format'
+import { mm, percent, scaleReads } from '@/parts/format'
 
 interface Said {
   before?: number
@@ -28,11 +28,11 @@ export function told(act: Schemas['ActTold'], titles: string[]): string {
     case 'added':
       return `in: ${step(act.step)}`
     case 'put':
-      return `${grams(said.grams ?? 0)} went in`
+      return `${scaleReads(said.grams ?? 0)} went in`
     case 'corrected':
-      return `${grams(said.grams ?? 0)} of what was held back went in`
+      return `${scaleReads(said.grams ?? 0)} of what was held back went in`
     case 'poured':
-      return `${grams(said.grams ?? 0)} went in, by the ${said.how}`
+      return `${scaleReads(said.grams ?? 0)} went in, by the ${said.how}`
     case 'turned':
       return 'what is to come, weighed otherwise'
     case 'timer-on':
