@@ -81,6 +81,19 @@ class Axe(BrowserTest):
         self.assertEqual(wrong, [])
         self.assertEqual(over, [])
 
+    def test_every_kind_of_practice_fits(self) -> None:
+        self.go("/journal/practice")
+        resize(self.driver, 320, 800)
+        over = []
+        for number in range(len(self.wait(lambda: self.all(".kind"), "the kinds"))):
+            self.all(".kind")[number].click()
+            self.wait(
+                lambda at=number: self.all(".kind")[at].get_attribute("aria-pressed") == "true"
+            )
+            self.find(".question")
+            over += [(number, one) for one in self.overflow()]
+        self.assertEqual(over, [])
+
     def test_figures_as_the_kitchen_writes_them(self) -> None:
         """In every place: no degree in Celsius, no decimal point, for a kitchen that has neither."""
         self.kitchen.temperature, self.kitchen.measures, self.kitchen.decimals = "F", "us", ","

@@ -16,7 +16,7 @@ from saucier.errors import BadInput
 from saucier.learn import as_it_went
 from saucier.sheet import Sheet
 from saucier.thickness import grade_of
-from saucier.words import Sentence, say, weight
+from saucier.words import Sentence, say
 
 ALIKE, ALIKE_MIN = 0.02, 0.1
 """Amounts, and minutes, nearer to each other than so are the same."""
@@ -99,7 +99,12 @@ def _side(entry: Entry) -> _Told:
             for weighed in step.to_weigh(setting):
                 key = f"{weighed.ingredient}"
                 seen[key] = seen.get(key, 0) + 1
-                text = str(weight(weighed.grams))
+                text = str(
+                    say(
+                        "figure.grams" if weighed.grams >= 10 else "figure.tenths",
+                        grams=weighed.grams,
+                    )
+                )
                 told[f"in {key} {seen[key]}"] = (weighed.name, text, weighed.grams)
             if done.minutes.get(at, 0.0) >= _WORTH_TELLING_MIN:
                 key = f"{step.op}"
@@ -126,7 +131,11 @@ def _side(entry: Entry) -> _Told:
         pass  # what its larder has no more is left out; what came of it stands
     stands = entry.stands
     grams = stands.weighed_g
-    told["came"] = (say("compared.came"), "" if grams is None else str(weight(grams)), grams)
+    told["came"] = (
+        say("compared.came"),
+        "" if grams is None else str(say("figure.grams", grams=grams)),
+        grams,
+    )
     reached = stands.reached_pa_s
     told["thick"] = (
         say("compared.thick"),

@@ -12,7 +12,7 @@ from kestrel.keeping.models import Event, Kept
 from kestrel.stove.models import Batch
 from saucier.cells import written
 from saucier.keeping import CoolingSeen, StageMet
-from saucier.words import Sentence, say, weight
+from saucier.words import Sentence, say
 
 COLUMNS = ("at", "batch", "name", "what", "value", "rule", "met", "by", "corrected")
 
@@ -63,7 +63,7 @@ def _kept(kitchen: Kitchen, begin: datetime, end: datetime) -> Iterator[dict[str
             kept.batch,
             say("record.put-away", tray=kept.tray, trays=kept.trays),
             kept.put_by,
-            value=str(weight(kept.grams)),
+            value=str(say("figure.grams", grams=kept.grams)),
             rule=rules.told.name,
         )
         for at, stage, met in _stages(kept):
@@ -104,7 +104,7 @@ def _events(kitchen: Kitchen, begin: datetime, end: datetime) -> Iterator[dict[s
         if "celsius" in data:
             value = str(say("figure.degrees", celsius=data["celsius"]))
         elif data.get("grams") is not None:
-            value = str(weight(data["grams"]))
+            value = str(say("figure.grams", grams=data["grams"]))
         words = (
             data.get("reason") or data.get("purpose") or data.get("words") or data.get("why") or ""
         )

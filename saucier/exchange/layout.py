@@ -227,11 +227,15 @@ def _titled(lines: list[str], kitchen: Kitchen) -> tuple[Layout, list[str]]:
     """The recipe's name from its first line, and the lines after it."""
     if not lines:
         return Layout("Recipe"), []
+    if _INGREDIENTS_HEAD.match(lines[0]) or _METHOD_HEAD.match(lines[0]):
+        return Layout("Recipe"), lines
     first = re.sub(r"^(?:dish|recipe|name|title)\s*:\s*", "", lines[0].strip("# *"), flags=re.I)
     if _surely_listed(first, kitchen, names=False) or (
         re.match(r"^[\W\d]*\d", first) and read_line(first, kitchen).ingredient
     ):
         return Layout("Recipe"), lines
+    if two := re.match(r"^([^.]{3,60})\. +((?:serves|for|makes)\b.{1,40})$", first, re.IGNORECASE):
+        return Layout(two[1], makes=two[2].rstrip(".")), lines[1:]
     if section := _section(lines[0]):  # "For the white sauce:" names it, and heads its list
         return Layout(section[:1].upper() + section[1:]), lines
     short = len(first) <= 60 and not re.search(r"[.!?;] +[A-Z]", first)

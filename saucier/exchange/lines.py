@@ -327,6 +327,18 @@ _EXTRA = re.compile(
 _RESPELLED = (
     (
         re.compile(
+            r"\b(?:knob|lump|piece) of (\w+),? (?:about )?the size of an egg\b", re.IGNORECASE
+        ),
+        r"50 g \1",
+    ),
+    (
+        re.compile(
+            r"\b(?:knob|lump|piece) of (\w+),? (?:about )?the size of a walnut\b", re.IGNORECASE
+        ),
+        r"walnut of \1",
+    ),
+    (
+        re.compile(
             r"\b\d[\d./ ]* ?(?:pints?|cups?|oz|fl\.? oz|lbs?|quarts?|tbsps?|tablespoons?|sticks?) "
             r"\((?:about |approx\.? )?(\d[\d.,]* ?(?:k?g|[cmd]?l|lit(?:re|er)s?))\)",
             re.IGNORECASE,

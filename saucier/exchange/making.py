@@ -20,6 +20,8 @@ _LIQUIDS = ("milk", "stock", "water", "juice", "cream")
 _TIMED = ("sweat", "roux", "dust", "infuse")
 _UNLISTED = (*_LIQUIDS, "fat", "flour", "wine", "spirit", "cheese", "egg", "soft-cream")
 """Kinds that are part of the sauce when a method speaks of them and the list does not."""
+_TOLD_UNLISTED = ("seasoning", "acid", "herb", "aromatic")
+"""Kinds of which it is told that the method has them and the list does not."""
 _STEEPED = ("bay-leaf", "clove", "peppercorns", "mushroom-dried")
 """Whole spice: it gives its taste to the liquid and is taken out, not stirred in last."""
 _USUAL_ROUX_MIN = 2.0
@@ -30,6 +32,8 @@ _FALLS = 0.4
 """Pieces that become sauce by so much of themselves are its liquid, as tomatoes are."""
 _MAYBE = re.compile(r"\bif\b|\bto (?:thin|loosen)\b|^\W*(?:thin|loosen)\b", re.IGNORECASE)
 """Said of what goes in only where it is wanted."""
+_ON_TOP = re.compile(r"\b(?:garnish|scatter|sprinkle|top with)", re.IGNORECASE)
+"""Said of what goes over the dish, not into its sauce."""
 _KNEADED = re.compile(r"\b(?:beurre mani[ée]|kneaded butter)", re.IGNORECASE)
 _FISHED = ("herb", "spice", "seasoning")
 """Kinds that may be taken out again, their taste given."""
@@ -253,6 +257,8 @@ class _Walk:
         unsaid = row.role in ("water", "fat") or clause.act in ("elsewhere", "over")
         unsaid = unsaid or bool(_MAYBE.search(clause.text))
         if self.listed and (not sauce or (read.amount is None and unsaid)):
+            if row.role in _TOLD_UNLISTED and clause.act in ("add", "mix", "infuse"):
+                self.assumed.append(say("assumed.not-listed", name=row.name))
             return None  # the list has what goes in: "with oil", "pour over the ham" add nothing
         if row.role == "water" and read.amount is None:
             return None
@@ -267,7 +273,7 @@ class _Walk:
     def _of_another_pot(self, clause: Clause, named: list[Mention]) -> bool:
         """Whether the clause is about food that is cooked beside the sauce."""
         sauce = [m for m in named if not all(n in self.beside for n in m.lines)]
-        if clause.act == "elsewhere" or (clause.act == "over" and _says(clause.text, "garnish")):
+        if clause.act == "elsewhere" or (clause.act == "over" and _ON_TOP.search(clause.text)):
             return True
         if self.poured or _says(clause.text, "salted water", "oven", " tray", " dish ", "packet"):
             return not (sauce and clause.act in ("mount", "melt"))

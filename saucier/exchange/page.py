@@ -36,7 +36,7 @@ def words_of(text: str) -> str:
     """``text`` without the marks of HTML: a line for each paragraph, heading, list item, table row.
 
     >>> words_of("<ul><li>25&nbsp;g butter</li></ul><ol><li>Melt it.</li></ol>").split("\\n")
-    ['', '25 g butter', '', '1. Melt it.', '']
+    ['', '25 g butter', '1. Melt it.', '']
     """
     if "<" not in text and "&" not in text:
         return text

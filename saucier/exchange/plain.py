@@ -48,7 +48,7 @@ _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"\b3/4 hour\b", re.IGNORECASE), "45 min"),
     (re.compile(r"\b[Rr]ed\.\s*(?=(?:to|by|until|till|\d))"), "reduce "),
     (re.compile(r"\bs\s?[+&/]\s?p\b", re.IGNORECASE), "salt and pepper"),
-    (re.compile(rf"\b({_N})\s?(?:pcs?|pce|ea|no)\.?(?=\s|$)", re.IGNORECASE), r"\1"),
+    (re.compile(rf"\b({_N})\s?(?:(?:pcs?|pce|ea)\.?|no\.)(?=\s|$)", re.IGNORECASE), r"\1"),
     (re.compile(rf"({_N})\s?T\.?(?=\s+[a-zA-Z])"), r"\1 tbsp"),
     (re.compile(rf"({_N})\s?t\.?(?=\s+[a-zA-Z])"), r"\1 tsp"),
     (re.compile(r"(?<![\d.,])([1-9](?:\s+\d/\d)?|\d/\d|\d?\s?[½¼¾⅓⅔])\s?[cC]\.?(?=\s+[a-z])"), r"\1 cup"),

@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from saucier.exchange.lines import NUMBERS
@@ -85,7 +85,7 @@ _ADVERBS = (
 )
 _ANY_VERB = re.sub(r"\?P<\w+>", "?:", _ALL.pattern)
 _CLAUSE = re.compile(
-    rf"\s*(?:[;:]|,?\s+(?:and )?then\b|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
+    rf"\s*(?:[;:]|,(?=\s+(?:the )?[a-z]+(?: [a-z]+)? in(?:,|\.|$| and\b| slowly| hot| gradually| bit by bit))|,?\s+(?:and )?then\b|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
     re.IGNORECASE,
 )
 _WORDS = NUMBERS | {"a": 1, "an": 1, "fifteen": 15, "twenty": 20, "thirty": 30, "forty": 40}
@@ -146,6 +146,8 @@ _THICK = re.compile(
 )
 """A look so vague that minutes said beside it count before it."""
 _TASTE = re.compile(r"\b(to|until it) tastes?\b", re.IGNORECASE)
+_GRADE = re.compile(r"\bto (?:a |an )?(pouring|light coat|nappe|binding)\b", re.IGNORECASE)
+"""A grade by its name, as one cook tells another."""
 _DRY = re.compile(
     r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|nothing)\b|\bau sec\b|\bto a glaze\b|\bsyrup"
     r"|\balmost nothing\b|\b(?:nearly|almost) (?:entirely|dry|all)\b|\bboil(?:s|ed)? (?:it )?away\b|\balmost completely\b",
@@ -219,6 +221,8 @@ class Clause:
     shown: str = ""
 
 
+_GO_ON: tuple[Act, ...] = ("add", "mix", "mount")
+"""What is done on with the next thing, where no other verb is said."""
 _SENTENCE = re.compile(
     r"(?<=[.!?])\s+(?=[A-Z“\"(])|(?<=[.!?])(?<!\bc\.)(?<!\bca\.)(?<!\bmin\.)\s+(?=[a-z])"
 )
@@ -268,7 +272,11 @@ def clauses_of(sentences: list[str]) -> list[Clause]:
     for number, sentence in enumerate(sentences):
         for text in _CLAUSE.split(sentence):
             if text := text.strip(" ,."):
-                found.append(_clause(text, number))
+                clause = _clause(text, number)
+                before = found[-1] if found and found[-1].sentence == number else None
+                if clause.act is None and before and before.act in _GO_ON:
+                    clause = replace(clause, act=before.act)  # "stir in cheese, then the yolks"
+                found.append(clause)
     return found
 
 
@@ -332,6 +340,8 @@ def _stop(text: str, minutes: float | None) -> Stop | None:
         if (percent := _PERCENT.search(text)) and 0 < int(percent[2]) < 100:
             left = int(percent[2]) if percent[1].lower() == "to" else 100 - int(percent[2])
             return Stop({"share": left / 100}, minutes)
+    if _REDUCES.search(text) and (grade := _GRADE.search(text)):
+        return Stop({"grade": grade[1].lower().replace(" ", "-")}, minutes)
     if boils and (_COATS.search(text) or (minutes is None and _THICK.search(text))):
         return Stop({"grade": _COAT}, minutes)
     if not _REDUCES.search(text):

@@ -1,4 +1,4 @@
-"""Recipes in eighty styles beside their right answers, and in other layouts alike; amounts where they give none; what is beside
+"""Recipes in a hundred styles beside their right answers, and in other layouts alike; amounts where they give none; what is beside
 the sauce stays out of it."""
 
 import contextlib

@@ -60,7 +60,7 @@ onKey((key) => {
 <style scoped>
 .falling {
   display: grid;
-  grid-template: 'pot spoon' auto 'go go' auto / minmax(220px, 3fr) minmax(90px, 1fr);
+  grid-template: 'pot spoon' auto 'go go' auto / minmax(0, 3fr) minmax(0, 1fr);
   align-items: end;
   gap: 10px 20px;
   max-height: none;

@@ -245,11 +245,12 @@ svg.picture {
   max-height: 300px;
 }
 .picture.wide {
-  flex: 1 1 360px;
+  flex: 1 1 min(360px, 100%);
+  min-width: 0;
 }
 .choices {
   display: flex;
-  flex: 1 1 340px;
+  flex: 1 1 min(340px, 100%);
   flex-direction: column;
   gap: 8px;
   margin: 0;

@@ -160,9 +160,16 @@ li.ours {
 li.unread {
   border-color: var(--danger);
 }
+.text {
+  display: grid;
+  grid-template-columns: 102px minmax(0, 1fr);
+  gap: 14px;
+  align-items: baseline;
+}
+li.ours .text {
+  flex: 1 1 0;
+}
 .status {
-  display: inline-block;
-  min-width: 116px;
   font-size: 14px;
   color: var(--ink2);
 }
@@ -181,6 +188,7 @@ form {
   gap: 8px;
 }
 .entries input {
+  min-width: 0;
   min-height: 44px;
   padding: 0 10px;
   border: 1px solid var(--fog3);
@@ -192,11 +200,14 @@ form {
   li.ours {
     flex-wrap: wrap;
   }
+  li.ours .text {
+    flex-basis: 100%;
+  }
   .filled {
     flex-basis: 100%;
   }
   .entries {
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   }
 }
 </style>
