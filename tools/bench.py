@@ -194,6 +194,22 @@ Entry.objects.bulk_create(
           weighed_g=1000, reached_pa_s=1, verdict="again") for i, made in enumerate(batches))
 """
 
+_MANY_ROWS = """
+import os, django
+os.environ["DJANGO_SETTINGS_MODULE"] = "kestrel.settings"
+django.setup()
+from kestrel.sauces.models import Sauce, SauceVersion
+from kestrel.service.models import Service
+def like(row, **other):
+    fields = {f.attname: getattr(row, f.attname) for f in row._meta.concrete_fields if f.attname != "id"}
+    return type(row)(**{**fields, **other})
+first, version = Sauce.objects.first(), SauceVersion.objects.filter(number=1).first()
+sauces = Sauce.objects.bulk_create(like(first, name=f"{first.name} {n}", version=1) for n in range(2_000))
+SauceVersion.objects.bulk_create(like(version, sauce_id=sauce.pk) for sauce in sauces)
+service = Service.objects.first()
+Service.objects.bulk_create(like(service, name=f"{service.name} {n}") for n in range(500))
+"""
+
 _EDIT_TO_PICTURE = """
 const [done] = [arguments[arguments.length - 1]]
 const field = document.querySelector('[aria-label^="Wheat flour"]')
@@ -251,6 +267,29 @@ def interface(address: str) -> None:
         times = driver.execute_async_script(_EDIT_TO_PICTURE)
         say("interface: edit to new picture, median", statistics.median(times), "ms", 100)
         say("interface: edit to new picture, worst of twelve", max(times), "ms")
+
+
+def lists(address: str, env: dict[str, str]) -> None:
+    """A large kitchen: 2,000 sauces and 500 services, at the server and until they are seen."""
+    subprocess.run([sys.executable, "-c", _MANY_ROWS], env=env, cwd=ROOT, check=True)
+    session = Session(address)
+    for name, path in (
+        ("2,000 sauces", "/api/sauces"),
+        ("search among 2,000 sauces", "/api/sauces?q=cream"),
+        ("500 services", "/api/services"),
+    ):
+        took = p95_ms(lambda at=path: session.call("GET", at), 30)  # type: ignore[misc]
+        say(f"API: {name}, 95th percentile", took, "ms", 300)
+    with chromium() as driver:
+        sign_in(driver, address)
+        for name, path in (("2,000 sauces", "/sauces"), ("500 services", "/service")):
+            times = []
+            for _ in range(5):
+                started = time.perf_counter()
+                driver.get(f"{address}{path}")
+                wait_for(driver, lambda d: d.find_elements(By.CSS_SELECTOR, "main ul li"))
+                times.append(1000 * (time.perf_counter() - started))
+            say(f"interface: {name} shown, median", statistics.median(times), "ms", 1000)
 
 
 def sureness() -> None:
@@ -364,6 +403,7 @@ def main() -> int:
         live(address)
         at_the_door(address)
         server(address, env)
+        lists(address, env)
     if missed:
         print(f"missed: {', '.join(missed)}")
     return 1 if missed else 0

@@ -62,6 +62,9 @@ function shut(): void {
 .dialog {
   display: flex;
   flex-direction: column;
+  /* Held at its top: what comes in later makes it longer, and moves nothing under the hand. */
+  align-self: flex-start;
+  margin: 3vh auto auto;
   max-height: 94vh;
   border-radius: 12px;
   background: var(--fog0);

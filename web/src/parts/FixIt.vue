@@ -276,7 +276,8 @@ ul ol {
 }
 summary {
   min-height: 44px;
-  line-height: 44px;
+  padding: 11px 0;
+  line-height: 1.4;
   cursor: pointer;
 }
 @media (max-width: 700px) {
