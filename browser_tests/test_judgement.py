@@ -63,8 +63,11 @@ class Judgement(BrowserTest):
         for _ in range(3):
             self.press_forward()
         self.press("Fix it")
+        top = self.find("[role=dialog] h2").rect["y"]
         self.press("Lumps")
         self.see("Whisk hard")
+        # What came in made the dialog longer, and moved nothing under the hand.
+        self.assertEqual(self.find("[role=dialog] h2").rect["y"], top)
         self.driver.find_elements("xpath", "//button[.='Done so: write it down']")[0].click()
         self.see("Mended at step 4, lumps:")
         self.assertEqual(Batch.objects.get().mends[0]["title"], "Whisk hard")

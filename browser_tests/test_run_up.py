@@ -91,12 +91,13 @@ class RunUps(BrowserTest):
         self.go(f"/service/{self.service.pk}")
         self.press("Run-up")
         self.planned()
-        poach = self.bar("Poach")
+        poach, top = self.bar("Poach"), self.find(".next").rect["y"]
         ActionChains(self.driver).click_and_hold(poach).move_by_offset(-400, 0).release().perform()
         self.see(
             "Not moved to", seconds=40.0
         )  # the planner stands back behind all that runs beside
         self.see("is the most")
+        self.assertEqual(self.find(".next").rect["y"], top)  # nothing moved under the hand
         self.press("Leave it")
         self.assertEqual(RunUp.objects.get().document["pins"], {})
         prep = self.bar("Portion and dry")

@@ -164,13 +164,16 @@ def layout_of(text: str, kitchen: Kitchen) -> Layout:
 def _of_node(node: Mapping[str, Any]) -> Layout:
     made = texts(node.get("recipeYield"))
     name = str(node.get("name") or "Recipe").strip()[:120] or "Recipe"
-    given = [
-        plain_line(one) for one in texts(node.get("recipeIngredient") or node.get("ingredients"))
-    ]
-    told = [_NUMBERED.sub("", plain_line(one)) for one in texts(node.get("recipeInstructions"))]
+    given = _plain(node.get("recipeIngredient") or node.get("ingredients"))
+    told = [_NUMBERED.sub("", line) for line in _plain(node.get("recipeInstructions"))]
     found = Layout(name, told=told, makes=made[0][:80] if made else "")
     _sort_sections(found, given)
     return found
+
+
+def _plain(field: Any) -> list[str]:
+    """What a field of a recipe says, a plain line each."""
+    return [plain for line in texts(field) if (plain := plain_line(line))]
 
 
 def _sort_sections(found: Layout, lines: list[str]) -> None:

@@ -317,8 +317,6 @@ _PLAIN = frozenset(
 """Words that do not change which ingredient is meant."""
 _CHOOSING = frozenset(("and", "or", "with", "plus", "in", "from"))
 _LIKE = re.compile(r"\b[\w-]+-(?:style|type)\b ?", re.IGNORECASE)
-
-
 _EXTRA = re.compile(
     r",? (?:plus|and|with) (?:some |a (?:little|bit|few) )?(?:extra|more)\b(?: (?:for|to) .*)?$",
     re.IGNORECASE,
@@ -559,14 +557,14 @@ def _value(text: str) -> float:
 
 def spelled(text: str) -> str:
     """``text`` with one kind of dash and of fraction; "250ml" and "250 ml" alike."""
-    spelled = "".join(
+    plain = "".join(
         f" {unicodedata.normalize('NFKC', sign)}"
         if unicodedata.decomposition(sign).startswith("<fraction>")
         else sign
         for sign in text
     ).replace("⁄", "/")
-    spelled = re.sub(r"(\d)(?=[a-zA-Z])", r"\1 ", spelled)
-    return re.sub(r"[‐‑‒–—]", "-", spelled).strip()
+    plain = re.sub(r"(\d)(?=[a-zA-Z])", r"\1 ", plain)
+    return re.sub(r"[‐‑‒–—]", "-", plain).strip()
 
 
 def _unit_and_name(rest: str, kitchen: Kitchen) -> tuple[str, str]:

@@ -237,7 +237,7 @@ def _how_much(before: str, name: str, key: str, kitchen: Kitchen) -> tuple[Take,
 
 
 def _frozen(larder: Larder) -> tuple[tuple[str, str], ...]:
-    return tuple(sorted({**SPOKEN, **larder.by_name}.items()))
+    return tuple({**SPOKEN, **larder.by_name}.items())
 
 
 @lru_cache(maxsize=8)

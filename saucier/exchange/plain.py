@@ -75,10 +75,7 @@ def plain_line(line: str) -> str:
         from text_to_num import alpha2digit
 
         parts = _SHARES.split(line)
-        line = "".join(
-            part if n % 2 else _kept_ends(part, alpha2digit(part, "en"))
-            for n, part in enumerate(parts)
-        )
+        line = "".join(part if n % 2 else alpha2digit(part, "en") for n, part in enumerate(parts))
     for short, full in _SHORT:
         line = short.sub(full, line)
     return line.strip()
@@ -89,11 +86,6 @@ def _row(cells: list[str]) -> str:
     told = [cell for cell in cells if cell]
     whole = len(told) > 2 and re.match(r"^\d.*[a-zA-Z]$", told[1])
     return f"{' '.join(told[:2])}, {' '.join(told[2:])}" if whole else " ".join(told)
-
-
-def _kept_ends(text: str, changed: str) -> str:
-    """``changed`` with the spaces ``text`` begins and ends with."""
-    return text[: len(text) - len(text.lstrip())] + changed.strip() + text[len(text.rstrip()) :]
 
 
 def plain_lines(text: str) -> list[str]:

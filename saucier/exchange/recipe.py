@@ -103,18 +103,11 @@ def read_recipe(
         {"name": layout.name, "target": amounts.target, "steps": steps}, assumed, kitchen
     )
     read = with_amounts(made.lines, amounts)
-    # Food beside the sauce needs no amount to be known for what it is.
-    read = [
-        replace(one, status="read") if one.blank and n in made.beside else one
-        for n, one in enumerate(read)
-    ]
-    # Nor has what is not in the larder to be known where it stands under another heading.
-    read = [
-        replace(one, status="read", why=say("line.left-out"))
-        if n in beside and one.ingredient is None
-        else one
-        for n, one in enumerate(read)
-    ]
+    for n in made.beside:
+        if read[n].blank:  # food beside the sauce needs no amount to be known for what it is
+            read[n] = replace(read[n], status="read")
+        elif n in beside and read[n].ingredient is None:  # nor to be known, under another heading
+            read[n] = replace(read[n], status="read", why=say("line.left-out"))
     return Reading(
         name=layout.name,
         lines=tuple(read),

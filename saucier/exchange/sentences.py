@@ -84,11 +84,15 @@ _ADVERBS = (
     r"|which|the sauce is|is|are|for the \w+,?)\s+){0,6}"
 )
 _ANY_VERB = re.sub(r"\?P<\w+>", "?:", _ALL.pattern)
+_NEXT_IN = (
+    r",(?=\s+(?:the )?[a-z]+(?: [a-z]+)? in(?:,|\.|$| and\b| slowly| hot| gradually| bit by bit))"
+)
+"""Before what comes in next: "…, stock in and down by half"."""
 _CLAUSE = re.compile(
-    rf"\s*(?:[;:]|,(?=\s+(?:the )?[a-z]+(?: [a-z]+)? in(?:,|\.|$| and\b| slowly| hot| gradually| bit by bit))|,?\s+(?:and )?then\b|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
+    rf"\s*(?:[;:]|{_NEXT_IN}|,?\s+(?:and )?then\b|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
     re.IGNORECASE,
 )
-_WORDS = NUMBERS | {"a": 1, "an": 1, "fifteen": 15, "twenty": 20, "thirty": 30, "forty": 40}
+_WORDS = NUMBERS | {"a": 1, "an": 1}
 _N = r"(?:\d+(?:[.,]\d+)?|" + "|".join(sorted(_WORDS, key=len, reverse=True)) + r")"
 _MINUTES = re.compile(
     rf"\b(?:for\s+)?(?:(?:about|around|another|a further|a good|like|some|roughly|maybe|at least|up to|the last|the next)\s+)*({_N})(?:\s*(?:-|–|to|or)\s*({_N}))?\s*"
@@ -170,8 +174,12 @@ _AT_HEAT = re.compile(
 )
 """Said of the fire, where "heat" is no verb."""
 _HELPERS = ("let", "leave", "keep", "start", "use")
-_OVEN = re.compile(r"\b\d{3} ?(?:(?:°|º|degrees) ?[CF]?|[CF]\b)", re.IGNORECASE)
-"""An oven's heat, where nobody says so."""
+_OVEN = re.compile(
+    r"\b(?:1[4-9]\d|2[0-4]\d) ?(?:(?:°|º|degrees)(?! ?F)|C\b)"
+    r"|\b(?:2[5-9]\d|[345]\d\d) ?(?:°|º|degrees|F\b)",
+    re.IGNORECASE,
+)
+"""An oven's heat, or a fryer's, where nobody says so: no sauce is ever so hot."""
 _OFF_HEAT = re.compile(
     r"\b(?:off|from|away from) the (?:heat|flame|fire|stove)\b|\boff heat\b", re.I
 )

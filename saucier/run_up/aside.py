@@ -71,7 +71,7 @@ def _called(name: str) -> str:
 
 def _cards(name: str, way: Way, minutes: float) -> Iterator[Card]:
     marks = [0.0, *sorted(share for share in way.turns if 0.0 < share < 1.0), 1.0]
-    cue = said(way.cue) if way.cue else say("aside.look")
+    cue = said(way.look) if way.cue else say("aside.look")
     for number, (share, until) in enumerate(pairwise(marks)):
         part = minutes * (until - share)
         last = number == len(marks) - 2

@@ -39,7 +39,7 @@ def fried(at: At, line: LinePlan, rounds: Rounds) -> str:
             amount=say("job.pieces", count=found.pieces, what=rounds.what, a_round=found.a_round),
             touches=tuple(touches),
             uses=tuple(uses),
-            keeps=Keeps(way.keeps, way.suffers, way.cue),
+            keeps=Keeps(way.keeps, way.suffers, way.look),
             note=at.clean_for(line, fat=True),
         )
     )

@@ -15,6 +15,7 @@ from saucier.errors import BadInput
 from saucier.larder import Ingredient
 from saucier.sheet.reading import problems_of
 from saucier.steps import Hands
+from saucier.words import degrees_in
 
 _HERE = Path(__file__).parent
 On = Literal["ring", "oven", "grill", "fryer", "steamer", "griddle", "microwave", "table"]
@@ -46,6 +47,11 @@ class Way(Part):
     bought: bool = False
     does: Annotated[tuple[Key, ...], Field(max_length=80)] = ()
     cue: Annotated[str, Field(max_length=200)] = ""
+
+    @property
+    def look(self) -> str:
+        """Its cue, with degrees as the kitchen writes them."""
+        return degrees_in(self.cue)
 
 
 @dataclass(frozen=True, slots=True)

@@ -116,7 +116,7 @@ def _cooked(
             touches=tuple(touches),
             uses=uses,
             baking=baking,
-            keeps=Keeps(way.keeps, way.suffers, way.cue),
+            keeps=Keeps(way.keeps, way.suffers, way.look),
             day=-1 if day else 0,
             note=at.clean_for(line, fat=way.on == "fryer")
             or (say("job.rest", minutes=way.rest) if way.rest else ""),
@@ -154,7 +154,7 @@ def in_rounds_of(
     for load in range(1, loads + 1):
         name = say("job.round", number=load, rounds=loads) if loads > 1 else say("job.in")
         do(way.put_in, "all", name)
-        begins = do(each_min, way.hands, say("job.cooking", way=said(way.name)), way.cue)
+        begins = do(each_min, way.hands, say("job.cooking", way=said(way.name)), way.look)
         touches += [Touch(begins + share * each_min, say("job.turn")) for share in way.turns]
         do(way.take_out, "all", say("job.out"))
         if load < loads:

@@ -405,6 +405,14 @@ class Labels(BesideTest):
             method, path, headers={"Authorization": f"Bearer {token}"}
         )
 
+    def test_a_label_is_written_as_its_kitchen_writes(self) -> None:
+        self.kitchen.measures = "us"
+        self.kitchen.save()
+        batch, token = self.white(), self.device("printer")
+        self.label(batch, mass_g=1200)
+        printed = self.printer("GET", "/api/labels/next", token).json()
+        self.assertIn("2.65 lb (1200 g)", json.dumps(printed))
+
     def test_another_kitchens_printer_gets_nothing(self) -> None:
         self.label(self.white())
         theirs = self.other.call("POST", "/devices", {"name": "theirs", "kind": "printer"}).body

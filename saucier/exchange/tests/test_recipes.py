@@ -2,6 +2,7 @@
 the sauce stays out of it."""
 
 import contextlib
+import json
 import math
 import re
 import time
@@ -138,6 +139,11 @@ class Layouts(unittest.TestCase):
                     steps(found),
                     ["roux butter-unsalted+wheat-flour 2", "add milk-whole", "simmer 5"],
                 )
+
+    def test_a_field_that_says_nothing_is_no_line(self) -> None:
+        given = ["50 g butter", "<p>🍝</p>", "50 g flour", "1 l milk"]
+        page = {"@type": "Recipe", "name": "X", "recipeIngredient": given}
+        self.assertEqual(len(read_recipe(json.dumps(page), KITCHEN).lines), 3)
 
     def test_an_amount_nobody_could_read_is_asked(self) -> None:
         for text, asked in (

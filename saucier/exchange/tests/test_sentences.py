@@ -25,6 +25,9 @@ class Sentences(unittest.TestCase):
             ("Pull it off the heat.", ["out"]),
             ("Bake for 20 minutes.", [("elsewhere", 20)]),
             ("Five minutes at a simmer.", [(None, 5)]),
+            ("Over the fennel, 200C, 25 minutes.", [("elsewhere", 25)]),
+            ("Warm it to 175 °F for 2 minutes.", [("melt", 2)]),  # a sauce, not an oven
+            ("Warm it to 80 °C for 2 minutes.", [("melt", 2)]),
         ):
             with self.subTest(text):
                 told = [one if isinstance(one, tuple) else (one, None) for one in wanted]

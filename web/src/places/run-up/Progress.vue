@@ -39,7 +39,7 @@ const shown = computed(() => stage.value === 'suffers' || stage.value === 'waits
   <div class="progress" role="status">
     <span class="spin" aria-hidden="true"></span>
     <p>
-      <b>Planning</b>: {{ words[stage] ?? (waits ? 'in line behind another plan' : 'reading the service')
+      <b>Planning</b>: {{ words[stage] ?? (waits ? 'waits for its turn' : 'reading the service')
       }}<template v-if="shown && value !== undefined">
         · {{ minutesOf(value) }} so far<template v-if="bound !== undefined"
           >, no better than {{ minutesOf(bound) }}</template
