@@ -76,6 +76,15 @@ def steps_of(made: Made, amounts: dict[int, Amount], kitchen: Kitchen) -> list[d
     left out, with their step."""
     grams = {n: kitchen.larder[made.lines[n].ingredient or ""].grams(a) for n, a in amounts.items()}
     taken: dict[int, float] = dict.fromkeys(grams, 0.0)
+    # "The rest of the milk" is what no other step says it takes, whichever comes first.
+    said: dict[int, float] = dict.fromkeys(grams, 0.0)
+    for one in (one for draft in made.drafts for one in (draft, *draft.inside)):
+        for line, take in ((p.line, p.take) for p in one.portions.values() if p.line in grams):
+            if isinstance(take, Amount):
+                said[line] += kitchen.larder[made.lines[line].ingredient or ""].grams(take)
+            elif take is not None:
+                said[line] += take * grams[line]
+    left = {line: max(0.0, whole - said[line]) for line, whole in grams.items()}
 
     def amount(portion: Portion) -> dict[str, Any] | None:
         line, take = portion.line, portion.take
@@ -84,14 +93,12 @@ def steps_of(made: Made, amounts: dict[int, Amount], kitchen: Kitchen) -> list[d
         row = kitchen.larder[made.lines[line].ingredient or ""]
         whole = grams[line]
         if take is None or isinstance(take, Amount):
-            want = (
-                max(0.0, whole - taken[line])
-                if take is None
-                else min(row.grams(take), whole - taken[line])
-            )
+            want = left[line] if take is None else min(row.grams(take), whole - taken[line])
             if want <= 0.0:
                 return None
             taken[line] += want
+            if take is None:
+                left[line] = 0.0
             if want < whole:
                 return written_amount(Amount(round(want, 1), "g"))
             return written_amount(amounts[line])

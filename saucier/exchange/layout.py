@@ -3,10 +3,11 @@
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from itertools import pairwise
 from typing import Any
 
 from saucier.errors import BadInput
-from saucier.exchange.lines import NUMBERS, read_line
+from saucier.exchange.lines import NUMBERS, by_country, read_line
 from saucier.exchange.page import find_recipe, texts
 from saucier.exchange.plain import plain_line, plain_lines
 from saucier.exchange.sentences import tells
@@ -14,18 +15,19 @@ from saucier.kitchen import Kitchen
 from saucier.units.reading import split_amount
 
 _METHOD_HEAD = re.compile(
-    r"^\W*(method|directions|instructions|preparation|steps|how to\b.*|what to do)\W*$",
+    r"^\W*(method(?: of \w+)?|directions|instructions|preparation|procedure|steps|how to\b.*|what to do)\W*$",
     re.IGNORECASE,
 )
 _INGREDIENTS_HEAD = re.compile(
-    r"^\W*(?:ingredients|(?:what )?you(?:'ll| will)? need|what you need|list)\b\s*"
+    r"^\W*(?:ingredients|commodities|(?:what )?you(?:'ll| will)? need|what you need|list)\b\s*"
     r"(?:\((?P<makes>[^)]*)\))?\s*(?::\s*(?P<rest>.+)|\W*)$",
     re.IGNORECASE,
 )
 _EATERS = "portions?|servings?|people|persons?|pers|ptns?|pax|covers|guests|plates"
 _MAKES = re.compile(
-    r"^\W*((?:serves|makes|yields?|for|enough for|servings?|portions?|batch)\b:?\s.*"
-    r"(?:\d|two|three|four|five|six|eight|ten|twelve).*|\d+ (?:" + _EATERS + r")\b.*)$",
+    r"^\W*((?:serves|makes|yields?|for|enough for|servings?|portions?|batch|per)\b:?\s.*"
+    r"(?:\d|two|three|four|five|six|eight|ten|twelve).*|\d+ (?:" + _EATERS + r")\b.*"
+    r"|pour \d+ (?:l|lit(?:re|er)s?|personnes?|pers|portions?|couverts?)\b\W*)$",
     re.IGNORECASE,
 )
 _MAKES_IN_TITLE = re.compile(
@@ -48,6 +50,12 @@ _AFTER_HEAD = re.compile(
     re.IGNORECASE,
 )
 """What stands behind the recipe."""
+_VARIES = re.compile(
+    r"^\W*(?:(?:variations?|variants?|notes?|tips?|to vary|make ahead|to store|to freeze|leftovers)\s*[.:–—-]\s|variations? on\b"
+    r"|(?:\w+ ){1,3}sauce\s*[:–—-]\s*(?:stir|add|omit|make|as|use|replace|substitute|proceed)\b)",
+    re.IGNORECASE,
+)
+"""The same, said in one line with what it says."""
 _NUMBERED = re.compile(
     r"^\s*(?:(?:step )?\d+\s*[.)/]|step \d+:?|\d{1,2}(?-i:(?= [A-Z][a-z]+ [a-z])))\s+",
     re.IGNORECASE,
@@ -142,6 +150,7 @@ class Layout:
 
 def layout_of(text: str, kitchen: Kitchen) -> Layout:
     """The recipe in ``text``: JSON-LD, a saved page, or plain text."""
+    text = by_country(text)
     node = find_recipe(text)
     found = _of_node(node) if node else _of_text(text, kitchen)
     found.cut = len(found.given) > MOST_LINES
@@ -194,8 +203,9 @@ def _of_text(text: str, kitchen: Kitchen) -> Layout:
     lines = [line[: MOST_TOLD + 1] for line in plain_lines(text)[:_MOST_LINES_LOOKED_AT]]
     found, rest = _titled(lines, kitchen)
     section, method, headed = "", False, False
+    prose = any(line.endswith(".") and not _surely_listed(line, kitchen) for line in rest)
     for number, line in enumerate(rest):
-        if _AFTER_HEAD.match(line) and found.given and found.told:
+        if found.given and found.told and (_AFTER_HEAD.match(line) or _VARIES.match(line)):
             break
         if _ABOUT_IT.match(line):
             continue
@@ -217,13 +227,29 @@ def _of_text(text: str, kitchen: Kitchen) -> Layout:
             found.given.append(Line(listed, section))
         elif method or _told(line) or (found.given and _NUMBERED.match(line)) or acts:
             method = method or acts or tells(line) or not _whole_list(line, kitchen)
-            if method:
+            if method and prose and found.told and _goes_on(found.told[-1], line):
+                found.told[-1] += f" {line}"
+            elif method:
                 found.told.append(_NUMBERED.sub("", line))
             else:
                 found.given.append(Line(line, section))
         else:
             found.given.append(Line(line, section))
     return found
+
+
+_OPEN_END = re.compile(
+    r"(?:,|\b(?:and|or|the|an?|of|with|in|into|for|to|by|until|till|it))$", re.IGNORECASE
+)
+
+
+def _goes_on(before: str, line: str) -> bool:
+    """Whether ``line`` is the rest of a sentence that was cut where a page ended."""
+    if before.endswith((".", "!", "?", ":", ";")):
+        return False
+    if _OPEN_END.search(before):
+        return bool(re.match(r"[a-z(\d]", line))
+    return bool(re.match(r"[a-z(]", line)) and not tells(line)
 
 
 def _titled(lines: list[str], kitchen: Kitchen) -> tuple[Layout, list[str]]:
@@ -237,8 +263,12 @@ def _titled(lines: list[str], kitchen: Kitchen) -> tuple[Layout, list[str]]:
         re.match(r"^[\W\d]*\d", first) and read_line(first, kitchen).ingredient
     ):
         return Layout("Recipe"), lines
-    if two := re.match(r"^([^.]{3,60})\. +((?:serves|for|makes)\b.{1,40})$", first, re.IGNORECASE):
-        return Layout(two[1], makes=two[2].rstrip(".")), lines[1:]
+    if two := re.match(
+        r"^([^.]{3,60})\. +((?:serves|for|makes)\b[^.]{1,40})(?:\. +(.+)|\.?)$",
+        first,
+        re.IGNORECASE,
+    ):
+        return Layout(two[1], makes=two[2]), [*filter(None, [two[3]]), *lines[1:]]
     if section := _section(lines[0]):  # "For the white sauce:" names it, and heads its list
         return Layout(section[:1].upper() + section[1:]), lines
     short = len(first) <= 60 and not re.search(r"[.!?;] +[A-Z]", first)
@@ -271,6 +301,12 @@ def _told(line: str) -> bool:
 _DOWN = re.compile(r"\bdown (?:by|to|till|until)\b|\boff the heat\b", re.IGNORECASE)
 
 
+_GOES = re.compile(
+    r"^(?:[a-z]+ ){1,3}(?:on|in|off|out)(?:,|$| (?:and|for|till?|until)\b)", re.IGNORECASE
+)
+"""Short for what goes where: "pasta on, 10 min"."""
+
+
 def _acts(line: str, kitchen: Kitchen) -> bool:
     """Whether a short line says what to do, as "- sweat shallot in butter 5 min" does."""
     bare = re.sub(r"^\W+", "", line)
@@ -278,7 +314,7 @@ def _acts(line: str, kitchen: Kitchen) -> bool:
         r"^(?:\w+ )?\w+ of ", bare, re.IGNORECASE
     ):  # "squeeze of lemon" is a measure, no act
         return False
-    if _DOWN.search(bare) and not _counted(bare):
+    if (_DOWN.search(bare) or _GOES.match(bare)) and not _counted(bare):
         return True
     return tells(bare) and read_line(bare, kitchen).status != "read" and not _counted(bare)
 
@@ -301,7 +337,7 @@ def _surely_listed(line: str, kitchen: Kitchen, *, names: bool = True) -> bool:
     read = [read_line(part, kitchen) for part in split_line(line, kitchen)]
     if not all(one.status == "read" or one.blank for one in read):
         return False
-    given = any(one.amount is not None or one.to_taste for one in read)
+    given = any(one.amount is not None or one.to_taste or one.optional for one in read)
     return given or (names and len(line.split()) <= _FEW_WORDS)
 
 
@@ -318,7 +354,9 @@ def _heads(line: str, after: list[str], kitchen: Kitchen) -> bool:
     sauce = re.search(r"\b(?:sauce|cream|panade|roux)$", line.strip(), re.IGNORECASE)
     if read_line(line, kitchen).ingredient and not sauce:
         return False
-    return _counted(after[0])
+    return _counted(after[0]) or (
+        not after[0].islower() and _surely_listed(after[0], kitchen, names=False)
+    )
 
 
 def _counted(text: str) -> bool:
@@ -326,6 +364,14 @@ def _counted(text: str) -> bool:
         return bool(split_amount(re.sub(r"^\W+", "", text))[1])
     except BadInput:
         return False
+
+
+def _weighed(text: str, kitchen: Kitchen) -> bool:
+    """Whether ``text`` begins with an amount in a unit, of something known."""
+    if not re.match(r"^[\d½¼¾⅓⅔][\d.,/½¼¾⅓⅔ ]*\s?[a-zA-Z]", text.strip()):
+        return False
+    line = read_line(text, kitchen)
+    return line.ingredient is not None and line.amount is not None and line.amount.unit != "piece"
 
 
 _EACH = re.compile(
@@ -368,6 +414,11 @@ def split_line(text: str, kitchen: Kitchen) -> list[str]:
             parts = _outside_brackets(bare, between)
             if len(parts) < 2:
                 continue
+        if sum(_weighed(part, kitchen) for part in parts) > 1:
+            # "60 g butter, 60 g flour, blond": words go with what they are said of.
+            known_at = [n for n, part in enumerate(parts) if read_line(part, kitchen).ingredient]
+            edges = [0, *(n for n in known_at if n), len(parts)]
+            parts = [", ".join(parts[a:b]) for a, b in pairwise(edges)]
         read = [read_line(part, kitchen) for part in parts]
         known = sum(one.ingredient is not None for one in read)
         if known < len(parts) and not (known >= 2 and known >= len(parts) - len(parts) // 3):

@@ -31,7 +31,7 @@ class ReadLine:
     gives no amount and a usual one was put in, ``between`` its edges; ``settle`` with a guess
     or a gap that ``why`` tells; ``unread`` with neither. ``to_taste``: salted by tongue.
     ``guesses`` are keys that may be meant, the likeliest first. ``section`` is the heading it
-    stands under."""
+    stands under. ``share_pct`` is what it has instead of an amount, of something to be found."""
 
     text: str
     status: Status
@@ -42,11 +42,22 @@ class ReadLine:
     guesses: tuple[str, ...] = ()
     between: Between | None = None
     section: str = ""
+    share_pct: float | None = None
 
     @property
     def optional(self) -> bool:
         """Whether its cook may leave it out."""
-        return bool(_OPTIONAL.search(self.text))
+        return bool(OPTIONAL.search(self.text))
+
+    @property
+    def for_table(self) -> bool:
+        """Whether it says it goes with the dish."""
+        return bool(_FOR_TABLE.search(self.text))
+
+    @property
+    def unweighed(self) -> bool:
+        """Whether it is known what is meant, and not what so many weigh: "4 pork chops"."""
+        return self.why is not None and self.why.code in ("line.unit-unfit", "line.not-in-pieces")
 
     @property
     def blank(self) -> bool:
@@ -54,15 +65,23 @@ class ReadLine:
         return self.why is not None and self.why.code == "line.no-amount"
 
 
-_OPTIONAL = re.compile(
-    r"\b(?:optional(?:ly)?|if (?:you )?(?:need(?:ed)?|lik(?:e|ed)|wish(?:ed)?|want(?:ed)?|necessary))\b",
+IF_LIKED = " (optional)"
+"""Put behind what a telling has only where it is wanted."""
+_FOR_TABLE = re.compile(
+    r"\b(?:(?:to|for) (?:serve|serving|garnish(?:ing)?|decorate|the table)|on the side)\b",
+    re.IGNORECASE,
+)
+OPTIONAL = re.compile(
+    r"\b(?:optional(?:ly)?|if (?:you )?(?:need(?:ed)?|lik(?:e|ed)|wish(?:ed)?|want(?:ed)?|necessary|have (?:any|some|it|one)))\b",
     re.IGNORECASE,
 )
 _BULLET = re.compile(r"^[\s\-–•*·▢□]+")
 _RANGE = re.compile(
     r"^(\d+(?:[.,]\d+|/0*[1-9]\d*)?)\s*(?:-|–|to|or)\s*(\d+(?:[.,]\d+|/0*[1-9]\d*)?)\b(?!/)"
 )
-_BESIDE = re.compile(r"^([\d.,/ ]+\s*[a-zA-Z]+)\s*/\s*[\d., /]+\s*(?:fl\.? )?[a-zA-Z]+")
+_BESIDE = re.compile(
+    r"^([\d.,/ ]+\s*[a-zA-Z]+)\s*/\s*[\d., /]+\s*(?:fl\.? |imperial |US )?[a-zA-Z]+"
+)
 _BRACKETS = re.compile(r"\(([^()]*)\)")
 NUMBERS = {
     word: n
@@ -95,7 +114,7 @@ _WORD_NUMBERS = {
     "an": "1",
 } | {word: str(n) for word, n in NUMBERS.items()}
 _TO_TASTE = re.compile(
-    r"\b(q\.? ?s\b\.?|to taste|as needed|to season|for seasoning)\b", re.IGNORECASE
+    r"\b(q\.? ?s\b\.?|tt$|to taste|as needed|to season|for seasoning)\b", re.IGNORECASE
 )
 _JUICE = re.compile(
     r"^(?:the )?(juice|zest)(?: and zest)? of (.+?) (lemon|lime|orange)s?\b.*$", re.IGNORECASE
@@ -133,7 +152,7 @@ _BEHIND = re.compile(
 )
 """An amount behind its name: "Butter 40 g", "milk: 6 dl", "capers - 2 tbsp"."""
 _HANDFUL_BEHIND = re.compile(
-    r"^(?P<name>[^\d(]*[^\d\s(,:–-])[\s,:–-]+(?:an? )?(?P<measure>(?:small |large |good )?"
+    r"^(?P<name>[^\d(]*[^\d\s(,:–-])[\s,:–-]+(?:an? )?(?P<measure>(?:small |large |good |big |generous )?"
     r"(?:handful|pinch|knob|bunch|sprig|dash|splash|squeeze|glug|grating)(?:e?s)?)$",
     re.IGNORECASE,
 )
@@ -157,6 +176,25 @@ SPOKEN = {
 """What a cook says shortly, with what is usually meant where no amount is given with it."""
 _DIFFERS = {"pint": (568.0, 473.0), "quart": (1136.0, 946.0), "gill": (142.0, 118.0)}
 """mL of measures that are one size in one country and another in the next."""
+_OF_COUNTRY = {
+    f"{country} {unit}": sizes[n]
+    for unit, sizes in _DIFFERS.items()
+    for n, country in enumerate(("imperial", "us"))
+}
+_IMPERIAL = re.compile(
+    r"\b(?:gills?|double cream|single cream|plain flour|cornflour|dessertspoons?|imperial)\b"
+    r"|\b(?:oz|ounces?|lbs?|pounds?)\.?\s(?:of\s)?(?:plain\s|white\s|the\s)?flour\b",
+    re.IGNORECASE,
+)
+_US = re.compile(
+    r"\b(?:cups?|sticks?|all[ -]purpose|heavy (?:whipping )?cream|half[ -]and[ -]half|cornstarch|kosher)\b",
+    re.IGNORECASE,
+)
+"""Words by which a recipe tells where its pints are from."""
+_SHORT_PINT = re.compile(r"(?<=[\d½¼¾]\s)[pq]ts?\b\.?|(?<=[\d½¼¾])[pq]ts?\b\.?", re.IGNORECASE)
+_DIFFERING = re.compile(r"(?<!imperial\s)(?<!us\s)\b(?=(?:pint|quart|gill)s?\b)", re.IGNORECASE)
+_NARROW = 1.35
+"""A range no wider than this factor is read as its middle, and told."""
 _MANY, _MANY_G = 30, 500.0
 """So many, of so much together, may be grams whose unit was left out: "120 shallot"."""
 _BY_COUNTRY = ("cup", "tbsp", "tsp")
@@ -224,6 +262,7 @@ _PLAIN = frozenset(
         "picked",
         "leaves",
         "only",
+        "strong",
         "about",
         "approx",
         "leftover",
@@ -312,11 +351,21 @@ _PLAIN = frozenset(
         "wish",
         "you",
         "like",
+        "de",
+        "du",
+        "d",
+        "rape",
+        "hache",
+        "gousse",
+        "gousses",
     ]
 )
 """Words that do not change which ingredient is meant."""
 _CHOOSING = frozenset(("and", "or", "with", "plus", "in", "from"))
-_LIKE = re.compile(r"\b[\w-]+-(?:style|type)\b ?", re.IGNORECASE)
+_LIKE = re.compile(r"\b([\w-]+)[ -](?:style|type)\b ?", re.IGNORECASE)
+_OR = re.compile(r"^([a-zA-ZÀ-ÿ][^,]*?),? or ([a-zA-ZÀ-ÿ][^,]*)$")
+_TOLD = ("line.narrow-range", "line.first-of-two")
+"""What is told beside a line that is read."""
 _EXTRA = re.compile(
     r",? (?:plus|and|with) (?:some |a (?:little|bit|few) )?(?:extra|more)\b(?: (?:for|to) .*)?$",
     re.IGNORECASE,
@@ -337,7 +386,7 @@ _RESPELLED = (
     ),
     (
         re.compile(
-            r"\b\d[\d./ ]* ?(?:pints?|cups?|oz|fl\.? oz|lbs?|quarts?|tbsps?|tablespoons?|sticks?) "
+            r"\b\d[\d./ ]* ?(?:(?:imperial |US )?pints?|cups?|oz|fl\.? oz|lbs?|quarts?|tbsps?|tablespoons?|sticks?) "
             r"\((?:about |approx\.? )?(\d[\d.,]* ?(?:k?g|[cmd]?l|lit(?:re|er)s?))\)",
             re.IGNORECASE,
         ),
@@ -357,10 +406,23 @@ _RESPELLED = (
         ),
         r"\1 stock",
     ),
-    (re.compile(r"\b(\w+ )(?:fond|fumet|bouillon|broth)\b", re.IGNORECASE), r"\1stock"),
+    (re.compile(r"\b(\w{3,} )(?:fond|fumet|bouillon|broth)\b", re.IGNORECASE), r"\1stock"),
     (re.compile(r"\bfumet\b", re.IGNORECASE), "fish stock"),
 )
 """The same thing said in other words."""
+
+
+def by_country(text: str) -> str:
+    """``text`` with its pints named, where its other words tell which country's they are.
+
+    >>> by_country("4 oz flour, a pint of milk"), by_country("a pint of milk")
+    ('4 oz flour, a imperial pint of milk', 'a pint of milk')
+    """
+    text = _SHORT_PINT.sub(lambda short: "pint" if short[0][0] in "pP" else "quart", text)
+    imperial, us = _IMPERIAL.search(text), _US.search(text)
+    if bool(imperial) == bool(us):
+        return text
+    return _DIFFERING.sub("imperial " if imperial else "US ", text)
 
 
 def respelled(text: str) -> str:
@@ -419,7 +481,9 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
     doubt: Sentence | None = None
     if spread := _RANGE.match(line):
         low, high = (_value(spread[n]) for n in (1, 2))
-        doubt = say("line.range", shown=spread[0], middle=0.5 * (low + high))
+        narrow = 0.0 < low <= high <= _NARROW * low
+        code = "line.narrow-range" if narrow else "line.range"
+        doubt = say(code, shown=spread[0], middle=0.5 * (low + high))
         line = f"{0.5 * (low + high):g} {line[spread.end() :]}"
     if both := _BESIDE.match(line):
         line = both[1] + line[both.end() :]
@@ -447,7 +511,9 @@ def _matched(
     if count is None and _unit_and_name(line, kitchen)[0] in kitchen.measures.names:
         count = times  # "pinch of saffron", "knob of butter"
     unit, name = _unit_and_name(rest, kitchen) if count is not None else ("", rest)
-    if count is not None and (sizes := _DIFFERS.get(unit)):
+    if count is not None and unit in _OF_COUNTRY:
+        count, unit = count * _OF_COUNTRY[unit], "mL"
+    elif count is not None and (sizes := _DIFFERS.get(unit)):
         doubt = say("line.unit-differs", unit=unit, one_ml=sizes[0], other_ml=sizes[1])
         count, unit = count * sizes[0], "mL"
     if unit or inside:  # "300 ml pot double cream": packed so, and measured already
@@ -468,6 +534,19 @@ def _matched(
             guesses=guesses,
         )
     row = kitchen.larder[key]
+    if rest and (parts := re.match(r"parts?\b", rest)):
+        why = say("line.share-of-what", shown=f"{count:g} {parts[0]}" if count else parts[0])
+        return ReadLine(shown, "settle", key, None, why, guesses=guesses)
+    if (percent := _PERCENT.search(line)) and row.role not in _PERCENT_NAMES and not unit:
+        return ReadLine(
+            text=shown,
+            status="settle",
+            ingredient=key,
+            amount=None,
+            why=say("line.share-of-what", shown=percent[0]),
+            guesses=guesses,
+            share_pct=_value(percent[0].rstrip(" %")),
+        )
     amount = None if count is None else _amount(count, unit, row, kitchen)
     if inside and (amount is None or amount.dimension is not Dimension.WEIGHT or amount.measure):
         times = count or 1.0 if each else 1.0
@@ -486,10 +565,7 @@ def _matched(
         )
     if amount is None:
         why = say("line.no-amount")
-        if percent := _PERCENT.search(line):
-            if row.role not in _PERCENT_NAMES:
-                why = say("line.share-of-what", shown=percent[0])
-        elif count is None and re.search(r"\d", line):
+        if count is None and not percent and re.search(r"\d", line):
             why = say("line.amount-unread")
         if count is not None:
             why = say("line.unit-unfit" if unit else "line.not-in-pieces", unit=unit)
@@ -502,6 +578,8 @@ def _matched(
             to_taste=to_taste,
             guesses=guesses,
         )
+    if doubt is None and _OR.match(name):
+        doubt = say("line.first-of-two", name=row.name)
     many = amount.unit == "piece" and amount.value >= _MANY and amount.value % 5 == 0
     if many and row.grams(amount) >= _MANY_G:
         doubt = say("line.pieces-or-grams", count=amount.value)
@@ -517,7 +595,7 @@ def _matched(
         )
     return ReadLine(
         text=shown,
-        status="settle" if doubt else "read",
+        status="settle" if doubt and doubt.code not in _TOLD else "read",
         ingredient=key,
         amount=amount,
         why=doubt,
@@ -544,7 +622,7 @@ def _from_brackets(
         bracketed = None
     if bracketed is None or bracketed.measure:
         return amount, doubt
-    vague = doubt or amount is None or amount.unit in _BY_COUNTRY
+    vague = doubt or amount is None or amount.measure or amount.unit in _BY_COUNTRY
     if bracketed.dimension is not Dimension.WEIGHT and not vague:
         return amount, doubt
     return bracketed, None if doubt and doubt.code == "line.unit-differs" else doubt
@@ -587,7 +665,7 @@ def _unit_in(rest: str, kitchen: Kitchen) -> tuple[str, str]:
         if len(words) <= length:
             continue
         singular = head.removesuffix("s")
-        if singular in _DIFFERS:
+        if singular in _DIFFERS or singular in _OF_COUNTRY:
             return singular, after.removeprefix("of ")
         if head in names or singular in names or f"{head[:-2]}" in names:
             # "1 walnut" is a nut; "1 walnut of butter" a measure. "1 stick celery" either way.
@@ -626,15 +704,18 @@ def ingredient_named(name: str, larder: Larder) -> tuple[str | None, bool, tuple
     Sure is a whole name or alias, with nothing beside it but words that change nothing.
     """
     known = larder.by_name
+    if (share := _PERCENT.search(name)) and (key := _by_fat(name, share, larder)):
+        return key, True, ()
+    if first := _first_of(name, larder):
+        return first, True, ()
     for part in (name, name.partition(",")[0]):
         words = plain_name(part)
         if words in known:
             return known[words], True, ()
     if (any_order := _in_any_order(plain_name(name), larder)) is not None:
         return any_order, True, ()
-    kind = _LIKE.sub("", name)
-    if kind != name and kind.strip():
-        return ingredient_named(kind, larder)
+    if like := _LIKE.search(name):
+        return _of_a_kind(name, like, larder)
     words = plain_name(name.partition(",")[0])
     best = _longest_name_in(words.split(), known)
     if best:
@@ -644,6 +725,56 @@ def ingredient_named(name: str, larder: Larder) -> tuple[str | None, bool, tuple
         return known[best], False, (known[best], *_alike(words, known, known[best]))
     guesses = _alike(words, known, None)
     return None, False, guesses
+
+
+def _by_fat(name: str, share: re.Match[str], larder: Larder) -> str | None:
+    """The milk or cream whose fat is the share said: "whipping cream 35 %"."""
+    bare = " ".join((name[: share.start()] + name[share.end() :]).replace("fat", "").split())
+    key, sure, _ = ingredient_named(bare, larder) if bare else (None, False, ())
+    if key is None or not sure or larder[key].role not in ("cream", "milk", "soft-cream"):
+        return None
+    pct = float(share[0].strip("% ").replace(",", "."))
+    off = {
+        one.key: abs(100.0 * one.per_gram.fat - pct)
+        for one in larder.values()
+        if one.key == key
+        or (one.role == larder[key].role and one.key.startswith(key.split("-")[0]))
+    }
+    nearest = min(off, key=lambda one: (off[one], one != key))
+    return nearest if off[nearest] <= 0.1 * pct + 0.2 else None
+
+
+def _of_a_kind(
+    name: str, like: re.Match[str], larder: Larder
+) -> tuple[str | None, bool, tuple[str, ...]]:
+    """ "Gruyère-type cheese": what is named, where the larder has it; else the kind, to be settled."""
+    kind = _LIKE.sub("", name).strip()
+    for named in (
+        (f"{like[1]} {kind}", f"{like[1]} {kind.split()[-1]}", like[1]) if kind else (like[1],)
+    ):
+        if len(kind.split()) <= 3 and (key := larder.by_name.get(plain_name(named))) is not None:
+            return key, True, ()
+    key, sure, guesses = ingredient_named(kind, larder) if kind else (None, False, ())
+    if key is not None and larder[key].role == "cheese":  # "cheese" alone is no kind of it
+        return key, False, (key, *guesses)
+    return key, sure, guesses
+
+
+def _first_of(name: str, larder: Larder) -> str | None:
+    """Of "panna / single cream" what is known, where that is one thing; of "butter or margarine" the
+    first."""
+    if choice := _OR.match(name):
+        key, sure, _ = ingredient_named(choice[1], larder)
+        other, known, _ = ingredient_named(choice[2], larder)
+        return key if sure and (known or other) else None
+    parts = [part.strip() for part in re.split(r"\s*/\s*", name)]
+    if len(parts) < 2 or not all(re.match(r"[a-zA-ZÀ-ÿ]", part) for part in parts):
+        return None
+    read = [ingredient_named(part, larder) for part in parts]
+    keys = {key for key, sure, _ in read if key is not None and sure}
+    return (
+        keys.pop() if len(keys) == 1 and all(sure or key is None for key, sure, _ in read) else None
+    )
 
 
 def _longest_name_in(words: list[str], known: dict[str, str]) -> str:

@@ -7,7 +7,7 @@ from typing import Any
 
 from saucier import constants as K
 from saucier.exchange.drafts import Draft, Made, Portion
-from saucier.exchange.lines import ReadLine
+from saucier.exchange.lines import IF_LIKED, OPTIONAL, ReadLine
 from saucier.exchange.mentions import Mention, Take, loose_amounts, mentions_in
 from saucier.exchange.sentences import Clause
 from saucier.kitchen import Kitchen
@@ -32,8 +32,13 @@ _FALLS = 0.4
 """Pieces that become sauce by so much of themselves are its liquid, as tomatoes are."""
 _MAYBE = re.compile(r"\bif\b|\bto (?:thin|loosen)\b|^\W*(?:thin|loosen)\b", re.IGNORECASE)
 """Said of what goes in only where it is wanted."""
-_ON_TOP = re.compile(r"\b(?:garnish|scatter|sprinkle|top with)", re.IGNORECASE)
+_ON_TOP = re.compile(r"\b(?:garnish|scatter|sprinkle|top with|on top)", re.IGNORECASE)
 """Said of what goes over the dish, not into its sauce."""
+_NEXT_PAN = re.compile(
+    r"\b(?:second|another|separate|clean|other|fresh|new|different) (?:\w+ ){0,2}(?:sauce)?pan\b",
+    re.IGNORECASE,
+)
+_SLURRY = re.compile(r"\b(?:paste|slurry|slaked|mixture)\b", re.IGNORECASE)
 _KNEADED = re.compile(r"\b(?:beurre mani[ée]|kneaded butter)", re.IGNORECASE)
 _FISHED = ("herb", "spice", "seasoning")
 """Kinds that may be taken out again, their taste given."""
@@ -88,13 +93,19 @@ class _Walk:
         self.lines = list(lines)
         self.kitchen, self.larder = kitchen, kitchen.larder
         food = {n for n, one in enumerate(lines) if one.ingredient and self._role(one) in NOT_SAUCE}
-        maybe = {n for n, one in enumerate(lines) if one.optional and one.amount is None}
+        maybe = {
+            n
+            for n, one in enumerate(lines)
+            if one.optional and (one.amount is None or one.text.endswith(IF_LIKED))
+        }
         self.beside, self.listed = set(beside) | food | maybe, listed
         self.drafts: list[Draft] = []
         self.around: list[Draft] = []
         self.placed: dict[int, list[Portion]] = {}
         self.fats: list[Portion] = []
         self.flour: Portion | None = None
+        self.slurry: list[Portion] = []
+        """Starch mixed with a liquid beforehand: it waits until it is whisked in."""
         self.others: set[int] = set()
         """Lines told of another pot only: they stay there unless the sauce takes them up."""
         self.side: _Side | None = None
@@ -116,6 +127,13 @@ class _Walk:
             for d in (*self.around, *self.drafts)
         )
 
+    @property
+    def _floured(self) -> bool:
+        return any(
+            d.op in ("roux", "dust") or (d.of and d.of.role == "flour")
+            for d in (*self.around, *self.drafts)
+        )
+
     def _role(self, line: ReadLine) -> str:
         return self.larder[line.ingredient or ""].role
 
@@ -131,14 +149,21 @@ class _Walk:
             self.sentence, self.elsewhere, self.off = clause.sentence, False, False
             self.before = []
         self.off = self.off or clause.off_heat or clause.rests
+        if _NEXT_PAN.search(clause.text) or self._roux_begins(clause):
+            self._aside()
         if _says(clause.text, "pour") and _says(clause.text, " over"):
             self.poured = True
         named = self._named(clause)
-        if not self.listed and clause.act not in ("elsewhere", "over"):
-            self._ask_of(loose_amounts(clause.text, self.kitchen))
+        measured = clause.stop is not None and clause.stop.measured
+        if clause.act not in ("elsewhere", "over") and not measured:
+            loose = loose_amounts(clause.text, self.kitchen)
+            if self.listed:
+                self.assumed += [say("assumed.unused-amount", shown=one) for one in loose]
+            else:
+                self._ask_of(loose)
         if self._of_another_pot(clause, named):
             self.elsewhere = True
-            if clause.act == "elsewhere" and not self.listed:
+            if clause.act == "over" or not self.listed:
                 self.others |= {n for mention in named for n in mention.lines}
             self.before = [*self.before, *named] if clause.act == "elsewhere" else []
             return
@@ -244,34 +269,49 @@ class _Walk:
 
     def _with_line(self, mention: Mention, clause: Clause) -> Mention | None:
         row = self.larder[mention.key]
-        if row.role == "salt":
+        read = mention.read
+        if row.role == "salt" and (read.amount is None or clause.act == "elsewhere"):
             self.tasted = self.tasted or clause.act != "elsewhere"
             return None
-        read = mention.read
         word = plain_name(read.text).split()[-1]
         if self.listed and any(
-            one.ingredient is None and word in plain_name(one.text).split() for one in self.lines
+            one.status in ("settle", "unread")
+            and not one.blank
+            and word in plain_name(one.text).split()
+            for one in self.lines
         ):
             return None  # its own line is still to settle
         sauce = row.role in _UNLISTED
         unsaid = row.role in ("water", "fat") or clause.act in ("elsewhere", "over")
         unsaid = unsaid or bool(_MAYBE.search(clause.text))
-        if self.listed and (not sauce or (read.amount is None and unsaid)):
+        weighed = read.amount is not None and not read.amount.measure and clause.act != "over"
+        vague = read.amount is None or bool(read.amount.measure)
+        maybe = not self.listed and vague and bool(_MAYBE.search(clause.text))
+        if maybe:
+            read = replace(read, text=f"{read.text}{IF_LIKED}")
+        if self.listed and ((not sauce and not weighed) or (read.amount is None and unsaid)):
             if row.role in _TOLD_UNLISTED and clause.act in ("add", "mix", "infuse"):
                 self.assumed.append(say("assumed.not-listed", name=row.name))
             return None  # the list has what goes in: "with oil", "pour over the ham" add nothing
-        if row.role == "water" and read.amount is None:
-            return None
+        if read.amount is None and (row.role == "water" or (self.wet and word == "liquor")):
+            return None  # "boil the liquor": what is in the pot
         if row.role == "spice" and read.amount is None:
             read = ReadLine(read.text, "read", row.key, None, to_taste=True)
         self.lines.append(read)
         number = len(self.lines) - 1
+        if optional := re.search(rf"\b{re.escape(word)}s?,? {OPTIONAL.pattern}", clause.text, re.I):
+            read = self.lines[number] = replace(read, text=optional[0])
+            maybe = vague
+        if maybe:
+            self.beside.add(number)
         if row.role in NOT_SAUCE:
             self.beside.add(number)
         return Mention(mention.key, (number,), 1.0, read)
 
     def _of_another_pot(self, clause: Clause, named: list[Mention]) -> bool:
         """Whether the clause is about food that is cooked beside the sauce."""
+        if clause.act == "poach":  # what it is poached in may be the sauce's liquor
+            return not self._liquids(named) or self.wet
         sauce = [m for m in named if not all(n in self.beside for n in m.lines)]
         if clause.act == "elsewhere" or (clause.act == "over" and _ON_TOP.search(clause.text)):
             return True
@@ -289,7 +329,7 @@ class _Walk:
         act, minutes = clause.act, clause.minutes
         if clause.shown:
             self.assumed.append(say("assumed.range", shown=clause.shown))
-        if act == "infuse" or (
+        if act in ("infuse", "poach") or (
             act == "melt" and not self.wet and self._liquids(named) and not self.fats
         ):
             return self._steeps(clause, named)
@@ -315,7 +355,7 @@ class _Walk:
             roux := next((d for d in reversed(self.drafts) if d.op in ("roux", "dust")), None)
         ):
             roux.rest.setdefault("colour", clause.colour)
-        if clause.stop is not None:
+        if clause.stop is not None and not (clause.stop.by_look and self._floured):
             return self._reduces(clause)
         of_roux = _says(clause.text, "roux") and not any(
             d.op in ("roux", "dust") for d in self.timed
@@ -328,6 +368,20 @@ class _Walk:
         todo = [(n, m.take) for m in named for n in m.lines if not self._is_placed(n, m.take)]
         todo = [(n, take) for n, take in dict(todo).items() if n not in self.beside]
         rows = {n: self._row(n) for n, _ in todo}
+        if self._slaked(clause, todo, rows):
+            return
+        if self.side is not None and clause.act not in ("melt", "infuse"):
+            warm = {portion.line for portion in self.side.liquids}
+            if warm & {n for m in named for n in m.lines}:
+                self._flush_side()
+                self.timed = []
+        held = {portion.line for portion in self.slurry}
+        again = not named and _says(clause.text, " it ", " this ", " in ")
+        if held and (
+            again or held & {n for m in named for n in m.lines} or _SLURRY.search(clause.text)
+        ):
+            self._flush_slurry()
+            todo = [one for one in todo if one[0] not in held]
         whisked = _says(clause.text, "whisk", "beat", "mix")
         if self._liaison(todo, rows, ("cream", "milk", "soft-cream") if whisked else ("cream",)):
             todo = [one for one in todo if one[0] not in self.placed]
@@ -360,6 +414,36 @@ class _Walk:
             dry = not any(d.of is not None and d.of.role in (*_LIQUIDS, "wine") for d in fresh)
             last = next((d for d in reversed(placed) if dry and d.op in _TIMED), placed[-1])
             self.timed = [d for d in fresh if d.op == last.op] if last.op == "sweat" else [last]
+
+    def _slaked(
+        self, clause: Clause, todo: list[tuple[int, Take]], rows: dict[int, Ingredient]
+    ) -> bool:
+        """Whether a starch is mixed with something cold before there is a pot to put it in."""
+        starch = any(row.per_gram.thickener > _STARCH_POWER for row in rows.values())
+        cold = (*_LIQUIDS, "soft-cream")
+        wet = all(
+            row.per_gram.thickener > _STARCH_POWER or row.role in cold for row in rows.values()
+        )
+        if not starch or not wet or clause.act not in ("mix", "add"):
+            return False
+        if (self.drafts or self.fats) and (clause.act == "add" or len(rows) < 2):
+            return False
+        if clause.act == "add" and not _SLURRY.search(clause.text):
+            return False
+        for number, take in todo:
+            portion = Portion(number, take)
+            self._claim(portion)
+            self.slurry.append(portion)
+        return True
+
+    def _flush_slurry(self) -> None:
+        starch = {portion: self._row(portion.line).per_gram.thickener for portion in self.slurry}
+        slurry, self.slurry = sorted(self.slurry, key=starch.__getitem__), []
+        if slurry:
+            self._flush_side()
+            self._flush_fats()
+        for portion in slurry:
+            self._one("add", portion, self._row(portion.line), claim=False)
 
     def _liaison(
         self,
@@ -486,17 +570,44 @@ class _Walk:
         side = self.side = self.side or _Side()
         for mention in named:
             for number in mention.lines:
-                if number in self.placed or number in self.beside:
+                if self._is_placed(number, mention.take) or number in self.beside:
                     continue
                 portion, row = Portion(number, mention.take), self._row(number)
                 self._claim(portion)
-                if row.wet and not row.piece:
+                if (row.wet and not row.piece) or row.role == "fat":
                     side.liquids.append(portion)
                 else:
                     side.steeped.append((portion, row))
-        if clause.minutes is not None:
+        if clause.minutes is not None and clause.act != "poach":
             side.minutes = clause.minutes
         return True
+
+    def _roux_begins(self, clause: Clause) -> bool:
+        """Whether fat is melted for a roux: never in the milk that was warmed before."""
+        if clause.act not in ("melt", "mix") or not self.drafts:
+            return False
+        named = {n for m in mentions_in(clause.text, self.lines, self.kitchen) for n in m.lines}
+        fat = any(self._row(n).role == "fat" and n not in self.placed for n in named)
+        return fat and any(self._row(n).role == "flour" for n in self._open())
+
+    def _aside(self) -> None:
+        """Another pan is taken: a liquid that stands warm so far waits beside it."""
+        if self.drafts and self.drafts[-1].op == "strain":
+            self.drafts.pop()
+        plain = all(d.op in ("add", "infuse") and d.of is not None for d in self.drafts)
+        milk = any(d.of is not None and d.of.role in ("milk", "stock") for d in self.drafts)
+        if not (self.drafts and plain and milk) or self.fats or self.side is not None:
+            return
+        side = self.side = _Side()
+        for draft in self.drafts:
+            assert draft.of is not None
+            portion = draft.portions[""]
+            if draft.of.wet and not draft.of.piece:
+                side.liquids.append(portion)
+            else:
+                side.steeped.append((portion, draft.of))
+                side.minutes = draft.rest.get("minutes", side.minutes)
+        self.drafts = []
 
     def _flush_side(self) -> None:
         """What was warmed apart goes in: as a pot of its own where something was steeped in it."""
@@ -566,6 +677,11 @@ class _Walk:
 
     def _lasts(self, minutes: float, clause: Clause) -> bool:
         """Minutes said of what was last put in, or of the simmering pot."""
+        side = self.side
+        empty = not self.drafts and not self.fats
+        if side is not None and side.steeped and side.minutes is None and empty:
+            side.minutes = minutes
+            return True
         waiting = [
             d
             for d in self.timed
@@ -583,8 +699,10 @@ class _Walk:
             return False
         if self.off and self.wet:  # it stands, or steeps
             return self._stands(minutes)
-        if not self.wet and self.drafts and not self._unplaced_liquid():
-            return False
+        last = self.drafts[-1].of if self.drafts else None
+        fried = last is not None and last.role == "seasoning"  # paste, turned in the fat
+        if not self.wet and self.drafts and (fried or not self._unplaced_liquid()):
+            return fried
         if not self.wet and not self.drafts and clause.act not in ("simmer", "reduce"):
             return False  # said of food that is browned first, or of what is still to settle
         at = {"heat": clause.heat} if clause.heat else {}
@@ -656,6 +774,8 @@ class _Walk:
 
     def finished(self, *, told: bool) -> Made:
         self._flush_side()
+        self._flush_slurry()
+        self._strained_herbs()
         fats, self.fats = self.fats, []
         for fat in fats:
             row = self._row(fat.line)
@@ -670,9 +790,21 @@ class _Walk:
         tasted = self.tasted and not weighed
         return Made(self.drafts, self.lines, self.assumed, self.used, tasted, self.beside)
 
+    def _strained_herbs(self) -> None:
+        """Herbs that boil in the pot until it is strained have given their taste."""
+        strained = max((n for n, d in enumerate(self.drafts) if d.op == "strain"), default=0)
+        for n, draft in enumerate(self.drafts[:strained]):
+            boiled = any(d.op in ("simmer", "reduce") for d in self.drafts[n + 1 : strained])
+            if draft.op == "finish" and draft.of and draft.of.role == "herb" and boiled:
+                draft.op = "add"
+
     def _unsaid(self, *, told: bool) -> None:
         """Lines the method never speaks of, where sauces usually have them."""
-        self.beside |= {n for n in self._open() if n in self.others or self.lines[n].optional}
+        self.beside |= {
+            n
+            for n in self._open()
+            if n in self.others or self.lines[n].optional or self.lines[n].for_table
+        }
         left = sorted(self._open(), key=lambda n: _usual_place(self._row(n)))
         if not left:
             return

@@ -39,7 +39,7 @@ _KINDS: dict[str, tuple[str, ...]] = {
 _NO_NAMES = frozenset(("mash", "glaze", "syrup", "brine"))
 """Names in the larder that a method says of other things."""
 _DISH = re.compile(
-    r" (?:(?:cooking )?(?:water|liquid|liquor)|peel|skins?|sauce|gravy|soup|gratin|bake|cap|velout[ée]|croquettes?)\b"
+    r" (?:(?:cooking )?(?:water|liquid|liquor)|peel|skins?|sauce|gravy|soup|gratin|bake|cap|velout[ée]|croquettes?|one|thing|number)\b"
 )
 _SHARE = re.compile(
     r"(?P<share>half(?! an?\b)|two[ -]thirds|(?:a|one) third|three[ -]quarters|(?:a|one) quarter)"
@@ -57,11 +57,23 @@ _REST = re.compile(
 )
 _SHORTEST = 4
 """Letters of a word that may stand for a whole name."""
+SAME = re.compile(
+    r"\b(?:(?:the |an )?(?:same|equal)(?: (?:amount|weight|quantity|measure))?(?: of)?|as much)(?: plain| white)?\s*$"
+)
+"""As much as of what was named before."""
+_PARTS = re.compile(r"\b(?:\d[\d./]*|an?|one|two|three|four|half a) parts?(?: of)?\s*$")
+"""A ratio: so much of what is not said."""
+_ONE_OF = re.compile(r"\b(?:one|1|another) of(?: the)?\s*$")
+"""Of the same measure once more: "a spoon of this and one of that"."""
+_SIMILE = re.compile(
+    r"\b(?:like|consistency of|thick(?:ness)? (?:of|as)|colour of|as thick as|texture of)(?: an?| the)?(?: \w+){0,2}\s*$"
+)
 _COUNT = re.compile(r"^(?:(?:about|good|an?|one|two|three|four|half|five|six|eight|ten)\b|\d)")
 
 
 _BEHIND = re.compile(
-    r"[\s,(]*(?:about |around |roughly |some )?(\d[\d.,/]*(?: \d/\d)? ?[a-z]+)\)?"
+    r"[\s,(]*(?:(?:hot|cold|warm),? )?(?:(?:about|around|roughly|some|maybe|say|like|probably|perhaps|i use|of it) ){0,2}(\d[\d.,/]*(?: \d/\d)? ?[a-z]+"
+    r"|an? (?:(?:big|small|good|large|generous) )?(?:handful|knob|pinch|splash|drizzle|bunch|sprig))\)?"
     r"(?=\s*(?:[,;.)]|$|(?:and|then|which|that|i|for|in|into|until|till|go|goes)\b))"
 )
 """An amount behind its name, told: "brandy about 30 ml and …"."""
@@ -110,10 +122,14 @@ def _shortly(
     for n, line in enumerate(lines):
         if n in there or line.ingredient is None:
             continue
-        word = plain_name(kitchen.larder[line.ingredient].name).split()[-1]
-        if len(word) < _SHORTEST or word in known or word.removesuffix("s") in known:
+        row = kitchen.larder[line.ingredient]
+        word = plain_name(row.name).split()[-1]
+        wanted = rf"\bthe {re.escape(word)}\b"
+        if row.role == "fat":
+            wanted = r"\b(?:melt|heat|warm) the fat\b"
+        elif len(word) < _SHORTEST or word in known or word.removesuffix("s") in known:
             continue
-        if named := re.search(rf"\bthe {re.escape(word)}\b", said):
+        if named := re.search(wanted, said):
             read = ReadLine(named[0], "settle", line.ingredient, None, _NO_AMOUNT)
             yield named.start(), Mention(line.ingredient, (n,), 1.0, read)
 
@@ -133,7 +149,7 @@ class _Named:
 
 def _named_in(said: str, kitchen: Kitchen) -> Iterator[_Named]:
     """Every name in ``said``, and at last, without a key, what stands behind them all."""
-    end = 0
+    end, last = 0, None
     known, pattern = _known(_frozen(kitchen.larder))
     for match in pattern.finditer(said):
         if match.start() < end:
@@ -142,20 +158,23 @@ def _named_in(said: str, kitchen: Kitchen) -> Iterator[_Named]:
         key = known.get(word)
         if key is None or key not in kitchen.larder:
             continue
-        if _DISH.match(said, match.end()):  # "cheese sauce" names a dish, not what goes in
-            continue
+        if _DISH.match(said, match.end()) or _SIMILE.search(said[end : match.start()]):
+            continue  # "cheese sauce" names a dish, not what goes in; so does "like thick cream"
         if after := re.match(
             r", (\w+)(?=,|\.|$)", said[match.end() :]
         ):  # "cheese, alpine, off the heat"
             key = known.get(f"{after[1]} {word}", key)
         before = said[end : match.start()]
-        take, read = _how_much(before, match[0], key, kitchen)
+        take, read = _how_much(before, match[0], key, kitchen, last)
+        last = read.amount or last
         end = match.end()
-        if take == 1.0 and read.amount is None and (behind := _BEHIND.match(said, end)):
+        vague = read.amount is None or (take == read.amount and read.amount.measure)
+        if vague and take is not None and (behind := _BEHIND.match(said, end)):
             line = read_line(f"{behind[1]} {kitchen.larder[key].name}", kitchen)
-            if line.status == "read" and line.amount is not None and line.ingredient == key:
-                read = ReadLine(f"{match[0]} {behind[1]}", "read", key, line.amount)
-                take, end = line.amount, behind.end()
+            if line.amount is not None and line.ingredient == key:
+                said_so = f"{match[0]} {behind[1]}"
+                read = ReadLine(said_so, line.status, key, line.amount, line.why)
+                take, end = (line.amount if line.status == "read" else 1.0), behind.end()
         spent = take != 1.0 or read.amount is not None
         left = "" if spent and end == match.end() else before
         yield _Named(match.start(), word, key, take, read, left)
@@ -213,16 +232,27 @@ def _all_names(name: str, aliases: tuple[str, ...]) -> str:
     return " ".join(plain_name(one) for one in (name, *aliases))
 
 
-def _how_much(before: str, name: str, key: str, kitchen: Kitchen) -> tuple[Take, ReadLine]:
-    """What stands before the name: a share, a rest, or an amount read as a line of its own."""
+def _how_much(
+    before: str, name: str, key: str, kitchen: Kitchen, last: Amount | None
+) -> tuple[Take, ReadLine]:
+    """What stands before the name: a share, a rest, as much as the ``last``, or an amount read as a
+    line of its own."""
+    if parts := _PARTS.search(before):
+        why = say("line.share-of-what", shown=parts[0].strip())
+        return 1.0, ReadLine(f"{parts[0].strip()} {name}", "settle", key, None, why)
+    if last is not None and last.unit != "piece" and _ONE_OF.search(before):
+        one = last.times(1.0 / last.value)
+        return one, ReadLine(f"1 {last.unit} {name}", "read", key, one)
+    if last is not None and SAME.search(before):
+        return last, ReadLine(f"{before.split(',')[-1].strip()} {name}", "read", key, last)
     if share := _SHARE.search(before):
         word = re.sub(r"^(?:a|one)[ -]", "", share["share"].replace("-", " "))
         return _SHARES[word], ReadLine(name, "settle", key, None, _NO_AMOUNT)
     if _REST.search(before):
         return None, ReadLine(name, "settle", key, None, _NO_AMOUNT)
-    near = (
-        re.split(r"[,;:]| (?:and|with|in|into|from|to|plus) ", before)[-1].replace("(", " ").split()
-    )
+    last_part = re.split(r"[,;:]| (?:and|with|in|into|from|to|plus) ", before)[-1]
+    # "a splash (50 ml) of …" is read with its brackets; one left open says nothing.
+    near = (last_part if ")" in last_part else last_part.replace("(", " ")).split()
     for length in range(min(6, len(near)), 0, -1):
         head = " ".join(near[-length:])
         if not _COUNT.match(head):

@@ -12,7 +12,7 @@ _KEYCAP = re.compile("^(\\d)\ufe0f?\u20e3\\s*")
 _PICTURES = re.compile("[\u2600-\u27bf\ufe0f\u20e3\U0001f000-\U0001faff]")
 _SPACES = re.compile("[\u00a0\u2000-\u200a\u202f]")
 """Spaces that hold words together, or apart by a little."""
-_BOX = re.compile(r"^(\s*(?:[-*+]\s+)?)(?:\[[ xX]?\]|[☐☑✓✔□▢])\s*")
+_BOX = re.compile(r"^(\s*(?:[-*+]\s+)?)(?:\[[ xX]?\]|[☐☑✓✔□▢]|[▸▹►▶▪▫●○◦◆◇■→⇒»›‣⁃]\s)\s*")
 _HEADING = re.compile(
     r"^(?:items?|ingredients?|qty|quantity|amounts?|units?|measures?|prep\w*|notes?|what|weights?|steps?|method|no\.?|#|)$",
     re.IGNORECASE,
@@ -32,15 +32,24 @@ _SHARES = re.compile(r"(\b(?:two|one|a)[ -]thirds?\b|\bthree[ -]quarters\b)", re
 """Shares that stay words."""
 _N = r"(?:\d+(?:[.,]\d+)?(?:\s+\d/\d)?|\d/\d|\d*\s*[½¼¾⅓⅔⅛])"
 _PARTED = r"(?:pounds?|pints?|lit(?:re|er)s?|cups?|lbs?|kilos?|hour|teaspoons?|tsp|ounces?|oz)\b)"
+_MEASURED = r"pint|lit(?:re|er)|cup|table-?spoon|tea-?spoon|pound|ounce|glass|minute|kilo"
 _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"\b(\d+(?:[-–]\d+)?)\s?['′’](?=[\s,.;)]|$)"), r"\1 min"),
     (re.compile(r"\ban? (?=\d{3}\b)"), ""),
+    (re.compile(r"\b(?:an? )?couple (?:of )?(?:more )?(?=min)", re.IGNORECASE), "2 "),
+    (re.compile(r"\b(?:an?|one) min(?:ute)?s? or two\b", re.IGNORECASE), "1-2 minutes"),
+    (re.compile(r"\b(another|a further|one more) (?=min(?:ute)?\b)", re.IGNORECASE), r"\1 1 "),
+    (re.compile(r"^\(([a-h])\) (?=[A-Z])"), r"1. "),
+    (re.compile(r"\bflour,? (?:type |T ?|no\.? ?)(?:00|45|55|65|80|150|405|550|630|1050)\b", re.IGNORECASE), "flour"),
+    (re.compile(r"\b(?:type |T ?)(?:00|45|55|65|80|150|405|550|630|1050)(?: (?=flour\b)|$)", re.IGNORECASE), ""),
+    (re.compile(r"(?<=of )(?:its|their) (?:cooking )?(?=water\b)", re.IGNORECASE), "pasta "),
     (re.compile(r"(\d) ?(?:percent|per cent)\b", re.IGNORECASE), r"\1 %"),
     (re.compile(r"(\d) ?mils?\b", re.IGNORECASE), r"\1 ml"),
     (re.compile(r"(\d)-(?=(?:ounce|oz|gram|g|ml|lb|pound|inch|minute|min)s?\b)", re.IGNORECASE), r"\1 "),
     (re.compile(r"\bfl\. ?(?=oz)", re.IGNORECASE), "fl "),
     (re.compile(r"\s*(?:\.{3,}|_{3,}|…+)\s*(?=\S)"), " "),
     (re.compile(r"\b(?:an?|one) (\w+) and a half\b(?= of\b)", re.IGNORECASE), r"1.5 \1"),
+    (re.compile(rf"\b(?:an?|one) ({_MEASURED})s? and a half\b", re.IGNORECASE), r"1.5 \1"),
     (re.compile(r"\b(\d+) and a half (?=[a-z])", re.IGNORECASE), r"\1.5 "),
     (re.compile(r"\b(?:three|3)[ -]quarters (?:of an? )?(?=" + _PARTED, re.IGNORECASE), "3/4 "),
     (re.compile(r"\b(?:a |one )?quarter (?:of an? )?(?=" + _PARTED, re.IGNORECASE), "1/4 "),
@@ -59,7 +68,7 @@ _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
         r"\1\2",
     ),
     (re.compile(r",? (?:fresh(?:ly)? )?from the mill\b", re.IGNORECASE), ""),
-    (re.compile(r"^\((.*)\)$"), r"\1"),
+    (re.compile(r"^\((.*)\)\.?$"), r"\1"),
     (re.compile(r"\s[x×]\s?(\d{1,3})$"), r" \1"),
 )  # fmt: skip
 """How kitchens shorten, and what it stands for."""
@@ -88,6 +97,25 @@ def _row(cells: list[str]) -> str:
     return f"{' '.join(told[:2])}, {' '.join(told[2:])}" if whole else " ".join(told)
 
 
+_POINT = re.compile(r"^[•▪●◦‣⁃*·–-]\s")
+
+
+def _unbroken(lines: list[str]) -> list[str]:
+    """``lines`` with those put together that were cut off inside one point of a list: "• 300 g fresh",
+    "spinach"."""
+    if sum(bool(_POINT.match(line)) for line in lines) < 3:
+        return lines
+    found: list[str] = []
+    for number, line in enumerate(lines):
+        pointed = bool(found) and bool(_POINT.match(found[-1]))
+        ends = number + 1 == len(lines) or not lines[number + 1] or _POINT.match(lines[number + 1])
+        if pointed and ends and re.match(r"[a-z(]", line) and not line.endswith(":"):
+            found[-1] += f" {line}"
+        else:
+            found.append(line)
+    return found
+
+
 def plain_lines(text: str) -> list[str]:
     """The lines of ``text`` that say anything, as one would type them by hand.
 
@@ -95,7 +123,7 @@ def plain_lines(text: str) -> list[str]:
     ['- 45g butter', '2 tbsp flour', 'sweat 5 min']
     """
     text = words_of(text) if _HTML.search(text) else html.unescape(text)
-    lines = [line.strip() for line in text.splitlines()]
+    lines = _unbroken([line.strip() for line in text.splitlines()])
     found: list[str] = []
     steps = False
     for number, line in enumerate(lines):

@@ -76,6 +76,7 @@ def read_recipe(
     if wanted is None:
         wanted = MeantFor(layout.use, layout.portions or MeantFor().portions)
     lines = [replace(read_line(line.text, kitchen), section=line.section) for line in layout.given]
+    lines = _shares_of_base(lines, text, kitchen)
     sentences = sentences_of(layout.told)
     beside = _beside(layout, kitchen)
     settling = _Settling(settled or {}, kitchen)
@@ -104,7 +105,11 @@ def read_recipe(
     )
     read = with_amounts(made.lines, amounts)
     for n in made.beside:
-        if read[n].blank:  # food beside the sauce needs no amount to be known for what it is
+        key = read[n].ingredient
+        food = key is not None and kitchen.larder[key].role in NOT_SAUCE
+        if read[n].blank or (
+            food and read[n].unweighed
+        ):  # food beside the sauce needs no amount to be known for what it is
             read[n] = replace(read[n], status="read")
         elif n in beside and read[n].ingredient is None:  # nor to be known, under another heading
             read[n] = replace(read[n], status="read", why=say("line.left-out"))
@@ -122,13 +127,44 @@ def read_recipe(
     )
 
 
+_PER_LITRE = re.compile(
+    r"\b(?:per|for each|to each|to a) (?:lit(?:re|er)|l|kg|kilo) (?:of )?([a-z][a-z ]{2,20})", re.I
+)
+
+
+def _shares_of_base(lines: list[ReadLine], text: str, kitchen: Kitchen) -> list[ReadLine]:
+    """Lines given as shares ("butter 8 %") of what the recipe is written for: a litre of milk, or
+    what stands at 100 %."""
+    if not any(line.share_pct is not None for line in lines):
+        return lines
+    base = next((line for line in lines if line.share_pct == 100.0), None)
+    grams = 1000.0
+    if base is None and (per := _PER_LITRE.search(text)):
+        base = read_line(f"1 l {per[1].strip()}", kitchen)
+        if base.status != "read" or base.ingredient is None or base.amount is None:
+            return lines
+        grams = kitchen.larder[base.ingredient].grams(base.amount)
+        if not any(line.ingredient == base.ingredient for line in lines):
+            lines = [base, *lines]
+    if base is None:
+        return lines
+    return [
+        replace(line, status="read", why=None, amount=Amount(line.share_pct * grams / 100.0, "g"))
+        if line.share_pct is not None
+        else line
+        for line in lines
+    ]
+
+
 def _beside(layout: Layout, kitchen: Kitchen) -> frozenset[int]:
-    """Lines that stand in another section than the sauce's."""
+    """Lines that stand in another section than the sauce's, and what nobody knows that goes with
+    the dish."""
     section = layout.sauce_section(kitchen)
     return frozenset(
         n
         for n, line in enumerate(layout.given)
-        if section is not None and line.section not in ("", section)
+        if (section is not None and line.section not in ("", section))
+        or ((one := read_line(line.text, kitchen)).for_table and one.status == "unread")
     )
 
 

@@ -3,10 +3,12 @@
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Any, Literal
 
 from saucier.exchange.lines import NUMBERS
 from saucier.heat.evaporation import Heat
+from saucier.units import Dimension
+from saucier.units.table import unit_named
 
 Act = Literal[
     "melt",
@@ -25,6 +27,7 @@ Act = Literal[
     "out",
     "mount",
     "over",
+    "poach",
     "elsewhere",
 ]
 
@@ -32,7 +35,7 @@ _VERBS: Mapping[Act, str] = {
     "melt": "melt|heat|warm|foam|froth",
     "sweat": "sweat|soften|fry|saut[ée]|brown|colou?r|gently cook|cook gently|stew",
     "add": (
-        "add|pour|stir in|stir|whisk in|whisk|tip|throw|put|sprinkle over|sprinkle in|sprinkle|dust|scatter in|tear in"
+        "add|moisten|chuck|bung|slosh|lob|plop|dump|swirl in|swirl|drizzle in|stream in|pour|stir in|stir|whisk in|whisk|tip|throw|put|sprinkle over|sprinkle in|sprinkle|dust|scatter in|tear in"
         "|beat in|fold in|work in|drop in|in goes|goes in|go in|in with|grate in|return|let down|thin|use"
         "|temper|finish|sharpen|squeeze in|squeeze|enrich|start"
     ),
@@ -46,14 +49,15 @@ _VERBS: Mapping[Act, str] = {
     "season": "season|salt it|taste|salt",
     "deglaze": "deglaze",
     "flame": "flame|flamb[ée]|ignite|light it",
-    "out": "remove|take|pull|discard|fish out|lift|set aside|keep warm|reserve|tip most",
+    "out": "remove|take|get|grab|pull|discard|fish out|lift|set aside|keep warm|reserve|tip most",
     "mount": "mount|monter",
     "over": (
         "pour over|pour it over|pour the sauce over|spoon over|spoon it over|spoon the sauce over|serve|nap"
-        "|fill|toss with|toss|lay|cover|wrap|spread|garnish|scatter over|scatter with|scatter|top with|coat"
+        "|fill|toss with|toss|lay|cover|wrap|spread|garnish|scatter over|scatter with|scatter|top with|on top|coat"
     ),
+    "poach": "poach",
     "elsewhere": (
-        "bake|grill|roast|steam|poach|toast|preheat|wash|peel|chop|slice|drain|dice|trim|chill|rinse"
+        "bake|grill|roast|steam|toast|preheat|wash|peel|chop|slice|drain|dice|trim|chill|rinse"
         "|simmer the (?:pasta|vegetables)|gratinate|freeze|crush|grate|shred|cut"
     ),
 }
@@ -88,8 +92,9 @@ _NEXT_IN = (
     r",(?=\s+(?:the )?[a-z]+(?: [a-z]+)? in(?:,|\.|$| and\b| slowly| hot| gradually| bit by bit))"
 )
 """Before what comes in next: "…, stock in and down by half"."""
+_NEXT_PAN = r",(?=\s+(?:a )?(?:very )?(?:hot|big|dry|wide|heavy|large) (?:frying )?pan\b)"
 _CLAUSE = re.compile(
-    rf"\s*(?:[;:]|{_NEXT_IN}|,?\s+(?:and )?then\b|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
+    rf"\s*(?:[;:]|{_NEXT_IN}|{_NEXT_PAN}|,?\s+(?:and )?then\b|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
     re.IGNORECASE,
 )
 _WORDS = NUMBERS | {"a": 1, "an": 1}
@@ -141,6 +146,10 @@ _SHARES = (
     ),
 )
 _PERCENT = re.compile(r"\b(to|by) (?:about )?(\d{1,2}) ?(?:%|per ?cent)", re.IGNORECASE)
+_TO_AMOUNT = re.compile(
+    r"\b(?:to|(?:until|till) (?:there(?:'s| is| are)|you have|i have|it is|it's|you(?:'re| are) left with|what is left is)) (?:about |around |roughly |only |just )?(\d+(?:[.,]\d+)?) ?(ml|dl|cl|l|lit(?:re|er)s?|tbsps?|tablespoons?|teaspoons?|tsps?|cups?|k?g|grams?)\b",
+    re.IGNORECASE,
+)
 _COATS = re.compile(
     r"\b(?:coat(?:s|ed|ing)?|naps?)\b.{0,30}\bspoon\b|\b(?:until|till) (?:it |the sauce )?coat(?:s|ed)?\b",
     re.IGNORECASE,
@@ -153,7 +162,7 @@ _TASTE = re.compile(r"\b(to|until it) tastes?\b", re.IGNORECASE)
 _GRADE = re.compile(r"\bto (?:a |an )?(pouring|light coat|nappe|binding)\b", re.IGNORECASE)
 """A grade by its name, as one cook tells another."""
 _DRY = re.compile(
-    r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|nothing)\b|\bau sec\b|\bto a glaze\b|\bsyrup"
+    r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|nothing)\b|\bau sec\b|\bto (?:a )?glaze\b|\bto (?:almost |next to )?nothing\b|\bsyrup"
     r"|\balmost nothing\b|\b(?:nearly|almost) (?:entirely|dry|all)\b|\bboil(?:s|ed)? (?:it )?away\b|\balmost completely\b",
     re.IGNORECASE,
 )
@@ -169,10 +178,18 @@ _COLOURS = (
 _NO_COLOUR = re.compile(
     r"\b(?:without|not|no) (?:\w+ ){0,2}(?:colou?r\w*|brown\w*)\b", re.IGNORECASE
 )
+_WHEN = re.compile(
+    r"\b(?:when|once|as soon as|if|until|till)\s+(?:it|they|that|this|the \w+)(?:['’](?:s|re)| is| are| has| have)\s+"
+    r"(?:(?:nice|nicely|all|just|well|lightly|really|and) )*\w+",
+    re.IGNORECASE,
+)
+"""Said of when something is done, or of how far it goes: its verb is not what is done."""
 _AT_HEAT = re.compile(
     r"\b(?:off|away from|from|over|on|to|at|with)\b(?: \w+){0,4} (?:heat|flame|boil|simmer)\b", re.I
 )
 """Said of the fire, where "heat" is no verb."""
+_BLENDED_WITH = re.compile(r"\bblend\w* (?:in\b|(?:\w+ ){1,3}(?:into|with|to a)\b)", re.IGNORECASE)
+"""Of one thing stirred into another: nothing is blended smooth."""
 _HELPERS = ("let", "leave", "keep", "start", "use")
 _OVEN = re.compile(
     r"\b(?:1[4-9]\d|2[0-4]\d) ?(?:(?:°|º|degrees)(?! ?F)|C\b)"
@@ -208,8 +225,15 @@ _COAT = "light-coat"
 class Stop:
     """A reduction: ``to`` where, as a sheet writes it, with the ``minutes`` said beside it."""
 
-    to: str | dict[str, str | float]
+    to: str | dict[str, Any]
     minutes: float | None
+    by_look: bool = False
+    """Nothing is said of boiling down: where there is flour, that thickens it."""
+
+    @property
+    def measured(self) -> bool:
+        """Whether it is so much that is left."""
+        return isinstance(self.to, dict) and bool(self.to.keys() & {"volume", "mass"})
 
 
 @dataclass(frozen=True, slots=True)
@@ -289,11 +313,15 @@ def clauses_of(sentences: list[str]) -> list[Clause]:
 
 
 def _clause(text: str, sentence: int) -> Clause:
-    doing = _AT_HEAT.sub(lambda at: " " * len(at[0]), text)
+    doing = text
+    for beside in (_AT_HEAT, _WHEN):
+        doing = beside.sub(lambda at: " " * len(at[0]), doing)
     verb = _ALL.search(doing)
     if verb and verb[0].lower() in _HELPERS:  # "let it flame": what it is let do is what is done
         verb = _ALL.search(doing, verb.end()) or verb
     act: Act | None = verb.lastgroup if verb else None  # type: ignore[assignment]
+    if act == "blend" and _BLENDED_WITH.search(text):
+        act = "mix"
     if _OVEN.search(text) and act != "add":
         act = "elsewhere"
     minutes, shown = _minutes(text)
@@ -336,6 +364,11 @@ def _number(text: str) -> float:
     return float(_WORDS.get(text.lower(), 0) or text.replace(",", "."))
 
 
+def _stands_thick(text: str, minutes: float | None) -> bool:
+    timed = minutes is not None or not _COATS.search(text)
+    return timed and not _REDUCES.search(text)
+
+
 def _stop(text: str, minutes: float | None) -> Stop | None:
     """Where ``text`` stops a reduction; None where it does not say how far."""
     boils = _REDUCES.search(text) or _BOILS.search(text)
@@ -348,10 +381,15 @@ def _stop(text: str, minutes: float | None) -> Stop | None:
         if (percent := _PERCENT.search(text)) and 0 < int(percent[2]) < 100:
             left = int(percent[2]) if percent[1].lower() == "to" else 100 - int(percent[2])
             return Stop({"share": left / 100}, minutes)
-    if _REDUCES.search(text) and (grade := _GRADE.search(text)):
+    if boils and (amount := _TO_AMOUNT.search(text)):
+        unit = unit_named(amount[2])
+        kind = "mass" if unit.dimension is Dimension.WEIGHT else "volume"
+        value = float(amount[1].replace(",", "."))
+        return Stop({kind: {"value": value, "unit": unit.name}}, minutes)
+    if boils and (grade := _GRADE.search(text)):
         return Stop({"grade": grade[1].lower().replace(" ", "-")}, minutes)
     if boils and (_COATS.search(text) or (minutes is None and _THICK.search(text))):
-        return Stop({"grade": _COAT}, minutes)
+        return Stop({"grade": _COAT}, minutes, by_look=_stands_thick(text, minutes))
     if not _REDUCES.search(text):
         return None
     if _TASTE.search(text):

@@ -20,9 +20,10 @@ def plain_name(name: str) -> str:
     >>> plain_name("Crème fraîche 30%")
     'creme fraiche 30 %'
     """
-    folded = unicodedata.normalize("NFKD", name.lower())
+    folded = unicodedata.normalize("NFKD", name.lower().replace("œ", "oe").replace("’", "'"))
     bare = "".join(sign for sign in folded if not unicodedata.combining(sign))
-    spaced = re.sub(r"(\d)%", r"\1 %", re.sub(r"[^a-z0-9% ]+", " ", bare.replace("'", "")))
+    bare = re.sub(r"\b([dl])'", r"\1 ", bare).replace("'", "")
+    spaced = re.sub(r"(\d)%", r"\1 %", re.sub(r"[^a-z0-9% ]+", " ", bare))
     return " ".join(spaced.split())
 
 

@@ -46,6 +46,7 @@ watch(
     <NMessageProvider
       :placement="atStove ? 'top' : 'bottom'"
       :container-style="atStove ? { top: '8px' } : { bottom: '76px' }"
+      :max="atStove ? 2 : undefined"
     >
       <div v-if="inside" class="shell">
         <a class="skip" href="#content">To the content</a>

@@ -133,6 +133,8 @@ def spoken(steps: list[dict[str, Any]]) -> list[str]:
         to = step.get("to", "")
         if isinstance(to, dict):
             to = next(iter(to.values()))
+        if isinstance(to, dict):
+            to = f"{to['value']:g} {to['unit']}"
         last = step.get("minutes", "") if step["op"] != "reduce" else to
         shown = f"{last:g}" if isinstance(last, float) else str(last)
         words = [step["op"], "+".join(part for part in parts if part), shown]

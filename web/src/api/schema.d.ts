@@ -5901,7 +5901,7 @@ export interface components {
          *     gives no amount and a usual one was put in, ``between`` its edges; ``settle`` with a guess
          *     or a gap that ``why`` tells; ``unread`` with neither. ``to_taste``: salted by tongue.
          *     ``guesses`` are keys that may be meant, the likeliest first. ``section`` is the heading it
-         *     stands under.
+         *     stands under. ``share_pct`` is what it has instead of an amount, of something to be found.
          */
         ReadLine: {
             /** Text */
@@ -5932,6 +5932,8 @@ export interface components {
              * @default
              */
             section: string;
+            /** Share Pct */
+            share_pct?: number | null;
         };
         /**
          * Reading

@@ -86,6 +86,7 @@ const status = computed(() =>
       <span v-if="line.ingredient" class="as">
         {{ line.amount ? amount(line.amount) : 'to taste' }} {{ nameOf(line.ingredient) }}
       </span>
+      <span v-if="line.why" class="quiet">{{ line.why }}</span>
       <NButton v-if="said" size="small" @click="emit('again')">Settle it again</NButton>
     </template>
     <form v-else @submit.prevent="emit('settle', entry)">
