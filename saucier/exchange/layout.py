@@ -19,7 +19,7 @@ _METHOD_HEAD = re.compile(
     re.IGNORECASE,
 )
 _INGREDIENTS_HEAD = re.compile(
-    r"^\W*(?:ingredients|commodities|(?:what )?you(?:'ll| will)? need|what you need|list)\b\s*"
+    r"^\W*(?:ingredients(?: for [^:]{2,40}(?=:))?|commodities|(?:what )?you(?:'ll| will)? need|what you need|list)\b\s*"
     r"(?:\((?P<makes>[^)]*)\))?\s*(?::\s*(?P<rest>.+)|\W*)$",
     re.IGNORECASE,
 )
@@ -37,11 +37,11 @@ _MAKES_IN_TITLE = re.compile(
 )
 _ABOUT_IT = re.compile(
     r"^\W*(?:(?:prep(?:aration)?|cook(?:ing)?|total|ready|resting)(?: time)?|time|difficulty|course|cuisine"
-    r"|source|from|author|dish|component|recipe|station|date|by|cost|allergens?|storage|equipment|shelf life"
+    r"|used? for|goes with|nutrition(?: per \w+)?|source|from|author|dish|component|recipe|station|date|by|cost|allergens?|storage|equipment|shelf life"
     r"|calories|rating|tags?|keywords?|category|portion size)\s*:.*$"
     r"|^\W*\d[\d.]* from \d+ (?:votes?|reviews?)\W*$"
     r"|^\W*(?:print|jump to|save|share|pin|rate)(?: (?:this )?recipe)?\W*$"
-    r"|^\W*(?:prep\w*|cook\w*|total)(?: time)? \d+ ?(?:min|hour|hr)\w*\.?$",
+    r"|^\W*(?:prep\w*|cook\w*|total|ready)(?: time| in)? \d+ ?(?:min|hour|hr)\w*\.?$",
     re.IGNORECASE,
 )
 """What is said of a recipe: neither ingredient nor method."""
@@ -57,9 +57,10 @@ _VARIES = re.compile(
 )
 """The same, said in one line with what it says."""
 _NUMBERED = re.compile(
-    r"^\s*(?:(?:step )?\d+\s*[.)/]|step \d+:?|\d{1,2}(?-i:(?= [A-Z][a-z]+ [a-z])))\s+",
+    r"^\s*(?:(?:step )?\d+\s*[.)/]|step \d+:?)\s+",
     re.IGNORECASE,
 )
+_BARE_NUMBER = re.compile(r"^\s*\d{1,2}\s+(?=[A-Z][a-z]+ [a-z])")
 _LABEL = re.compile(r"^[A-Za-zÀ-ÿ' -]{3,30}:\s+(?=\S)")
 _SECTION = re.compile(
     r"^\W*(?:for (?:the )?)?(?P<name>[A-Za-zÀ-ÿ' -]{3,40}?)\s*:\s*$", re.IGNORECASE
@@ -174,7 +175,7 @@ def _of_node(node: Mapping[str, Any]) -> Layout:
     made = texts(node.get("recipeYield"))
     name = str(node.get("name") or "Recipe").strip()[:120] or "Recipe"
     given = _plain(node.get("recipeIngredient") or node.get("ingredients"))
-    told = [_NUMBERED.sub("", line) for line in _plain(node.get("recipeInstructions"))]
+    told = [_unnumbered(line) for line in _plain(node.get("recipeInstructions"))]
     found = Layout(name, told=told, makes=made[0][:80] if made else "")
     _sort_sections(found, given)
     return found
@@ -183,6 +184,14 @@ def _of_node(node: Mapping[str, Any]) -> Layout:
 def _plain(field: Any) -> list[str]:
     """What a field of a recipe says, a plain line each."""
     return [plain for line in texts(field) if (plain := plain_line(line))]
+
+
+def _unnumbered(line: str) -> str:
+    """``line`` without the number of its step: "2 Melt the butter", never "2 Tbs olive oil"."""
+    if numbered := _NUMBERED.match(line):
+        return line[numbered.end() :]
+    bare = _BARE_NUMBER.match(line)
+    return line[bare.end() :] if bare and tells(line[bare.end() :]) else line
 
 
 def _sort_sections(found: Layout, lines: list[str]) -> None:
@@ -209,7 +218,7 @@ def _of_text(text: str, kitchen: Kitchen) -> Layout:
             break
         if _ABOUT_IT.match(line):
             continue
-        acts = bool(found.given) and _acts(line, kitchen)
+        acts = bool(found.given) and (_acts(line, kitchen) or _again(line, found.given, kitchen))
         if _METHOD_HEAD.match(line):
             method = headed = True
         elif head := _INGREDIENTS_HEAD.match(line):
@@ -223,14 +232,14 @@ def _of_text(text: str, kitchen: Kitchen) -> Layout:
             section = named
         elif not method and _heads(line, rest[number + 1 : number + 2], kitchen):
             section = line
-        elif not headed and (listed := _listed_in(line, kitchen)):
+        elif not (headed or acts) and (listed := _listed_in(line, kitchen)):
             found.given.append(Line(listed, section))
-        elif method or _told(line) or (found.given and _NUMBERED.match(line)) or acts:
+        elif method or _told(line) or (found.given and _unnumbered(line) != line) or acts:
             method = method or acts or tells(line) or not _whole_list(line, kitchen)
             if method and prose and found.told and _goes_on(found.told[-1], line):
                 found.told[-1] += f" {line}"
             elif method:
-                found.told.append(_NUMBERED.sub("", line))
+                found.told.append(_unnumbered(line))
             else:
                 found.given.append(Line(line, section))
         else:
@@ -298,23 +307,38 @@ def _told(line: str) -> bool:
     )
 
 
+def _again(line: str, given: list[Line], kitchen: Kitchen) -> bool:
+    """Whether a line only names what is listed already with its amount: a method in short."""
+    read = [read_line(part, kitchen) for part in split_line(line, kitchen)]
+    if not all(one.blank for one in read):
+        return False
+    there = [read_line(part, kitchen) for one in given for part in split_line(one.text, kitchen)]
+    weighed = {one.ingredient for one in there if one.amount is not None}
+    return all(one.ingredient in weighed for one in read)
+
+
 _DOWN = re.compile(r"\bdown (?:by|to|till|until)\b|\boff the heat\b", re.IGNORECASE)
 
 
+_TIMED = re.compile(r"\b\d+(?: ?(?:-|–) ?\d+)? ?min(?:ute)?s?\b", re.IGNORECASE)
 _GOES = re.compile(
     r"^(?:[a-z]+ ){1,3}(?:on|in|off|out)(?:,|$| (?:and|for|till?|until)\b)", re.IGNORECASE
 )
 """Short for what goes where: "pasta on, 10 min"."""
 
 
+_MEASURE_FIRST = re.compile(
+    r"^(?:squeeze|drizzle|splash|sprinkle|dusting|grating) (?!the\b|over\b|in\b|with\b|out\b)\w+(?: \w+)?$",
+    re.IGNORECASE,
+)
+
+
 def _acts(line: str, kitchen: Kitchen) -> bool:
     """Whether a short line says what to do, as "- sweat shallot in butter 5 min" does."""
     bare = re.sub(r"^\W+", "", line)
-    if re.match(
-        r"^(?:\w+ )?\w+ of ", bare, re.IGNORECASE
-    ):  # "squeeze of lemon" is a measure, no act
-        return False
-    if (_DOWN.search(bare) or _GOES.match(bare)) and not _counted(bare):
+    if re.match(r"^(?:\w+ )?\w+ of ", bare, re.IGNORECASE) or _MEASURE_FIRST.match(bare):
+        return False  # "squeeze of lemon" is a measure, no act
+    if any(short.search(bare) for short in (_DOWN, _GOES, _TIMED)) and not _counted(bare):
         return True
     return tells(bare) and read_line(bare, kitchen).status != "read" and not _counted(bare)
 
@@ -322,9 +346,8 @@ def _acts(line: str, kitchen: Kitchen) -> bool:
 def _listed_in(line: str, kitchen: Kitchen) -> str:
     """What ``line`` lists, without its number or the label in front ("Kneaded butter: 20 g butter,
     20 g flour"); '' where it lists nothing."""
-    for front in ("", _NUMBERED, _LABEL):
-        bare = re.sub(front, "", line, count=1) if front else line
-        if (not front or bare != line) and _surely_listed(bare, kitchen, names=not front):
+    for number, bare in enumerate((line, _unnumbered(line), _LABEL.sub("", line, count=1))):
+        if (number == 0 or bare != line) and _surely_listed(bare, kitchen, names=number == 0):
             return bare
     return ""
 

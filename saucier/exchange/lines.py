@@ -114,7 +114,7 @@ _WORD_NUMBERS = {
     "an": "1",
 } | {word: str(n) for word, n in NUMBERS.items()}
 _TO_TASTE = re.compile(
-    r"\b(q\.? ?s\b\.?|tt$|to taste|as needed|to season|for seasoning)\b", re.IGNORECASE
+    r"\b(q\.? ?s\b\.?|tt$|trace$|to taste|as needed|to season|for seasoning)\b", re.IGNORECASE
 )
 _JUICE = re.compile(
     r"^(?:the )?(juice|zest)(?: and zest)? of (.+?) (lemon|lime|orange)s?\b.*$", re.IGNORECASE
@@ -124,7 +124,7 @@ _JUICED = re.compile(
 )
 _TIMES = re.compile(r"^(\d+) ?[x×] ?(?=\d)", re.IGNORECASE)
 _PACKED = re.compile(
-    r"^(?:pots?|tubs?|cartons?|jars?|bottles?|packets?|packs?|cans?|tins?|blocks?|bags?) (?:of )?"
+    r"^(?:pots?|tubs?|cartons?|ctns?|jars?|bottles?|packets?|packs?|pkts?|cans?|tins?|blocks?|bags?) (?:of )?"
 )
 _EACH_FIRST = re.compile(r"^[\d.,/ ]+\(")
 _PACK_WORDS = re.compile(
@@ -138,8 +138,8 @@ _ABOUT = re.compile(
     r"^(?:about|around|approx(?:imately)?\.?|ca?\.|roughly|another) +", re.IGNORECASE
 )
 _VAGUE = re.compile(
-    r"^(?:(?:a |an )?(?:little|some|bit of|touch of|good bit of|spoon(?:ful)? of|dollop of|squeeze of"
-    r"|sprinkle of|sprinkling of|plenty of|lots of|enough|lump of|hint of)|a few|the|freshly|pm|qs|q\.s\.) +",
+    r"^(?:(?:a |an )?(?:little|some|bit of|touch of|good bit of|spoon(?:ful)? of|dollop of|squeeze(?: of)?"
+    r"|sprinkle(?: of)?|sprinkling of|plenty of|lots of|enough|lump of|hint of)|a few|the|freshly|pm|qs|q\.s\.) +",
     re.IGNORECASE,
 )
 """Said of no amount, or of one nobody could weigh."""
@@ -174,6 +174,7 @@ SPOKEN = {
     "liquor": "stock-light",
 }
 """What a cook says shortly, with what is usually meant where no amount is given with it."""
+_JUICES = ("lemon-juice", "lime-juice")
 _DIFFERS = {"pint": (568.0, 473.0), "quart": (1136.0, 946.0), "gill": (142.0, 118.0)}
 """mL of measures that are one size in one country and another in the next."""
 _OF_COUNTRY = {
@@ -263,6 +264,10 @@ _PLAIN = frozenset(
         "leaves",
         "only",
         "strong",
+        "sharp",
+        "florets",
+        "aged",
+        "trimmings",
         "about",
         "approx",
         "leftover",
@@ -364,7 +369,7 @@ _PLAIN = frozenset(
 _CHOOSING = frozenset(("and", "or", "with", "plus", "in", "from"))
 _LIKE = re.compile(r"\b([\w-]+)[ -](?:style|type)\b ?", re.IGNORECASE)
 _OR = re.compile(r"^([a-zA-ZÀ-ÿ][^,]*?),? or ([a-zA-ZÀ-ÿ][^,]*)$")
-_TOLD = ("line.narrow-range", "line.first-of-two")
+_TOLD = ("line.narrow-range", "line.first-of-two", "line.its-juice")
 """What is told beside a line that is read."""
 _EXTRA = re.compile(
     r",? (?:plus|and|with) (?:some |a (?:little|bit|few) )?(?:extra|more)\b(?: (?:for|to) .*)?$",
@@ -407,7 +412,7 @@ _RESPELLED = (
         r"\1 stock",
     ),
     (re.compile(r"\b(\w{3,} )(?:fond|fumet|bouillon|broth)\b", re.IGNORECASE), r"\1stock"),
-    (re.compile(r"\bfumet\b", re.IGNORECASE), "fish stock"),
+    (re.compile(r"\bfumet(?: de poisson)?\b", re.IGNORECASE), "fish stock"),
 )
 """The same thing said in other words."""
 
@@ -519,8 +524,12 @@ def _matched(
     if unit or inside:  # "300 ml pot double cream": packed so, and measured already
         name = _PACKED.sub("", name)
     key, sure, guesses = ingredient_named(name, kitchen.larder)
-    if not sure and count is None and (spoken := SPOKEN.get(plain_name(name))):
-        key, sure, guesses = spoken, True, ()
+    if not sure and (spoken := SPOKEN.get(plain_name(name))):
+        if count is None:
+            key, sure, guesses = spoken, True, ()
+        elif not unit and spoken in _JUICES and count <= _FEW_ARE:
+            key, sure, guesses = spoken, True, ()
+            doubt = doubt or say("line.its-juice")
     if key is None:
         why = say("line.not-by-that-name" if guesses else "line.unknown")
         amount = _amount(count, unit, None, kitchen) if count and unit else None
@@ -708,12 +717,13 @@ def ingredient_named(name: str, larder: Larder) -> tuple[str | None, bool, tuple
         return key, True, ()
     if first := _first_of(name, larder):
         return first, True, ()
-    for part in (name, name.partition(",")[0]):
-        words = plain_name(part)
-        if words in known:
-            return known[words], True, ()
+    if plain_name(name) in known:
+        return known[plain_name(name)], True, ()
+    # "Milk, semi-skimmed" before the "milk" in it.
     if (any_order := _in_any_order(plain_name(name), larder)) is not None:
         return any_order, True, ()
+    if (head := plain_name(name.partition(",")[0])) in known:
+        return known[head], True, ()
     if like := _LIKE.search(name):
         return _of_a_kind(name, like, larder)
     words = plain_name(name.partition(",")[0])

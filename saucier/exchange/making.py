@@ -7,7 +7,7 @@ from typing import Any
 
 from saucier import constants as K
 from saucier.exchange.drafts import Draft, Made, Portion
-from saucier.exchange.lines import IF_LIKED, OPTIONAL, ReadLine
+from saucier.exchange.lines import IF_LIKED, OPTIONAL, ReadLine, read_line
 from saucier.exchange.mentions import Mention, Take, loose_amounts, mentions_in
 from saucier.exchange.sentences import Clause
 from saucier.kitchen import Kitchen
@@ -38,6 +38,11 @@ _NEXT_PAN = re.compile(
     r"\b(?:second|another|separate|clean|other|fresh|new|different) (?:\w+ ){0,2}(?:sauce)?pan\b",
     re.IGNORECASE,
 )
+_PREPARED = re.compile(
+    r"^\W*(?:then |now |first |and |finely |thinly |roughly |coarsely )*(?:chop|slice|dice|crush|grate|mince|peel|shred|trim)\b",
+    re.IGNORECASE,
+)
+"""Done to food before it goes into the pan."""
 _SLURRY = re.compile(r"\b(?:paste|slurry|slaked|mixture)\b", re.IGNORECASE)
 _KNEADED = re.compile(r"\b(?:beurre mani[ée]|kneaded butter)", re.IGNORECASE)
 _FISHED = ("herb", "spice", "seasoning")
@@ -114,6 +119,12 @@ class _Walk:
         self.used: set[int] = set()
         self.sentence, self.elsewhere, self.off, self.poured = -1, False, False, False
         self.before: list[Mention] = []
+        self.guessed = {n for n, one in enumerate(lines) if one.status == "settle" and one.amount}
+        """Lines whose amount may be one that was told loosely."""
+        self.prepared = False
+        """Whether something was just chopped, and may be fried next."""
+        self.boiled = False
+        """Whether pieces go in together with a liquid, and no fat: they are boiled, not sweated."""
         self.tasted = False
 
     # What is in the pan.
@@ -159,8 +170,11 @@ class _Walk:
             loose = loose_amounts(clause.text, self.kitchen)
             if self.listed:
                 self.assumed += [say("assumed.unused-amount", shown=one) for one in loose]
-            else:
+            elif not self._belongs(loose, named):
                 self._ask_of(loose)
+        if clause.act == "sweat" and not named and self.prepared:
+            named = [m for m in self.before if not self._all_placed(m)]
+        self.prepared = clause.act == "elsewhere" and bool(_PREPARED.match(clause.text))
         if self._of_another_pot(clause, named):
             self.elsewhere = True
             if clause.act == "over" or not self.listed:
@@ -200,6 +214,27 @@ class _Walk:
         if _says(clause.text, "roux") and not any(d.op in ("roux", "dust") for d in self.drafts):
             found = self._with_roux(found)
         return found
+
+    def _belongs(self, loose: list[str], named: list[Mention]) -> bool:
+        """Whether the one amount told loosely ("all the cheddar in the house (200 g?)") may be that of the
+        one thing named without: it is asked so."""
+        open_ones = {n for m in named for n in m.lines if self.lines[n].blank or n in self.guessed}
+        if len(loose) != 1 or len(open_ones) != 1:
+            return False
+        (number,) = open_ones
+        line = self.lines[number]
+        read = read_line(f"{loose[0]} {self._row(number).name}", self.kitchen)
+        if read.ingredient != line.ingredient or read.amount is None:
+            return False
+        self.guessed.add(number)
+        if line.blank:
+            text = f"{line.text}, {loose[0]}"
+            asked = replace(
+                line, text=text, status="settle", amount=read.amount, why=say("line.meant")
+            )
+            self.lines[number] = asked
+            self.beside.add(number)
+        return True
 
     def _ask_of(self, loose: list[str]) -> None:
         """Amounts of what nobody knows become lines to settle: never passed over."""
@@ -282,14 +317,18 @@ class _Walk:
         ):
             return None  # its own line is still to settle
         sauce = row.role in _UNLISTED
-        unsaid = row.role in ("water", "fat") or clause.act in ("elsewhere", "over")
+        unsaid = row.role in ("water", "fat") or clause.act in ("elsewhere", "over", "out")
         unsaid = unsaid or bool(_MAYBE.search(clause.text))
-        weighed = read.amount is not None and not read.amount.measure and clause.act != "over"
+        weighed = read.amount is not None and not read.amount.measure
+        weighed = weighed and clause.act not in ("over", "out", "elsewhere")
         vague = read.amount is None or bool(read.amount.measure)
         maybe = not self.listed and vague and bool(_MAYBE.search(clause.text))
         if maybe:
             read = replace(read, text=f"{read.text}{IF_LIKED}")
-        if self.listed and ((not sauce and not weighed) or (read.amount is None and unsaid)):
+        kept = clause.act == "out" and read.amount is not None
+        if self.listed and (
+            (not sauce and not weighed) or kept or (read.amount is None and unsaid)
+        ):
             if row.role in _TOLD_UNLISTED and clause.act in ("add", "mix", "infuse"):
                 self.assumed.append(say("assumed.not-listed", name=row.name))
             return None  # the list has what goes in: "with oil", "pour over the ham" add nothing
@@ -394,6 +433,9 @@ class _Walk:
         ):
             clause = replace(clause, act="mix")  # worked together and whisked in: beurre manié
         pieces = any(row.role in _SWEATS for row in rows.values())
+        poured = any(row.role in (*_LIQUIDS, "wine") for row in rows.values())
+        fatty = any(row.role == "fat" for row in rows.values()) or self.fats or self._dry_pan()
+        self.boiled = clause.act == "add" and poured and not fatty
         if any(row.role == "flour" for row in rows.values()) and (roux or not pieces):
             # Said either way round, fat comes before flour, and a slurry's water before its starch.
             todo.sort(key=lambda one: {"fat": 0, "water": 0, "flour": 1}.get(rows[one[0]].role, 2))
@@ -412,6 +454,8 @@ class _Walk:
                 return
             placed = [d for d in fresh if d.rank and d.op != "season"] or fresh
             dry = not any(d.of is not None and d.of.role in (*_LIQUIDS, "wine") for d in fresh)
+            if all(d.op == "season" for d in fresh) and self.timed and self.timed[-1].op in _TIMED:
+                return  # a pinch of salt on the mushrooms: the minutes told next are theirs
             last = next((d for d in reversed(placed) if dry and d.op in _TIMED), placed[-1])
             self.timed = [d for d in fresh if d.op == last.op] if last.op == "sweat" else [last]
 
@@ -486,6 +530,7 @@ class _Walk:
         elif role in _SWEATS or row.key in _SWEAT_HERBS:
             if (
                 self.wet
+                or self.boiled
                 or act in ("reduce", "simmer")
                 or (clause is None and not self.fats and not self._dry_pan())
             ):
@@ -583,18 +628,21 @@ class _Walk:
         return True
 
     def _roux_begins(self, clause: Clause) -> bool:
-        """Whether fat is melted for a roux: never in the milk that was warmed before."""
+        """Whether fat is melted for a roux, or oil heated: never in the milk that was warmed before."""
         if clause.act not in ("melt", "mix") or not self.drafts:
             return False
         named = {n for m in mentions_in(clause.text, self.lines, self.kitchen) for n in m.lines}
         fat = any(self._row(n).role == "fat" and n not in self.placed for n in named)
-        return fat and any(self._row(n).role == "flour" for n in self._open())
+        fresh = clause.act == "melt" and bool(
+            re.search(r"\b(?:a|your|the) (?:\w+ )?\w*pan\b", clause.text)
+        )
+        return fat and (fresh or any(self._row(n).role == "flour" for n in self._open()))
 
     def _aside(self) -> None:
         """Another pan is taken: a liquid that stands warm so far waits beside it."""
         if self.drafts and self.drafts[-1].op == "strain":
             self.drafts.pop()
-        plain = all(d.op in ("add", "infuse") and d.of is not None for d in self.drafts)
+        plain = all(d.op in ("add", "infuse", "season") and d.of is not None for d in self.drafts)
         milk = any(d.of is not None and d.of.role in ("milk", "stock") for d in self.drafts)
         if not (self.drafts and plain and milk) or self.fats or self.side is not None:
             return

@@ -63,8 +63,12 @@ SAME = re.compile(
 """As much as of what was named before."""
 _PARTS = re.compile(r"\b(?:\d[\d./]*|an?|one|two|three|four|half a) parts?(?: of)?\s*$")
 """A ratio: so much of what is not said."""
-_ONE_OF = re.compile(r"\b(?:one|1|another) of(?: the)?\s*$")
+_ONE_OF = re.compile(r"\b(?:one|1|another) of(?: the| their| its)?\s*$")
 """Of the same measure once more: "a spoon of this and one of that"."""
+_NOT = re.compile(
+    r"\b(?:no|never|without|instead of|rather than|(?:don't|dont|do not|never)(?: \w+)?)(?: any| the| more)?\s*$"
+)
+"""Before what is not to go in."""
 _SIMILE = re.compile(
     r"\b(?:like|consistency of|thick(?:ness)? (?:of|as)|colour of|as thick as|texture of)(?: an?| the)?(?: \w+){0,2}\s*$"
 )
@@ -72,8 +76,10 @@ _COUNT = re.compile(r"^(?:(?:about|good|an?|one|two|three|four|half|five|six|eig
 
 
 _BEHIND = re.compile(
-    r"[\s,(]*(?:(?:hot|cold|warm),? )?(?:(?:about|around|roughly|some|maybe|say|like|probably|perhaps|i use|of it) ){0,2}(\d[\d.,/]*(?: \d/\d)? ?[a-z]+"
-    r"|an? (?:(?:big|small|good|large|generous) )?(?:handful|knob|pinch|splash|drizzle|bunch|sprig))\)?"
+    r"[\s,(]*(?:- )?(?:(?:hot|cold|warm),? )?(?:(?:about|around|roughly|some|maybe|say|like|probably|perhaps|i use|of it"
+    r"|call it|make it|that's|it was|i'd say|a good) ){0,2}(\d[\d.,/]*(?: \d/\d)? ?[a-z]+"
+    r"|(?:one|two|three|half an?|an?) (?:ounce|pound|teaspoon|tablespoon|tsp|tbsp|cup|glass|pint|lit(?:re|er)|kilo)s?"
+    r"|an? (?:(?:big|small|good|large|generous) )?(?:handful|knob|pinch|splash|drizzle|bunch|sprig))\??\)?(?: -)?"
     r"(?=\s*(?:[,;.)]|$|(?:and|then|which|that|i|for|in|into|until|till|go|goes)\b))"
 )
 """An amount behind its name, told: "brandy about 30 ml and …"."""
@@ -94,7 +100,7 @@ def folded(text: str) -> str:
     """``text`` in lower case, without accents, what has several names under one."""
     apart = unicodedata.normalize("NFKD", spelled(text).lower())
     bare = "".join(sign for sign in apart if not unicodedata.combining(sign)).replace("’", "'")
-    return respelled(bare)
+    return respelled(re.sub(r"(?<=[a-z])-(?:type|style)\b", "", bare))
 
 
 def mentions_in(text: str, lines: Sequence[ReadLine], kitchen: Kitchen) -> list[Mention]:
@@ -158,7 +164,8 @@ def _named_in(said: str, kitchen: Kitchen) -> Iterator[_Named]:
         key = known.get(word)
         if key is None or key not in kitchen.larder:
             continue
-        if _DISH.match(said, match.end()) or _SIMILE.search(said[end : match.start()]):
+        between = said[end : match.start()]
+        if _DISH.match(said, match.end()) or _SIMILE.search(between) or _NOT.search(between):
             continue  # "cheese sauce" names a dish, not what goes in; so does "like thick cream"
         if after := re.match(
             r", (\w+)(?=,|\.|$)", said[match.end() :]
@@ -188,15 +195,24 @@ _LOOSE = re.compile(
     r"(?: (?!and\b|then\b|in\b|into\b|to\b|until\b|with\b)[a-z'-]+){0,5}"
 )
 """An amount of something, with the words after it."""
+_LOOSE_HANDFUL = re.compile(
+    r"\b(?:an?|some|two|three|\d+) (?:good |big |small |large |generous )?"
+    r"(?:handful|pinch|splash|shake|spoon(?:ful)?|knob|dash|sprig|bunch|glug|slug|drizzle|dollop|glass)(?:e?s)?"
+    r" of (?!(?:it|the|this|that|them|hot|sauce)\b)[a-z' -]{3,40}?(?=,|;|\.| and\b| then\b| in\b| to\b|$)"
+)
+"""The same by hand."""
 
 
 def loose_amounts(text: str, kitchen: Kitchen) -> list[str]:
     """Amounts in ``text`` that belong to no ingredient it names: what is meant has to be asked."""
-    return [
-        loose[0].strip()
-        for named in _named_in(folded(text), kitchen)
-        for loose in _LOOSE.finditer(named.before)
-    ]
+    found: list[str] = []
+    for named in _named_in(folded(text), kitchen):
+        found += [loose[0].strip() for loose in _LOOSE.finditer(named.before)]
+        for loose in _LOOSE_HANDFUL.finditer(named.before):
+            # What runs into a name that is known is said of that.
+            if not named.key or loose.end() < len(named.before.rstrip()):
+                found.append(loose[0].strip())
+    return found
 
 
 def _listed(word: str, key: str, lines: Sequence[ReadLine], kitchen: Kitchen) -> tuple[int, ...]:

@@ -22,6 +22,10 @@ _STEPS = re.compile(
     r"\b(?:steps?|method|what to do|directions?|instructions?|how)\b", re.IGNORECASE
 )
 
+_ABOUT = re.compile(
+    r"^\W*(?:prep|cook|total|ready|serves|makes|yield|difficulty|time)\b", re.IGNORECASE
+)
+"""Begins what is said of the whole recipe: "Serves: 4 | Cook: 20 min"."""
 _HTML = re.compile(r"<(?:li|p|br|div|h\d|ul|ol|td|tr)\b", re.IGNORECASE)
 _SPELLED = re.compile(
     r"\b(?:two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen|twenty|thirty|forty|fifty|sixty|seventy"
@@ -46,6 +50,7 @@ _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"(\d) ?(?:percent|per cent)\b", re.IGNORECASE), r"\1 %"),
     (re.compile(r"(\d) ?mils?\b", re.IGNORECASE), r"\1 ml"),
     (re.compile(r"(\d)-(?=(?:ounce|oz|gram|g|ml|lb|pound|inch|minute|min)s?\b)", re.IGNORECASE), r"\1 "),
+    (re.compile(r"\b(tea|table|dessert|)(spoon|cup)ful(s?)\b", re.IGNORECASE), r"\1\2\3"),
     (re.compile(r"\bfl\. ?(?=oz)", re.IGNORECASE), "fl "),
     (re.compile(r"\s*(?:\.{3,}|_{3,}|…+)\s*(?=\S)"), " "),
     (re.compile(r"\b(?:an?|one) (\w+) and a half\b(?= of\b)", re.IGNORECASE), r"1.5 \1"),
@@ -58,6 +63,7 @@ _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"\b[Rr]ed\.\s*(?=(?:to|by|until|till|\d))"), "reduce "),
     (re.compile(r"\bs\s?[+&/]\s?p\b", re.IGNORECASE), "salt and pepper"),
     (re.compile(rf"\b({_N})\s?(?:(?:pcs?|pce|ea)\.?|no\.)(?=\s|$)", re.IGNORECASE), r"\1"),
+    (re.compile(rf"({_N})\s?(?:tbs|tbls?|tblsp)\.?(?=\s+[a-z])", re.IGNORECASE), r"\1 tbsp"),
     (re.compile(rf"({_N})\s?T\.?(?=\s+[a-zA-Z])"), r"\1 tbsp"),
     (re.compile(rf"({_N})\s?t\.?(?=\s+[a-zA-Z])"), r"\1 tsp"),
     (re.compile(r"(?<![\d.,])([1-9](?:\s+\d/\d)?|\d/\d|\d?\s?[½¼¾⅓⅔])\s?[cC]\.?(?=\s+[a-z])"), r"\1 cup"),
@@ -74,11 +80,23 @@ _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
 """How kitchens shorten, and what it stands for."""
 
 
+_SECONDS = re.compile(
+    r"\b(\d{1,3})(?:\s?(?:-|–|to)\s?(\d{1,3}))?\s?(?:seconds?|secs?)\b", re.IGNORECASE
+)
+
+
+def _in_minutes(found: re.Match[str]) -> str:
+    """ "30 seconds" as minutes, which is what everything else is told in."""
+    middle = (float(found[1]) + float(found[2] or found[1])) / 2.0
+    return f"{middle / 60.0:.2g} min"
+
+
 def plain_line(line: str) -> str:
     """One line of :func:`plain_lines`; '' where it says nothing."""
     line = _KEYCAP.sub(r"\1. ", _SPACES.sub(" ", line))
     line = _PICTURES.sub("", _BOX.sub(r"\1", line)).strip()
     line = _BOX.sub(r"\1", _MARKS.sub("", line.lstrip("> ")))
+    line = _SECONDS.sub(_in_minutes, re.sub(r"\s+//\s+", " · ", line))
     if _SPELLED.search(line):
         # Imported where it is used: the command line's plain check never needs it.
         from text_to_num import alpha2digit
@@ -131,7 +149,8 @@ def plain_lines(text: str) -> list[str]:
         if _RULE.match(line) or (len(columns) > 1 and all(map(_HEADING.match, columns))):
             continue
         cells = [cell.strip() for cell in re.split(r"\s*\|\s*", line.strip("|"))]
-        if "|" not in line or sum(":" in cell for cell in cells) > 1:  # "Serves: 4 | Cook: 20 min"
+        about = sum(bool(_ABOUT.match(cell)) for cell in cells)
+        if "|" not in line or sum(":" in cell for cell in cells) > 1 or about > 1:
             steps = False
             found += cells
         elif (number + 1 < len(lines) and _RULE.match(lines[number + 1])) or all(

@@ -43,13 +43,13 @@ _VERBS: Mapping[Act, str] = {
     "cook": "cook|let|leave|keep|thicken|wilt",
     "simmer": "simmer|bubble|boil|bring",
     "reduce": "reduce|boil down|boil it down|boil it right down|boil hard down|boil away|cook down|cook it down|down by|down to|down till|down until",
-    "infuse": "infuse|steep",
+    "infuse": "infuse|steep|soak",
     "strain": "strain|sieve|pass",
     "blend": "blend until|blend|whizz|liquidi[sz]e|pur[ée]e|blitz",
     "season": "season|salt it|taste|salt",
     "deglaze": "deglaze",
     "flame": "flame|flamb[ée]|ignite|light it",
-    "out": "remove|take|get|grab|pull|discard|fish out|lift|set aside|keep warm|reserve|tip most",
+    "out": "remove|take|get|grab|save|pull|discard|fish out|lift|set aside|keep warm|reserve|tip most",
     "mount": "mount|monter",
     "over": (
         "pour over|pour it over|pour the sauce over|spoon over|spoon it over|spoon the sauce over|serve|nap"
@@ -58,7 +58,7 @@ _VERBS: Mapping[Act, str] = {
     "poach": "poach",
     "elsewhere": (
         "bake|grill|roast|steam|toast|preheat|wash|peel|chop|slice|drain|dice|trim|chill|rinse"
-        "|simmer the (?:pasta|vegetables)|gratinate|freeze|crush|grate|shred|cut"
+        "|simmer the (?:pasta|vegetables)|gratinate|freeze|crush|grate(?! in\\b)|shred|cut"
     ),
 }
 _ENDS = r"(?:s|es|ed|d|ing|ned|ped|ted|ting|ming|ring|red|ling)?"
@@ -84,7 +84,7 @@ _ALL = re.compile(
 )
 _ADVERBS = (
     r"(?:(?:and|then|now|next|gradually|slowly|gently|finally|carefully|lastly|meanwhile|immediately"
-    r"|quickly|just|when[^,]{0,40},|once[^,]{0,40},|off the heat,?|in another pan,?|you|I|we|it|let it"
+    r"|quickly|just|finely|thinly|roughly|coarsely|when[^,]{0,40},|once[^,]{0,40},|off the heat,?|in another pan,?|you|I|we|it|let it"
     r"|which|the sauce is|is|are|for the \w+,?)\s+){0,6}"
 )
 _ANY_VERB = re.sub(r"\?P<\w+>", "?:", _ALL.pattern)
@@ -162,7 +162,7 @@ _TASTE = re.compile(r"\b(to|until it) tastes?\b", re.IGNORECASE)
 _GRADE = re.compile(r"\bto (?:a |an )?(pouring|light coat|nappe|binding)\b", re.IGNORECASE)
 """A grade by its name, as one cook tells another."""
 _DRY = re.compile(
-    r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|nothing)\b|\bau sec\b|\bto (?:a )?glaze\b|\bto (?:almost |next to )?nothing\b|\bsyrup"
+    r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|nothing)\b|\bau sec\b|\bto (?:a )?glaze\b|\bto dry(?:ness)?\b|\bto (?:almost |next to )?nothing\b|\bsyrup"
     r"|\balmost nothing\b|\b(?:nearly|almost) (?:entirely|dry|all)\b|\bboil(?:s|ed)? (?:it )?away\b|\balmost completely\b",
     re.IGNORECASE,
 )
@@ -188,6 +188,7 @@ _AT_HEAT = re.compile(
     r"\b(?:off|away from|from|over|on|to|at|with)\b(?: \w+){0,4} (?:heat|flame|boil|simmer)\b", re.I
 )
 """Said of the fire, where "heat" is no verb."""
+_INTO_PAN = re.compile(r"\b(?:in|into|in to) (?:a|the|your) (?:\w+ ){0,2}\w*pan\b", re.IGNORECASE)
 _BLENDED_WITH = re.compile(r"\bblend\w* (?:in\b|(?:\w+ ){1,3}(?:into|with|to a)\b)", re.IGNORECASE)
 """Of one thing stirred into another: nothing is blended smooth."""
 _HELPERS = ("let", "leave", "keep", "start", "use")
@@ -280,7 +281,7 @@ _CUE = re.compile(r"\s*until:", re.IGNORECASE)
 _TELLS = re.compile(
     rf"^\W*{_ADVERBS}(?:"
     + "|".join(_VERBS[act] for act in _VERBS if act not in ("season", "elsewhere", "blend"))
-    + r")\b",
+    + r")\b(?! of\b)",
     re.IGNORECASE,
 )
 
@@ -319,7 +320,11 @@ def _clause(text: str, sentence: int) -> Clause:
     verb = _ALL.search(doing)
     if verb and verb[0].lower() in _HELPERS:  # "let it flame": what it is let do is what is done
         verb = _ALL.search(doing, verb.end()) or verb
+    if verb and verb[0].lower() == "salt" and doing[: verb.start()].strip():
+        verb = _ALL.search(doing, verb.end())  # "butter and a pinch of salt": no verb
     act: Act | None = verb.lastgroup if verb else None  # type: ignore[assignment]
+    if act == "out" and _INTO_PAN.search(text):
+        act = "add"
     if act == "blend" and _BLENDED_WITH.search(text):
         act = "mix"
     if _OVEN.search(text) and act != "add":
