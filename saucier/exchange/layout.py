@@ -7,7 +7,7 @@ from itertools import pairwise
 from typing import Any
 
 from saucier.errors import BadInput
-from saucier.exchange.lines import NUMBERS, by_country, read_line
+from saucier.exchange.lines import BULLET, NUMBERS, by_country, read_line
 from saucier.exchange.page import find_recipe, texts
 from saucier.exchange.plain import plain_line, plain_lines
 from saucier.exchange.sentences import tells
@@ -15,7 +15,7 @@ from saucier.kitchen import Kitchen
 from saucier.units.reading import split_amount
 
 _METHOD_HEAD = re.compile(
-    r"^\W*(method(?: of \w+)?|directions|instructions|preparation|procedure|steps|how to\b.*|what to do)\W*$",
+    r"^\W*(method(?: of \w+)?|directions|instructions|preparation|procedure|technique|steps|how to\b.*|what to do)\W*$",
     re.IGNORECASE,
 )
 _INGREDIENTS_HEAD = re.compile(
@@ -41,7 +41,7 @@ _ABOUT_IT = re.compile(
     r"|calories|rating|tags?|keywords?|category|portion size)\s*:.*$"
     r"|^\W*\d[\d.]* from \d+ (?:votes?|reviews?)\W*$"
     r"|^\W*(?:print|jump to|save|share|pin|rate)(?: (?:this )?recipe)?\W*$"
-    r"|^\W*(?:prep\w*|cook\w*|total|ready)(?: time| in)? \d+ ?(?:min|hour|hr)\w*\.?$",
+    r"|^\W*(?:prep\w*|cook\w*|total|ready)(?: time| in)? \d+ ?(?:min|hour|hr)\w*\.?(?:,? serves \d+)?\W*$",
     re.IGNORECASE,
 )
 """What is said of a recipe: neither ingredient nor method."""
@@ -60,6 +60,7 @@ _NUMBERED = re.compile(
     r"^\s*(?:(?:step )?\d+\s*[.)/]|step \d+:?)\s+",
     re.IGNORECASE,
 )
+_STEP_HEAD = re.compile(r"^\W*step \d+\W*$", re.IGNORECASE)
 _BARE_NUMBER = re.compile(r"^\s*\d{1,2}\s+(?=[A-Z][a-z]+ [a-z])")
 _LABEL = re.compile(r"^[A-Za-zÀ-ÿ' -]{3,30}:\s+(?=\S)")
 _SECTION = re.compile(
@@ -216,7 +217,7 @@ def _of_text(text: str, kitchen: Kitchen) -> Layout:
     for number, line in enumerate(rest):
         if found.given and found.told and (_AFTER_HEAD.match(line) or _VARIES.match(line)):
             break
-        if _ABOUT_IT.match(line):
+        if _ABOUT_IT.match(line) or _STEP_HEAD.match(line):
             continue
         acts = bool(found.given) and (_acts(line, kitchen) or _again(line, found.given, kitchen))
         if _METHOD_HEAD.match(line):
@@ -243,7 +244,8 @@ def _of_text(text: str, kitchen: Kitchen) -> Layout:
             else:
                 found.given.append(Line(line, section))
         else:
-            found.given.append(Line(line, section))
+            bare = _LABEL.sub("", line, count=1)
+            found.given.append(Line(bare if _counted(bare) else line, section))
     return found
 
 
@@ -297,6 +299,9 @@ def _told(line: str) -> bool:
     """Whether ``line`` is told, as a method is, rather than listed."""
     words = line.split()
     if len(line) > LONG and (tells(line) or not line.count(",") > len(words) / 6):
+        return True
+    rest = re.split(r"(?<=[a-z)])\. +(?=[A-Z])|: (?=[a-z])", line, maxsplit=1)
+    if len(rest) > 1 and tells(rest[1]):
         return True
     ends = line.rstrip().endswith((".", "!")) and len(words) >= 5
     sentences = bool(re.search(r"[a-z)]\. +\w", line)) and len(words) >= 6
@@ -405,6 +410,8 @@ _SLAKED = re.compile(
     r",? (?:slaked|mixed|blended|whisked|loosened|dissolved) (?:with|in|into) (?=\d|a )",
     re.IGNORECASE,
 )
+_MADE_OF = re.compile(r"^[^()]*\(([^()]*)\)[^\w]*$")
+"""Something with what it is made of: "500 ml white sauce (35 g butter, 35 g flour, 500 ml milk)"."""
 _STUCK = re.compile(r",? (?:studded|spiked|stuck|pricked) with ", re.IGNORECASE)
 _BETWEEN = (r"\s*[;·•]\s*", r"\s+/\s+", r"\s*,\s*(?:and\s+)?", r"\s+(?:and|&|\+)\s+")
 
@@ -415,7 +422,7 @@ def split_line(text: str, kitchen: Kitchen) -> list[str]:
     Left whole where a part is none ("1 onion, finely chopped"), and where an amount may be meant of
     all of them ("25 g butter and flour").
     """
-    bare = text.strip().rstrip(".")
+    bare = BULLET.sub("", text.strip()).rstrip(".")
     if each := _EACH.match(bare):
         names = [
             name for name in re.split(r"\s*,\s*(?:and\s+)?|\s+(?:and|&)\s+", each["names"]) if name
@@ -423,7 +430,14 @@ def split_line(text: str, kitchen: Kitchen) -> list[str]:
         lines = [f"{each['amount']} {name}" for name in names]
         if len(lines) > 1 and all(read_line(line, kitchen).ingredient for line in lines):
             return lines
+    inside = _MADE_OF.match(bare)
+    if inside and not read_line(bare, kitchen).ingredient:
+        parts = re.split(r"\s*,\s*", inside[1])
+        if len(parts) > 1 and all(_weighed(part, kitchen) for part in parts):
+            return parts
     stuck = _SLAKED.split(bare)
+    if len(stuck) == 2 and stuck[0].count("(") > stuck[0].count(")"):
+        stuck = [bare]
     if len(stuck) != 2 and not re.search(r"[,;]", bare):
         stuck = _STUCK.split(bare)
     if len(stuck) == 2 and all(read_line(part, kitchen).ingredient for part in stuck):

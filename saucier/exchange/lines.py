@@ -75,7 +75,7 @@ OPTIONAL = re.compile(
     r"\b(?:optional(?:ly)?|if (?:you )?(?:need(?:ed)?|lik(?:e|ed)|wish(?:ed)?|want(?:ed)?|necessary|have (?:any|some|it|one)))\b",
     re.IGNORECASE,
 )
-_BULLET = re.compile(r"^[\s\-–•*·▢□]+")
+BULLET = re.compile(r"^[\s\-–•*·▢□]+")
 _RANGE = re.compile(
     r"^(\d+(?:[.,]\d+|/0*[1-9]\d*)?)\s*(?:-|–|to|or)\s*(\d+(?:[.,]\d+|/0*[1-9]\d*)?)\b(?!/)"
 )
@@ -114,7 +114,7 @@ _WORD_NUMBERS = {
     "an": "1",
 } | {word: str(n) for word, n in NUMBERS.items()}
 _TO_TASTE = re.compile(
-    r"\b(q\.? ?s\b\.?|tt$|trace$|to taste|as needed|to season|for seasoning)\b", re.IGNORECASE
+    r"\b(q\.? ?s\b\.?|tt$|trace$|pm$|to taste|as needed|to season|for seasoning)\b", re.IGNORECASE
 )
 _JUICE = re.compile(
     r"^(?:the )?(juice|zest)(?: and zest)? of (.+?) (lemon|lime|orange)s?\b.*$", re.IGNORECASE
@@ -122,7 +122,7 @@ _JUICE = re.compile(
 _JUICED = re.compile(
     r"^(.+?) (lemon|lime|orange)s?,? \(?(?:the )?(juice|zest)e?d?(?: only)?\)?$", re.IGNORECASE
 )
-_TIMES = re.compile(r"^(\d+) ?[x×] ?(?=\d)", re.IGNORECASE)
+_TIMES = re.compile(r"^(\d+(?:/\d+)?) ?[x×] ?(?=\d)", re.IGNORECASE)
 _PACKED = re.compile(
     r"^(?:pots?|tubs?|cartons?|ctns?|jars?|bottles?|packets?|packs?|pkts?|cans?|tins?|blocks?|bags?) (?:of )?"
 )
@@ -148,7 +148,7 @@ _FEW = re.compile(
 )
 _FEW_ARE = 4
 _BEHIND = re.compile(
-    r"^(?P<name>[^\d(]*(?:\d\d ?%|[^\d\s(,:–-]))[\s,:–-]+(?P<amount>(?:about |ca\. ?)?\d[\d.,/ ]*\s*[a-zA-Z]*\.?)$"
+    r"^(?P<name>[^\d(]*(?:\d\d ?%|[^\d\s(,:–-]))[\s,:–-]+(?P<amount>(?:about |ca\. ?)?\d(?:[\d.,/]*\d)?(?: ?\d/\d)?\s*[a-zA-Z]*\.?)$"
 )
 """An amount behind its name: "Butter 40 g", "milk: 6 dl", "capers - 2 tbsp"."""
 _HANDFUL_BEHIND = re.compile(
@@ -157,12 +157,17 @@ _HANDFUL_BEHIND = re.compile(
     re.IGNORECASE,
 )
 _BEHIND_SIZED = re.compile(
-    r"^(?P<name>[^\d(]*[^\d\s(,:–-])[\s:–-]+(?P<amount>\d[\d.,/ ]*(?: [a-zA-Z]+){1,2})(?P<rest>, .*|)$"
+    r"^(?P<name>[^\d(]*[^\d\s(,:–-])[\s:–-]+(?P<amount>\d(?:[\d.,/]*\d)?(?: ?\d/\d)?(?: [a-zA-Z]+){0,2})(?P<rest>, .*|)$"
 )
 """The same with more about it: "leeks 3 medium, sliced", "soured cream 3 heaped tbsp"."""
 _WEIGHED_BEHIND = re.compile(r"^(.*\D)\s+-\s+((?:about )?\d[\d.,/]*\s*(?:g|kg|ml|cl|dl|l))$", re.I)
 _MORE_OF_IT = re.compile(r"^(\d[\d.,]*)\s*(g|ml|tbsp)\b(.*?)\s*\+\s*(\d[\d.,]*)\s*\2\b.*$", re.I)
 """An amount in two parts: "40 g butter + 10 g to finish"."""
+_TWICE_BEHIND = re.compile(
+    r"^([^\d(]*[^\d\s(,:–-])[\s,:–-]+(\d[\d.,]*)\s*(g|ml|tbsp)\s*\+\s*(\d[\d.,]*)\s*\3\b[^\d]*$",
+    re.I,
+)
+"""The same behind its name: "butter 30 g + 30 g cold"."""
 _HEAPED = re.compile(r"^(?:heaped|heaping|rounded) (tablespoon|teaspoon|tbsp|tbs|tsp)s? ")
 SPOKEN = {
     "wine": "wine-white-dry",
@@ -174,6 +179,8 @@ SPOKEN = {
     "liquor": "stock-light",
 }
 """What a cook says shortly, with what is usually meant where no amount is given with it."""
+_BY_FAT = re.compile(r"-(?:\d+|whole|semi|skimmed)$")
+"""How the keys end of milks and creams that differ by their fat."""
 _JUICES = ("lemon-juice", "lime-juice")
 _DIFFERS = {"pint": (568.0, 473.0), "quart": (1136.0, 946.0), "gill": (142.0, 118.0)}
 """mL of measures that are one size in one country and another in the next."""
@@ -266,6 +273,13 @@ _PLAIN = frozenset(
         "strong",
         "sharp",
         "florets",
+        "snipped",
+        "cracked",
+        "light",
+        "reduced",
+        "fat",
+        "lean",
+        "poaching",
         "aged",
         "trimmings",
         "about",
@@ -448,7 +462,7 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
     only alike and a missing amount are for the cook to settle.
     """
     shown = " ".join(text.split())[:200]
-    line = respelled(_BULLET.sub("", spelled(shown))).rstrip(" ,;.")
+    line = respelled(BULLET.sub("", spelled(shown))).rstrip(" ,;.")
     if line.isupper():
         line = line.lower()
     if not line:
@@ -464,6 +478,8 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
     # "2 (400 g) tins", "2 onions (150 g each)"; else what stands behind is said of all of them.
     each = bool(_EACH_FIRST.match(line) or _PACK_WORDS.search(line) or "each" in inside.lower())
     line = " ".join(_BRACKETS.sub(" ", line).split())
+    if twice := _TWICE_BEHIND.match(line):
+        line = f"{_value(twice[2]) + _value(twice[4]):g} {twice[3]} {twice[1]}"
     if weighed := _WEIGHED_BEHIND.match(line):
         line, inside = weighed[1], weighed[2]
     elif behind := _BEHIND.match(line):
@@ -478,7 +494,7 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
     line = _VAGUE.sub("", line)
     times = 1.0
     if packs := _TIMES.match(line):
-        times, line = float(packs[1]), line[packs.end() :]
+        times, line = _value(packs[1]), line[packs.end() :]
     for words, number in _WORD_NUMBERS.items():
         if line.lower().startswith(f"{words} "):
             line = f"{number} {line[len(words) + 1 :]}"
@@ -747,8 +763,7 @@ def _by_fat(name: str, share: re.Match[str], larder: Larder) -> str | None:
     off = {
         one.key: abs(100.0 * one.per_gram.fat - pct)
         for one in larder.values()
-        if one.key == key
-        or (one.role == larder[key].role and one.key.startswith(key.split("-")[0]))
+        if one.key == key or (one.role == larder[key].role and _BY_FAT.search(one.key))
     }
     nearest = min(off, key=lambda one: (off[one], one != key))
     return nearest if off[nearest] <= 0.1 * pct + 0.2 else None

@@ -32,6 +32,7 @@ _FALLS = 0.4
 """Pieces that become sauce by so much of themselves are its liquid, as tomatoes are."""
 _MAYBE = re.compile(r"\bif\b|\bto (?:thin|loosen)\b|^\W*(?:thin|loosen)\b", re.IGNORECASE)
 """Said of what goes in only where it is wanted."""
+_IF = re.compile(r"^\W*if\b", re.IGNORECASE)
 _ON_TOP = re.compile(r"\b(?:garnish|scatter|sprinkle|top with|on top)", re.IGNORECASE)
 """Said of what goes over the dish, not into its sauce."""
 _NEXT_PAN = re.compile(
@@ -65,11 +66,11 @@ def made_of(
     kitchen: Kitchen,
     beside: frozenset[int],
     *,
-    listed: bool,
+    given: int,
 ) -> Made:
-    """The steps that ``clauses`` tell of ``lines``; those ``beside`` the sauce stay out of it. With
-    ``listed`` the recipe has ingredient lines, else they are found in the telling."""
-    walk = _Walk(lines, kitchen, beside, listed=listed)
+    """The steps that ``clauses`` tell of ``lines``; those ``beside`` the sauce stay out of it. The
+    first ``given`` lines are the recipe's list; where it has none, they are found in the telling."""
+    walk = _Walk(lines, kitchen, beside, given=given)
     walk.beside -= _blended(clauses, lines, kitchen) - beside
     for clause in clauses:
         walk.take(clause)
@@ -93,7 +94,7 @@ class _Walk:
     """The method played through: what is in the pan, what waits beside it, which step is timed."""
 
     def __init__(
-        self, lines: Sequence[ReadLine], kitchen: Kitchen, beside: frozenset[int], *, listed: bool
+        self, lines: Sequence[ReadLine], kitchen: Kitchen, beside: frozenset[int], *, given: int
     ) -> None:
         self.lines = list(lines)
         self.kitchen, self.larder = kitchen, kitchen.larder
@@ -103,7 +104,8 @@ class _Walk:
             for n, one in enumerate(lines)
             if one.optional and (one.amount is None or one.text.endswith(IF_LIKED))
         }
-        self.beside, self.listed = set(beside) | food | maybe, listed
+        self.beside, self.listed = set(beside) | food | maybe, given > 0
+        self.given = given
         self.drafts: list[Draft] = []
         self.around: list[Draft] = []
         self.placed: dict[int, list[Portion]] = {}
@@ -119,6 +121,8 @@ class _Walk:
         self.used: set[int] = set()
         self.sentence, self.elsewhere, self.off, self.poured = -1, False, False, False
         self.before: list[Mention] = []
+        self.maybe = False
+        """Whether the sentence tells of something only perhaps done."""
         self.guessed = {n for n, one in enumerate(lines) if one.status == "settle" and one.amount}
         """Lines whose amount may be one that was told loosely."""
         self.prepared = False
@@ -158,15 +162,17 @@ class _Walk:
     def take(self, clause: Clause) -> None:
         if clause.sentence != self.sentence:
             self.sentence, self.elsewhere, self.off = clause.sentence, False, False
-            self.before = []
+            self.before, self.maybe = [], bool(_IF.match(clause.text))
         self.off = self.off or clause.off_heat or clause.rests
         if _NEXT_PAN.search(clause.text) or self._roux_begins(clause):
             self._aside()
         if _says(clause.text, "pour") and _says(clause.text, " over"):
             self.poured = True
         named = self._named(clause)
+        if self.maybe:  # "if it is too thick, …": what is done then is not done now
+            return
         measured = clause.stop is not None and clause.stop.measured
-        if clause.act not in ("elsewhere", "over") and not measured:
+        if clause.act not in ("elsewhere", "over", "poach") and not measured:
             loose = loose_amounts(clause.text, self.kitchen)
             if self.listed:
                 self.assumed += [say("assumed.unused-amount", shown=one) for one in loose]
@@ -199,9 +205,12 @@ class _Walk:
         found = []
         for mention in mentions_in(clause.text, self.lines, self.kitchen):
             # "250 ml milk … 50 ml milk" are two; "50 g of the butter" is of what there is.
-            again = not self.listed and mention.read.amount is not None
+            told = all(n >= self.given for n in mention.lines)
+            again = told and mention.read.amount is not None
             again = again and " of the " not in mention.read.text
-            if not mention.lines or (again and all(n in self.placed for n in mention.lines)):
+            if not mention.lines or (
+                again and all(n in self.placed or n in self.beside for n in mention.lines)
+            ):
                 fresh = self._with_line(mention, clause)
                 if fresh is None:
                     continue
@@ -322,10 +331,18 @@ class _Walk:
         weighed = read.amount is not None and not read.amount.measure
         weighed = weighed and clause.act not in ("over", "out", "elsewhere")
         vague = read.amount is None or bool(read.amount.measure)
-        maybe = not self.listed and vague and bool(_MAYBE.search(clause.text))
+        word_if = rf"{re.escape(word)}s?\b[^,;]*\bif\b"
+        said_so = self.maybe or bool(re.search(word_if, clause.text, re.IGNORECASE))
+        maybe = not self.listed and (said_so or (vague and bool(_MAYBE.match(clause.text))))
         if maybe:
             read = replace(read, text=f"{read.text}{IF_LIKED}")
         kept = clause.act == "out" and read.amount is not None
+        if (
+            read.status == "settle"
+            and not read.blank
+            and clause.act not in ("out", "over", "elsewhere")
+        ):
+            weighed = True  # it is asked
         if self.listed and (
             (not sauce and not weighed) or kept or (read.amount is None and unsaid)
         ):
@@ -439,6 +456,8 @@ class _Walk:
         if any(row.role == "flour" for row in rows.values()) and (roux or not pieces):
             # Said either way round, fat comes before flour, and a slurry's water before its starch.
             todo.sort(key=lambda one: {"fat": 0, "water": 0, "flour": 1}.get(rows[one[0]].role, 2))
+        elif clause.act in ("simmer", "infuse"):  # food simmered in milk: the milk is there first
+            todo.sort(key=lambda one: rows[one[0]].role not in _LIQUIDS)
         elif clause.act in ("sweat", "cook") or not self.wet:
             todo.sort(key=lambda one: rows[one[0]].role != "fat")
         fresh: list[Draft] = []
@@ -543,6 +562,9 @@ class _Walk:
             self._one("deglaze" if self.drafts else "add", portion, row)
         elif role in _LIQUIDS:
             self._liquid(portion, row)
+        elif role == "puree" and not self.off:
+            self._flush_fats()
+            self._one("add", portion, row)
         elif role == "cheese":
             self._flush_side()
             self._one("melt", portion, row)
@@ -747,6 +769,8 @@ class _Walk:
             return False
         if self.off and self.wet:  # it stands, or steeps
             return self._stands(minutes)
+        if clause.rests:
+            return True
         last = self.drafts[-1].of if self.drafts else None
         fried = last is not None and last.role == "seasoning"  # paste, turned in the fat
         if not self.wet and self.drafts and (fried or not self._unplaced_liquid()):

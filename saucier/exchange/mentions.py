@@ -72,7 +72,9 @@ _NOT = re.compile(
 _SIMILE = re.compile(
     r"\b(?:like|consistency of|thick(?:ness)? (?:of|as)|colour of|as thick as|texture of)(?: an?| the)?(?: \w+){0,2}\s*$"
 )
-_COUNT = re.compile(r"^(?:(?:about|good|an?|one|two|three|four|half|five|six|eight|ten)\b|\d)")
+_COUNT = re.compile(
+    r"^(?:(?:pinch|knob|splash|handful|dash|grating|sprig|bunch|about|good|an?|one|two|three|four|half|five|six|eight|ten)\b|\d)"
+)
 
 
 _BEHIND = re.compile(
@@ -130,9 +132,9 @@ def _shortly(
             continue
         row = kitchen.larder[line.ingredient]
         word = plain_name(row.name).split()[-1]
-        wanted = rf"\bthe {re.escape(word)}\b"
+        wanted = rf"\b(?:the|and) {re.escape(word)}\b"
         if row.role == "fat":
-            wanted = r"\b(?:melt|heat|warm) the fat\b"
+            wanted = r"\b(?:melt|heat|warm) (?:the )?fat\b"
         elif len(word) < _SHORTEST or word in known or word.removesuffix("s") in known:
             continue
         if named := re.search(wanted, said):
@@ -182,12 +184,21 @@ def _named_in(said: str, kitchen: Kitchen) -> Iterator[_Named]:
                 said_so = f"{match[0]} {behind[1]}"
                 read = ReadLine(said_so, line.status, key, line.amount, line.why)
                 take, end = (line.amount if line.status == "read" else 1.0), behind.end()
+        if read.why == _NO_AMOUNT and take == 1.0 and (bare := _BARE_BEHIND.match(said, end)):
+            read = ReadLine(f"{match[0]} {bare[1]}", "settle", key, None, _UNREAD)
+            end = bare.end()
         spent = take != 1.0 or read.amount is not None
-        left = "" if spent and end == match.end() else before
+        left = (
+            before[: len(before) - len(_last_part(before))]
+            if spent and end == match.end()
+            else before
+        )
         yield _Named(match.start(), word, key, take, read, left)
     yield _Named(len(said), "", "", None, ReadLine("", "unread", None, None), said[end:])
 
 
+_BARE_BEHIND = re.compile(r" (\d{2,4})(?=[,.;)]|$)")
+"""A number behind a name, without a unit: "milk 500"."""
 _LOOSE = re.compile(
     r"(?<![a-z])(?:\d[\d.,/]*(?: \d/\d)?|half an?|an?|one|two|three|four|five|six) ?"
     r"(?:kg|g|grams?|ml|cl|dl|l|lit(?:re|er)s?|oz|ounces?|lbs?|pounds?|pints?|cups?|tbsps?|tablespoons?|tsps?|teaspoons?)\b"
@@ -266,7 +277,7 @@ def _how_much(
         return _SHARES[word], ReadLine(name, "settle", key, None, _NO_AMOUNT)
     if _REST.search(before):
         return None, ReadLine(name, "settle", key, None, _NO_AMOUNT)
-    last_part = re.split(r"[,;:]| (?:and|with|in|into|from|to|plus) ", before)[-1]
+    last_part = _last_part(before)
     # "a splash (50 ml) of …" is read with its brackets; one left open says nothing.
     near = (last_part if ")" in last_part else last_part.replace("(", " ")).split()
     for length in range(min(6, len(near)), 0, -1):
@@ -280,6 +291,11 @@ def _how_much(
         if re.fullmatch(r"\d[\d.,/]*(?: of(?: the)?)?", head):  # "90 of butter"
             return 1.0, ReadLine(f"{head} {name}", "settle", key, None, _UNREAD)
     return 1.0, ReadLine(name, "settle", key, None, _NO_AMOUNT)
+
+
+def _last_part(before: str) -> str:
+    """Of what stands before a name, what may be said of it."""
+    return re.split(r"[,;:]| (?:and|with|in|into|from|to|plus) ", before)[-1]
 
 
 def _frozen(larder: Larder) -> tuple[tuple[str, str], ...]:

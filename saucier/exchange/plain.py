@@ -26,6 +26,10 @@ _ABOUT = re.compile(
     r"^\W*(?:prep|cook|total|ready|serves|makes|yield|difficulty|time)\b", re.IGNORECASE
 )
 """Begins what is said of the whole recipe: "Serves: 4 | Cook: 20 min"."""
+_COUNTED = re.compile(
+    r"^[\d½¼¾⅓⅔][\d./½¼¾⅓⅔ ]*\s?(?:(?:k?g|[mcd]?l|oz|lbs?|pts?|tsps?|tbsps?|cups?)\b\.?\s+)?[a-zA-Z]{3,}"
+)
+"""An amount of something."""
 _HTML = re.compile(r"<(?:li|p|br|div|h\d|ul|ol|td|tr)\b", re.IGNORECASE)
 _SPELLED = re.compile(
     r"\b(?:two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen|twenty|thirty|forty|fifty|sixty|seventy"
@@ -64,8 +68,8 @@ _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"\bs\s?[+&/]\s?p\b", re.IGNORECASE), "salt and pepper"),
     (re.compile(rf"\b({_N})\s?(?:(?:pcs?|pce|ea)\.?|no\.)(?=\s|$)", re.IGNORECASE), r"\1"),
     (re.compile(rf"({_N})\s?(?:tbs|tbls?|tblsp)\.?(?=\s+[a-z])", re.IGNORECASE), r"\1 tbsp"),
-    (re.compile(rf"({_N})\s?T\.?(?=\s+[a-zA-Z])"), r"\1 tbsp"),
-    (re.compile(rf"({_N})\s?t\.?(?=\s+[a-zA-Z])"), r"\1 tsp"),
+    (re.compile(rf"({_N})\s?T\b(?:\.(?=\s+[a-z]))?(?=[\s.;,)]|$)"), r"\1 tbsp"),
+    (re.compile(rf"({_N})\s?t\b(?:\.(?=\s+[a-z]))?(?=[\s.;,)]|$)"), r"\1 tsp"),
     (re.compile(r"(?<![\d.,])([1-9](?:\s+\d/\d)?|\d/\d|\d?\s?[½¼¾⅓⅔])\s?[cC]\.?(?=\s+[a-z])"), r"\1 cup"),
     (
         re.compile(
@@ -147,6 +151,9 @@ def plain_lines(text: str) -> list[str]:
     for number, line in enumerate(lines):
         columns = re.split(r"\t+| {2,}", line)
         if _RULE.match(line) or (len(columns) > 1 and all(map(_HEADING.match, columns))):
+            continue
+        if sum(bool(_COUNTED.match(column)) for column in columns) > 1:  # several side by side
+            found += columns
             continue
         cells = [cell.strip() for cell in re.split(r"\s*\|\s*", line.strip("|"))]
         about = sum(bool(_ABOUT.match(cell)) for cell in cells)

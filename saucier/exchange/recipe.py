@@ -80,12 +80,13 @@ def read_recipe(
     sentences = sentences_of(layout.told)
     beside = _beside(layout, kitchen)
     settling = _Settling(settled or {}, kitchen)
-    made = _made(settling.of(lines), sentences, beside, kitchen, listed=bool(lines))
+    given = len(lines)
+    made = _made(settling.of(lines), sentences, beside, kitchen, given=given)
     if not made.lines:
         raise BadInput.at("text", "has-no-ingredient-lines")
     if len(made.lines) > len(lines):  # those the method added can be settled too
         lines = [*lines, *made.lines[len(lines) :]]
-        made = _made(settling.of(lines), sentences, beside, kitchen, listed=bool(layout.given))
+        made = _made(settling.of(lines), sentences, beside, kitchen, given=given)
     settling.checked(len(made.lines))
     try:
         amounts = filled(made, wanted, kitchen)
@@ -174,7 +175,7 @@ def _made(
     beside: frozenset[int],
     kitchen: Kitchen,
     *,
-    listed: bool,
+    given: int,
 ) -> Made:
     """The steps of what is settled: lines still open are known to the method, and left out of it."""
     out = frozenset(
@@ -182,7 +183,7 @@ def _made(
         for n, line in enumerate(lines)
         if line.ingredient is None or (line.status != "read" and not line.blank)
     )
-    return made_of(lines, clauses_of(sentences), kitchen, beside | out, listed=listed)
+    return made_of(lines, clauses_of(sentences), kitchen, beside | out, given=given)
 
 
 def _told_beside(

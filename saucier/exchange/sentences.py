@@ -132,6 +132,13 @@ _SHARES = (
     ),
     (
         re.compile(
+            r"\bby (?:about )?(?:a fifth|one fifth|1/5)|\bto (?:about )?(?:four[ -]fifths|4/5)",
+            re.I,
+        ),
+        0.8,
+    ),
+    (
+        re.compile(
             r"\bby (?:about )?(?:a quarter|one quarter|1/4|¼)|\bto (?:about )?(?:three[ -]quarters|3/4|¾)",
             re.I,
         ),
@@ -159,15 +166,18 @@ _THICK = re.compile(
 )
 """A look so vague that minutes said beside it count before it."""
 _TASTE = re.compile(r"\b(to|until it) tastes?\b", re.IGNORECASE)
-_GRADE = re.compile(r"\bto (?:a |an )?(pouring|light coat|nappe|binding)\b", re.IGNORECASE)
+_GRADE = re.compile(
+    r"\bto (?:a |an )?(pouring|light coat|nappe|binding)\b|\bto (?:a )?(napp)(?:ant|[ée])\b",
+    re.IGNORECASE,
+)
 """A grade by its name, as one cook tells another."""
 _DRY = re.compile(
-    r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|nothing)\b|\bau sec\b|\bto (?:a )?glaze\b|\bto dry(?:ness)?\b|\bto (?:almost |next to )?nothing\b|\bsyrup"
+    r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|nothing)\b|\bau sec\b|\bto (?:a )?glaze\b|\bto dry(?:ness)?\b|\b(?:until|till) (?:it is |it's |all )?(?:gone|evaporated|dry|absorbed)\b|\bto (?:almost |next to )?nothing\b|\bsyrup"
     r"|\balmost nothing\b|\b(?:nearly|almost) (?:entirely|dry|all)\b|\bboil(?:s|ed)? (?:it )?away\b|\balmost completely\b",
     re.IGNORECASE,
 )
 _REDUCES = re.compile(
-    r"\b(reduc\w*|down (?:by|to|till|until)|boil\w* (?:\w+ ){0,2}down|cook\w* (?:it )?down)\b",
+    r"\b(reduc\w*|halve it|let it halve|down (?:by|to|till|until)|boil\w* (?:\w+ ){0,2}down|cook\w* (?:it )?down)\b",
     re.IGNORECASE,
 )
 _BOILS = re.compile(r"\b(simmer\w*|bubbl\w*|boil\w*|cook\w*)\b", re.IGNORECASE)
@@ -392,7 +402,7 @@ def _stop(text: str, minutes: float | None) -> Stop | None:
         value = float(amount[1].replace(",", "."))
         return Stop({kind: {"value": value, "unit": unit.name}}, minutes)
     if boils and (grade := _GRADE.search(text)):
-        return Stop({"grade": grade[1].lower().replace(" ", "-")}, minutes)
+        return Stop({"grade": (grade[1] or "nappe").lower().replace(" ", "-")}, minutes)
     if boils and (_COATS.search(text) or (minutes is None and _THICK.search(text))):
         return Stop({"grade": _COAT}, minutes, by_look=_stands_thick(text, minutes))
     if not _REDUCES.search(text):
