@@ -462,9 +462,8 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
     only alike and a missing amount are for the cook to settle.
     """
     shown = " ".join(text.split())[:200]
-    line = respelled(BULLET.sub("", spelled(shown))).rstrip(" ,;.")
-    if line.isupper():
-        line = line.lower()
+    line = spelled(shown)
+    line = respelled(BULLET.sub("", line.lower() if line.isupper() else line)).rstrip(" ,;.")
     if not line:
         return ReadLine(shown, "unread", None, None, say("line.empty"))
     if fruit := _JUICE.match(line):

@@ -206,7 +206,7 @@ class _Walk:
         for mention in mentions_in(clause.text, self.lines, self.kitchen):
             # "250 ml milk … 50 ml milk" are two; "50 g of the butter" is of what there is.
             told = all(n >= self.given for n in mention.lines)
-            again = told and mention.read.amount is not None
+            again = told and mention.read.amount is not None and self._more(mention)
             again = again and " of the " not in mention.read.text
             if not mention.lines or (
                 again and all(n in self.placed or n in self.beside for n in mention.lines)
@@ -223,6 +223,17 @@ class _Walk:
         if _says(clause.text, "roux") and not any(d.op in ("roux", "dust") for d in self.drafts):
             found = self._with_roux(found)
         return found
+
+    def _more(self, mention: Mention) -> bool:
+        """Whether an amount told is more of it, and not a line again that is still to settle."""
+        grams = self.larder[mention.key].grams
+        said = mention.read.amount
+        return said is not None and not any(
+            n in self.beside
+            and (there := self.lines[n].amount) is not None
+            and abs(grams(there) - grams(said)) < 0.02 * grams(said)
+            for n in mention.lines
+        )
 
     def _belongs(self, loose: list[str], named: list[Mention]) -> bool:
         """Whether the one amount told loosely ("all the cheddar in the house (200 g?)") may be that of the
@@ -343,10 +354,8 @@ class _Walk:
             and clause.act not in ("out", "over", "elsewhere")
         ):
             weighed = True  # it is asked
-        if self.listed and (
-            (not sauce and not weighed) or kept or (read.amount is None and unsaid)
-        ):
-            if row.role in _TOLD_UNLISTED and clause.act in ("add", "mix", "infuse"):
+        if self.listed and ((not sauce and not weighed) or kept or (vague and unsaid)):
+            if row.role in _TOLD_UNLISTED and clause.act in ("add", "mix", "infuse", "season"):
                 self.assumed.append(say("assumed.not-listed", name=row.name))
             return None  # the list has what goes in: "with oil", "pour over the ham" add nothing
         if read.amount is None and (row.role == "water" or (self.wet and word == "liquor")):
