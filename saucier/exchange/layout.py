@@ -15,7 +15,11 @@ from saucier.kitchen import Kitchen
 from saucier.units.reading import split_amount
 
 _METHOD_HEAD = re.compile(
-    r"^\W*(method(?: of \w+)?|directions|instructions|preparation|procedure|technique|steps|how to\b.*|what to do)\W*$",
+    r"^\W*(method(?: of \w+)?|directions|instructions|preparation|procedure|process|technique|steps|how to\b.*|what to do)\W*$",
+    re.IGNORECASE,
+)
+_METHOD_TOLD = re.compile(
+    r"^\W*(?:method|directions|instructions|preparation|procedure|process|technique)\s*[:.–—-]\s+(\S.+)$",
     re.IGNORECASE,
 )
 _INGREDIENTS_HEAD = re.compile(
@@ -25,7 +29,7 @@ _INGREDIENTS_HEAD = re.compile(
 )
 _EATERS = "portions?|servings?|people|persons?|pers|ptns?|pax|covers|guests|plates"
 _MAKES = re.compile(
-    r"^\W*((?:serves|makes|yields?|for|enough for|servings?|portions?|batch|per)\b:?\s.*"
+    r"^\W*((?:serves|feeds|makes|yields?|for|enough for|servings?|portions?|batch|per)\b:?\s.*"
     r"(?:\d|two|three|four|five|six|eight|ten|twelve).*|\d+ (?:" + _EATERS + r")\b.*"
     r"|pour \d+ (?:l|lit(?:re|er)s?|personnes?|pers|portions?|couverts?)\b\W*)$",
     re.IGNORECASE,
@@ -36,12 +40,13 @@ _MAKES_IN_TITLE = re.compile(
     re.IGNORECASE,
 )
 _ABOUT_IT = re.compile(
-    r"^\W*(?:(?:prep(?:aration)?|cook(?:ing)?|total|ready|resting)(?: time)?|time|difficulty|course|cuisine"
+    r"^\W*(?:prep(?:aration)?|cook(?:ing)?|total|ready|resting|time)(?: time)?\s*:(?=.*\d).{0,50}$"
+    r"|^\W*(?:difficulty|course|cuisine"
     r"|used? for|goes with|nutrition(?: per \w+)?|source|from|author|dish|component|recipe|station|date|by|cost|allergens?|storage|equipment|shelf life"
     r"|calories|rating|tags?|keywords?|category|portion size)\s*:.*$"
     r"|^\W*\d[\d.]* from \d+ (?:votes?|reviews?)\W*$"
     r"|^\W*(?:print|jump to|save|share|pin|rate)(?: (?:this )?recipe)?\W*$"
-    r"|^\W*(?:prep\w*|cook\w*|total|ready)(?: time| in)? \d+ ?(?:min|hour|hr)\w*\.?(?:,? serves \d+)?\W*$",
+    r"|^\W*(?:prep\w*|cook\w*|total|ready|takes)(?: time| in)? \d+ ?(?:min|hour|hr)\w*\.?(?:,? serves \d+)?\W*$",
     re.IGNORECASE,
 )
 """What is said of a recipe: neither ingredient nor method."""
@@ -222,6 +227,9 @@ def _of_text(text: str, kitchen: Kitchen) -> Layout:
         acts = bool(found.given) and (_acts(line, kitchen) or _again(line, found.given, kitchen))
         if _METHOD_HEAD.match(line):
             method = headed = True
+        elif told := _METHOD_TOLD.match(line):
+            method = headed = True
+            found.told.append(told[1])
         elif head := _INGREDIENTS_HEAD.match(line):
             method = headed = False
             found.makes = found.makes or (head["makes"] or "")

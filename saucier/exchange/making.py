@@ -178,8 +178,9 @@ class _Walk:
                 self.assumed += [say("assumed.unused-amount", shown=one) for one in loose]
             elif not self._belongs(loose, named):
                 self._ask_of(loose)
-        if clause.act == "sweat" and not named and self.prepared:
-            named = [m for m in self.before if not self._all_placed(m)]
+        pieces = any(self._row(n).role in _SWEATS for m in named for n in m.lines)
+        if clause.act == "sweat" and not pieces and self.prepared:
+            named = [*(m for m in self.before if not self._all_placed(m)), *named]
         self.prepared = clause.act == "elsewhere" and bool(_PREPARED.match(clause.text))
         if self._of_another_pot(clause, named):
             self.elsewhere = True

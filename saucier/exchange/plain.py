@@ -23,7 +23,7 @@ _STEPS = re.compile(
 )
 
 _ABOUT = re.compile(
-    r"^\W*(?:prep|cook|total|ready|serves|makes|yield|difficulty|time)\b", re.IGNORECASE
+    r"^\W*(?:prep|cook|total|ready|takes|serves|feeds|makes|yield|difficulty|time)\b", re.IGNORECASE
 )
 """Begins what is said of the whole recipe: "Serves: 4 | Cook: 20 min"."""
 _COUNTED = re.compile(

@@ -172,7 +172,7 @@ _GRADE = re.compile(
 )
 """A grade by its name, as one cook tells another."""
 _DRY = re.compile(
-    r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|nothing)\b|\bau sec\b|\bto (?:a )?glaze\b|\bto dry(?:ness)?\b|\b(?:until|till) (?:it is |it's |all )?(?:gone|evaporated|dry|absorbed)\b|\bto (?:almost |next to )?nothing\b|\bsyrup"
+    r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|disappeared|nothing)\b|\bau sec\b|\bto (?:a )?glaze\b|\bto dry(?:ness)?\b|\b(?:until|till) (?:it is |it's |all )?(?:gone|evaporated|dry|absorbed)\b|\bto (?:almost |next to )?nothing\b|\bsyrup"
     r"|\balmost nothing\b|\b(?:nearly|almost) (?:entirely|dry|all)\b|\bboil(?:s|ed)? (?:it )?away\b|\balmost completely\b",
     re.IGNORECASE,
 )
