@@ -43,7 +43,7 @@ _ABOUT_IT = re.compile(
     r"^\W*(?:prep(?:aration)?|cook(?:ing)?|total|ready|resting|time)(?: time)?\s*:(?=.*\d).{0,50}$"
     r"|^\W*(?:difficulty|course|cuisine"
     r"|used? for|goes with|nutrition(?: per \w+)?|source|from|author|dish|component|recipe|station|date|by|cost|allergens?|storage|equipment|shelf life"
-    r"|calories|rating|tags?|keywords?|category|portion size)\s*:.*$"
+    r"|calories(?: per \w+)?|rating|tags?|keywords?|category|portion size)\s*:.*$"
     r"|^\W*\d[\d.]* from \d+ (?:votes?|reviews?)\W*$"
     r"|^\W*(?:print|jump to|save|share|pin|rate)(?: (?:this )?recipe)?\W*$"
     r"|^\W*(?:prep\w*|cook\w*|total|ready|takes)(?: time| in)? \d+ ?(?:min|hour|hr)\w*\.?(?:,? serves \d+)?\W*$",
@@ -385,7 +385,7 @@ def _whole_list(line: str, kitchen: Kitchen) -> bool:
 
 def _heads(line: str, after: list[str], kitchen: Kitchen) -> bool:
     """Whether a bare short line is the heading of a section: no ingredient itself, and one follows."""
-    if len(line) > 40 or re.search(r"[\d.,;]", line) or not after:
+    if len(line) > 40 or re.search(r"[\d½¼¾⅓⅔⅛.,;]", line) or not after:
         return False
     sauce = re.search(r"\b(?:sauce|cream|panade|roux)$", line.strip(), re.IGNORECASE)
     if read_line(line, kitchen).ingredient and not sauce:

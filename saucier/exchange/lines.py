@@ -426,6 +426,13 @@ _RESPELLED = (
         r"\1 stock",
     ),
     (re.compile(r"\b(\w{3,} )(?:fond|fumet|bouillon|broth)\b", re.IGNORECASE), r"\1stock"),
+    (
+        re.compile(
+            r"(\b(?:g|ml|tea-?spoons?|table-?spoons?|tsps?|tbsps?) (?:of )?|^)dijon\b(?! mustard|-)",
+            re.I,
+        ),
+        r"\1dijon mustard",
+    ),
     (re.compile(r"\bfumet(?: de poisson)?\b", re.IGNORECASE), "fish stock"),
 )
 """The same thing said in other words."""

@@ -337,6 +337,10 @@ class _Walk:
             for one in self.lines
         ):
             return None  # its own line is still to settle
+        unread = any(one.status == "unread" for one in self.lines[: self.given])
+        if unread and read.amount is None:  # it may be what could not be read
+            self.assumed.append(say("assumed.not-listed", name=row.name))
+            return None
         sauce = row.role in _UNLISTED
         unsaid = row.role in ("water", "fat") or clause.act in ("elsewhere", "over", "out")
         unsaid = unsaid or bool(_MAYBE.search(clause.text))
@@ -376,6 +380,8 @@ class _Walk:
 
     def _of_another_pot(self, clause: Clause, named: list[Mention]) -> bool:
         """Whether the clause is about food that is cooked beside the sauce."""
+        if clause.act in ("simmer", "reduce", "cook") and _says(clause.text, " back in"):
+            return False
         if clause.act == "poach":  # what it is poached in may be the sauce's liquor
             return not self._liquids(named) or self.wet
         sauce = [m for m in named if not all(n in self.beside for n in m.lines)]
@@ -441,7 +447,7 @@ class _Walk:
             if warm & {n for m in named for n in m.lines}:
                 self._flush_side()
                 self.timed = []
-        held = {portion.line for portion in self.slurry}
+        held = {p.line for p in self.slurry if self._row(p.line).per_gram.thickener > _STARCH_POWER}
         again = not named and _says(clause.text, " it ", " this ", " in ")
         if held and (
             again or held & {n for m in named for n in m.lines} or _SLURRY.search(clause.text)

@@ -93,8 +93,12 @@ _NEXT_IN = (
 )
 """Before what comes in next: "…, stock in and down by half"."""
 _NEXT_PAN = r",(?=\s+(?:a )?(?:very )?(?:hot|big|dry|wide|heavy|large) (?:frying )?pan\b)"
+_NEXT_WEIGHED = r",(?=\s+\d+(?:[.,]\d+)? ?(?:k?g|[mcd]?l|tbsp|tsp)\b|\s+\d+(?: ?(?:-|–|to) ?\d+)? ?min(?:ute)?s?\b(?! more))"
+"""Before what is told with its amount, or the minutes of it."""
+_MEANWHILE = r"(?:stirring|whisking|beating|skimming|scraping|shaking)\b"
+"""Done all the while: no act of its own."""
 _CLAUSE = re.compile(
-    rf"\s*(?:[;:]|{_NEXT_IN}|{_NEXT_PAN}|,?\s+(?:and )?then\b|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
+    rf"\s*(?:[;:]|{_NEXT_IN}|{_NEXT_PAN}|{_NEXT_WEIGHED}|,?\s+(?:and )?then\b|\.(?=\s|$)|(?:,|\band\b|\bthen\b|[—–]|\s-\s)(?!\s+{_MEANWHILE})(?=\s+{_ADVERBS}{_ANY_VERB}))\s*",
     re.IGNORECASE,
 )
 _WORDS = NUMBERS | {"a": 1, "an": 1}
@@ -172,7 +176,7 @@ _GRADE = re.compile(
 )
 """A grade by its name, as one cook tells another."""
 _DRY = re.compile(
-    r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|disappeared|nothing)\b|\bau sec\b|\bto (?:a )?glaze\b|\bto dry(?:ness)?\b|\b(?:until|till) (?:it is |it's |all )?(?:gone|evaporated|dry|absorbed)\b|\bto (?:almost |next to )?nothing\b|\bsyrup"
+    r"\b(nearly|almost) (completely |all )?(dry|gone|evaporated|disappeared|nothing)\b|\bmostly (?:evaporated|gone)\b|\bau sec\b|\bto (?:a )?glaze\b|\bto dry(?:ness)?\b|\b(?:until|till) (?:it is |it's |all )?(?:gone|evaporated|dry|absorbed)\b|\bto (?:almost |next to )?nothing\b|\bsyrup"
     r"|\balmost nothing\b|\b(?:nearly|almost) (?:entirely|dry|all)\b|\bboil(?:s|ed)? (?:it )?away\b|\balmost completely\b",
     re.IGNORECASE,
 )
@@ -199,7 +203,7 @@ _AT_HEAT = re.compile(
 )
 """Said of the fire, where "heat" is no verb."""
 _INTO_PAN = re.compile(r"\b(?:in|into|in to) (?:a|the|your) (?:\w+ ){0,2}\w*pan\b", re.IGNORECASE)
-_BLENDED_WITH = re.compile(r"\bblend\w* (?:in\b|(?:\w+ ){1,3}(?:into|with|to a)\b)", re.IGNORECASE)
+_BLENDED_WITH = re.compile(r"\bblend\w* (?:in\b|(?:\w+ ){1,6}(?:into|with|to a)\b)", re.IGNORECASE)
 """Of one thing stirred into another: nothing is blended smooth."""
 _HELPERS = ("let", "leave", "keep", "start", "use")
 _OVEN = re.compile(
