@@ -65,6 +65,12 @@ _NUMBERED = re.compile(
     r"^\s*(?:(?:step )?\d+\s*[.)/]|step \d+:?)\s+",
     re.IGNORECASE,
 )
+_UNIT = r"(?:k?g|[mcd]?l|oz|lbs?|tsps?|tbsps?|cups?)\b"
+_ALONE = re.compile(
+    rf"^\W*(?:[\d½¼¾⅓⅔][\d./½¼¾⅓⅔]*\s?{_UNIT}\.? [^.,;]{{2,40}}|[^\d.,;]{{3,40}} [\d½¼¾][\d./]*\s?{_UNIT})\W*$",
+    re.IGNORECASE,
+)
+"""One thing and how much of it."""
 _STEP_HEAD = re.compile(r"^\W*step \d+\W*$", re.IGNORECASE)
 _BARE_NUMBER = re.compile(r"^\s*\d{1,2}\s+(?=[A-Z][a-z]+ [a-z])")
 _LABEL = re.compile(r"^[A-Za-zÀ-ÿ' -]{3,30}:\s+(?=\S)")
@@ -243,6 +249,8 @@ def _of_text(text: str, kitchen: Kitchen) -> Layout:
             section = line
         elif not (headed or acts) and (listed := _listed_in(line, kitchen)):
             found.given.append(Line(listed, section))
+        elif method and not headed and _ALONE.match(line) and not tells(line):
+            found.given.append(Line(line, section))  # nobody knows it, and it is one of the list
         elif method or _told(line) or (found.given and _unnumbered(line) != line) or acts:
             method = method or acts or tells(line) or not _whole_list(line, kitchen)
             if method and prose and found.told and _goes_on(found.told[-1], line):

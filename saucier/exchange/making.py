@@ -8,7 +8,7 @@ from typing import Any
 from saucier import constants as K
 from saucier.exchange.drafts import Draft, Made, Portion
 from saucier.exchange.lines import IF_LIKED, OPTIONAL, ReadLine, read_line
-from saucier.exchange.mentions import Mention, Take, loose_amounts, mentions_in
+from saucier.exchange.mentions import Mention, Take, folded, loose_amounts, mentions_in
 from saucier.exchange.sentences import Clause
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient, plain_name
@@ -175,7 +175,12 @@ class _Walk:
         if clause.act not in ("elsewhere", "over", "poach") and not measured:
             loose = loose_amounts(clause.text, self.kitchen)
             if self.listed:
-                self.assumed += [say("assumed.unused-amount", shown=one) for one in loose]
+                # What a paragraph begins with may be a line of the list.
+                first = [one for one in loose if folded(clause.text).startswith(one)]
+                self._ask_of(first)
+                self.assumed += [
+                    say("assumed.unused-amount", shown=one) for one in loose if one not in first
+                ]
             elif not self._belongs(loose, named):
                 self._ask_of(loose)
         pieces = any(self._row(n).role in _SWEATS for m in named for n in m.lines)

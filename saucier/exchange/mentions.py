@@ -202,7 +202,7 @@ _BARE_BEHIND = re.compile(r" (\d{2,4})(?=[,.;)]|$)")
 _LOOSE = re.compile(
     r"(?<![a-z])(?:\d[\d.,/]*(?: \d/\d)?|half an?|an?|one|two|three|four|five|six) ?"
     r"(?:kg|g|grams?|ml|cl|dl|l|lit(?:re|er)s?|oz|ounces?|lbs?|pounds?|pints?|cups?|tbsps?|tablespoons?|tsps?|teaspoons?)\b"
-    r"(?! (?:of )?(?:the |this |that |it\b)?(?:hot |finished |warm )?(?:sauce|mixture|mix|roux|liquid|it|jug|dish|pan|bowl|tin)\b)"
+    r"(?! left\b)(?! (?:of )?(?:the |this |that |it\b)?(?:hot |finished |warm )?(?:sauce|mixture|mix|roux|liquid|it|jug|dish|pan|bowl|tin)\b)"
     r"(?: (?!and\b|then\b|in\b|into\b|to\b|until\b|with\b)[a-z'-]+){0,5}"
 )
 """An amount of something, with the words after it."""

@@ -49,7 +49,7 @@ _VERBS: Mapping[Act, str] = {
     "season": "season|salt it|taste|salt",
     "deglaze": "deglaze",
     "flame": "flame|flamb[ée]|ignite|light it",
-    "out": "remove|take|get|grab|save|pull|discard|fish out|lift|set aside|keep warm|reserve|tip most",
+    "out": "remove|take(?! colou?r| on)|get|grab|save|pull|discard|fish out|lift|set aside|keep warm|reserve|tip most",
     "mount": "mount|monter",
     "over": (
         "pour over|pour it over|pour the sauce over|spoon over|spoon it over|spoon the sauce over|serve|nap"
@@ -93,7 +93,7 @@ _NEXT_IN = (
 )
 """Before what comes in next: "…, stock in and down by half"."""
 _NEXT_PAN = r",(?=\s+(?:a )?(?:very )?(?:hot|big|dry|wide|heavy|large) (?:frying )?pan\b)"
-_NEXT_WEIGHED = r",(?=\s+\d+(?:[.,]\d+)? ?(?:k?g|[mcd]?l|tbsp|tsp)\b|\s+\d+(?: ?(?:-|–|to) ?\d+)? ?min(?:ute)?s?\b(?! more))"
+_NEXT_WEIGHED = r",(?![^()]*\))(?=\s+\d+(?:[.,]\d+)? ?(?:k?g|[mcd]?l|tbsp|tsp)\b|\s+\d+(?: ?(?:-|–|to) ?\d+)? ?min(?:ute)?s? (?:at|on) (?:the|a) (?:boil|simmer)\b)"
 """Before what is told with its amount, or the minutes of it."""
 _MEANWHILE = r"(?:stirring|whisking|beating|skimming|scraping|shaking)\b"
 """Done all the while: no act of its own."""
@@ -199,11 +199,16 @@ _WHEN = re.compile(
 )
 """Said of when something is done, or of how far it goes: its verb is not what is done."""
 _AT_HEAT = re.compile(
-    r"\b(?:off|away from|from|over|on|to|at|with)\b(?: \w+){0,4} (?:heat|flame|boil|simmer)\b", re.I
+    r"\b(?:off|away from|from|over|on|to|at|with)\b(?: \w+){0,4} (?:heat|flame|boil|simmer)\b"
+    r"|\b(?:low|medium|high|gentle|moderate) heat\b",
+    re.I,
 )
 """Said of the fire, where "heat" is no verb."""
 _INTO_PAN = re.compile(r"\b(?:in|into|in to) (?:a|the|your) (?:\w+ ){0,2}\w*pan\b", re.IGNORECASE)
-_BLENDED_WITH = re.compile(r"\bblend\w* (?:in\b|(?:\w+ ){1,6}(?:into|with|to a)\b)", re.IGNORECASE)
+_BLENDED_WITH = re.compile(
+    r"\bblend\w* (?!hot\b|(?:the )?sauce\b|it\b|all\b|everything\b)(?:in\b|(?:\w+ ){1,6}(?:into|with|to a)\b)",
+    re.IGNORECASE,
+)
 """Of one thing stirred into another: nothing is blended smooth."""
 _HELPERS = ("let", "leave", "keep", "start", "use")
 _OVEN = re.compile(
