@@ -133,7 +133,9 @@ _PACK_WORDS = re.compile(
 _PERCENT = re.compile(r"\d+(?:[.,]\d+)? ?%")
 _PERCENT_NAMES = ("cream", "milk", "soft-cream", "cheese", "wine", "spirit")
 """Kinds whose name may hold a figure: "cream 35 %"."""
-_SIZED = re.compile(r"^(?:large|small|big|good|generous|level|levelled|rounded|scant) ")
+_SIZED = re.compile(
+    r"^(?:large|small|big|good|generous|level|levelled|rounded|scant) ", re.IGNORECASE
+)
 _ABOUT = re.compile(
     r"^(?:about|around|approx(?:imately)?\.?|ca?\.|roughly|another) +", re.IGNORECASE
 )
@@ -275,6 +277,7 @@ _PLAIN = frozenset(
         "florets",
         "snipped",
         "cracked",
+        "milled",
         "light",
         "reduced",
         "fat",
@@ -433,6 +436,7 @@ _RESPELLED = (
         ),
         r"\1dijon mustard",
     ),
+    (re.compile(r"\bvin\.(?=\s|$|\d)", re.IGNORECASE), "vinegar"),
     (re.compile(r"\bfumet(?: de poisson)?\b", re.IGNORECASE), "fish stock"),
 )
 """The same thing said in other words."""

@@ -208,7 +208,7 @@ class _Walk:
     def _named(self, clause: Clause) -> list[Mention]:
         """The clause's mentions, each with lines of its own: one not listed becomes a line where
         it is plainly part of the sauce."""
-        found = []
+        found: list[Mention] = []
         for mention in mentions_in(clause.text, self.lines, self.kitchen):
             # "250 ml milk … 50 ml milk" are two; "50 g of the butter" is of what there is.
             told = all(n >= self.given for n in mention.lines)
@@ -217,6 +217,13 @@ class _Walk:
             if not mention.lines or (
                 again and all(n in self.placed or n in self.beside for n in mention.lines)
             ):
+                if (
+                    isinstance(mention.take, float)
+                    and mention.take < 1.0
+                    and self._kinds_of(mention, found)
+                ):
+                    why = say("line.share-of-what", shown=f"{mention.take:.0%}")
+                    mention = replace(mention, read=replace(mention.read, status="settle", why=why))
                 fresh = self._with_line(mention, clause)
                 if fresh is None:
                     continue
@@ -308,6 +315,11 @@ class _Walk:
             *(Mention(self.lines[n].ingredient or "", (n,), 1.0, self.lines[n]) for n in wanted),
             *named,
         ]
+
+    def _kinds_of(self, mention: Mention, before: list[Mention]) -> bool:
+        """Whether it says of what kinds something weighed is: "200 g cheese, half this, half that"."""
+        role = self.larder[mention.key].role
+        return any(m.read.amount is not None and self.larder[m.key].role == role for m in before)
 
     def _which(self, mention: Mention) -> tuple[int, ...]:
         """Of lines of the same thing ("50 g butter", "20 g cold butter") the one that is meant: by

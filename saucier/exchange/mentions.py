@@ -65,6 +65,10 @@ _PARTS = re.compile(r"\b(?:\d[\d./]*|an?|one|two|three|four|half a) parts?(?: of
 """A ratio: so much of what is not said."""
 _ONE_OF = re.compile(r"\b(?:one|1|another) of(?: the| their| its)?\s*$")
 """Of the same measure once more: "a spoon of this and one of that"."""
+_PART_OF = re.compile(
+    r" (?:jus|drippings?|fat|bones|powder|seeds?|extract|essence|flakes|shells|oil)\b"
+)
+"""Makes another thing of what it stands behind, where no longer name is known."""
 _NOT = re.compile(
     r"\b(?:no|never|without|instead of|rather than|(?:don't|dont|do not|never)(?: \w+)?)(?: any| the| more)?\s*$"
 )
@@ -166,6 +170,8 @@ def _named_in(said: str, kitchen: Kitchen) -> Iterator[_Named]:
         key = known.get(word)
         if key is None or key not in kitchen.larder:
             continue
+        if _PART_OF.match(said, match.end()):
+            continue  # "veal drippings" are no veal
         between = said[end : match.start()]
         if _DISH.match(said, match.end()) or _SIMILE.search(between) or _NOT.search(between):
             continue  # "cheese sauce" names a dish, not what goes in; so does "like thick cream"
@@ -232,13 +238,13 @@ def _listed(word: str, key: str, lines: Sequence[ReadLine], kitchen: Kitchen) ->
     there = [(n, larder[one.ingredient]) for n, one in enumerate(lines) if one.ingredient]
     if same := [n for n, row in there if row.key == key]:
         return tuple(same)
-    last = word.split()[-1].removesuffix("s")
+    last = re.sub(r"(?<=\w{3})s$", "", word.split()[-1])
     role = larder[key].role
     alike = [
         n
         for n, row in there
         if row.role == role
-        and re.search(rf"\b{re.escape(last)}", _all_names(row.name, row.aliases))
+        and re.search(rf"\b{re.escape(last)}(?:s|es)?\b", _all_names(row.name, row.aliases))
     ]
     if alike:
         return tuple(alike)
@@ -247,7 +253,10 @@ def _listed(word: str, key: str, lines: Sequence[ReadLine], kitchen: Kitchen) ->
     named = [
         n
         for n, row in there
-        if re.search(rf"\b{re.escape(last)}", _all_names(row.name, row.aliases))
+        if any(
+            plain_name(one).split()[-1] in (last, f"{last}s", f"{last}es")
+            for one in (row.name, *row.aliases)
+        )
     ]
     if len(named) == 1:  # "the peppercorns": green ones, where no others are listed
         return tuple(named)

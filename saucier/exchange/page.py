@@ -18,7 +18,52 @@ def find_recipe(text: str) -> dict[str, Any] | None:
             kinds = kinds if isinstance(kinds, list) else [kinds]
             if any(str(kind).rpartition("/")[2] == "Recipe" for kind in kinds):
                 return node
-    return _microdata(text)
+    return _by_its_keys(text) or _microdata(text)
+
+
+_LISTED = ("recipeingredient", "ingredients", "ingredientlines", "ingredient_list")
+_DONE = ("recipeinstructions", "instructions", "steps", "method", "directions", "preparation")
+_YIELDS = ("recipeyield", "yield", "yields", "servings", "serves", "portions")
+_PARTS = (
+    ("quantity", "amount", "qty"),
+    ("unit", "measure"),
+    ("name", "ingredient", "item"),
+    ("prep", "preparation", "note"),
+)
+"""What other programs call the same, in small letters."""
+
+
+def _by_its_keys(text: str) -> dict[str, Any] | None:
+    """A recipe in JSON of no known kind, told by what its fields are called."""
+    if not text.lstrip().startswith(("{", "[")):
+        return None
+    for node in _nodes(next(_documents(text), None)):
+        fields = {str(key).lower(): value for key, value in node.items()}
+
+        def first(names: tuple[str, ...], of: dict[str, Any] = fields) -> Any:
+            return next((of[name] for name in names if of.get(name)), None)
+
+        listed = first(_LISTED)
+        if isinstance(listed, (list, str)):
+            return {
+                "name": first(("name", "title")),
+                "recipeYield": str(first(_YIELDS) or ""),
+                "recipeIngredient": [_said(one) for one in listed]
+                if isinstance(listed, list)
+                else listed,
+                "recipeInstructions": first(_DONE),
+            }
+    return None
+
+
+def _said(line: Any) -> str:
+    """An ingredient given in fields of its own, as one line."""
+    if not isinstance(line, dict):
+        return str(line)
+    fields = {str(key).lower(): value for key, value in line.items()}
+    parts = [next((str(fields[n]) for n in names if fields.get(n)), "") for names in _PARTS]
+    told = " ".join(part for part in parts[:3] if part) or str(next(iter(fields.values()), ""))
+    return f"{told}, {parts[3]}" if parts[3] else told
 
 
 def texts(value: Any) -> list[str]:

@@ -26,6 +26,8 @@ _ABOUT = re.compile(
     r"^\W*(?:prep|cook|total|ready|takes|serves|feeds|makes|yield|difficulty|time)\b", re.IGNORECASE
 )
 """Begins what is said of the whole recipe: "Serves: 4 | Cook: 20 min"."""
+_FOR_SO_MANY = re.compile(r"^\W*ingredients? for (\d+ [a-z]+)\s*\|", re.IGNORECASE)
+"""Heads batches for different numbers side by side."""
 _COUNTED = re.compile(
     r"^[\d½¼¾⅓⅔][\d./½¼¾⅓⅔ ]*\s?(?:(?:k?g|[mcd]?l|oz|lbs?|pts?|tsps?|tbsps?|cups?)\b\.?\s+)?[a-zA-Z]{3,}"
 )
@@ -112,9 +114,14 @@ def plain_line(line: str) -> str:
     return line.strip()
 
 
+_AMOUNT = re.compile(r"^[\d½¼¾⅓⅔][\d.,/½¼¾⅓⅔ ]*\s?[a-zA-Z]{0,5}$")
+
+
 def _row(cells: list[str]) -> str:
     """A row of a table of ingredients as a line: what is said behind a whole amount is an aside."""
     told = [cell for cell in cells if cell]
+    if re.search(r"[a-zA-Z] .*\d", cells[0]) and all(map(_AMOUNT.match, cells[1:])):
+        told = cells[:1]  # batches side by side: the first
     whole = len(told) > 2 and re.match(r"^\d.*[a-zA-Z]$", told[1])
     return f"{' '.join(told[:2])}, {' '.join(told[2:])}" if whole else " ".join(told)
 
@@ -151,6 +158,9 @@ def plain_lines(text: str) -> list[str]:
     for number, line in enumerate(lines):
         columns = re.split(r"\t+| {2,}", line)
         if _RULE.match(line) or (len(columns) > 1 and all(map(_HEADING.match, columns))):
+            continue
+        if people := _FOR_SO_MANY.match(line):
+            found += ["Ingredients", f"For {people[1]}"]
             continue
         if sum(bool(_COUNTED.match(column)) for column in columns) > 1:  # several side by side
             found += columns
