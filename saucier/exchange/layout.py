@@ -316,6 +316,8 @@ def _told(line: str) -> bool:
     words = line.split()
     if len(line) > LONG and (tells(line) or not line.count(",") > len(words) / 6):
         return True
+    if _OVEN_ON.match(line):
+        return True
     rest = re.split(r"(?<=[a-z)])\. +(?=[A-Z])|: (?=[a-z])", line, maxsplit=1)
     if len(rest) > 1 and tells(rest[1]):
         return True
@@ -338,6 +340,9 @@ def _again(line: str, given: list[Line], kitchen: Kitchen) -> bool:
     return all(one.ingredient in weighed for one in read)
 
 
+_OVEN_ON = re.compile(
+    r"^\W*(?:pre-?heat|heat|turn on|set) (?:the |your )?(?:oven|grill|broiler)\b", re.IGNORECASE
+)
 _DOWN = re.compile(r"\bdown (?:by|to|till|until)\b|\boff the heat\b", re.IGNORECASE)
 
 

@@ -165,6 +165,11 @@ _BEHIND_SIZED = re.compile(
 _WEIGHED_BEHIND = re.compile(r"^(.*\D)\s+-\s+((?:about )?\d[\d.,/]*\s*(?:g|kg|ml|cl|dl|l))$", re.I)
 _MORE_OF_IT = re.compile(r"^(\d[\d.,]*)\s*(g|ml|tbsp)\b(.*?)\s*\+\s*(\d[\d.,]*)\s*\2\b.*$", re.I)
 """An amount in two parts: "40 g butter + 10 g to finish"."""
+_NUMBER_BEHIND = re.compile(
+    r"^([^\d(,]*[a-z])[\s:–-]+(one|two|three|four|five|six)(?: (small|large|medium))?$",
+    re.IGNORECASE,
+)
+"""How many, spelled behind: "shallots two"."""
 _TWICE_BEHIND = re.compile(
     r"^([^\d(]*[^\d\s(,:–-])[\s,:–-]+(\d[\d.,]*)\s*(g|ml|tbsp)\s*\+\s*(\d[\d.,]*)\s*\3\b[^\d]*$",
     re.I,
@@ -275,6 +280,8 @@ _PLAIN = frozenset(
         "strong",
         "sharp",
         "florets",
+        "fillet",
+        "fillets",
         "snipped",
         "cracked",
         "milled",
@@ -487,13 +494,15 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
     inside = " ".join(_BRACKETS.findall(line))
     # "2 (400 g) tins", "2 onions (150 g each)"; else what stands behind is said of all of them.
     each = bool(_EACH_FIRST.match(line) or _PACK_WORDS.search(line) or "each" in inside.lower())
-    line = " ".join(_BRACKETS.sub(" ", line).split())
+    line = " ".join(_BRACKETS.sub(" ", line).split()).replace(" ,", ",")
     if twice := _TWICE_BEHIND.match(line):
         line = f"{_value(twice[2]) + _value(twice[4]):g} {twice[3]} {twice[1]}"
     if weighed := _WEIGHED_BEHIND.match(line):
         line, inside = weighed[1], weighed[2]
     elif behind := _BEHIND.match(line):
         line = f"{_ABOUT.sub('', behind['amount'])} {behind['name']}"
+    elif behind := _NUMBER_BEHIND.match(line):
+        line = f"{NUMBERS[behind[2].lower()]} {behind[3] or ''} {behind[1]}"
     elif behind := _HANDFUL_BEHIND.match(line):
         line = f"1 {behind['measure']} {behind['name']}"
     elif behind := _BEHIND_SIZED.match(line):
@@ -505,8 +514,9 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
     times = 1.0
     if packs := _TIMES.match(line):
         times, line = _value(packs[1]), line[packs.end() :]
+    named = plain_name(line) in kitchen.larder.by_name  # "half cream" is no half of cream
     for words, number in _WORD_NUMBERS.items():
-        if line.lower().startswith(f"{words} "):
+        if not named and line.lower().startswith(f"{words} "):
             line = f"{number} {line[len(words) + 1 :]}"
             break
     doubt: Sentence | None = None
@@ -539,7 +549,8 @@ def _matched(
         count *= times
     except BadInput:
         pass
-    if count is None and _unit_and_name(line, kitchen)[0] in kitchen.measures.names:
+    known = plain_name(line) in kitchen.larder.by_name  # "grating cheese" is no grating of it
+    if count is None and not known and _unit_and_name(line, kitchen)[0] in kitchen.measures.names:
         count = times  # "pinch of saffron", "knob of butter"
     unit, name = _unit_and_name(rest, kitchen) if count is not None else ("", rest)
     if count is not None and unit in _OF_COUNTRY:

@@ -80,10 +80,16 @@ def made_of(
 def _blended(clauses: Sequence[Clause], lines: Sequence[ReadLine], kitchen: Kitchen) -> set[int]:
     """Vegetables that are cooked in the pot and blended with it: sauce, not food beside it."""
     last = max((n for n, clause in enumerate(clauses) if clause.act == "blend"), default=0)
+    drained = {
+        n - back
+        for n, clause in enumerate(clauses)
+        if clause.act == "elsewhere" and _says(clause.text, "drain")
+        for back in (1, 2)
+    }
     return {
         n
-        for clause in clauses[:last]
-        if clause.act in ("add", "sweat", "cook", "simmer")
+        for number, clause in enumerate(clauses[:last])
+        if number not in drained and clause.act in ("add", "sweat", "cook", "simmer")
         for mention in mentions_in(clause.text, lines, kitchen)
         for n in mention.lines
         if kitchen.larder[mention.key].role == "solid" and kitchen.larder[mention.key].falls_share
@@ -334,7 +340,7 @@ class _Walk:
         if isinstance(mention.take, Amount):
             row = self._row(same[0])
             wanted = row.grams(mention.take)
-            for n in same:
+            for n in sorted(same, key=lambda n: n in self.placed):
                 amount = self.lines[n].amount
                 if amount is not None and abs(row.grams(amount) - wanted) < 0.02 * wanted:
                     return (n,)
@@ -465,7 +471,7 @@ class _Walk:
                 self._flush_side()
                 self.timed = []
         held = {p.line for p in self.slurry if self._row(p.line).per_gram.thickener > _STARCH_POWER}
-        again = not named and _says(clause.text, " it ", " this ", " in ")
+        again = not named and clause.act in ("add", "mix", "mount")
         if held and (
             again or held & {n for m in named for n in m.lines} or _SLURRY.search(clause.text)
         ):

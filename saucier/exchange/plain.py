@@ -43,6 +43,10 @@ _SHARES = re.compile(r"(\b(?:two|one|a)[ -]thirds?\b|\bthree[ -]quarters\b)", re
 _N = r"(?:\d+(?:[.,]\d+)?(?:\s+\d/\d)?|\d/\d|\d*\s*[½¼¾⅓⅔⅛])"
 _PARTED = r"(?:pounds?|pints?|lit(?:re|er)s?|cups?|lbs?|kilos?|hour|teaspoons?|tsp|ounces?|oz)\b)"
 _MEASURED = r"pint|lit(?:re|er)|cup|table-?spoon|tea-?spoon|pound|ounce|glass|minute|kilo"
+_UNIT = (
+    r"(?:level |levelled |heaped |rounded |scant |generous |small |large )?"
+    r"(?:table-?spoons?|tea-?spoons?|tbsps?|tsps?|cups?|ounces?|pounds?|pints?|lit(?:re|er)s?|grams?|kilos?|sticks?)\b"
+)
 _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"\b(\d+(?:[-–]\d+)?)\s?['′’](?=[\s,.;)]|$)"), r"\1 min"),
     (re.compile(r"\ban? (?=\d{3}\b)"), ""),
@@ -55,7 +59,8 @@ _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"(?<=of )(?:its|their) (?:cooking )?(?=water\b)", re.IGNORECASE), "pasta "),
     (re.compile(r"(\d) ?(?:percent|per cent)\b", re.IGNORECASE), r"\1 %"),
     (re.compile(r"(\d) ?mils?\b", re.IGNORECASE), r"\1 ml"),
-    (re.compile(r"(\d)-(?=(?:ounce|oz|gram|g|ml|lb|pound|inch|minute|min)s?\b)", re.IGNORECASE), r"\1 "),
+    (re.compile(rf"\bhalf an? (?={_UNIT})", re.IGNORECASE), "1/2 "),
+    (re.compile(r"([\d½¼¾⅓⅔])-(?=(?:ounce|oz|gram|g|ml|cl|dl|litre|liter|lb|pound|pint|cup|tbsp|tsp|tablespoon|teaspoon|inch|minute|min)s?\b)", re.IGNORECASE), r"\1 "),
     (re.compile(r"\b(tea|table|dessert|)(spoon|cup)ful(s?)\b", re.IGNORECASE), r"\1\2\3"),
     (re.compile(r"\bfl\. ?(?=oz)", re.IGNORECASE), "fl "),
     (re.compile(r"\s*(?:\.{3,}|_{3,}|…+)\s*(?=\S)"), " "),
@@ -69,10 +74,14 @@ _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"\b[Rr]ed\.\s*(?=(?:to|by|until|till|\d))"), "reduce "),
     (re.compile(r"\bs\s?[+&/]\s?p\b", re.IGNORECASE), "salt and pepper"),
     (re.compile(rf"\b({_N})\s?(?:(?:pcs?|pce|ea)\.?|no\.)(?=\s|$)", re.IGNORECASE), r"\1"),
-    (re.compile(rf"({_N})\s?(?:tbs|tbls?|tblsp)\.?(?=\s+[a-z])", re.IGNORECASE), r"\1 tbsp"),
+    (re.compile(rf"({_N})\s?(?:tbs|tbls?|tblsp)\b\.?", re.IGNORECASE), r"\1 tbsp"),
+    (re.compile(rf"\bone(?= {_UNIT})", re.IGNORECASE), "1"),
+    (re.compile(rf"\ban?(?= {_UNIT}\W*$)", re.IGNORECASE), "1"),
+    (re.compile(rf"\btwo(?= {_UNIT})", re.IGNORECASE), "2"),
+    (re.compile(rf"\bthree(?= {_UNIT})", re.IGNORECASE), "3"),
     (re.compile(rf"({_N})\s?T\b(?:\.(?=\s+[a-z]))?(?=[\s.;,)]|$)"), r"\1 tbsp"),
     (re.compile(rf"({_N})\s?t\b(?:\.(?=\s+[a-z]))?(?=[\s.;,)]|$)"), r"\1 tsp"),
-    (re.compile(r"(?<![\d.,])([1-9](?:\s+\d/\d)?|\d/\d|\d?\s?[½¼¾⅓⅔])\s?[cC]\.?(?=\s+[a-z])"), r"\1 cup"),
+    (re.compile(r"(?<![\d.,])([1-9](?:\s+\d/\d)?|\d/\d|\d?\s?[½¼¾⅓⅔])\s?[cC](?:\.(?=\s+[a-z]|,|$)|(?=\s+[a-z]|,|$))"), r"\1 cup"),
     (
         re.compile(
             rf"({_N}\s?)((?i:fl\.?\s?oz|oz|lbs?|tbsps?|tbs|tbl|tsps?|k?g|gr|[mcd]?l|pts?|qts?))\.(?=\s+[a-z]|[,;)])"
@@ -134,11 +143,16 @@ def _unbroken(lines: list[str]) -> list[str]:
     "spinach"."""
     if sum(bool(_POINT.match(line)) for line in lines) < 3:
         return lines
+    between = sum(
+        bool(_POINT.match(a) and not _POINT.match(b) and _POINT.match(c))
+        for a, b, c in zip(lines, lines[1:], lines[2:], strict=False)
+    )
     found: list[str] = []
     for number, line in enumerate(lines):
         pointed = bool(found) and bool(_POINT.match(found[-1]))
         ends = number + 1 == len(lines) or not lines[number + 1] or _POINT.match(lines[number + 1])
-        if pointed and ends and re.match(r"[a-z(]", line) and not line.endswith(":"):
+        cut = between > 1 or (pointed and re.search(r"(?:,| of| and)$|\([^)]*$", found[-1]))
+        if cut and pointed and ends and re.match(r"[a-z(]", line) and not line.endswith(":"):
             found[-1] += f" {line}"
         else:
             found.append(line)

@@ -32,19 +32,19 @@ Act = Literal[
 ]
 
 _VERBS: Mapping[Act, str] = {
-    "melt": "melt|heat|warm|foam|froth",
-    "sweat": "sweat|soften|fry|saut[ée]|brown|colou?r|gently cook|cook gently|stew",
+    "melt": r"melt(?!ed butter)|heat|warm(?! (?:milk|water|stock|cream|plates?)\b)|foam|froth",
+    "sweat": r"sweat|soften|fry|saut[ée]|brown(?! (?:mushrooms?|sugar|butter|onions?|stock|bread|flour|table)\b)|colou?r|gently cook|cook gently|stew",
     "add": (
         "add|moisten|chuck|bung|slosh|lob|plop|dump|swirl in|swirl|drizzle in|stream in|pour|stir in|stir|whisk in|whisk|tip|throw|put|sprinkle over|sprinkle in|sprinkle|dust|scatter in|tear in"
         "|beat in|fold in|work in|drop in|in goes|goes in|go in|in with|grate in|return|let down|thin|use"
         "|temper|finish|sharpen|squeeze in|squeeze|enrich|start"
     ),
-    "mix": "mix|beat|knead|slake|combine|blend together|make",
-    "cook": "cook|let|leave|keep|thicken|wilt",
-    "simmer": "simmer|bubble|boil|bring",
-    "reduce": "reduce|boil down|boil it down|boil it right down|boil hard down|boil away|cook down|cook it down|down by|down to|down till|down until",
+    "mix": "mix(?!ed (?:mushrooms|herbs|leaves|peppercorns)\\b)|beat|knead|slake|combine|blend together|make",
+    "cook": r"cook(?!ing (?:cream|liquid|liquor|water|juices)\b)|let|leave|keep|thicken(?!ed cream)|wilt",
+    "simmer": r"simmer|bubble|boil(?!ing (?:water|stock|milk)\b)|bring",
+    "reduce": "reduce(?!d[ -](?:fat|stock|cream|sodium))|boil down|boil it down|boil it right down|boil hard down|boil away|cook down|cook it down|down by|down to|down till|down until",
     "infuse": "infuse|steep|soak",
-    "strain": "strain|sieve|pass",
+    "strain": "strain(?!ed (?:yogurt|yoghurt|milk|stock|liquor))|sieve|pass",
     "blend": "blend until|blend|whizz|liquidi[sz]e|pur[ée]e|blitz",
     "season": "season|salt it|taste|salt",
     "deglaze": "deglaze",
@@ -64,20 +64,28 @@ _VERBS: Mapping[Act, str] = {
 _ENDS = r"(?:s|es|ed|d|ing|ned|ped|ted|ting|ming|ring|red|ling)?"
 
 
+def _words(act: Act) -> list[str]:
+    """The verbs of ``act``, each with what must not follow it."""
+    return re.split(r"\|(?![^()]*\))", _VERBS[act])
+
+
+def _length(word: str) -> int:
+    """Letters of a verb without what must not follow: the longest is looked for first."""
+    return len(word.partition("(?!")[0])
+
+
 def _verb_pattern(act: Act) -> str:
-    words = sorted(_VERBS[act].split("|"), key=len, reverse=True)
+    words = sorted(_words(act), key=_length, reverse=True)
     # "chopped parsley" is parsley: what is done to food beforehand is no act of the method.
     ends = r"(?:s|es|ing|ping|ming)?" if act == "elsewhere" else _ENDS
-    return "|".join(word if " " in word else word + ends for word in words)
+    return "|".join(word if re.search(r" (?![^()]*\))", word) else word + ends for word in words)
 
 
 _ALL = re.compile(
     r"\b(?:"
     + "|".join(
         f"(?P<{act}>{_verb_pattern(act)})"
-        for act in sorted(
-            _VERBS, key=lambda act: -max(len(word) for word in _VERBS[act].split("|"))
-        )
+        for act in sorted(_VERBS, key=lambda act: -max(map(_length, _words(act))))
     )
     + r")\b",
     re.IGNORECASE,
@@ -206,7 +214,7 @@ _AT_HEAT = re.compile(
 """Said of the fire, where "heat" is no verb."""
 _INTO_PAN = re.compile(r"\b(?:in|into|in to) (?:a|the|your) (?:\w+ ){0,2}\w*pan\b", re.IGNORECASE)
 _BLENDED_WITH = re.compile(
-    r"\bblend\w* (?!hot\b|(?:the )?sauce\b|it\b|all\b|everything\b)(?:in\b|(?:\w+ ){1,6}(?:into|with|to a)\b)",
+    r"\bblend\w* (?!hot\b|(?:the )?sauce\b|it\b|all\b|everything\b)(?:in\b|(?:\w+ ){1,10}(?:into|with|to a)\b)",
     re.IGNORECASE,
 )
 """Of one thing stirred into another: nothing is blended smooth."""
