@@ -89,7 +89,9 @@ def _blended(clauses: Sequence[Clause], lines: Sequence[ReadLine], kitchen: Kitc
     return {
         n
         for number, clause in enumerate(clauses[:last])
-        if number not in drained and clause.act in ("add", "sweat", "cook", "simmer")
+        if number not in drained
+        and not _says(clause.text, "salted water")
+        and clause.act in ("add", "sweat", "cook", "simmer")
         for mention in mentions_in(clause.text, lines, kitchen)
         for n in mention.lines
         if kitchen.larder[mention.key].role == "solid" and kitchen.larder[mention.key].falls_share

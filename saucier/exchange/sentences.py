@@ -214,7 +214,7 @@ _AT_HEAT = re.compile(
 """Said of the fire, where "heat" is no verb."""
 _INTO_PAN = re.compile(r"\b(?:in|into|in to) (?:a|the|your) (?:\w+ ){0,2}\w*pan\b", re.IGNORECASE)
 _BLENDED_WITH = re.compile(
-    r"\bblend\w* (?!hot\b|(?:the )?sauce\b|it\b|all\b|everything\b)(?:in\b|(?:\w+ ){1,10}(?:into|with|to a)\b)",
+    r"\bblend\w* (?!hot\b|(?:the )?sauce\b|it\b|all\b|everything\b)(?:in\b|(?:\w+ ){1,16}(?:into|with|to a)\b)",
     re.IGNORECASE,
 )
 """Of one thing stirred into another: nothing is blended smooth."""

@@ -156,6 +156,12 @@ def _steps(score: Score, name: str, wanted: list[str], reading: Reading) -> None
         score.differ.append(f"{name}:\n    wanted {wanted}\n    found  {found}")
 
 
+def alike(step: str) -> str:
+    """A step by a word that stands for those that are as right."""
+    op, _, rest = step.partition(" ")
+    return f"{_ALIKE.get(op, op)} {rest}"
+
+
 def _bare(step: str, wanted: list[str]) -> str:
     """A step without what the answer leaves open: minutes where it gives none, ops as right."""
     op, _, rest = step.partition(" ")
