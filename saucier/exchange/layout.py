@@ -40,7 +40,7 @@ _MAKES_IN_TITLE = re.compile(
     re.IGNORECASE,
 )
 _ABOUT_IT = re.compile(
-    r"^\W*(?:prep(?:aration)?|cook(?:ing)?|total|ready|resting|time)(?: time)?\s*:(?=.*\d).{0,50}$"
+    r"^\W*(?:prep(?:aration)?|cook(?:ing)?|active|inactive|hands-on|total|ready|resting|chilling|time)(?: time)?\s*:(?=.*\d).{0,50}$"
     r"|^\W*(?:difficulty|course|cuisine"
     r"|used? for|goes with|nutrition(?: per \w+)?|source|from|author|dish|component|recipe|station|date|by|cost|allergens?|storage|equipment|shelf life"
     r"|calories(?: per \w+)?|rating|tags?|keywords?|category|portion size)\s*:.*$"
@@ -221,7 +221,11 @@ def _section(line: str) -> str:
 
 
 def _of_text(text: str, kitchen: Kitchen) -> Layout:
-    lines = [line[: MOST_TOLD + 1] for line in plain_lines(text)[:_MOST_LINES_LOOKED_AT]]
+    lines = [
+        part
+        for line in plain_lines(text)[:_MOST_LINES_LOOKED_AT]
+        for part in _headed_inside(line[: MOST_TOLD + 1])
+    ]
     found, rest = _titled(lines, kitchen)
     section, method, headed = "", False, False
     prose = any(line.endswith(".") and not _surely_listed(line, kitchen) for line in rest)
@@ -277,6 +281,20 @@ def _goes_on(before: str, line: str) -> bool:
     if _OPEN_END.search(before):
         return bool(re.match(r"[a-z(\d]", line))
     return bool(re.match(r"[a-z(]", line)) and not tells(line)
+
+
+_INSIDE = re.compile(
+    r"^(?P<name>[^:]{0,80}?)\.?\s*\b(?P<head>ingredients?:\s)(?P<rest>.+)$", re.IGNORECASE
+)
+
+
+def _headed_inside(line: str) -> list[str]:
+    """``line`` as several where it has a heading inside: "A sauce. Ingredients: 50 g butter, … Melt …"."""
+    inside = _INSIDE.match(line)
+    if not inside or len(line) < LONG:
+        return [line]
+    given, *told = re.split(r"(?<=[a-z)])\. +(?=[A-Z][a-z]+ )", inside["rest"], maxsplit=1)
+    return [*filter(None, [inside["name"]]), f"{inside['head']}{given}", *told]
 
 
 def _titled(lines: list[str], kitchen: Kitchen) -> tuple[Layout, list[str]]:

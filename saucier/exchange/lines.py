@@ -170,6 +170,12 @@ _NUMBER_BEHIND = re.compile(
     re.IGNORECASE,
 )
 """How many, spelled behind: "shallots two"."""
+_PLUS = re.compile(
+    r"^(\d[\d./ ]*?) ?(cups?|tbsps?|tablespoons?|tsps?|teaspoons?) (?:plus|and|\+|&) (\d[\d./ ]*?) ?(tbsps?|tablespoons?|tsps?|teaspoons?)\b ?",
+    re.IGNORECASE,
+)
+"""An amount in two measures."""
+_KEPT_IN = re.compile(r" in (?:oil|brine|water|syrup|their juice)\b", re.IGNORECASE)
 _TWICE_BEHIND = re.compile(
     r"^([^\d(]*[^\d\s(,:–-])[\s,:–-]+(\d[\d.,]*)\s*(g|ml|tbsp)\s*\+\s*(\d[\d.,]*)\s*\3\b[^\d]*$",
     re.I,
@@ -507,6 +513,9 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
         line = f"1 {behind['measure']} {behind['name']}"
     elif behind := _BEHIND_SIZED.match(line):
         line = f"{behind['amount']} {behind['name']}{behind['rest']}"
+    line = _KEPT_IN.sub("", line)
+    if plus := _PLUS.match(line):
+        line = _sum_of(plus, line)
     if more := _MORE_OF_IT.match(line):
         line = f"{_value(more[1]) + _value(more[4]):g} {more[2]}{more[3]}"
     line = _FEW.sub(f"{_FEW_ARE} ", _ABOUT.sub("", line))
@@ -672,6 +681,17 @@ def _from_brackets(
     if bracketed.dimension is not Dimension.WEIGHT and not vague:
         return amount, doubt
     return bracketed, None if doubt and doubt.code == "line.unit-differs" else doubt
+
+
+def _sum_of(plus: re.Match[str], line: str) -> str:
+    """ "1/4 cup plus 1 tablespoon flour" with one amount."""
+    try:
+        parts = [checked_amount(sum(map(_value, plus[n].split())), plus[n + 1]) for n in (1, 3)]
+    except (BadInput, ValueError):
+        return line
+    if {one.dimension for one in parts} != {Dimension.VOLUME}:
+        return line
+    return f"{sum(one.value * one.definition.size for one in parts):g} ml {line[plus.end() :]}"
 
 
 def _value(text: str) -> float:

@@ -44,6 +44,8 @@ _PREPARED = re.compile(
     re.IGNORECASE,
 )
 """Done to food before it goes into the pan."""
+_THIS_IN = re.compile(r"\b(?:this|it|that) (?:in|into)\b", re.IGNORECASE)
+_RETURNED = re.compile(r"^\W*(?:return|put)\b", re.IGNORECASE)
 _SLURRY = re.compile(r"\b(?:paste|slurry|slaked|mixture)\b", re.IGNORECASE)
 _KNEADED = re.compile(r"\b(?:beurre mani[ée]|kneaded butter)", re.IGNORECASE)
 _FISHED = ("herb", "spice", "seasoning")
@@ -351,7 +353,12 @@ class _Walk:
     def _with_line(self, mention: Mention, clause: Clause) -> Mention | None:
         row = self.larder[mention.key]
         read = mention.read
-        if row.role == "salt" and (read.amount is None or clause.act == "elsewhere"):
+        unread = (
+            read.status == "settle"
+            and not read.blank
+            and clause.act not in ("out", "over", "elsewhere")
+        )
+        if row.role == "salt" and not unread and (read.amount is None or clause.act == "elsewhere"):
             self.tasted = self.tasted or clause.act != "elsewhere"
             return None
         word = plain_name(read.text).split()[-1]
@@ -362,8 +369,8 @@ class _Walk:
             for one in self.lines
         ):
             return None  # its own line is still to settle
-        unread = any(one.status == "unread" for one in self.lines[: self.given])
-        if unread and read.amount is None:  # it may be what could not be read
+        gaps = any(one.status == "unread" for one in self.lines[: self.given])
+        if gaps and read.blank:  # it may be what could not be read
             self.assumed.append(say("assumed.not-listed", name=row.name))
             return None
         sauce = row.role in _UNLISTED
@@ -407,6 +414,8 @@ class _Walk:
         """Whether the clause is about food that is cooked beside the sauce."""
         if clause.act in ("simmer", "reduce", "cook") and _says(clause.text, " back in"):
             return False
+        if clause.act == "add" and _RETURNED.match(clause.text):
+            return False  # food goes back into the sauce, and what follows is said of it
         if clause.act == "poach":  # what it is poached in may be the sauce's liquor
             return not self._liquids(named) or self.wet
         sauce = [m for m in named if not all(n in self.beside for n in m.lines)]
@@ -474,6 +483,7 @@ class _Walk:
                 self.timed = []
         held = {p.line for p in self.slurry if self._row(p.line).per_gram.thickener > _STARCH_POWER}
         again = not named and clause.act in ("add", "mix", "mount")
+        again = again or bool(_THIS_IN.search(clause.text))
         if held and (
             again or held & {n for m in named for n in m.lines} or _SLURRY.search(clause.text)
         ):

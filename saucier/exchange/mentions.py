@@ -249,7 +249,15 @@ def _listed(word: str, key: str, lines: Sequence[ReadLine], kitchen: Kitchen) ->
     if alike:
         return tuple(alike)
     if kinds := _KINDS.get(word):
-        return tuple(n for n, row in there if row.role in kinds)
+        found = [n for n, row in there if row.role in kinds]
+        # "The cream" where only soured cream is listed, "the stock" where a cube is.
+        instead = {"cream": "soft-cream", "stock": "seasoning"}.get(word, "")
+        found = found or [
+            n
+            for n, row in there
+            if row.role == instead and word in _all_names(row.name, row.aliases).split()
+        ]
+        return tuple(found)
     named = [
         n
         for n, row in there

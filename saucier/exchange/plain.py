@@ -60,6 +60,7 @@ _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"(\d) ?(?:percent|per cent)\b", re.IGNORECASE), r"\1 %"),
     (re.compile(r"(\d) ?mils?\b", re.IGNORECASE), r"\1 ml"),
     (re.compile(rf"\bhalf an? (?={_UNIT})", re.IGNORECASE), "1/2 "),
+    (re.compile(r"(?<![\d.])\.(?=\d)"), "0."),
     (re.compile(r"([\d½¼¾⅓⅔])-(?=(?:ounce|oz|gram|g|ml|cl|dl|litre|liter|lb|pound|pint|cup|tbsp|tsp|tablespoon|teaspoon|inch|minute|min)s?\b)", re.IGNORECASE), r"\1 "),
     (re.compile(r"\b(tea|table|dessert|)(spoon|cup)ful(s?)\b", re.IGNORECASE), r"\1\2\3"),
     (re.compile(r"\bfl\. ?(?=oz)", re.IGNORECASE), "fl "),
@@ -181,7 +182,8 @@ def plain_lines(text: str) -> list[str]:
             continue
         cells = [cell.strip() for cell in re.split(r"\s*\|\s*", line.strip("|"))]
         about = sum(bool(_ABOUT.match(cell)) for cell in cells)
-        if "|" not in line or sum(":" in cell for cell in cells) > 1 or about > 1:
+        listed = sum(bool(re.search(r"[a-zA-Z]{3}.*\d", cell)) for cell in cells)
+        if "|" not in line or sum(":" in cell for cell in cells) > 1 or max(about, listed) > 1:
             steps = False
             found += cells
         elif (number + 1 < len(lines) and _RULE.match(lines[number + 1])) or all(

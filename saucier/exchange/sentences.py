@@ -57,7 +57,7 @@ _VERBS: Mapping[Act, str] = {
     ),
     "poach": "poach",
     "elsewhere": (
-        "bake|grill|roast|steam|toast|preheat|wash|peel|chop|slice|drain|dice|trim|chill|rinse"
+        "bake|grill|roast|steam|toast(?! for\\b)|preheat|wash|peel|chop|slice|drain|dice|trim|chill|rinse"
         "|simmer the (?:pasta|vegetables)|gratinate|freeze|crush|grate(?! in\\b)|shred|cut"
     ),
 }
