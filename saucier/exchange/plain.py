@@ -130,7 +130,7 @@ _AMOUNT = re.compile(r"^[\d½¼¾⅓⅔][\d.,/½¼¾⅓⅔ ]*\s?[a-zA-Z]{0,5}$")
 def _row(cells: list[str]) -> str:
     """A row of a table of ingredients as a line: what is said behind a whole amount is an aside."""
     told = [cell for cell in cells if cell]
-    if re.search(r"[a-zA-Z] .*\d", cells[0]) and all(map(_AMOUNT.match, cells[1:])):
+    if re.search(r"[a-zA-Z] .{0,60}\d", cells[0]) and all(map(_AMOUNT.match, cells[1:])):
         told = cells[:1]  # batches side by side: the first
     whole = len(told) > 2 and re.match(r"^\d.*[a-zA-Z]$", told[1])
     return f"{' '.join(told[:2])}, {' '.join(told[2:])}" if whole else " ".join(told)
@@ -182,7 +182,7 @@ def plain_lines(text: str) -> list[str]:
             continue
         cells = [cell.strip() for cell in re.split(r"\s*\|\s*", line.strip("|"))]
         about = sum(bool(_ABOUT.match(cell)) for cell in cells)
-        listed = sum(bool(re.search(r"[a-zA-Z]{3}.*\d", cell)) for cell in cells)
+        listed = sum(bool(re.search(r"[a-zA-Z]{3}.{0,60}\d", cell)) for cell in cells)
         if "|" not in line or sum(":" in cell for cell in cells) > 1 or max(about, listed) > 1:
             steps = False
             found += cells

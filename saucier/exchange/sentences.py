@@ -101,7 +101,7 @@ _NEXT_IN = (
 )
 """Before what comes in next: "…, stock in and down by half"."""
 _NEXT_PAN = r",(?=\s+(?:a )?(?:very )?(?:hot|big|dry|wide|heavy|large) (?:frying )?pan\b)"
-_NEXT_WEIGHED = r",(?![^()]*\))(?=\s+\d+(?:[.,]\d+)? ?(?:k?g|[mcd]?l|tbsp|tsp)\b|\s+\d+(?: ?(?:-|–|to) ?\d+)? ?min(?:ute)?s? (?:at|on) (?:the|a) (?:boil|simmer)\b)"
+_NEXT_WEIGHED = r",(?![^()]{0,80}\))(?=\s+\d+(?:[.,]\d+)? ?(?:k?g|[mcd]?l|tbsp|tsp)\b|\s+\d+(?: ?(?:-|–|to) ?\d+)? ?min(?:ute)?s? (?:at|on) (?:the|a) (?:boil|simmer)\b)"
 """Before what is told with its amount, or the minutes of it."""
 _MEANWHILE = r"(?:stirring|whisking|beating|skimming|scraping|shaking)\b"
 """Done all the while: no act of its own."""
