@@ -7,10 +7,11 @@ from itertools import pairwise
 from typing import Any
 
 from saucier.errors import BadInput
-from saucier.exchange.lines import BULLET, NUMBERS, by_country, read_line
+from saucier.exchange.lines import BULLET, NUMBERS, read_line
 from saucier.exchange.page import find_recipe, texts
 from saucier.exchange.plain import plain_line, plain_lines
 from saucier.exchange.sentences import tells
+from saucier.exchange.spelling import by_country
 from saucier.kitchen import Kitchen
 from saucier.units.reading import split_amount
 
@@ -371,6 +372,7 @@ _GOES = re.compile(
 """Short for what goes where: "pasta on, 10 min"."""
 
 
+_TAKE = re.compile(r"^\W*(?:take|use|you(?:'ll| will)? need|have ready):? +(?=\d)", re.IGNORECASE)
 _MEASURE_FIRST = re.compile(
     r"^(?:squeeze|drizzle|splash|sprinkle|dusting|grating) (?!the\b|over\b|in\b|with\b|out\b)\w+(?: \w+)?$",
     re.IGNORECASE,
@@ -390,7 +392,8 @@ def _acts(line: str, kitchen: Kitchen) -> bool:
 def _listed_in(line: str, kitchen: Kitchen) -> str:
     """What ``line`` lists, without its number or the label in front ("Kneaded butter: 20 g butter,
     20 g flour"); '' where it lists nothing."""
-    for number, bare in enumerate((line, _unnumbered(line), _LABEL.sub("", line, count=1))):
+    fronts = (line, _unnumbered(line), _LABEL.sub("", line, count=1), _TAKE.sub("", line))
+    for number, bare in enumerate(fronts):
         if (number == 0 or bare != line) and _surely_listed(bare, kitchen, names=number == 0):
             return bare
     return ""
@@ -451,6 +454,11 @@ _SLAKED = re.compile(
 )
 _MADE_OF = re.compile(r"^[^()]*\(([^()]*)\)[^\w]*$")
 """Something with what it is made of: "500 ml white sauce (35 g butter, 35 g flour, 500 ml milk)"."""
+_ZEST_AND_JUICE = re.compile(
+    r"^(?:(?:finely )?(?:grated )?(?:the )?(?:zest and juice|juice and zest) of (\d|half an?|an?|one|½)? ?(?:large |small )?(lemon|lime|orange)s?"
+    r"|(\d|½)? ?(?:large |small )?(lemon|lime|orange)s?, ?(?:finely )?(?:grated )?(?:zest and juice|juice and zest|zested and juiced|juiced and zested))\b.*$",
+    re.IGNORECASE,
+)
 _STUCK = re.compile(r",? (?:studded|spiked|stuck|pricked) with ", re.IGNORECASE)
 _BETWEEN = (r"\s*[;·•]\s*", r"\s+/\s+", r"\s*,\s*(?:and\s+)?", r"\s+(?:and|&|\+)\s+")
 
@@ -469,6 +477,9 @@ def split_line(text: str, kitchen: Kitchen) -> list[str]:
         lines = [f"{each['amount']} {name}" for name in names]
         if len(lines) > 1 and all(read_line(line, kitchen).ingredient for line in lines):
             return lines
+    if both := _ZEST_AND_JUICE.match(bare):
+        count, fruit = (both[1] or both[3] or "1"), (both[2] or both[4])
+        return [f"{count} {fruit} zest", f"{count} {fruit} juice"]
     inside = _MADE_OF.match(bare)
     if inside and not read_line(bare, kitchen).ingredient:
         parts = re.split(r"\s*,\s*", inside[1])

@@ -1,20 +1,19 @@
 """One ingredient line of a recipe: its amount, its ingredient, or what could not be read."""
 
 import re
-import unicodedata
 from dataclasses import dataclass
 from typing import Literal
 
 from saucier.errors import BadInput
+from saucier.exchange.names import OR, PERCENT, ingredient_named
+from saucier.exchange.spelling import DIFFERS, OF_COUNTRY, respelled, spelled
 from saucier.kitchen import Kitchen
-from saucier.larder import Ingredient, Larder, plain_name
+from saucier.larder import Ingredient, plain_name
 from saucier.units import Amount, Dimension
 from saucier.units.reading import checked_amount, split_amount
 from saucier.words import Sentence, say
 
 Status = Literal["read", "ours", "settle", "unread"]
-NEAR = 80.0
-"""Likeness (0 to 100) from which a name is offered as a guess for the cook to settle."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -130,7 +129,7 @@ _EACH_FIRST = re.compile(r"^[\d.,/ ]+\(")
 _PACK_WORDS = re.compile(
     r"\b(?:tins?|cans?|jars?|packets?|packs?|pots?|tubs?|cartons?)\b", re.IGNORECASE
 )
-_PERCENT = re.compile(r"\d+(?:[.,]\d+)? ?%")
+
 _PERCENT_NAMES = ("cream", "milk", "soft-cream", "cheese", "wine", "spirit")
 """Kinds whose name may hold a figure: "cream 35 %"."""
 _SIZED = re.compile(
@@ -159,7 +158,7 @@ _HANDFUL_BEHIND = re.compile(
     re.IGNORECASE,
 )
 _BEHIND_SIZED = re.compile(
-    r"^(?P<name>[^\d(]*[^\d\s(,:–-])[\s:–-]+(?P<amount>\d(?:[\d.,/]*\d)?(?: ?\d/\d)?(?: [a-zA-Z]+){0,2})(?P<rest>, .*|)$"
+    r"^(?P<name>[^\d(]*[^\d\s(,:–-])[\s,:–-]+(?P<amount>\d(?:[\d.,/]*\d)?(?: ?\d/\d)?(?: [a-zA-Z]+){0,2})(?P<rest>, .*|)$"
 )
 """The same with more about it: "leeks 3 medium, sliced", "soured cream 3 heaped tbsp"."""
 _WEIGHED_BEHIND = re.compile(r"^(.*\D)\s+-\s+((?:about )?\d[\d.,/]*\s*(?:g|kg|ml|cl|dl|l))$", re.I)
@@ -192,213 +191,18 @@ SPOKEN = {
     "liquor": "stock-light",
 }
 """What a cook says shortly, with what is usually meant where no amount is given with it."""
-_BY_FAT = re.compile(r"-(?:\d+|whole|semi|skimmed)$")
-"""How the keys end of milks and creams that differ by their fat."""
+
 _JUICES = ("lemon-juice", "lime-juice")
-_DIFFERS = {"pint": (568.0, 473.0), "quart": (1136.0, 946.0), "gill": (142.0, 118.0)}
-"""mL of measures that are one size in one country and another in the next."""
-_OF_COUNTRY = {
-    f"{country} {unit}": sizes[n]
-    for unit, sizes in _DIFFERS.items()
-    for n, country in enumerate(("imperial", "us"))
-}
-_IMPERIAL = re.compile(
-    r"\b(?:gills?|double cream|single cream|plain flour|cornflour|dessertspoons?|imperial)\b"
-    r"|\b(?:oz|ounces?|lbs?|pounds?)\.?\s(?:of\s)?(?:plain\s|white\s|the\s)?flour\b",
-    re.IGNORECASE,
-)
-_US = re.compile(
-    r"\b(?:cups?|sticks?|all[ -]purpose|heavy (?:whipping )?cream|half[ -]and[ -]half|cornstarch|kosher)\b",
-    re.IGNORECASE,
-)
-"""Words by which a recipe tells where its pints are from."""
-_SHORT_PINT = re.compile(r"(?<=[\d½¼¾]\s)[pq]ts?\b\.?|(?<=[\d½¼¾])[pq]ts?\b\.?", re.IGNORECASE)
-_DIFFERING = re.compile(r"(?<!imperial\s)(?<!us\s)\b(?=(?:pint|quart|gill)s?\b)", re.IGNORECASE)
+
+
 _NARROW = 1.35
 """A range no wider than this factor is read as its middle, and told."""
 _MANY, _MANY_G = 30, 500.0
 """So many, of so much together, may be grams whose unit was left out: "120 shallot"."""
 _BY_COUNTRY = ("cup", "tbsp", "tsp")
 """Measures that differ a little by country: mL said beside them are the better word."""
-_PLAIN = frozenset(
-    [
-        "fresh",
-        "freshly",
-        "finely",
-        "coarsely",
-        "roughly",
-        "thinly",
-        "chopped",
-        "sliced",
-        "diced",
-        "grated",
-        "shredded",
-        "minced",
-        "crushed",
-        "peeled",
-        "trimmed",
-        "washed",
-        "cold",
-        "hot",
-        "warm",
-        "soft",
-        "softened",
-        "melted",
-        "cubed",
-        "large",
-        "small",
-        "medium",
-        "good",
-        "quality",
-        "ripe",
-        "dry",
-        "whole",
-        "ground",
-        "plus",
-        "extra",
-        "more",
-        "for",
-        "of",
-        "the",
-        "and",
-        "or",
-        "at",
-        "room",
-        "temperature",
-        "sifted",
-        "level",
-        "heaped",
-        "heaping",
-        "organic",
-        "thick",
-        "thin",
-        "a",
-        "few",
-        "some",
-        "into",
-        "pieces",
-        "cut",
-        "lightly",
-        "beaten",
-        "picked",
-        "leaves",
-        "only",
-        "strong",
-        "sharp",
-        "florets",
-        "fillet",
-        "fillets",
-        "snipped",
-        "cracked",
-        "milled",
-        "light",
-        "reduced",
-        "fat",
-        "lean",
-        "poaching",
-        "aged",
-        "trimmings",
-        "about",
-        "approx",
-        "leftover",
-        "homemade",
-        "drained",
-        "rinsed",
-        "free",
-        "range",
-        "juiced",
-        "smashed",
-        "crumbled",
-        "deseeded",
-        "seeded",
-        "skinned",
-        "skinless",
-        "bulb",
-        "bulbs",
-        "dusting",
-        "fine",
-        "very",
-        "boiling",
-        "tepid",
-        "heated",
-        "ready",
-        "made",
-        "your",
-        "needed",
-        "taste",
-        "bruised",
-        "torn",
-        "stalks",
-        "removed",
-        "quartered",
-        "halved",
-        "cleaned",
-        "wiped",
-        "thawed",
-        "frozen",
-        "packed",
-        "loosely",
-        "tightly",
-        "brought",
-        "cooked",
-        "raw",
-        "plain",
-        "nice",
-        "in",
-        "cubes",
-        "chunks",
-        "rings",
-        "strips",
-        "dice",
-        "skin",
-        "on",
-        "off",
-        "little",
-        "to",
-        "finish",
-        "serve",
-        "big",
-        "clear",
-        "unsweetened",
-        "curly",
-        "flat",
-        "leaf",
-        "brunoise",
-        "julienne",
-        "paysanne",
-        "wedges",
-        "shaved",
-        "toasted",
-        "bashed",
-        "warmed",
-        "chilled",
-        "unpeeled",
-        "coarse",
-        "rind",
-        "low",
-        "sodium",
-        "divided",
-        "reserved",
-        "optional",
-        "if",
-        "liked",
-        "necessary",
-        "wish",
-        "you",
-        "like",
-        "de",
-        "du",
-        "d",
-        "rape",
-        "hache",
-        "gousse",
-        "gousses",
-    ]
-)
-"""Words that do not change which ingredient is meant."""
-_CHOOSING = frozenset(("and", "or", "with", "plus", "in", "from"))
-_LIKE = re.compile(r"\b([\w-]+)[ -](?:style|type)\b ?", re.IGNORECASE)
-_OR = re.compile(r"^([a-zA-ZÀ-ÿ][^,]*?),? or ([a-zA-ZÀ-ÿ][^,]*)$")
+
+
 _TOLD = ("line.narrow-range", "line.first-of-two", "line.its-juice")
 """What is told beside a line that is read."""
 _EXTRA = re.compile(
@@ -406,77 +210,6 @@ _EXTRA = re.compile(
     re.IGNORECASE,
 )
 """More of it than the amount says, for the table: not the sauce's."""
-_RESPELLED = (
-    (
-        re.compile(
-            r"\b(?:knob|lump|piece) of (\w+),? (?:about )?the size of an egg\b", re.IGNORECASE
-        ),
-        r"50 g \1",
-    ),
-    (
-        re.compile(
-            r"\b(?:knob|lump|piece) of (\w+),? (?:about )?the size of a walnut\b", re.IGNORECASE
-        ),
-        r"walnut of \1",
-    ),
-    (
-        re.compile(
-            r"\b\d[\d./ ]* ?(?:(?:imperial |US )?pints?|cups?|oz|fl\.? oz|lbs?|quarts?|tbsps?|tablespoons?|sticks?) "
-            r"\((?:about |approx\.? )?(\d[\d.,]* ?(?:k?g|[cmd]?l|lit(?:re|er)s?))\)",
-            re.IGNORECASE,
-        ),
-        r"\1",
-    ),
-    (
-        re.compile(
-            r"\b(?:the )?juice of (half an?|an?|one|two|three|\d[\d./]*|[½¼]) (lemon|lime|orange)s?\b",
-            re.IGNORECASE,
-        ),
-        r"\1 \2 juice",
-    ),
-    (
-        re.compile(
-            r"\b(?!pasta |potato |the )(\w+) (?:cooking|poaching|braising) (?:water|liquid|liquor|juices)\b",
-            re.IGNORECASE,
-        ),
-        r"\1 stock",
-    ),
-    (re.compile(r"\b(\w{3,} )(?:fond|fumet|bouillon|broth)\b", re.IGNORECASE), r"\1stock"),
-    (
-        re.compile(
-            r"(\b(?:g|ml|tea-?spoons?|table-?spoons?|tsps?|tbsps?) (?:of )?|^)dijon\b(?! mustard|-)",
-            re.I,
-        ),
-        r"\1dijon mustard",
-    ),
-    (re.compile(r"\bvin\.(?=\s|$|\d)", re.IGNORECASE), "vinegar"),
-    (re.compile(r"\bfumet(?: de poisson)?\b", re.IGNORECASE), "fish stock"),
-)
-"""The same thing said in other words."""
-
-
-def by_country(text: str) -> str:
-    """``text`` with its pints named, where its other words tell which country's they are.
-
-    >>> by_country("4 oz flour, a pint of milk"), by_country("a pint of milk")
-    ('4 oz flour, a imperial pint of milk', 'a pint of milk')
-    """
-    text = _SHORT_PINT.sub(lambda short: "pint" if short[0][0] in "pP" else "quart", text)
-    imperial, us = _IMPERIAL.search(text), _US.search(text)
-    if bool(imperial) == bool(us):
-        return text
-    return _DIFFERING.sub("imperial " if imperial else "US ", text)
-
-
-def respelled(text: str) -> str:
-    """``text`` with what has several names under one.
-
-    >>> respelled("the juice of half a lemon, 2 dl fish fond")
-    'half a lemon juice, 2 dl fish stock'
-    """
-    for said, plain in _RESPELLED:
-        text = said.sub(plain, text)
-    return text
 
 
 def read_line(text: str, kitchen: Kitchen) -> ReadLine:
@@ -562,9 +295,9 @@ def _matched(
     if count is None and not known and _unit_and_name(line, kitchen)[0] in kitchen.measures.names:
         count = times  # "pinch of saffron", "knob of butter"
     unit, name = _unit_and_name(rest, kitchen) if count is not None else ("", rest)
-    if count is not None and unit in _OF_COUNTRY:
-        count, unit = count * _OF_COUNTRY[unit], "mL"
-    elif count is not None and (sizes := _DIFFERS.get(unit)):
+    if count is not None and unit in OF_COUNTRY:
+        count, unit = count * OF_COUNTRY[unit], "mL"
+    elif count is not None and (sizes := DIFFERS.get(unit)):
         doubt = say("line.unit-differs", unit=unit, one_ml=sizes[0], other_ml=sizes[1])
         count, unit = count * sizes[0], "mL"
     if unit or inside:  # "300 ml pot double cream": packed so, and measured already
@@ -592,7 +325,7 @@ def _matched(
     if rest and (parts := re.match(r"parts?\b", rest)):
         why = say("line.share-of-what", shown=f"{count:g} {parts[0]}" if count else parts[0])
         return ReadLine(shown, "settle", key, None, why, guesses=guesses)
-    if (percent := _PERCENT.search(line)) and row.role not in _PERCENT_NAMES and not unit:
+    if (percent := PERCENT.search(line)) and row.role not in _PERCENT_NAMES and not unit:
         return ReadLine(
             text=shown,
             status="settle",
@@ -633,7 +366,7 @@ def _matched(
             to_taste=to_taste,
             guesses=guesses,
         )
-    if doubt is None and _OR.match(name):
+    if doubt is None and OR.match(name):
         doubt = say("line.first-of-two", name=row.name)
     many = amount.unit == "piece" and amount.value >= _MANY and amount.value % 5 == 0
     if many and row.grams(amount) >= _MANY_G:
@@ -699,18 +432,6 @@ def _value(text: str) -> float:
     return float(over) / float(under or 1)
 
 
-def spelled(text: str) -> str:
-    """``text`` with one kind of dash and of fraction; "250ml" and "250 ml" alike."""
-    plain = "".join(
-        f" {unicodedata.normalize('NFKC', sign)}"
-        if unicodedata.decomposition(sign).startswith("<fraction>")
-        else sign
-        for sign in text
-    ).replace("⁄", "/")
-    plain = re.sub(r"(\d)(?=[a-zA-Z])", r"\1 ", plain)
-    return re.sub(r"[‐‑‒–—]", "-", plain).strip()
-
-
 def _unit_and_name(rest: str, kitchen: Kitchen) -> tuple[str, str]:
     """The unit at the head of ``rest`` ('' for pieces) and the name behind it."""
     if heaped := _HEAPED.match(rest):
@@ -731,7 +452,7 @@ def _unit_in(rest: str, kitchen: Kitchen) -> tuple[str, str]:
         if len(words) <= length:
             continue
         singular = head.removesuffix("s")
-        if singular in _DIFFERS or singular in _OF_COUNTRY:
+        if singular in DIFFERS or singular in OF_COUNTRY:
             return singular, after.removeprefix("of ")
         if head in names or singular in names or f"{head[:-2]}" in names:
             # "1 walnut" is a nut; "1 walnut of butter" a measure. "1 stick celery" either way.
@@ -762,119 +483,3 @@ def _amount(count: float, unit: str, row: Ingredient | None, kitchen: Kitchen) -
     except BadInput:
         return None
     return amount
-
-
-def ingredient_named(name: str, larder: Larder) -> tuple[str | None, bool, tuple[str, ...]]:
-    """The key meant by ``name``, whether that is sure, and guesses where it is not.
-
-    Sure is a whole name or alias, with nothing beside it but words that change nothing.
-    """
-    known = larder.by_name
-    if (share := _PERCENT.search(name)) and (key := _by_fat(name, share, larder)):
-        return key, True, ()
-    if first := _first_of(name, larder):
-        return first, True, ()
-    if plain_name(name) in known:
-        return known[plain_name(name)], True, ()
-    # "Milk, semi-skimmed" before the "milk" in it.
-    if (any_order := _in_any_order(plain_name(name), larder)) is not None:
-        return any_order, True, ()
-    if (head := plain_name(name.partition(",")[0])) in known:
-        return known[head], True, ()
-    if like := _LIKE.search(name):
-        return _of_a_kind(name, like, larder)
-    words = plain_name(name.partition(",")[0])
-    best = _longest_name_in(words.split(), known)
-    if best:
-        left = set(words.split()) - set(best.split()) - {f"{best.split()[-1]}s"}
-        if left <= _PLAIN:
-            return known[best], True, ()
-        return known[best], False, (known[best], *_alike(words, known, known[best]))
-    guesses = _alike(words, known, None)
-    return None, False, guesses
-
-
-def _by_fat(name: str, share: re.Match[str], larder: Larder) -> str | None:
-    """The milk or cream whose fat is the share said: "whipping cream 35 %"."""
-    bare = " ".join((name[: share.start()] + name[share.end() :]).replace("fat", "").split())
-    key, sure, _ = ingredient_named(bare, larder) if bare else (None, False, ())
-    if key is None or not sure or larder[key].role not in ("cream", "milk", "soft-cream"):
-        return None
-    pct = float(share[0].strip("% ").replace(",", "."))
-    off = {
-        one.key: abs(100.0 * one.per_gram.fat - pct)
-        for one in larder.values()
-        if one.key == key or (one.role == larder[key].role and _BY_FAT.search(one.key))
-    }
-    nearest = min(off, key=lambda one: (off[one], one != key))
-    return nearest if off[nearest] <= 0.1 * pct + 0.2 else None
-
-
-def _of_a_kind(
-    name: str, like: re.Match[str], larder: Larder
-) -> tuple[str | None, bool, tuple[str, ...]]:
-    """ "Gruyère-type cheese": what is named, where the larder has it; else the kind, to be settled."""
-    kind = _LIKE.sub("", name).strip()
-    for named in (
-        (f"{like[1]} {kind}", f"{like[1]} {kind.split()[-1]}", like[1]) if kind else (like[1],)
-    ):
-        if len(kind.split()) <= 3 and (key := larder.by_name.get(plain_name(named))) is not None:
-            return key, True, ()
-    key, sure, guesses = ingredient_named(kind, larder) if kind else (None, False, ())
-    if key is not None and larder[key].role == "cheese":  # "cheese" alone is no kind of it
-        return key, False, (key, *guesses)
-    return key, sure, guesses
-
-
-def _first_of(name: str, larder: Larder) -> str | None:
-    """Of "panna / single cream" what is known, where that is one thing; of "butter or margarine" the
-    first."""
-    if choice := _OR.match(name):
-        key, sure, _ = ingredient_named(choice[1], larder)
-        other, known, _ = ingredient_named(choice[2], larder)
-        return key if sure and (known or other) else None
-    parts = [part.strip() for part in re.split(r"\s*/\s*", name)]
-    if len(parts) < 2 or not all(re.match(r"[a-zA-ZÀ-ÿ]", part) for part in parts):
-        return None
-    read = [ingredient_named(part, larder) for part in parts]
-    keys = {key for key, sure, _ in read if key is not None and sure}
-    return (
-        keys.pop() if len(keys) == 1 and all(sure or key is None for key, sure, _ in read) else None
-    )
-
-
-def _longest_name_in(words: list[str], known: dict[str, str]) -> str:
-    """The longest name that stands in ``words``, one of it or several; '' for none."""
-    best = ""
-    for start in range(len(words)):
-        for end in range(start + 1, len(words) + 1):
-            said = " ".join(words[start:end])
-            name = said if said in known else said.removesuffix("s")
-            if name in known and len(name) > len(best):
-                best = name
-    return best
-
-
-def _in_any_order(words: str, larder: Larder) -> str | None:
-    """The key whose whole name is among ``words`` in any order, with nothing beside it that could
-    change it: "stock, veal", "mature firm cheese". The longest such name, if it is one thing's."""
-    said = set(words.split())
-    if len(said) < 2 or said & _CHOOSING:
-        return None
-    fit = [
-        (len(name), key) for of, name, key in larder.by_words if of <= said and said - of <= _PLAIN
-    ]
-    longest = max((length for length, _ in fit), default=0)
-    keys = {key for length, key in fit if length == longest}
-    return keys.pop() if len(keys) == 1 else None
-
-
-def _alike(words: str, known: dict[str, str], but: str | None) -> tuple[str, ...]:
-    # Imported where it is used: the command line's plain check never needs it.
-    from rapidfuzz import fuzz, process
-
-    alike = process.extract(
-        words, known.keys(), scorer=fuzz.token_set_ratio, limit=8, score_cutoff=NEAR
-    )
-    keys = dict.fromkeys(known[alias] for alias, _, _ in alike)
-    return tuple(key for key in keys if key != but)[:3]

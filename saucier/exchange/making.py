@@ -7,31 +7,21 @@ from typing import Any
 
 from saucier import constants as K
 from saucier.exchange.drafts import Draft, Made, Portion
-from saucier.exchange.lines import IF_LIKED, OPTIONAL, ReadLine, read_line
+from saucier.exchange.lines import ReadLine
 from saucier.exchange.mentions import Mention, Take, folded, loose_amounts, mentions_in
 from saucier.exchange.sentences import Clause
+from saucier.exchange.telling import FALLS, LIQUIDS, Telling
 from saucier.kitchen import Kitchen
-from saucier.larder import Ingredient, plain_name
-from saucier.units import Amount
-from saucier.words import Sentence, say
+from saucier.larder import Ingredient
+from saucier.words import say
 
-NOT_SAUCE = ("solid", "meat", "fish", "seafood")
-_LIQUIDS = ("milk", "stock", "water", "juice", "cream")
 _TIMED = ("sweat", "roux", "dust", "infuse")
-_UNLISTED = (*_LIQUIDS, "fat", "flour", "wine", "spirit", "cheese", "egg", "soft-cream")
-"""Kinds that are part of the sauce when a method speaks of them and the list does not."""
-_TOLD_UNLISTED = ("seasoning", "acid", "herb", "aromatic")
-"""Kinds of which it is told that the method has them and the list does not."""
 _STEEPED = ("bay-leaf", "clove", "peppercorns", "mushroom-dried")
 """Whole spice: it gives its taste to the liquid and is taken out, not stirred in last."""
 _USUAL_ROUX_MIN = 2.0
 _STARCH_POWER = 1.5
 """Flours stronger than this are stirred in as a slurry, never cooked as a roux."""
 _SWEATS = ("aromatic", "vegetable")
-_FALLS = 0.4
-"""Pieces that become sauce by so much of themselves are its liquid, as tomatoes are."""
-_MAYBE = re.compile(r"\bif\b|\bto (?:thin|loosen)\b|^\W*(?:thin|loosen)\b", re.IGNORECASE)
-"""Said of what goes in only where it is wanted."""
 _IF = re.compile(r"^\W*if\b", re.IGNORECASE)
 _ON_TOP = re.compile(r"\b(?:garnish|scatter|sprinkle|top with|on top)", re.IGNORECASE)
 """Said of what goes over the dish, not into its sauce."""
@@ -47,7 +37,6 @@ _PREPARED = re.compile(
 _THIS_IN = re.compile(r"\b(?:this|it|that) (?:in|into)\b", re.IGNORECASE)
 _RETURNED = re.compile(r"^\W*(?:return|put)\b", re.IGNORECASE)
 _SLURRY = re.compile(r"\b(?:paste|slurry|slaked|mixture)\b", re.IGNORECASE)
-_KNEADED = re.compile(r"\b(?:beurre mani[ée]|kneaded butter)", re.IGNORECASE)
 _FISHED = ("herb", "spice", "seasoning")
 """Kinds that may be taken out again, their taste given."""
 _SWEAT_HERBS = ("garlic", "ginger-fresh", "chilli-fresh")
@@ -72,7 +61,7 @@ def made_of(
 ) -> Made:
     """The steps that ``clauses`` tell of ``lines``; those ``beside`` the sauce stay out of it. The
     first ``given`` lines are the recipe's list; where it has none, they are found in the telling."""
-    walk = _Walk(lines, kitchen, beside, given=given)
+    walk = _Walk(lines, kitchen, beside, given)
     walk.beside -= _blended(clauses, lines, kitchen) - beside
     for clause in clauses:
         walk.take(clause)
@@ -100,25 +89,13 @@ def _blended(clauses: Sequence[Clause], lines: Sequence[ReadLine], kitchen: Kitc
     }
 
 
-class _Walk:
+class _Walk(Telling):
     """The method played through: what is in the pan, what waits beside it, which step is timed."""
 
     def __init__(
-        self, lines: Sequence[ReadLine], kitchen: Kitchen, beside: frozenset[int], *, given: int
+        self, lines: Sequence[ReadLine], kitchen: Kitchen, beside: frozenset[int], given: int
     ) -> None:
-        self.lines = list(lines)
-        self.kitchen, self.larder = kitchen, kitchen.larder
-        food = {n for n, one in enumerate(lines) if one.ingredient and self._role(one) in NOT_SAUCE}
-        maybe = {
-            n
-            for n, one in enumerate(lines)
-            if one.optional and (one.amount is None or one.text.endswith(IF_LIKED))
-        }
-        self.beside, self.listed = set(beside) | food | maybe, given > 0
-        self.given = given
-        self.drafts: list[Draft] = []
-        self.around: list[Draft] = []
-        self.placed: dict[int, list[Portion]] = {}
+        super().__init__(lines, kitchen, beside, given)
         self.fats: list[Portion] = []
         self.flour: Portion | None = None
         self.slurry: list[Portion] = []
@@ -127,30 +104,15 @@ class _Walk:
         """Lines told of another pot only: they stay there unless the sauce takes them up."""
         self.side: _Side | None = None
         self.timed: list[Draft] = []
-        self.assumed: list[Sentence] = []
         self.used: set[int] = set()
         self.sentence, self.elsewhere, self.off, self.poured = -1, False, False, False
         self.before: list[Mention] = []
-        self.maybe = False
-        """Whether the sentence tells of something only perhaps done."""
-        self.guessed = {n for n, one in enumerate(lines) if one.status == "settle" and one.amount}
-        """Lines whose amount may be one that was told loosely."""
         self.prepared = False
         """Whether something was just chopped, and may be fried next."""
         self.boiled = False
         """Whether pieces go in together with a liquid, and no fat: they are boiled, not sweated."""
-        self.tasted = False
 
     # What is in the pan.
-
-    @property
-    def wet(self) -> bool:
-        return any(
-            d.op == "use"
-            or (d.of and d.of.wet and not d.of.piece and d.of.key != "pan-juices")
-            or (d.of and d.of.falls_share >= _FALLS)
-            for d in (*self.around, *self.drafts)
-        )
 
     @property
     def _floured(self) -> bool:
@@ -158,14 +120,6 @@ class _Walk:
             d.op in ("roux", "dust") or (d.of and d.of.role == "flour")
             for d in (*self.around, *self.drafts)
         )
-
-    def _role(self, line: ReadLine) -> str:
-        return self.larder[line.ingredient or ""].role
-
-    def _row(self, line: int) -> Ingredient:
-        key = self.lines[line].ingredient
-        assert key is not None
-        return self.larder[key]
 
     # A clause.
 
@@ -178,7 +132,7 @@ class _Walk:
             self._aside()
         if _says(clause.text, "pour") and _says(clause.text, " over"):
             self.poured = True
-        named = self._named(clause)
+        named = self.named(clause)
         if self.maybe:  # "if it is too thick, …": what is done then is not done now
             return
         measured = clause.stop is not None and clause.stop.measured
@@ -187,12 +141,12 @@ class _Walk:
             if self.listed:
                 # What a paragraph begins with may be a line of the list.
                 first = [one for one in loose if folded(clause.text).startswith(one)]
-                self._ask_of(first)
+                self.ask_of(first)
                 self.assumed += [
                     say("assumed.unused-amount", shown=one) for one in loose if one not in first
                 ]
-            elif not self._belongs(loose, named):
-                self._ask_of(loose)
+            elif not self.belongs(loose, named):
+                self.ask_of(loose)
         pieces = any(self._row(n).role in _SWEATS for m in named for n in m.lines)
         if clause.act == "sweat" and not pieces and self.prepared:
             named = [*(m for m in self.before if not self._all_placed(m)), *named]
@@ -214,201 +168,6 @@ class _Walk:
             self.side is not None,
         ):
             self.used.add(clause.sentence)
-
-    def _named(self, clause: Clause) -> list[Mention]:
-        """The clause's mentions, each with lines of its own: one not listed becomes a line where
-        it is plainly part of the sauce."""
-        found: list[Mention] = []
-        for mention in mentions_in(clause.text, self.lines, self.kitchen):
-            # "250 ml milk … 50 ml milk" are two; "50 g of the butter" is of what there is.
-            told = all(n >= self.given for n in mention.lines)
-            again = told and mention.read.amount is not None and self._more(mention)
-            again = again and " of the " not in mention.read.text
-            if not mention.lines or (
-                again and all(n in self.placed or n in self.beside for n in mention.lines)
-            ):
-                if (
-                    isinstance(mention.take, float)
-                    and mention.take < 1.0
-                    and self._kinds_of(mention, found)
-                ):
-                    why = say("line.share-of-what", shown=f"{mention.take:.0%}")
-                    mention = replace(mention, read=replace(mention.read, status="settle", why=why))
-                fresh = self._with_line(mention, clause)
-                if fresh is None:
-                    continue
-                mention = fresh
-            mention = replace(mention, lines=self._which(mention))
-            self._learn(mention)
-            found.append(mention)
-        if _KNEADED.search(clause.text):
-            found = self._with_roux(found)
-        if _says(clause.text, "roux") and not any(d.op in ("roux", "dust") for d in self.drafts):
-            found = self._with_roux(found)
-        return found
-
-    def _more(self, mention: Mention) -> bool:
-        """Whether an amount told is more of it, and not a line again that is still to settle."""
-        grams = self.larder[mention.key].grams
-        said = mention.read.amount
-        return said is not None and not any(
-            n in self.beside
-            and (there := self.lines[n].amount) is not None
-            and abs(grams(there) - grams(said)) < 0.02 * grams(said)
-            for n in mention.lines
-        )
-
-    def _belongs(self, loose: list[str], named: list[Mention]) -> bool:
-        """Whether the one amount told loosely ("all the cheddar in the house (200 g?)") may be that of the
-        one thing named without: it is asked so."""
-        open_ones = {n for m in named for n in m.lines if self.lines[n].blank or n in self.guessed}
-        if len(loose) != 1 or len(open_ones) != 1:
-            return False
-        (number,) = open_ones
-        line = self.lines[number]
-        read = read_line(f"{loose[0]} {self._row(number).name}", self.kitchen)
-        if read.ingredient != line.ingredient or read.amount is None:
-            return False
-        self.guessed.add(number)
-        if line.blank:
-            text = f"{line.text}, {loose[0]}"
-            asked = replace(
-                line, text=text, status="settle", amount=read.amount, why=say("line.meant")
-            )
-            self.lines[number] = asked
-            self.beside.add(number)
-        return True
-
-    def _ask_of(self, loose: list[str]) -> None:
-        """Amounts of what nobody knows become lines to settle: never passed over."""
-        there = {line.text for line in self.lines}
-        self.lines += [
-            ReadLine(text, "unread", None, None, say("line.unknown"))
-            for text in loose
-            if text not in there
-        ]
-
-    def _learn(self, mention: Mention) -> None:
-        """What the method knows better than the list: an amount the list leaves out, "the stock"
-        that is called chicken stock later."""
-        number = mention.lines[0]
-        line = self.lines[number]
-        tongue = self._role(line) == "salt"
-        if (
-            mention.read.amount is not None
-            and line.amount is None
-            and line.ingredient == mention.key
-            and not tongue
-        ):
-            read = mention.read
-            self.lines[number] = replace(
-                line, status=read.status, amount=read.amount, why=read.why, to_taste=False
-            )
-        elif (
-            line.ingredient != mention.key
-            and not self.listed
-            and number not in self.placed
-            and " " not in line.text
-        ):
-            self.lines[number] = replace(line, text=mention.read.text, ingredient=mention.key)
-
-    def _with_roux(self, named: list[Mention]) -> list[Mention]:
-        """A roux is made of the fat and the flour there are, where neither is named with it."""
-        open_ones = self._open()
-        flour = [n for n in open_ones if self._row(n).role == "flour"][:1]
-        fat = [n for n in open_ones if self._row(n).role == "fat"][:1]
-        if not flour or any(n in m.lines for m in named for n in flour):
-            return named
-        there = {n for m in named for n in m.lines}
-        wanted = [n for n in (*fat, *flour) if n not in there]
-        return [
-            *(Mention(self.lines[n].ingredient or "", (n,), 1.0, self.lines[n]) for n in wanted),
-            *named,
-        ]
-
-    def _kinds_of(self, mention: Mention, before: list[Mention]) -> bool:
-        """Whether it says of what kinds something weighed is: "200 g cheese, half this, half that"."""
-        role = self.larder[mention.key].role
-        return any(m.read.amount is not None and self.larder[m.key].role == role for m in before)
-
-    def _which(self, mention: Mention) -> tuple[int, ...]:
-        """Of lines of the same thing ("50 g butter", "20 g cold butter") the one that is meant: by
-        its amount, else the first that is not in yet."""
-        same = [
-            n
-            for n in mention.lines
-            if self.lines[n].ingredient == self.lines[mention.lines[0]].ingredient
-        ]
-        if len(same) < 2 or len(same) < len(mention.lines):
-            return mention.lines
-        if isinstance(mention.take, Amount):
-            row = self._row(same[0])
-            wanted = row.grams(mention.take)
-            for n in sorted(same, key=lambda n: n in self.placed):
-                amount = self.lines[n].amount
-                if amount is not None and abs(row.grams(amount) - wanted) < 0.02 * wanted:
-                    return (n,)
-        return (next((n for n in same if n not in self.placed), same[-1]),)
-
-    def _with_line(self, mention: Mention, clause: Clause) -> Mention | None:
-        row = self.larder[mention.key]
-        read = mention.read
-        unread = (
-            read.status == "settle"
-            and not read.blank
-            and clause.act not in ("out", "over", "elsewhere")
-        )
-        if row.role == "salt" and not unread and (read.amount is None or clause.act == "elsewhere"):
-            self.tasted = self.tasted or clause.act != "elsewhere"
-            return None
-        word = plain_name(read.text).split()[-1]
-        if self.listed and any(
-            one.status in ("settle", "unread")
-            and not one.blank
-            and word in plain_name(one.text).split()
-            for one in self.lines
-        ):
-            return None  # its own line is still to settle
-        gaps = any(one.status == "unread" for one in self.lines[: self.given])
-        if gaps and read.blank:  # it may be what could not be read
-            self.assumed.append(say("assumed.not-listed", name=row.name))
-            return None
-        sauce = row.role in _UNLISTED
-        unsaid = row.role in ("water", "fat") or clause.act in ("elsewhere", "over", "out")
-        unsaid = unsaid or bool(_MAYBE.search(clause.text))
-        weighed = read.amount is not None and not read.amount.measure
-        weighed = weighed and clause.act not in ("over", "out", "elsewhere")
-        vague = read.amount is None or bool(read.amount.measure)
-        word_if = rf"{re.escape(word)}s?\b[^,;]*\bif\b"
-        said_so = self.maybe or bool(re.search(word_if, clause.text, re.IGNORECASE))
-        maybe = not self.listed and (said_so or (vague and bool(_MAYBE.match(clause.text))))
-        if maybe:
-            read = replace(read, text=f"{read.text}{IF_LIKED}")
-        kept = clause.act == "out" and read.amount is not None
-        if (
-            read.status == "settle"
-            and not read.blank
-            and clause.act not in ("out", "over", "elsewhere")
-        ):
-            weighed = True  # it is asked
-        if self.listed and ((not sauce and not weighed) or kept or (vague and unsaid)):
-            if row.role in _TOLD_UNLISTED and clause.act in ("add", "mix", "infuse", "season"):
-                self.assumed.append(say("assumed.not-listed", name=row.name))
-            return None  # the list has what goes in: "with oil", "pour over the ham" add nothing
-        if read.amount is None and (row.role == "water" or (self.wet and word == "liquor")):
-            return None  # "boil the liquor": what is in the pot
-        if row.role == "spice" and read.amount is None:
-            read = ReadLine(read.text, "read", row.key, None, to_taste=True)
-        self.lines.append(read)
-        number = len(self.lines) - 1
-        if optional := re.search(rf"\b{re.escape(word)}s?,? {OPTIONAL.pattern}", clause.text, re.I):
-            read = self.lines[number] = replace(read, text=optional[0])
-            maybe = vague
-        if maybe:
-            self.beside.add(number)
-        if row.role in NOT_SAUCE:
-            self.beside.add(number)
-        return Mention(mention.key, (number,), 1.0, read)
 
     def _of_another_pot(self, clause: Clause, named: list[Mention]) -> bool:
         """Whether the clause is about food that is cooked beside the sauce."""
@@ -501,14 +260,14 @@ class _Walk:
         ):
             clause = replace(clause, act="mix")  # worked together and whisked in: beurre manié
         pieces = any(row.role in _SWEATS for row in rows.values())
-        poured = any(row.role in (*_LIQUIDS, "wine") for row in rows.values())
+        poured = any(row.role in (*LIQUIDS, "wine") for row in rows.values())
         fatty = any(row.role == "fat" for row in rows.values()) or self.fats or self._dry_pan()
         self.boiled = clause.act == "add" and poured and not fatty
         if any(row.role == "flour" for row in rows.values()) and (roux or not pieces):
             # Said either way round, fat comes before flour, and a slurry's water before its starch.
             todo.sort(key=lambda one: {"fat": 0, "water": 0, "flour": 1}.get(rows[one[0]].role, 2))
         elif clause.act in ("simmer", "infuse"):  # food simmered in milk: the milk is there first
-            todo.sort(key=lambda one: rows[one[0]].role not in _LIQUIDS)
+            todo.sort(key=lambda one: rows[one[0]].role not in LIQUIDS)
         elif clause.act in ("sweat", "cook") or not self.wet:
             todo.sort(key=lambda one: rows[one[0]].role != "fat")
         fresh: list[Draft] = []
@@ -523,7 +282,7 @@ class _Walk:
                 self.timed = []
                 return
             placed = [d for d in fresh if d.rank and d.op != "season"] or fresh
-            dry = not any(d.of is not None and d.of.role in (*_LIQUIDS, "wine") for d in fresh)
+            dry = not any(d.of is not None and d.of.role in (*LIQUIDS, "wine") for d in fresh)
             if all(d.op == "season" for d in fresh) and self.timed and self.timed[-1].op in _TIMED:
                 return  # a pinch of salt on the mushrooms: the minutes told next are theirs
             last = next((d for d in reversed(placed) if dry and d.op in _TIMED), placed[-1])
@@ -534,7 +293,7 @@ class _Walk:
     ) -> bool:
         """Whether a starch is mixed with something cold before there is a pot to put it in."""
         starch = any(row.per_gram.thickener > _STARCH_POWER for row in rows.values())
-        cold = (*_LIQUIDS, "soft-cream")
+        cold = (*LIQUIDS, "soft-cream")
         wet = all(
             row.per_gram.thickener > _STARCH_POWER or row.role in cold for row in rows.values()
         )
@@ -594,7 +353,7 @@ class _Walk:
                     self._flour(flour, self._row(flour.line), act, roux=True)
         elif role == "flour":
             self._flour(portion, row, act, roux=clause is not None and _says(clause.text, "roux"))
-        elif row.falls_share >= _FALLS:
+        elif row.falls_share >= FALLS:
             self._flush_fats()
             self._one("add", portion, row)
         elif role in _SWEATS or row.key in _SWEAT_HERBS:
@@ -611,7 +370,7 @@ class _Walk:
         elif role in ("wine", "spirit"):
             self._flush_fats()
             self._one("deglaze" if self.drafts else "add", portion, row)
-        elif role in _LIQUIDS:
+        elif role in LIQUIDS:
             self._liquid(portion, row)
         elif role == "puree" and not self.off:
             self._flush_fats()
@@ -650,6 +409,11 @@ class _Walk:
 
     def _flour(self, portion: Portion, row: Ingredient, act: str | None, *, roux: bool) -> None:
         if row.per_gram.thickener > _STARCH_POWER:
+            after = (
+                portion.line + 1
+            )  # "1 tbsp starch mixed with 1 tbsp water" is two lines of the list
+            if after in self._open() and self._row(after).role == "water":
+                self._one("add", Portion(after), self._row(after))
             self._one("add", portion, row)
         elif self.wet and act == "mix" and not roux:
             self._flush_fats()
@@ -823,7 +587,8 @@ class _Walk:
         if clause.rests:
             return True
         last = self.drafts[-1].of if self.drafts else None
-        fried = last is not None and last.role == "seasoning"  # paste, turned in the fat
+        # Paste turned in the fat, herbs that crisp in it.
+        fried = last is not None and last.role in ("seasoning", "herb") and not self.wet
         if not self.wet and self.drafts and (fried or not self._unplaced_liquid()):
             return fried
         if not self.wet and not self.drafts and clause.act not in ("simmer", "reduce"):
@@ -884,14 +649,7 @@ class _Walk:
         return any(d.of is not None and d.of.piece for d in self.drafts[since + 1 :])
 
     def _unplaced_liquid(self) -> bool:
-        return any(self._row(n).role in _LIQUIDS for n in self._open())
-
-    def _open(self) -> list[int]:
-        return [
-            n
-            for n, line in enumerate(self.lines)
-            if line.ingredient and n not in self.placed and n not in self.beside
-        ]
+        return any(self._row(n).role in LIQUIDS for n in self._open())
 
     # The end.
 

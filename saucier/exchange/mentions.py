@@ -6,7 +6,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
-from saucier.exchange.lines import SPOKEN, ReadLine, read_line, respelled, spelled
+from saucier.exchange.lines import SPOKEN, ReadLine, read_line
+from saucier.exchange.spelling import respelled, spelled
 from saucier.kitchen import Kitchen
 from saucier.larder import Larder, plain_name
 from saucier.units import Amount
@@ -208,7 +209,7 @@ _BARE_BEHIND = re.compile(r" (\d{2,4})(?=[,.;)]|$)")
 _LOOSE = re.compile(
     r"(?<![a-z])(?:\d[\d.,/]*(?: \d/\d)?|half an?|an?|one|two|three|four|five|six) ?"
     r"(?:kg|g|grams?|ml|cl|dl|l|lit(?:re|er)s?|oz|ounces?|lbs?|pounds?|pints?|cups?|tbsps?|tablespoons?|tsps?|teaspoons?)\b"
-    r"(?! left\b)(?! (?:of )?(?:the |this |that |it\b)?(?:hot |finished |warm )?(?:sauce|mixture|mix|roux|liquid|it|jug|dish|pan|bowl|tin)\b)"
+    r"(?! left\b)(?! (?:per|a|each) (?:portion|person|head|cover))(?! (?:of )?(?:the |this |that |it\b)?(?:hot |finished |warm )?(?:sauce|mixture|mix|roux|liquid|it|jug|dish|pan|bowl|tin)\b)"
     r"(?: (?!and\b|then\b|in\b|into\b|to\b|until\b|with\b)[a-z'-]+){0,5}"
 )
 """An amount of something, with the words after it."""

@@ -13,8 +13,9 @@ from saucier.exchange.drafts import Made, steps_of
 from saucier.exchange.layout import MOST_LINES, MOST_TOLD, Layout, layout_of
 from saucier.exchange.lines import ReadLine, read_line
 from saucier.exchange.link import sheet_in
-from saucier.exchange.making import NOT_SAUCE, made_of
+from saucier.exchange.making import made_of
 from saucier.exchange.sentences import clauses_of, sentences_of
+from saucier.exchange.telling import NOT_SAUCE
 from saucier.kitchen import Kitchen
 from saucier.sheet import MAX_BYTES, Sheet, read_sheet
 from saucier.units import Amount

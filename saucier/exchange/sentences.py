@@ -44,7 +44,7 @@ _VERBS: Mapping[Act, str] = {
     "simmer": r"simmer|bubble|boil(?!ing (?:water|stock|milk)\b)|bring",
     "reduce": "reduce(?!d[ -](?:fat|stock|cream|sodium))|boil down|boil it down|boil it right down|boil hard down|boil away|cook down|cook it down|down by|down to|down till|down until",
     "infuse": "infuse|steep|soak",
-    "strain": "strain(?!ed (?:yogurt|yoghurt|milk|stock|liquor))|sieve|pass",
+    "strain": "rub|strain(?!ed (?:yogurt|yoghurt|milk|stock|liquor))|sieve|pass",
     "blend": "blend until|blend|whizz|liquidi[sz]e|pur[ée]e|blitz",
     "season": "season|salt it|taste|salt",
     "deglaze": "deglaze",
@@ -165,6 +165,17 @@ _SHARES = (
     ),
 )
 _PERCENT = re.compile(r"\b(to|by) (?:about )?(\d{1,2}) ?(?:%|per ?cent)", re.IGNORECASE)
+_LEFT = {
+    "half": 0.5,
+    "a third": 0.3333,
+    "a quarter": 0.25,
+    "a fifth": 0.2,
+    "two thirds": 0.6667,
+    "three quarters": 0.75,
+}
+_IS_LEFT = re.compile(
+    r"\b(" + "|".join(_LEFT) + r")(?: of (?:it|the \w+))? (?:is left|remains|left)\b", re.IGNORECASE
+)
 _TO_AMOUNT = re.compile(
     r"\b(?:to|(?:until|till) (?:there(?:'s| is| are)|you have|i have|it is|it's|you(?:'re| are) left with|what is left is)) (?:about |around |roughly |only |just )?(\d+(?:[.,]\d+)?) ?(ml|dl|cl|l|lit(?:re|er)s?|tbsps?|tablespoons?|teaspoons?|tsps?|cups?|k?g|grams?)\b",
     re.IGNORECASE,
@@ -415,6 +426,8 @@ def _stop(text: str, minutes: float | None) -> Stop | None:
         if (percent := _PERCENT.search(text)) and 0 < int(percent[2]) < 100:
             left = int(percent[2]) if percent[1].lower() == "to" else 100 - int(percent[2])
             return Stop({"share": left / 100}, minutes)
+    if boils and (remains := _IS_LEFT.search(text)):
+        return Stop({"share": _LEFT[remains[1].lower()]}, minutes)
     if boils and (amount := _TO_AMOUNT.search(text)):
         unit = unit_named(amount[2])
         kind = "mass" if unit.dimension is Dimension.WEIGHT else "volume"

@@ -5,7 +5,7 @@ from pathlib import Path
 
 from saucier.check import check
 from saucier.errors import BadInput
-from saucier.exchange.lines import ingredient_named
+from saucier.exchange.names import ingredient_named
 from saucier.larder import ALLERGENS, ORIGINS, ingredient_from_row, shipped_larder
 from saucier.larder.row import PARTS, closing_sum
 from saucier.testing import add, grams, sheet, simmer
