@@ -86,7 +86,7 @@ const status = computed(() =>
       <span v-if="line.ingredient" class="as">
         {{ line.amount ? amount(line.amount) : 'to taste' }} {{ nameOf(line.ingredient) }}
       </span>
-      <span v-if="line.why" class="quiet">{{ line.why }}</span>
+      <span v-if="line.why" class="quiet remark">{{ line.why }}</span>
       <NButton v-if="said" size="small" @click="emit('again')">Settle it again</NButton>
     </template>
     <form v-else @submit.prevent="emit('settle', entry)">
@@ -125,6 +125,10 @@ li {
   padding: 8px 12px;
   border-left: 5px solid var(--leaf);
   background: var(--fog0);
+}
+/* What is told of a line that is read: on a line of its own, wherever the rest ends. */
+.remark {
+  flex: 1 0 100%;
 }
 .filled {
   display: grid;
