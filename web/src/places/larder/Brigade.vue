@@ -6,6 +6,7 @@ import { computed, reactive, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
+import Ways from './Ways.vue'
 import { useForm } from '@/shell/form'
 import { useList } from '@/shell/list'
 import { useOffList } from '@/shell/offList'
@@ -71,30 +72,6 @@ const removeGear = (one: Schemas['GearOut']) =>
     await ask(api.DELETE('/api/larder/gear/{gear_id}', { params: { path: { gear_id: one.id } } }))
     offList(one.name, () => tell(() => ask(api.POST('/api/larder/gear', { body: one }))))
   })
-
-const open = ref<string | null>(null)
-const wayForm = useForm()
-type Way = Schemas['Way']
-const figures: { key: keyof Way; label: string; unit: string }[] = [
-  { key: 'minutes', label: 'cooks', unit: 'min' },
-  { key: 'heat_up', label: 'heats up', unit: 'min' },
-  { key: 'put_in', label: 'putting in', unit: 'min' },
-  { key: 'take_out', label: 'taking out', unit: 'min' },
-  { key: 'load_g', label: 'at a time', unit: 'g' },
-  { key: 'between', label: 'between rounds', unit: 'min' },
-  { key: 'sink', label: 'at the sink', unit: 'min' },
-  { key: 'rest', label: 'rests', unit: 'min' },
-  { key: 'keeps', label: 'may wait', unit: 'min' },
-]
-const shown = computed(() => (means.value?.ways ?? []).filter((way) => way.key !== 'as-it-is'))
-const setFigure = (way: Way, key: keyof Way, text: string) =>
-  wayForm.run(async () => {
-    await ask(api.PUT('/api/larder/ways', { body: { row: { ...way, [key]: text } } }))
-    await load()
-  })
-const usual = (way: Way) =>
-  tell(() => ask(api.DELETE('/api/larder/ways/{key}', { params: { path: { key: way.key } } })))
-const isOwn = (way: Way) => means.value?.own_ways.includes(way.key)
 </script>
 
 <template>
@@ -199,37 +176,7 @@ const isOwn = (way: Way) => means.value?.own_ways.includes(way.key)
         <NButton type="primary" attr-type="submit">Add it</NButton>
       </form>
     </section>
-    <section class="ways">
-      <h2>How things are cooked</h2>
-      <p class="quiet">A kitchen's usual figures; yours count instead where you change them.</p>
-      <ul>
-        <li v-for="way in shown" :key="way.key" class="sheet">
-          <button class="plain" :aria-expanded="open === way.key" @click="open = open === way.key ? null : way.key">
-            <b>{{ way.name }}</b><template v-if="way.does.length">: {{ way.does.slice(0, 3).join(', ') }} …</template>
-            <span v-if="isOwn(way)" class="own">yours</span> <br /><span class="quiet"
-              >{{ way.minutes }} min on the {{ way.on }}; may wait {{ way.keeps }} min</span
-            >
-          </button>
-          <div v-if="open === way.key" class="two">
-            <label v-for="one in figures" :key="one.key"
-              ><span class="label">{{ one.label }}, {{ one.unit }}</span
-              ><input
-                class="box"
-                inputmode="decimal"
-                :value="way[one.key]"
-                :aria-label="`${way.name}: ${one.label}, ${one.unit}`"
-                @change="setFigure(way, one.key, ($event.target as HTMLInputElement).value)"
-            /></label>
-            <p v-if="wayForm.trouble.value" class="problem" role="alert">{{ wayForm.trouble.value }}</p>
-            <p v-for="problem in wayForm.problems.value" :key="problem.field" class="problem" role="alert">
-              {{ problem.field }}: {{ problem.message }}
-            </p>
-            <NButton v-if="isOwn(way)" @click="usual(way)">The usual figures</NButton>
-            <p class="quiet wide">{{ way.does.join(', ') || 'where a dish asks for it' }}. {{ way.cue }}</p>
-          </div>
-        </li>
-      </ul>
-    </section>
+    <Ways :ways="means.ways" :own="means.own_ways" @changed="load" />
   </div>
 </template>
 
@@ -254,14 +201,6 @@ li {
   align-items: center;
   gap: 8px;
   padding: 8px 12px;
-}
-.ways li {
-  display: block;
-}
-.ways button {
-  width: 100%;
-  min-height: 44px;
-  text-align: left;
 }
 form {
   display: flex;
