@@ -45,7 +45,7 @@ const where: Record<Way['on'], string> = {
 }
 const ons = Object.entries(where).map(([value, label]) => ({ value, label }))
 const vessels = [
-  { value: 'pot', label: 'a pot, covered with water' },
+  { value: 'pot', label: 'a pot of water' },
   { value: 'pan', label: 'a wide pan' },
   { value: 'none', label: 'nothing of its own' },
 ]
@@ -231,7 +231,7 @@ form {
 }
 .two {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 8px;
 }
 .wide {
