@@ -36,6 +36,7 @@ _PREPARED = re.compile(
 """Done to food before it goes into the pan."""
 _THIS_IN = re.compile(r"\b(?:this|it|that) (?:in|into)\b", re.IGNORECASE)
 _RETURNED = re.compile(r"^\W*(?:return|put)\b", re.IGNORECASE)
+_OF_IT = re.compile(r"\b(\d[\d.,/]* ?(?:k?g|[mcd]?l)) of (?:it|this|that)\b", re.IGNORECASE)
 _SLURRY = re.compile(r"\b(?:paste|slurry|slaked|mixture)\b", re.IGNORECASE)
 _FISHED = ("herb", "spice", "seasoning")
 """Kinds that may be taken out again, their taste given."""
@@ -107,6 +108,8 @@ class _Walk(Telling):
         self.used: set[int] = set()
         self.sentence, self.elsewhere, self.off, self.poured = -1, False, False, False
         self.before: list[Mention] = []
+        self.spoken_of: list[int] = []
+        """Lines of the last clause that named any: what "it" is."""
         self.prepared = False
         """Whether something was just chopped, and may be fried next."""
         self.boiled = False
@@ -135,6 +138,9 @@ class _Walk(Telling):
         named = self.named(clause)
         if self.maybe:  # "if it is too thick, …": what is done then is not done now
             return
+        if not self.listed and self.spoken_of and (of_it := _OF_IT.search(clause.text)):
+            self.amount_of(self.spoken_of[-1], of_it[1])
+        self.spoken_of = [n for mention in named for n in mention.lines] or self.spoken_of
         measured = clause.stop is not None and clause.stop.measured
         if clause.act not in ("elsewhere", "over", "poach") and not measured:
             loose = loose_amounts(clause.text, self.kitchen)

@@ -53,6 +53,7 @@ _SHORT: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"\b(?:an? )?couple (?:of )?(?:more )?(?=min)", re.IGNORECASE), "2 "),
     (re.compile(r"\b(?:an?|one) min(?:ute)?s? or two\b", re.IGNORECASE), "1-2 minutes"),
     (re.compile(r"\b(another|a further|one more) (?=min(?:ute)?\b)", re.IGNORECASE), r"\1 1 "),
+    (re.compile(r"(?<=[.:] )\d{1,2}[.)] (?=[A-Z\d])"), ""),
     (re.compile(r"^\(([a-h])\) (?=[A-Z])"), r"1. "),
     (re.compile(r"\bflour,? (?:type |T ?|no\.? ?)(?:00|45|55|65|80|150|405|550|630|1050)\b", re.IGNORECASE), "flour"),
     (re.compile(r"\b(?:type |T ?)(?:00|45|55|65|80|150|405|550|630|1050)(?: (?=flour\b)|$)", re.IGNORECASE), ""),

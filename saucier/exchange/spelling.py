@@ -50,6 +50,7 @@ _RESPELLED = (
         ),
         r"\1 \2 juice",
     ),
+    (re.compile(r"\bswiss brown mushrooms\b", re.IGNORECASE), "brown mushrooms"),
     (
         re.compile(
             r"\b(?!pasta |potato |the )(\w+) (?:cooking|poaching|braising) (?:water|liquid|liquor|juices)\b",

@@ -191,7 +191,10 @@ class Telling:
         )
         if any(word in plain_name(one.text).split() for one in open_ones):
             return False  # its own line is still to settle
-        gaps = any(one.status == "unread" for one in self.lines[: self.given])
+        gaps = any(
+            one.ingredient is None and one.status in ("settle", "unread")
+            for one in self.lines[: self.given]
+        )
         if gaps and read.blank:  # it may be what could not be read
             self.assumed.append(say("assumed.not-listed", name=row.name))
             return False
@@ -274,6 +277,18 @@ class Telling:
             self.lines[number] = asked
             self.beside.add(number)
         return True
+
+    def amount_of(self, number: int, amount: str) -> None:
+        """ "Reduce 600 ml of it": how much of what was named before without."""
+        line = self.lines[number]
+        if not line.blank:
+            return
+        read = read_line(f"{amount} {self._row(number).name}", self.kitchen)
+        if read.ingredient == line.ingredient and read.status == "read":
+            text = f"{line.text}, {amount}"
+            self.lines[number] = replace(
+                line, text=text, status="read", amount=read.amount, why=None
+            )
 
     def ask_of(self, loose: list[str]) -> None:
         """Amounts of what nobody knows become lines to settle: never passed over."""
