@@ -1,7 +1,7 @@
 """Every cook and thing of a plan named, the plan moved a little where that needs it."""
 
 import itertools
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 
 from ortools.sat.python import cp_model
@@ -10,18 +10,34 @@ from saucier.timing.lanes import SOLVED, solver_for
 from saucier.timing.measure import late_by_group, measured
 from saucier.timing.model import Expr, Model
 from saucier.timing.problem import TICKS, Problem
-from saucier.timing.schedule import Reached, Schedule
+from saucier.timing.schedule import STAGES, Reached, Schedule, Stage
 from saucier.timing.settle import settled
 
-WINDOWS = ((0.0, 3, 0.05), (4.0, 3, 0.05), (4.0, 2, 0.08), (15.0, 2, 0.2), (60.0, 2, 0.6))
+WINDOWS = (
+    (0.0, 3, 0, 0.05),
+    (4.0, 5, 5, 0.05),
+    (4.0, 5, 3, 0.05),
+    (15.0, 5, 3, 0.1),
+    (4.0, 3, 0, 0.05),
+    (4.0, 2, 0, 0.08),
+    (15.0, 2, 0, 0.2),
+    (60.0, 2, 0, 0.6),
+)
 """Minutes either way within which a plan is moved so that every cook's tasks can be named; how many of the
-stages are held to what they came to; and the deterministic seconds that may take."""
+stages are held to what they came to, and of how many every single wait; and the deterministic seconds that
+may take."""
 
 
 def named(problem: Problem, schedule: Schedule) -> Schedule:
     """``schedule`` with every cook and thing named; as it was where that cannot be done."""
-    for window, held, seconds in WINDOWS:
+    waits = _single_waits(problem, schedule)
+    for window, held, every, seconds in WINDOWS:
+        if every and not waits:
+            continue
         model = Model(problem, near=schedule.starts, window=window, named=True)
+        for stage in STAGES[:every]:
+            for part, most in zip(model.measures.parts[stage], waits[stage], strict=True):
+                model.cp.add(part <= most)
         for one in schedule.reached[:held]:
             model.cp.add(model.measures.of[one.stage] <= round(one.value * TICKS))
         changes = _changes(model)
@@ -36,18 +52,46 @@ def named(problem: Problem, schedule: Schedule) -> Schedule:
         found = _wanted_washes(_with_names(found, model, values), problem)
         starts = settled(problem, found, 2) or found.starts
         came_to = measured(problem, starts)
-        # What was proved with every wait as it was says nothing of a plan that moved since.
-        still = all(starts[task.key] == schedule.starts[task.key] for task in problem.tasks)
+        kept = _still(waits, _single_waits(problem, replace(schedule, starts=starts)))
         return replace(
             found,
             starts=starts,
             late=late_by_group(problem, starts),
             reached=tuple(
-                replace(one, value=came_to[one.stage], kept=one.kept and still)
+                replace(
+                    one,
+                    value=came_to[one.stage],
+                    kept=one.kept and one.stage in kept and came_to[one.stage] < one.value + 1e-6,
+                )
                 for one in found.reached
             ),
         )
     return schedule
+
+
+def _single_waits(problem: Problem, schedule: Schedule) -> dict[Stage, list[int]]:
+    """Every part of what is made small, by stage, as the plan has it [ticks]; {} where it cannot be told."""
+    model = Model(problem, near=schedule.starts, window=0.0, bare=True)
+    model.cp.minimize(cp_model.LinearExpr.sum(list(model.measures.of.values())))
+    solver = solver_for(0.05, 2.0)
+    if solver.solve(model.cp) not in SOLVED:
+        return {}
+    return {
+        stage: [solver.value(part) for part in parts]
+        for stage, parts in model.measures.parts.items()
+    }
+
+
+def _still(before: Mapping[Stage, list[int]], now: Mapping[Stage, list[int]]) -> set[Stage]:
+    """Stages of which it still holds what was proved with every wait of those before as it was: none of
+    those is longer now."""
+    held: set[Stage] = set()
+    for stage in STAGES if before and now else ():
+        held.add(stage)
+        pairs = zip(before[stage], now[stage], strict=False)
+        if len(before[stage]) != len(now[stage]) or any(was < is_now for was, is_now in pairs):
+            break
+    return held
 
 
 def read(model: Model, value_at: Callable[[int], int], reached: Sequence[Reached]) -> Schedule:

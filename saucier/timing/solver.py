@@ -56,6 +56,8 @@ AHEAD = 0.2
 """Of the wall's seconds, how far a stage may be behind its share before the clock ends it."""
 WHOLE, WITHIN = 0.85, 0.5
 """Of a stage's seconds, the most for the whole; of what is left, for it with the waits before kept."""
+LAST = 0.25
+"""Of a stage's seconds, what is left for proving what was found by parts."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -143,9 +145,10 @@ class _Search:
             spent += self._within(number, stage, WITHIN * (seconds - spent))
         if not self._through(stage) and not self._over():
             was = self._values
-            spent += self._around(number, stage, seconds - spent)
+            kept_back = LAST * seconds if before else 0.0  # what is found by parts is proved again
+            spent += self._around(number, stage, max(0.0, seconds - spent - kept_back))
             if before and self._values is not was and not self._through(stage):
-                spent += self._within(number, stage, max(0.0, seconds - spent))
+                spent += self._within(number, stage, max(kept_back, seconds - spent))
         if not (self._kept or self._through(stage)):
             self._over()  # whether the clock cut it short is told
         return spent
