@@ -93,6 +93,14 @@ def filled(made: Made, wanted: MeantFor, kitchen: Kitchen) -> Filled:
     return filling.filled()
 
 
+_HAND_SPREAD = 0.3
+"""A measure as vague as this (a dash, a knob) tells nothing of how much sauce is meant."""
+
+
+def _by_hand(amount: Amount) -> bool:
+    return amount.measure is not None and amount.measure.spread >= _HAND_SPREAD
+
+
 class _Filling:
     def __init__(
         self, made: Made, wanted: MeantFor, kitchen: Kitchen, known: dict[int, Amount]
@@ -152,14 +160,13 @@ class _Filling:
         def by(lines: list[int]) -> list[float]:
             return [self._row(n).grams(self.known[n]) / self._usual(n)[0] for n in lines]
 
-        if base := [n for n in self.base if n in self.known]:
+        known = {n for n, amount in self.known.items() if not _by_hand(amount)}
+        if base := [n for n in self.base if n in known]:
             return sum(self._row(n).grams(self.known[n]) for n in base) / sum(
                 self._usual(n)[0] for n in base
             )
         counted = [
-            n
-            for n in self.at
-            if n in self.known and self._row(n).role not in ("spice", "herb", "acid")
+            n for n in self.at if n in known and self._row(n).role not in ("spice", "herb", "acid")
         ]
         return median(by(counted)) if counted else None
 
