@@ -137,6 +137,7 @@ class Keeping(BrowserTest):
     def test_rules_of_its_own(self) -> None:
         self.cooked()
         self.go("/keeping")
+        self.see("nothing to let in")  # what stands above is there: nothing moves any more
         self.press("Rules of your own…")
         self.enter("What you call them", "The ridge's rules")
         self.enter("down to", "99")
