@@ -58,7 +58,7 @@ _REST = re.compile(
 )
 _SHORTEST = 4
 """Letters of a word that may stand for a whole name."""
-SAME = re.compile(
+_SAME = re.compile(
     r"\b(?:(?:the |an )?(?:same|equal)(?: (?:amount|weight|quantity|measure))?(?: of)?|as much)(?: plain| white)?\s*$"
 )
 """As much as of what was named before."""
@@ -173,14 +173,13 @@ def _named_in(said: str, kitchen: Kitchen) -> Iterator[_Named]:
             continue
         if _PART_OF.match(said, match.end()):
             continue  # "veal drippings" are no veal
-        between = said[end : match.start()]
-        if _DISH.match(said, match.end()) or _SIMILE.search(between) or _NOT.search(between):
+        before = said[end : match.start()]
+        if _DISH.match(said, match.end()) or _SIMILE.search(before) or _NOT.search(before):
             continue  # "cheese sauce" names a dish, not what goes in; so does "like thick cream"
         if after := re.match(
             r", (\w+)(?=,|\.|$)", said[match.end() :]
         ):  # "cheese, alpine, off the heat"
             key = known.get(f"{after[1]} {word}", key)
-        before = said[end : match.start()]
         take, read = _how_much(before, match[0], key, kitchen, last)
         last = read.amount or last
         end = match.end()
@@ -288,7 +287,7 @@ def _how_much(
     if last is not None and last.unit != "piece" and _ONE_OF.search(before):
         one = last.times(1.0 / last.value)
         return one, ReadLine(f"1 {last.unit} {name}", "read", key, one)
-    if last is not None and SAME.search(before):
+    if last is not None and _SAME.search(before):
         return last, ReadLine(f"{before.split(',')[-1].strip()} {name}", "read", key, last)
     if share := _SHARE.search(before):
         word = re.sub(r"^(?:a|one)[ -]", "", share["share"].replace("-", " "))

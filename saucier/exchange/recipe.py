@@ -10,7 +10,7 @@ from saucier.check import check
 from saucier.errors import BadInput
 from saucier.exchange.blanks import MeantFor, filled, with_amounts
 from saucier.exchange.drafts import Made, steps_of
-from saucier.exchange.layout import MOST_LINES, MOST_TOLD, Layout, layout_of
+from saucier.exchange.layout import MOST_LINES, MOST_TOLD, layout_of
 from saucier.exchange.lines import ReadLine, read_line
 from saucier.exchange.link import sheet_in
 from saucier.exchange.making import made_of
@@ -77,9 +77,9 @@ def read_recipe(
     if wanted is None:
         wanted = MeantFor(layout.use, layout.portions or MeantFor().portions)
     lines = [replace(read_line(line.text, kitchen), section=line.section) for line in layout.given]
+    beside = _beside(lines, layout.sauce_section(kitchen))
     lines = _shares_of_base(lines, text, kitchen)
     sentences = sentences_of(layout.told)
-    beside = _beside(layout, kitchen)
     settling = _Settling(settled or {}, kitchen)
     given = len(lines)
     made = _made(settling.of(lines), sentences, beside, kitchen, given=given)
@@ -158,15 +158,14 @@ def _shares_of_base(lines: list[ReadLine], text: str, kitchen: Kitchen) -> list[
     ]
 
 
-def _beside(layout: Layout, kitchen: Kitchen) -> frozenset[int]:
-    """Lines that stand in another section than the sauce's, and what nobody knows that goes with
+def _beside(lines: list[ReadLine], section: str | None) -> frozenset[int]:
+    """Lines that stand in another ``section`` than the sauce's, and what nobody knows that goes with
     the dish."""
-    section = layout.sauce_section(kitchen)
     return frozenset(
         n
-        for n, line in enumerate(layout.given)
+        for n, line in enumerate(lines)
         if (section is not None and line.section not in ("", section))
-        or ((one := read_line(line.text, kitchen)).for_table and one.status == "unread")
+        or (line.for_table and line.status == "unread")
     )
 
 
