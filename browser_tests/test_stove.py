@@ -135,6 +135,29 @@ class AtTheStove(BrowserTest):
         self.see("1760 g")  # what the scale reads after it, with the pan
         self.assertEqual(Batch.objects.get(pk=batch.pk).step, 0)
 
+    def test_a_step_left_out_is_not_in_the_pot_and_can_be_done_after_all(self) -> None:
+        batch = self.cook(step=2)
+        self.press("Leave out")
+        self.see("Left out: Hard grating cheese off the heat")
+        self.wait(lambda: Act.objects.filter(kind="skipped").count() == 1, "the server to hear")
+        self.press("Undo")
+        self.see("Step 3 of 3")
+        self.wait(lambda: Batch.objects.get(pk=batch.pk).step == 2, "the server to hear of it")
+        self.assertNotIn("Left out", self.find("h2").text)
+        self.offline(True)
+        self.press("Leave out")
+        self.press("Back")
+        self.press("Do it after all")
+        self.wait(lambda: self.all(".amounts li"), "its amount again")
+        self.press("Leave out")
+        self.offline(False)
+        self.wait(lambda: Act.objects.filter(kind="skipped").count() == 3, "all of it to arrive")
+        self.press("Back")
+        self.see("Left out: Hard grating cheese off the heat")
+        self.assertEqual(self.all(".amounts li"), [])
+        self.assertEqual(self.overflow(), [])
+        self.driver.get_log("browser")  # it had no network
+
     def test_a_focused_control_keeps_its_keys(self) -> None:
         self.cook(step=1)
         self.driver.execute_script(

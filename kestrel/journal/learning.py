@@ -27,7 +27,6 @@ from saucier.learn import Estimate, Finished, Observed, estimate, learned_streng
 from saucier.run_up import read_run_up
 from saucier.run_up.library import prepare_for, shipped_prepares
 from saucier.thickness import MODEL_SPREAD
-from saucier.watch import with_mends
 from saucier.words import Sentence, say
 
 SPREADS: dict[str, float] = {
@@ -110,16 +109,17 @@ def finished(entry: Entry) -> Finished:
     batch = entry.batch
     found = as_cooked(batch)
     if found.following is None or batch.kind == Batch.Kind.ASIDE:
-        return Finished(found.sheet)
+        return Finished(found.made)
     mends = found.following.mends
     began = {int(n): datetime.fromisoformat(at) for n, at in batch.began.items()}
     # With something put in between, a step's minutes are no longer those of what it boiled.
     minutes = (
         {} if mends else {n: _minutes(began[n], began[n + 1]) for n in began if n + 1 in began}
     )
-    sheet = with_mends(found.following.checked.sheet, mends)
+    done = [n for n in range(len(found.sheet.steps)) if n not in found.left_out]
+    minutes = {at: minutes[n] for at, n in enumerate(done) if n in minutes}
     stands = entry.stands
-    return Finished(sheet, minutes, stands.weighed_g, stands.reached_pa_s)
+    return Finished(found.made, minutes, stands.weighed_g, stands.reached_pa_s)
 
 
 def _minutes(since: datetime, until: datetime) -> float:

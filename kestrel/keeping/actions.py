@@ -292,6 +292,16 @@ def brings(kept: Kept, kitchen: CoreKitchen) -> list[str]:
     return sorted(kitchen.larder[key].spoken_name for key in strange)
 
 
+def lacks(kept: Kept, kitchen: CoreKitchen) -> list[str]:
+    """What was to go in and did not, by name: left out as it was cooked. It is not that sauce."""
+    try:
+        there = larder_of(read_sheet(kept.sheet), kitchen)
+        whole = larder_of(read_sheet(kept.batch.sheet), kitchen)
+    except BadInput:  # :func:`brings` tells it
+        return []
+    return sorted(kitchen.larder[key].spoken_name for key in whole if key not in there)
+
+
 def freezing_of(kept: Kept) -> Sentence | None:
     """What freezing does to it; None where it cannot be reckoned any more."""
     try:

@@ -20,6 +20,7 @@ from kestrel.keeping.actions import (
     cooling_of,
     freezing_of,
     frozen,
+    lacks,
     left_g,
     probed,
     rules_then,
@@ -115,6 +116,7 @@ def _line(kept: Kept, kitchen: CoreKitchen) -> dict[str, Any]:
             )
         },
         "brings": brings(kept, kitchen),
+        "lacks": lacks(kept, kitchen),
         "age_days": max(0, (timezone.now() - kept.put_at).days),
         "left_g": round(left, 1),
         "state": state,

@@ -82,6 +82,7 @@ class KeptLine(Schema):
     grade: str
     allergens: list[str]
     brings: list[str]
+    lacks: list[str]
     age_days: int
     place: str
     tray: str

@@ -126,6 +126,13 @@ class Corrected(ActBase):
     grams: Annotated[float, Field(ge=0, le=100_000)]
 
 
+class Skipped(ActBase):
+    """A step of its sheet that is not done: nothing of it goes in."""
+
+    kind: Literal["skipped"]
+    step: int
+
+
 class Noted(ActBase):
     """Something to remember; ``tasted``: of its taste."""
 
@@ -165,6 +172,7 @@ AnyAct = Annotated[
     | Stands
     | TookRemedy
     | Corrected
+    | Skipped
     | Noted
     | Undone
     | Through

@@ -58,7 +58,7 @@ from saucier.errors import BadInput
 from saucier.heat import Pan, SideView
 from saucier.run_up import Part, aside_of, aside_of_parts
 from saucier.sheet import read_sheet, write_sheet
-from saucier.watch import PotFollowed, case_found, with_mends
+from saucier.watch import PotFollowed, case_found
 from saucier.words import say
 
 router = Router(tags=["stove"])
@@ -119,7 +119,11 @@ def _whole(batch: Batch) -> dict[str, Any]:
         "plan": {**batch.plan, "pan": _drawn(batch.plan["pan"])},
         "sheet": write_sheet(cooked.sheet),
         "began": batch.began,
-        "cards": cooked.cards or batch.plan["cards"],
+        "cards": cooked.cards
+        or [
+            {**card, "left_out": number in cooked.left_out}
+            for number, card in enumerate(batch.plan["cards"])
+        ],
         "followed": cooked.followed,
         "followed_why": cooked.why,
         "spoons": _spoons(cooked.followed, batch.step),
@@ -296,9 +300,7 @@ def make_sauce(request: HttpRequest, batch_id: int, given: MakeSauceIn):
     cooked = as_cooked(batch_of(request, batch_id))
     if not cooked.sheet.steps:
         raise BadInput.at("steps", "there-are-no-steps-to-cook")
-    mends = cooked.following.mends if cooked.following else {}
-    sheet = with_mends(cooked.sheet, mends)
-    document = {**write_sheet(sheet), "name": given.name.strip()}
+    document = {**write_sheet(cooked.made), "name": given.name.strip()}
     sauce = save_new(asking.kitchen, asking.user, read_sheet(document))
     return Status(201, {"sauce_id": sauce.pk})
 

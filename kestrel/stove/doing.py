@@ -30,7 +30,9 @@ CLOCK_OFF_S = 2.0
 """A device's clock that is off by less is taken as right."""
 _LAST_STEP = 1000
 """More than any sheet has: a number beyond is no step of anything."""
-_VOIDED = frozenset({"saw", "put", "poured", "turned", "noted", "added", "mended", "corrected"})
+_VOIDED = frozenset(
+    {"saw", "put", "poured", "turned", "noted", "added", "mended", "corrected", "skipped"}
+)
 
 
 class _NotTaken(Exception):
@@ -249,6 +251,16 @@ def _corrected(batch: Batch, act: A.AnyAct, at: datetime) -> None:
         raise BadInput.at("step", "nothing-is-corrected-there")
 
 
+def _skipped(batch: Batch, act: A.AnyAct, at: datetime) -> None:
+    assert isinstance(act, A.Skipped)
+    if batch.kind != Batch.Kind.SAUCE:
+        raise BadInput.at("kind", "is-not-cooked-by-its-sheet")
+    last = len(batch.sheet["steps"])
+    if not 0 <= act.step < last:
+        raise BadInput.at("step", "is-not-a-step-of-it", step=act.step, last=last - 1)
+    _on(batch)
+
+
 def _noted(batch: Batch, act: A.AnyAct, at: datetime) -> None:
     """A note is written down, whatever has become of the batch."""
 
@@ -309,6 +321,7 @@ _DOES: dict[str, Callable[[Batch, A.AnyAct, datetime], dict[str, Any] | None]] =
     "turned": _turned,
     "mended": _mended,
     "corrected": _corrected,
+    "skipped": _skipped,
     "noted": _noted,
     "undone": _undone,
     "left": _left,

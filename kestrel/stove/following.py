@@ -29,6 +29,8 @@ from saucier.watch import (
     following,
     probed,
     probed_middle,
+    with_left_out,
+    with_mends,
 )
 from saucier.words import Sentence, say
 
@@ -46,14 +48,22 @@ _BY_THE_CLOCK = frozenset({"simmer", "sweat", "infuse", "hold"})
 
 @dataclass(frozen=True)
 class AsCooked:
-    """A batch as it is cooked: its ``sheet`` with what really went in, the ``cards`` of the pot there is,
-    and what the core makes of it, ``following`` (None: with what was put in it cannot be played, ``why``;
-    or it is no sauce)."""
+    """A batch as it is cooked: its ``sheet`` with what really went in, the numbers of the steps that were
+    ``left_out``, the ``cards`` of the pot there is, and what the core makes of it, ``following`` (None: so
+    it cannot be played, ``why``; or it is no sauce)."""
 
     sheet: Sheet
     cards: tuple[Card, ...]
     following: Following | None
     why: str
+    left_out: frozenset[int] = frozenset()
+
+    @property
+    def made(self) -> Sheet:
+        """What was done, as a sheet."""
+        return with_mends(
+            with_left_out(self.sheet, self.left_out), self.following.mends if self.following else {}
+        )
 
     @property
     def followed(self) -> PotFollowed | None:
@@ -70,15 +80,17 @@ def as_cooked(batch: Batch, acts: Sequence[Act] | None = None, at: int | None = 
     if not sheet.steps:
         return AsCooked(sheet, (), None, "")
     step = batch.step if at is None else at
+    left_out = frozenset(act.step for act in acts if act.kind == "skipped")
     touched = any(a.step == step and a.kind in _TOUCHES for a in acts)
     try:
         kitchen = core_kitchen(batch.kitchen)
         cooked = as_put(document, puts_of(acts))
         done = _done(batch, acts, now)
-        found = following(cooked, kitchen, step, done, sheet, step + touched)
-        return AsCooked(cooked, tuple(cards(found.checked)), found, "")
+        there = with_left_out(cooked, left_out)
+        found = following(there, kitchen, step, done, sheet, step + touched)
+        return AsCooked(cooked, tuple(cards(found.checked)), found, "", left_out)
     except BadInput as bad:
-        return AsCooked(sheet, (), None, str(bad.problems[0].told))
+        return AsCooked(sheet, (), None, str(bad.problems[0].told), left_out)
 
 
 def by_the_clock(batch: Batch, now: datetime) -> dict[str, Any]:

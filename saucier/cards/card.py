@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from saucier.cards.words import words_of
 from saucier.check import CheckedSheet
 from saucier.pot import Pot
-from saucier.steps import Hands, Weighed
+from saucier.steps import Hands, LeftOut, Weighed
 from saucier.words import Sentence
 
 
@@ -14,7 +14,8 @@ class Card:
     """One step: ``title``, what to ``do``, the ``cue`` to look for, ``lines`` to go through one by
     one, what is ``weighed`` for it, the ``remarks`` that belong to this step itself, ``timer_s``
     seconds to run (None: no timer), and ``scale_g``, the reading of the scale with the pan on it
-    afterwards (None where the pan's tare is not known). ``hands``: what the step wants of a cook."""
+    afterwards (None where the pan's tare is not known). ``hands``: what the step wants of a cook.
+    ``left_out``: it was not done."""
 
     title: Sentence
     do: Sentence
@@ -25,6 +26,7 @@ class Card:
     lines: tuple[Sentence, ...] = ()
     remarks: tuple[Sentence, ...] = ()
     hands: Hands = "now-and-then"
+    left_out: bool = False
 
 
 def cards(checked: CheckedSheet) -> list[Card]:
@@ -48,6 +50,7 @@ def cards(checked: CheckedSheet) -> list[Card]:
                 lines=words.lines,
                 remarks=state.pot.remarks,
                 hands=step.hands,
+                left_out=isinstance(step, LeftOut),
             )
         )
         before = state.pot

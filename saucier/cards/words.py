@@ -19,6 +19,7 @@ from saucier.steps import (
     Flame,
     Hold,
     Infuse,
+    LeftOut,
     Liaison,
     Lift,
     Melt,
@@ -90,6 +91,11 @@ def _(step: Add, setting: Setting, before: Pot, after: Pot) -> Words:
         told = _told("add-to-roux", name=name)
         return Words(told.title, say(f"add-to-roux.{setting.liquid_in}"), told.cue)
     return _told("add" if before.balance.mass_g or not row.wet else "add-first", name=name)
+
+
+@words_of.register
+def _(step: LeftOut, setting: Setting, before: Pot, after: Pot) -> Words:
+    return _told("left-out", what=words_of(step.was, setting, before, after).title)
 
 
 @words_of.register

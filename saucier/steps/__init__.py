@@ -9,6 +9,7 @@ from saucier.steps.aromatics import Dust, Infuse, Lift, Strain, Sweat
 from saucier.steps.correct import Correct
 from saucier.steps.enrich import Blend, Finish, Liaison, Mend, Mount
 from saucier.steps.keep import Cool, Hold, Reheat
+from saucier.steps.left_out import LeftOut
 from saucier.steps.making import (
     FLOURED,
     Making,
@@ -89,6 +90,7 @@ __all__ = [
     "Infuse",
     "InnerSauce",
     "Knobs",
+    "LeftOut",
     "Liaison",
     "Lift",
     "Making",

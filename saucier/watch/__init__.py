@@ -11,6 +11,7 @@ from saucier.watch.following import (
     following,
 )
 from saucier.watch.found import as_found
+from saucier.watch.left_out import with_left_out
 from saucier.watch.mending import case_found, with_mends
 from saucier.watch.poured import Poured, poured
 from saucier.watch.probed import Probed, middle_c, probed, probed_middle
@@ -55,5 +56,6 @@ __all__ = [
     "solved_again",
     "watch",
     "way_of",
+    "with_left_out",
     "with_mends",
 ]

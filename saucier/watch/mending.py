@@ -8,7 +8,7 @@ from saucier.check import check
 from saucier.kitchen import Kitchen
 from saucier.rescue import Case
 from saucier.sheet import Sheet, SheetPan
-from saucier.steps import FLOURED, Add, Knobs, Reduce, StepBase
+from saucier.steps import FLOURED, Add, Knobs, LeftOut, Reduce, StepBase
 from saucier.steps.reduce import Stop
 from saucier.thickness import grade_named
 from saucier.units import Amount
@@ -19,10 +19,10 @@ def with_mends(
     sheet: Sheet, mends: Mapping[int, Sequence[StepBase]], without: int | None = None
 ) -> Sheet:
     """``sheet`` with what went in to mend it after the steps it went in at, and ``without`` one of its
-    own steps."""
+    own steps; what was left out of it is gone."""
     steps: list[StepBase] = []
     for number, step in enumerate(sheet.steps):
-        steps += [] if number == without else [step]
+        steps += [] if number == without or isinstance(step, LeftOut) else [step]
         steps += mends.get(number, ())
     steps += mends.get(len(sheet.steps), ())
     return sheet.model_copy(update={"steps": tuple(steps)})

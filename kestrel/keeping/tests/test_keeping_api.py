@@ -367,6 +367,14 @@ class DrawnByAService(Keeping):
         self.begin(self.served(sauce, 400.0))
         self.assertEqual(Event.objects.count(), 0)
 
+    def test_nor_what_lacks_what_was_left_out(self) -> None:
+        batch = self.cooked({"op": "season", "ingredient": "nutmeg", "amount": "1 g"})
+        act(self.client, batch["id"], one("skipped", step=3))
+        kept = self.put(batch, grams=900.0).body
+        self.assertEqual((kept["brings"], kept["lacks"]), ([], ["nutmeg"]))
+        self.begin(self.served(Batch.objects.get(pk=batch["id"]).version.sauce, 400.0))
+        self.assertEqual(Event.objects.count(), 0)
+
     def test_what_nobody_can_tell_any_more_is_not_drawn_and_nothing_is_refused(self) -> None:
         batch = self.cooked()
         self.put(batch, grams=900.0)

@@ -9,6 +9,7 @@ from django.utils import timezone
 from kestrel.accounts.actions import open_kitchen
 from kestrel.larder.models import Pan
 from kestrel.sauces.actions import save_again, save_new
+from kestrel.sauces.models import Sauce
 from kestrel.service.actions import save_dish, save_service
 from kestrel.service.models import Service
 from kestrel.stove.models import Act, Batch
@@ -156,6 +157,63 @@ class Stove(KitchenTest):
         wrong = [{"step": 0, "field": "soul", "grams": 3.0}]
         refused = self.act(batch, one("turned", changes=wrong))
         self.assertEqual(self.fields(refused), ["acts[0].changes[0].field"])
+
+    def test_what_is_left_out_is_nowhere_in_it_until_it_is_taken_back(self) -> None:
+        batch = self.start()
+        cheese = one("skipped", step=3)
+        told = self.act(batch, go(0, 3), cheese, go(3, 5)).body["batch"]
+        card = told["cards"][3]
+        self.assertEqual((card["left_out"], card["weighed"]), (True, []))
+        self.assertEqual(card["title"], "Left out: Hard alpine cheese off the heat")
+        planned, there = (one["states"][-1] for one in (batch["plan"], told["followed"]))
+        self.assertLess(there["fat_pct"], planned["fat_pct"])
+        # Salt goes up to its target all the same: what the cheese does not bring.
+        self.assertAlmostEqual(there["salt_pct"], 0.9, delta=0.01)
+        self.assertGreater(
+            told["cards"][4]["weighed"][0]["grams"], batch["cards"][4]["weighed"][0]["grams"]
+        )
+        made = self.client.call("POST", f"/stove/{batch['id']}/sauce", {"name": "plain"}).body
+        sheet = Sauce.objects.get(pk=made["sauce_id"]).versions.get().sheet
+        ops = [step["op"] for step in sheet["steps"]]
+        self.assertEqual(ops, ["roux", "add", "simmer", "season"])
+        back = self.act(batch, one("undone", of=cheese["key"])).body["batch"]
+        self.assertFalse(back["cards"][3]["left_out"])
+        self.assertAlmostEqual(
+            back["followed"]["states"][-1]["fat_pct"], planned["fat_pct"], delta=0.1
+        )
+
+    def test_a_label_tells_no_allergen_of_what_was_left_out(self) -> None:
+        steps = [roux(60, 60), add("milk-whole", 1, "L"), simmer(5), add("celery", 50)]
+        sauce = self.saved(name="White", steps=steps, target={"grade": "nappe"})
+        batch = self.client.call("POST", "/stove", {"sauce_id": sauce.pk}).body
+        self.act(batch, go(0, 4))
+
+        def allergens() -> list[str]:
+            made = self.client.call("POST", f"/stove/{batch['id']}/labels", {"copies": 1})
+            return made.body["document"]["allergens"]
+
+        self.assertIn("celery", allergens())
+        self.act(batch, one("skipped", step=3))
+        self.assertEqual(allergens(), ["gluten", "milk"])
+
+    def test_what_cannot_be_played_without_a_step_says_so_and_goes_on(self) -> None:
+        steps = [roux(60, 60), add("milk-whole", 1, "L"), add("wine-white-dry", 100), simmer(60)]
+        sauce = self.saved(name="White", steps=steps, target={"grade": "nappe"})
+        batch = self.client.call("POST", "/stove", {"sauce_id": sauce.pk}).body
+        told = self.act(batch, go(0, 1), one("skipped", step=1), go(1, 2)).body["batch"]
+        self.assertIsNone(told["followed"])
+        self.assertIn("boil away", told["followed_why"])
+        self.assertEqual([card["left_out"] for card in told["cards"]], [False, True, False, False])
+        self.assertTrue(self.act(batch, go(2, 3)).body["acts"][0]["taken"])
+
+    def test_only_a_step_of_a_sheet_is_left_out(self) -> None:
+        batch = self.start()
+        for step in (-1, 5, 10**12):
+            self.assertEqual(
+                self.fields(self.act(batch, one("skipped", step=step))), ["acts[0].step"]
+            )
+        free = self.client.call("POST", "/stove/free", {"name": "cap", "pan": ""}).body
+        self.assertEqual(self.fields(self.act(free, one("skipped", step=0))), ["acts[0].kind"])
 
     def test_what_cannot_be_seen_is_refused_by_field(self) -> None:
         batch = self.start()

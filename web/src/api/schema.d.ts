@@ -5023,6 +5023,7 @@ export interface components {
          *     one, what is ``weighed`` for it, the ``remarks`` that belong to this step itself, ``timer_s``
          *     seconds to run (None: no timer), and ``scale_g``, the reading of the scale with the pan on it
          *     afterwards (None where the pan's tare is not known). ``hands``: what the step wants of a cook.
+         *     ``left_out``: it was not done.
          */
         Card: {
             /** Title */
@@ -5053,6 +5054,11 @@ export interface components {
              * @enum {string}
              */
             hands: "all" | "now-and-then" | "none";
+            /**
+             * Left Out
+             * @default false
+             */
+            left_out: boolean;
         };
         /**
          * CardsInside
@@ -8374,7 +8380,7 @@ export interface components {
          */
         ActsIn: {
             /** Acts */
-            acts: (components["schemas"]["Go"] | components["schemas"]["TimerOn"] | components["schemas"]["TimerOff"] | components["schemas"]["Saw"] | components["schemas"]["Put"] | components["schemas"]["PouredIn"] | components["schemas"]["Added"] | components["schemas"]["Turned"] | components["schemas"]["Stands"] | components["schemas"]["TookRemedy"] | components["schemas"]["Corrected"] | components["schemas"]["Noted"] | components["schemas"]["Undone"] | components["schemas"]["Through"] | components["schemas"]["Left"] | components["schemas"]["Back"])[];
+            acts: (components["schemas"]["Go"] | components["schemas"]["TimerOn"] | components["schemas"]["TimerOff"] | components["schemas"]["Saw"] | components["schemas"]["Put"] | components["schemas"]["PouredIn"] | components["schemas"]["Added"] | components["schemas"]["Turned"] | components["schemas"]["Stands"] | components["schemas"]["TookRemedy"] | components["schemas"]["Corrected"] | components["schemas"]["Skipped"] | components["schemas"]["Noted"] | components["schemas"]["Undone"] | components["schemas"]["Through"] | components["schemas"]["Left"] | components["schemas"]["Back"])[];
             /**
              * Sent At
              * Format: date-time
@@ -8598,6 +8604,26 @@ export interface components {
              * @default 1
              */
             value: number;
+        };
+        /**
+         * Skipped
+         * @description A step of its sheet that is not done: nothing of it goes in.
+         */
+        Skipped: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "skipped";
+            /** Step */
+            step: number;
         };
         /**
          * Stands
@@ -9670,6 +9696,8 @@ export interface components {
             allergens: string[];
             /** Brings */
             brings: string[];
+            /** Lacks */
+            lacks: string[];
             /** Age Days */
             age_days: number;
             /** Place */
@@ -9822,6 +9850,8 @@ export interface components {
             allergens: string[];
             /** Brings */
             brings: string[];
+            /** Lacks */
+            lacks: string[];
             /** Age Days */
             age_days: number;
             /** Place */

@@ -62,8 +62,8 @@ describe('acts', () => {
     const before = started()
     await before.load(batch().id)
     wire.answer = silent
-    await before.does(batch().id, go(0, 1))
-    await before.does(batch().id, { kind: 'timer-on', name: 'step', seconds: 90 })
+    await before.does(batch().id, go(0, 1)).sent
+    await before.does(batch().id, { kind: 'timer-on', name: 'step', seconds: 90 }).sent
     expect(before.offline).toBe(true)
     expect(before.waiting).toBe(2)
 
@@ -80,6 +80,31 @@ describe('acts', () => {
     expect(after.offline).toBe(false)
   })
 
+  it('can be taken back before the server has them, a step that was left out too', async () => {
+    const { answer, taken } = server()
+    wire.answer = answer
+    const acts = started()
+    await acts.load(batch().id)
+    wire.answer = silent
+    const shown = () => acts.shown(batch().id)!
+    const [planned, before] = [shown().cards[0]!, shown().acts.length]
+    const { field } = planned.weighed[0]!
+    const put = acts.does(batch().id, { kind: 'put', step: 0, field, grams: 12 })
+    await put.sent
+    expect(shown().cards[0]!.weighed[0]!.amount).toEqual({ value: 12, unit: 'g' })
+    const left = acts.does(batch().id, { kind: 'skipped', step: 0 })
+    await left.sent
+    expect(shown().cards[0]).toMatchObject({ left_out: true, weighed: [] })
+    expect(shown().acts).toHaveLength(before + 2)
+    await acts.does(batch().id, { kind: 'undone', of: left.key }).sent
+    await acts.does(batch().id, { kind: 'undone', of: put.key }).sent
+    expect(shown().cards[0]!.left_out).toBeFalsy()
+    expect(shown().acts).toHaveLength(before)
+    wire.answer = answer
+    await acts.send()
+    expect(taken).toHaveLength(4)
+  })
+
   it('whose answer was lost are sent again, with the same key', async () => {
     const { answer, taken } = server()
     wire.answer = answer
@@ -89,7 +114,7 @@ describe('acts', () => {
       answer(path, body)
       return silent()
     }
-    await acts.does(batch().id, go(0, 1))
+    await acts.does(batch().id, go(0, 1)).sent
     wire.answer = answer
     await acts.send()
     expect(taken).toHaveLength(1)
@@ -103,9 +128,9 @@ describe('acts', () => {
     const acts = started()
     await acts.load(batch().id)
     wire.answer = silent
-    await acts.does(batch().id, go(0, 1))
-    await acts.does(batch().id, { kind: 'noted', text: 'half a sign', tasted: false })
-    await acts.does(batch().id, go(1, 2))
+    await acts.does(batch().id, go(0, 1)).sent
+    await acts.does(batch().id, { kind: 'noted', text: 'half a sign', tasted: false }).sent
+    await acts.does(batch().id, go(1, 2)).sent
     for (const field of ['sheet', 'acts.1.noted.text']) {
       wire.answer = (path: string, body: Loose) =>
         path === '/api/stove/{batch_id}/acts' && body.acts.some((act: Loose) => act.kind === 'noted')
@@ -115,9 +140,9 @@ describe('acts', () => {
       expect(acts.waiting).toBe(0)
       expect(taken).toHaveLength(field === 'sheet' ? 2 : 4)
       wire.answer = silent
-      await acts.does(batch().id, go(0, 1))
-      await acts.does(batch().id, { kind: 'noted', text: 'half a sign', tasted: false })
-      await acts.does(batch().id, go(1, 2))
+      await acts.does(batch().id, go(0, 1)).sent
+      await acts.does(batch().id, { kind: 'noted', text: 'half a sign', tasted: false }).sent
+      await acts.does(batch().id, go(1, 2)).sent
     }
     expect(acts.told.filter((one) => one.why.includes('holds no character'))).toHaveLength(2)
   })
@@ -126,8 +151,8 @@ describe('acts', () => {
     const { answer, taken } = server()
     wire.answer = silent
     const acts = started()
-    await acts.does(batch().id, go(0, 99))
-    await acts.does(batch().id, go(0, 1))
+    await acts.does(batch().id, go(0, 99)).sent
+    await acts.does(batch().id, go(0, 1)).sent
     wire.answer = (path, body) =>
       body.acts?.[0]?.to_step === 99
         ? { status: 422, body: { problems: [{ field: 'acts[0].to_step', message: 'is no step', remedy: 'Go on' }] } }
@@ -149,8 +174,8 @@ describe('acts', () => {
       },
       removeItem: () => undefined,
     })
-    await acts.does(batch().id, go(0, 1))
-    await acts.does(batch().id, go(1, 2))
+    await acts.does(batch().id, go(0, 1)).sent
+    await acts.does(batch().id, go(1, 2)).sent
     expect(acts.waiting).toBe(2)
     wire.answer = answer
     await acts.send()

@@ -45,8 +45,20 @@ function refusedOf(error: Refused, many: number): number[] {
   return named.flatMap((found) => (found ? [Number(found[1] ?? found[2])] : []))
 }
 
+/** What is told of a pot, and can be taken back, before the server has it. */
+const TOLD = new Set<Act['kind']>(['saw', 'put', 'corrected', 'turned', 'noted', 'mended', 'skipped'])
+
 /** The pot as it is once `act` is taken: what can be told without the server. */
 export function after(batch: Batch, act: Act): Batch {
+  if (!TOLD.has(act.kind)) return moved(batch, act)
+  const { key, at, kind, ...data } = act
+  const step = 'step' in data ? data.step : batch.step
+  return { ...moved(batch, act), acts: [...batch.acts, { key, at, kind, step, data, by: '' }] }
+}
+function withCard(batch: Batch, step: number, change: (card: Schemas['Card']) => Schemas['Card']): Batch {
+  return { ...batch, cards: batch.cards.map((card, n) => (n === step ? change(card) : card)) }
+}
+function moved(batch: Batch, act: Act): Batch {
   if (act.kind === 'go' && batch.step === act.from_step)
     return {
       ...batch,
@@ -65,7 +77,17 @@ export function after(batch: Batch, act: Act): Batch {
     // What is in it by its name alone: what follows from it, the server tells.
     const step = batch.cards.length
     const title = formOf(String(act.put.op)).name
-    const card = { title, do: '', cue: '', weighed: [], timer_s: null, scale_g: null, lines: [], remarks: [] }
+    const card = {
+      title,
+      do: '',
+      cue: '',
+      weighed: [],
+      timer_s: null,
+      scale_g: null,
+      lines: [],
+      remarks: [],
+      left_out: false,
+    }
     return {
       ...batch,
       step,
@@ -74,6 +96,20 @@ export function after(batch: Batch, act: Act): Batch {
       timers: batch.timers.filter((timer) => timer.name !== 'step'),
       began: { ...batch.began, [String(step)]: act.at },
     }
+  }
+  if (act.kind === 'skipped') return withCard(batch, act.step, (card) => ({ ...card, left_out: true, weighed: [] }))
+  if (act.kind === 'put') {
+    const amount = { value: act.grams, unit: 'g' as const }
+    return withCard(batch, act.step, (card) => ({
+      ...card,
+      weighed: card.weighed.map((w) => (w.field === act.field ? { ...w, amount, grams: act.grams, spoons: null } : w)),
+    }))
+  }
+  if (act.kind === 'undone') {
+    const of = batch.acts.find((one) => one.key === act.of)
+    const there = { ...batch, acts: batch.acts.filter((one) => one !== of) }
+    const planned = batch.plan.cards[of?.step ?? -1]
+    return of?.kind === 'skipped' && planned ? withCard(there, of.step, () => planned) : there
   }
   if (act.kind === 'stands') return { ...batch, ring: act.ring ?? '', cook: act.cook ?? '' }
   if (act.kind === 'left') return { ...batch, status: 'left' }
@@ -120,11 +156,11 @@ export const useActs = defineStore('acts', () => {
     }
   }
 
-  /** Done now: shown at once, sent when it can be. */
-  function does(batch: number, doing: Doing): Promise<void> {
+  /** Done now: shown at once, sent when it can be. Its `key` is what it is taken back by. */
+  function does(batch: number, doing: Doing): { key: string; sent: Promise<void> } {
     const act = { ...doing, key: newKey(), at: new Date().toISOString() } as Act
     queue((there) => [...there, { batch, act }])
-    return send()
+    return { key: act.key, sent: send() }
   }
 
   /** Another window of this device has the same queue: it is read anew before it is changed. */

@@ -119,6 +119,9 @@ const problem = (i: number, field: string) => props.service.problemAt(`on_hand[$
       <span v-if="one.brings.length" class="warning"
         >There is {{ one.brings.join(', ') }} in it: not the sauce as it is saved. Use it by hand.</span
       >
+      <span v-else-if="one.lacks.length" class="warning"
+        >There is no {{ one.lacks.join(', no ') }} in it: not the sauce as it is saved. Use it by hand.</span
+      >
       <NButton v-else @click="take(one)">Use it first</NButton>
     </div>
     <NSelect

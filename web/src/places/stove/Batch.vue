@@ -75,7 +75,7 @@ const card = computed(() => batch.value?.cards[batch.value.step])
 const next = computed(() => batch.value?.cards[batch.value.step + 1])
 const onward = computed(() => {
   if (free.value) return 'Done. Weigh and judge'
-  if (next.value) return `Done. Next: ${next.value.title}`
+  if (next.value) return `${card.value?.left_out ? 'On' : 'Done. Next'}: ${next.value.title}`
   return beside.value ? 'Done' : 'Done. Weigh and judge'
 })
 const left = computed(() => (batch.value ? hob.left(batch.value, 'step') : null))
@@ -118,8 +118,10 @@ const devices = computed(() =>
   (batch.value?.devices ?? []).map((one) => ({ ...one, value: readings.value.get(one.id) ?? one.value })),
 )
 
-function does(doing: Doing): void {
-  void acts.does(props.id, doing).then(() => hob.look().catch(() => undefined))
+function does(doing: Doing): ReturnType<typeof acts.does> {
+  const done = acts.does(props.id, doing)
+  void done.sent.then(() => hob.look().catch(() => undefined))
+  return done
 }
 watch(
   () => acts.told.length,
@@ -135,7 +137,7 @@ function go(to: number): void {
 function forward(): void {
   if (!batch.value || atEnd.value || empty.value) return
   if (free.value) return go(batch.value.steps)
-  if (beside.value && !next.value) return does({ kind: 'through' })
+  if (beside.value && !next.value) return void does({ kind: 'through' })
   go(batch.value.step + 1)
   // What is in the pan goes on by itself: its next timer runs at once.
   const seconds = beside.value ? card.value?.timer_s : null
@@ -184,11 +186,30 @@ function saying(words: string, undo: () => void): void {
   )
 }
 function undoable(doing: Doing, words: string): void {
-  const before = new Set(batch.value?.acts.map((act) => act.key))
-  void acts.does(props.id, doing).then(() => {
-    const made = batch.value?.acts.find((act) => !before.has(act.key) && act.kind === doing.kind)
-    if (made) saying(words, () => does({ kind: 'undone', of: made.key }))
+  const { key, sent } = does(doing)
+  void sent.then(() => {
+    // Of what was refused it is said why, and that it happened is not.
+    if (batch.value?.acts.some((act) => act.key === key)) saying(words, () => takeBack(key))
   })
+}
+function takeBack(key: string): void {
+  does({ kind: 'undone', of: key })
+}
+/** On without it: nothing of this step goes in. */
+function leaveOut(): void {
+  if (!batch.value || !card.value) return
+  const [here, title] = [batch.value.step, card.value.title]
+  const { key } = does({ kind: 'skipped', step: here })
+  go(here + 1)
+  saying(`Left out: ${title}.`, () => {
+    takeBack(key)
+    if (batch.value?.step === here + 1) go(here)
+  })
+}
+/** The step it is at was left out: done after all. */
+function afterAll(): void {
+  const act = batch.value?.acts.find((one) => one.kind === 'skipped' && one.step === batch.value?.step)
+  if (act) takeBack(act.key)
 }
 function saw(what: 'scale' | 'level' | 'gone' | 'spoon' | 'boils', value: number): void {
   const words = {
@@ -322,13 +343,7 @@ onKey((key) => {
     </div>
     <template v-else-if="card || empty">
       <div class="now" :class="{ wholly: watched && !free }">
-        <FreeHand
-          v-if="free"
-          :batch="batch"
-          :poured="poured"
-          @added="added"
-          @undo="does({ kind: 'undone', of: $event })"
-        />
+        <FreeHand v-if="free" :batch="batch" :poured="poured" @added="added" @undo="takeBack" />
         <StepNow
           v-else-if="card"
           :batch="batch"
@@ -341,6 +356,7 @@ onKey((key) => {
           @put="put"
           @poured="poured_"
           @corrected="corrected"
+          @after-all="afterAll"
         />
         <template v-if="watched && !free">
           <Looks :batch="batch" @saw="saw" />
@@ -406,7 +422,7 @@ onKey((key) => {
       </form>
     </Dialog>
     <SolvedAgain v-if="again" :again="again" @take="turn" @fix="fixing = true" />
-    <Happened v-if="batch.status === 'on'" :batch="batch" @undo="does({ kind: 'undone', of: $event })" />
+    <Happened v-if="batch.status === 'on'" :batch="batch" @undo="takeBack" />
     <div v-if="batch.mends.length" class="good-news">
       <p v-for="(mend, i) in batch.mends" :key="i">
         Mended at step {{ mend.step + 1 }}, {{ mend.sign.toLowerCase() }}: <b>{{ mend.title }}</b>
@@ -414,6 +430,7 @@ onKey((key) => {
     </div>
     <footer v-if="batch.status === 'on' && !atEnd" class="moves">
       <NButton v-if="!free" size="large" :disabled="batch.step === 0" @click="back">Back</NButton>
+      <NButton v-if="!free && !beside" size="large" :disabled="card?.left_out" @click="leaveOut">Leave out</NButton>
       <NButton size="large" quaternary @click="leave">Take it off</NButton>
       <NButton v-if="!beside" size="large" :disabled="empty" @click="fixing = true">Fix it</NButton>
       <NButton size="large" @click="noting = true">Note</NButton>
@@ -584,16 +601,22 @@ h1 {
   }
   .batch > .moves {
     order: 4;
-    flex-wrap: wrap;
+    display: grid;
+    grid-template-columns: repeat(3, minmax(0, 1fr));
     gap: 6px;
+    align-self: stretch;
     margin-top: auto;
   }
   .moves > :not(.forward) {
+    padding: 0 6px;
+  }
+  .moves :deep(.take) {
     flex: 1;
+    justify-content: center;
     padding: 0 6px;
   }
   .moves .forward {
-    flex-basis: 100%;
+    grid-column: 1 / -1;
     order: -1;
   }
 }

@@ -7,7 +7,7 @@ import { told } from './told'
 
 const props = defineProps<{ batch: Schemas['BatchOut'] }>()
 defineEmits<{ undo: [key: string] }>()
-const KINDS = new Set(['saw', 'put', 'poured', 'corrected', 'turned', 'noted', 'mended'])
+const KINDS = new Set(['saw', 'put', 'poured', 'corrected', 'turned', 'noted', 'mended', 'skipped'])
 const titles = computed(() => props.batch.cards.map((card) => card.title))
 const shown = computed(() => props.batch.acts.filter((act) => KINDS.has(act.kind)).reverse())
 </script>

@@ -23,6 +23,7 @@ const props = defineProps<{
 const emit = defineEmits<{
   timer: []
   put: [field: string, grams: number]
+  afterAll: []
   corrected: [grams: number, viscosity: number]
   poured: [field: string, how: 'jug' | 'scale' | 'level', after: number, before: number]
 }>()
@@ -52,7 +53,7 @@ const timerWords = computed(() => {
 })
 const state = computed(() => props.batch.plan?.states[props.batch.step] ?? null)
 const down = computed(() => props.batch.plan?.along?.find((one) => one.step === props.batch.step))
-const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op === 'correct')
+const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op === 'correct' && !props.card.left_out)
 </script>
 
 <template>
@@ -62,6 +63,7 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
       <b v-if="card.hands === 'all'" class="throughout">Stay at it</b></span
     >
     <h2>{{ card.title }}</h2>
+    <button v-if="card.left_out" class="all" @click="emit('afterAll')">Do it after all</button>
     <CorrectHere
       v-if="corrects"
       :key="batch.step"
@@ -205,6 +207,17 @@ em {
 }
 .cue {
   font-size: 21px;
+}
+.all {
+  align-self: start;
+  min-height: 64px;
+  padding: 0 20px;
+  border: 3px solid var(--ink2);
+  border-radius: 10px;
+  background: var(--white);
+  font-size: 20px;
+  font-weight: 700;
+  cursor: pointer;
 }
 .timer {
   display: flex;

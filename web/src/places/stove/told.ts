@@ -31,6 +31,8 @@ export function told(act: Schemas['ActTold'], titles: string[]): string {
       return `${scaleReads(said.grams ?? 0)} went in`
     case 'corrected':
       return `${scaleReads(said.grams ?? 0)} of what was held back went in`
+    case 'skipped':
+      return 'left out'
     case 'poured':
       return `${scaleReads(said.grams ?? 0)} went in, by the ${said.how}`
     case 'turned':
