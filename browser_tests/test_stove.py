@@ -17,6 +17,17 @@ from saucier.watch import Reading
 STEPS = [add("cream-35", 500), reduce_to(share=0.6), melt("parmesan-style-hard", 40)]
 PAN = {"shape": "straight", "diameter_cm": 20, "depth_cm": 10, "tare_g": 1200}
 
+# What has the focus and yet lies, in part, under what stays at the foot of the page.
+UNDER_THE_FOOT = """
+  const foot = document.querySelector('.moves')
+  return [...document.querySelectorAll('.batch :is(button, a, input, summary)')].filter((e) => {
+    if (foot.contains(e) || e.disabled || !e.getClientRects().length) return false
+    e.focus()
+    const [box, below] = [e.getBoundingClientRect(), foot.getBoundingClientRect()]
+    return box.bottom > below.top + 1 && box.top < below.bottom
+  }).map((e) => e.textContent || e.ariaLabel)
+"""
+
 
 class AtTheStove(BrowserTest):
     def cook(self, step: int = 0) -> Batch:
@@ -225,4 +236,5 @@ class AtTheStove(BrowserTest):
                     watched,
                 )
                 self.assertFalse(hidden, (watched, width))
+                self.assertEqual(self.driver.execute_script(UNDER_THE_FOOT), [], (watched, width))
         resize(self.driver, 1280, 800)

@@ -28,6 +28,7 @@ from kestrel.larder.schemas import (
     MeansOut,
     MeasureIn,
     MeasureOut,
+    NewWayIn,
     PanIn,
     PanOut,
     RowIn,
@@ -332,7 +333,7 @@ def list_means(request: HttpRequest):
         "cooks": list(Cook.objects.filter(kitchen=kitchen)),
         "skills": list(SKILLS),
         "ways": list(means.library_of(kitchen).ways.values()),
-        "own_ways": list(OwnWay.objects.filter(kitchen=kitchen).values_list("key", flat=True)),
+        "own_ways": means.own_ways(kitchen),
     }
 
 
@@ -370,6 +371,13 @@ def add_cook(request: HttpRequest, given: CookIn):
 def remove_cook(request: HttpRequest, cook_id: int):
     get_object_or_404(Cook, kitchen=cast(KitchenRequest, request).kitchen, pk=cook_id).delete()
     return Status(204, None)
+
+
+@router.post("/ways", response={201: Way, 422: Problems})
+def add_way(request: HttpRequest, given: NewWayIn):
+    """A way of the kitchen's own, with figures to begin from."""
+    kitchen = cast(KitchenRequest, request).kitchen
+    return Status(201, means.add_way(kitchen, given.name, given.does))
 
 
 @router.put("/ways", response={200: Way, 422: Problems})

@@ -1,7 +1,7 @@
 """What a kitchen has to cook with, kept and told to the core: cooks, rings, things, ways."""
 
 import math
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from django.db import IntegrityError, transaction
@@ -19,7 +19,9 @@ from saucier.run_up import (
     Way,
     gear_of,
     kinds,
+    new_way,
     read_way,
+    shipped_ways,
 )
 from saucier.run_up import Cook as CoreCook
 from saucier.sheet import SheetBurner, read_part
@@ -148,6 +150,20 @@ def add_cook(kitchen: Kitchen, name: str, can: list[str]) -> Cook:
             return Cook.objects.create(kitchen=kitchen, name=name, can=sorted(set(can)))
     except IntegrityError:
         raise BadInput.at("name", "cook-is-there", name=name) from None
+
+
+@transaction.atomic
+def add_way(kitchen: Kitchen, name: str, does: Sequence[str]) -> Way:
+    """A way of ``kitchen``'s own for what it ``does``, with figures to begin from. Raises :class:`BadInput`
+    by field."""
+    way = new_way(name, does, library_of(kitchen).ways)
+    return save_way(kitchen, way.model_dump(mode="json"))
+
+
+def own_ways(kitchen: Kitchen) -> dict[str, bool]:
+    """Keys of the ways ``kitchen`` has figures of its own for, and whether such a way is shipped at all."""
+    keys = OwnWay.objects.filter(kitchen=kitchen).values_list("key", flat=True)
+    return {key: key in shipped_ways() for key in keys}
 
 
 def save_way(kitchen: Kitchen, row: Mapping[str, Any]) -> Way:

@@ -214,15 +214,21 @@ class WayIn(Schema):
     row: dict[str, Any]
 
 
+class NewWayIn(Schema):
+    name: str = ""
+    does: list[str] = []
+
+
 class MeansOut(Schema):
-    """What there is to cook with, and the ways of the library."""
+    """What there is to cook with, and the ways of the library; ``own_ways`` are the keys of those with the
+    kitchen's own figures, and whether there are shipped ones to go back to."""
 
     gear: list[GearOut]
     kinds: list[GearKind]
     cooks: list[CookOut]
     skills: list[str]
     ways: list[Way]
-    own_ways: list[str]
+    own_ways: dict[str, bool]
 
 
 class GradeOut(Schema):

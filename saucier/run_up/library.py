@@ -1,8 +1,10 @@
 """How sides and companions are cooked, and what is done with things by hand beforehand: the shipped
 library, with a kitchen's own figures in its place."""
 
+import itertools
+import re
 import tomllib
-from collections.abc import Iterable, Mapping
+from collections.abc import Collection, Iterable, Mapping
 from dataclasses import dataclass, field
 from functools import cache
 from pathlib import Path
@@ -79,6 +81,31 @@ def read_way(data: Mapping[str, Any]) -> Way:
         return Way.model_validate(data)
     except ValidationError as invalid:
         raise problems_of(invalid) from None
+
+
+def new_way(name: str, does: Iterable[str], there: Collection[str]) -> Way:
+    """A way that nobody ships, with figures to begin from and a key that none of ``there`` is. Raises
+    :class:`BadInput` by field.
+
+    >>> new_way("Smoked over hay", (), ()).key, new_way("???", (), ("own-way",)).key
+    ('own-smoked-over-hay', 'own-way-2')
+    """
+    slug = "-".join(re.findall(r"[a-z0-9]+", name.lower()))[:50].strip("-")
+    first = f"own-{slug or 'way'}"
+    keys = (first if n == 1 else f"{first}-{n}" for n in itertools.count(1))
+    key = next(key for key in keys if key not in there)
+    return read_way({**_TO_BEGIN_FROM, "key": key, "name": name.strip(), "does": list(does)})
+
+
+_TO_BEGIN_FROM: Mapping[str, Any] = {
+    "on": "ring",
+    "vessel": "pan",
+    "minutes": 10.0,
+    "put_in": 1.0,
+    "take_out": 1.0,
+    "keeps": 10.0,
+}
+"""Of a new way: a pan on a ring for ten minutes, as fish and meat mostly are."""
 
 
 @cache

@@ -11,6 +11,7 @@ from itertools import combinations, pairwise
 
 from ortools.sat.python import cp_model
 
+from saucier.timing.alike import alike
 from saucier.timing.problem import Hold, Problem, Task, apart, lasting, ticks
 from saucier.timing.schedule import STAGES, Stage
 
@@ -75,6 +76,8 @@ class Model:
             self.starts[task.key] = self._start_of(task)
         for wash in problem.washes:
             self.washed[wash.key] = self.cp.new_bool_var(f"washed {wash.key}")
+        for one, next_ in (pair for keys in alike(problem) for pair in pairwise(keys)):
+            self.cp.add(self.starts[one] <= self.starts[next_])
         self.measures = self._measured()
         self.entries = [*self._hands(), *self._uses()]
         self.held = list(self._holds())

@@ -1,11 +1,13 @@
 """Solving in stages: never late, nothing waits past what harms it, what suffers waits least, then the
 rest, then a later beginning; each with what was reached before as a bound.
 
-A stage is tried as a whole, in two ways side by side: from below, which proves what is best where it
-comes through, and from above, which has a good plan soon. Where the whole stays open, parts of the plan
-(an hour of it, a few dishes) are planned anew while the rest stays. What only waits, without harm, is
-also planned with every wait of the stages before kept as it is: that is a far smaller question, and
-answered for good.
+What harms and what suffers is looked at in the tasks that decide it (``narrowed``), and the rest finds
+its room around them: a smaller question, whose bound is one of the whole. A stage is tried as a whole,
+in two ways side by side: from below, which proves what is best where it comes through, and from above,
+which has a good plan soon; parts of that (an hour of it, a few dishes) are planned anew while the rest
+stays, and what is still possible at the least is tried. What only waits, without harm, is also planned
+with every wait of the stages before kept as it is: that is a far smaller question too, and answered for
+good.
 
 Every solve runs on one thread to a limit of deterministic time, so the same input gives the same plan;
 the clock on the wall only stops what a slow machine would draw out, and that is told. Tried on services
@@ -26,38 +28,49 @@ from ortools.sat.python import cp_model
 from saucier.timing.lanes import (
     BOUNDS,
     CORES,
+    KEPT,
+    STEPS,
     SUMS,
     Answer,
     Job,
+    Kind,
     Lane,
     hinted,
     together,
 )
 from saucier.timing.model import SEED, Model
 from saucier.timing.naming import named, read
+from saucier.timing.narrow import narrowed
 from saucier.timing.problem import TICKS, Problem
 from saucier.timing.rule import by_rule
 from saucier.timing.schedule import STAGES, Reached, Schedule, Stage
 from saucier.timing.settle import settled
 
-LANES = 2
-"""Parts planned anew side by side."""
 GIVE_UP = 24
 """Rounds in a row that found nothing better, after which a stage is left."""
 SHARES: Mapping[Stage, float] = {
-    "late": 0.04,
-    "harmed": 0.36,
-    "suffers": 0.4,
-    "waits": 0.17,
+    "late": 0.03,
+    "harmed": 0.27,
+    "suffers": 0.42,
+    "waits": 0.25,
     "begin": 0.03,
 }
 """Of the effort, to each stage; what one does not need goes to the next."""
 AHEAD = 0.2
 """Of the wall's seconds, how far a stage may be behind its share before the clock ends it."""
-WHOLE, WITHIN = 0.85, 0.5
-"""Of a stage's seconds, the most for the whole; of what is left, for it with the waits before kept."""
-LAST = 0.25
-"""Of a stage's seconds, what is left for proving what was found by parts."""
+FRESH = STAGES.index("suffers")
+"""The last stage that is looked at from below, and in the tasks that decide it."""
+ABOVE, PARTS = 0.2, 0.5
+"""Of such a stage's seconds, beside the way from below: for a good plan, and for parts of it anew; the rest is
+for the bound."""
+WHOLE, WITHIN = 0.1, 0.1
+"""Of a later stage's seconds, those for the whole; of what is left, for it with the waits before kept."""
+LAST = 0.5
+"""Of such a stage's seconds, what is left for proving what was found by parts."""
+AGAIN = 1.0
+"""Seconds for proving once more what was proved before cooks were named."""
+JOINED = 0.02
+"""Deterministic seconds for the rest to find its room around what was planned of the narrow question."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,7 +79,7 @@ class Effort:
     did; and a stop on the ``wall``, in seconds. ``careful``: only in the way that is tried by most, for a
     question that ended a whole process before."""
 
-    seconds: float = 8.0
+    seconds: float = 9.0
     wall: float = 10.0
     careful: bool = False
 
@@ -88,7 +101,12 @@ def plan(
     instead of a cook's rule: those of a plan that is changed a little. ``until`` is the last stage that
     is looked at: whether it comes out at all is known sooner. Raises :class:`Impossible`."""
     stages = STAGES[: STAGES.index(until) + 1]
-    search = _Search(problem, effort or Effort(), found, stop or threading.Event())
+    given = effort or Effort()
+    stopped = stop or threading.Event()
+    search = _Search(problem, given, found, stopped)
+    narrow = narrowed(problem)
+    if not given.careful and len(narrow.tasks) < len(problem.tasks):
+        search.inside = _Search(narrow, given, None, stopped)
     return search.run(near, stages)
 
 
@@ -102,7 +120,6 @@ class _Search:
     ) -> None:
         self._problem, self._effort, self._found, self._stop = problem, effort, found, stop
         self._began = time.monotonic()
-        self._random = random.Random(SEED)
         self._model = Model(problem)
         given = {task.key for task in problem.tasks if task.start is not None}
         self._free = {
@@ -115,6 +132,9 @@ class _Search:
         self._kept = False
         self._until = self._began
         self._bit = False
+        self._ended = threading.Event()  # what runs beside it is through
+        self._random = random.Random(SEED)
+        self.inside: _Search | None = None
 
     def run(self, near: Mapping[str, float] | None, stages: Sequence[Stage]) -> Schedule:
         model = self._model
@@ -126,39 +146,117 @@ class _Search:
         for number, stage in enumerate(stages):
             budget += SHARES[stage] / total * self._effort.seconds
             shared += SHARES[stage] / total
-            self._until = self._began + min(1.0, shared + AHEAD) * self._effort.wall
-            self._bound, self._kept = 0.0, False
-            budget = max(0.0, budget - self._stage(number, stage, budget))
-            self._reached.append(self._now_at(stage))
-            model.cp.add(model.measures.of[stage] <= self._now(stage))
-        schedule = named(self._problem, self._schedule(self._reached))
+            until = self._began + min(1.0, shared + AHEAD) * self._effort.wall
+            budget = max(0.0, budget - self.reach(number, budget, until))
+            self.hold(number, self._now(stage))
+        schedule = self._proved_again(named(self._problem, self._schedule(self._reached)))
         seconds = time.monotonic() - self._began
         return replace(schedule, seconds=seconds, stopped=self._bit or self._stop.is_set())
 
-    def _stage(self, number: int, stage: Stage, seconds: float) -> float:
-        """One stage; seconds spent."""
+    def reach(self, number: int, seconds: float, until: float) -> float:
+        """Stage ``number`` as low as it comes in so many ``seconds``, ``until`` on the wall at the latest;
+        seconds spent."""
+        stage = STAGES[number]
+        self._until, self._bound, self._kept = until, 0.0, False
+        self._random = random.Random(SEED + number)
+        spent = 0.0
+        if self.inside is not None and 0 < number <= FRESH:
+            spent = self._from_inside(self.inside, number, seconds)
+            if self._through(stage) or self._now(stage) <= self.inside._now(stage):
+                return spent
+        if number <= FRESH and self._values and not self._effort.careful:
+            spent += self._from_below(number, stage, seconds - spent)
+        else:
+            spent += self._from_above(number, stage, seconds - spent)
+        if not (self._kept or self._through(stage)):
+            self._over()  # whether the clock cut it short is told
+        return spent
+
+    def hold(self, number: int, most: int) -> None:
+        """Stage ``number`` is to be no more than ``most`` from here on."""
+        stage = STAGES[number]
+        bound = min(self._bound, most) / TICKS
+        self._reached.append(Reached(stage, most / TICKS, bound, self._kept))
+        self._model.cp.add(self._model.measures.of[stage] <= most)
+        if self.inside is not None:
+            self.inside.hold(number, most)
+
+    def _from_inside(self, inside: "_Search", number: int, seconds: float) -> float:
+        """The stage in the tasks that decide it, the rest around them; seconds spent."""
+        stage, tasks = STAGES[number], inside._tasks()
+        inside.adopt({key: self._at(key) for key in tasks})
+        spent = inside.reach(number, seconds, self._until)
+        self._bit |= inside._bit
+        self._bound = max(self._bound, inside._bound)
+        pinned = {self._free[key]: inside._at(key) for key in tasks}
+        answer = Lane(self._model, number, JOINED).solved(self._values, pinned, self._left())
+        if answer.values and self._beats(answer.values, number):
+            self._take(answer.values, stage)
+        return spent
+
+    def adopt(self, starts: Mapping[str, int]) -> None:
+        """A plan with these ``starts`` to begin from, in place of a worse one."""
+        pinned = {self._free[key]: at for key, at in starts.items()}
+        answer = Lane(self._model, 0, JOINED).solved(self._values, pinned, 2.0)
+        fits = self._values and all(
+            self._now(one.stage) <= round(one.value * TICKS) for one in self._reached
+        )
+        if answer.values and not (fits and not self._beats(answer.values, 0)):
+            self._values = answer.values
+
+    def _from_below(self, number: int, stage: Stage, seconds: float) -> float:
+        """From below on one thread; on the other from above, by parts, and by the bound. What comes through
+        from below is what counts, whatever the other had by then: no answer hangs on a race. Seconds
+        spent."""
+        self._ended = ended = threading.Event()
+        cp = self._model.cp.clone()
+        cp.minimize(cp.get_int_var_from_proto_index(self._model.measures.of[stage].index))
+        hinted(cp, self._values)
+
+        def below() -> Answer:
+            (answer,) = together([Job(cp, CORES, seconds)], self._left(), self._stop.is_set)
+            if answer.proved:
+                ended.set()
+            return answer
+
+        with ThreadPoolExecutor(1) as pool:
+            told = pool.submit(below)
+            spent = self._whole(number, stage, ABOVE * seconds, SUMS)
+            self._settle(number, stage)
+            spent += self._around(number, stage, PARTS * seconds, lanes=1)
+            if not self._through(stage) and not self._over():
+                spent += self._whole(number, stage, seconds - spent, STEPS)
+            answer = told.result()
+        self._ended = threading.Event()
+        if answer.proved and answer.values:
+            self._values, self._bound = answer.values, answer.bound
+            self._tell(answer.values, stage)
+        else:
+            self._best_of([answer], number, stage)
+        return max(spent, answer.seconds)
+
+    def _from_above(self, number: int, stage: Stage, seconds: float) -> float:
+        """The whole, then parts, and with what waits before as it does; seconds spent."""
         before = not self._effort.careful and any(one.value > 0.0 for one in self._reached)
-        share = WHOLE if number <= STAGES.index("suffers") else 0.2
-        spent = self._whole(number, stage, share * seconds)
+        share = 1.0 if not self._values else WHOLE
+        spent = self._whole(number, stage, share * seconds, BOUNDS)
         self._settle(number, stage)
         if before and not self._through(stage):
-            spent += self._within(number, stage, WITHIN * (seconds - spent))
+            spent += self._within(number, stage, WITHIN * seconds, KEPT)
         if not self._through(stage) and not self._over():
             was = self._values
             kept_back = LAST * seconds if before else 0.0  # what is found by parts is proved again
-            spent += self._around(number, stage, max(0.0, seconds - spent - kept_back))
-            if before and self._values is not was and not self._through(stage):
-                spent += self._within(number, stage, max(kept_back, seconds - spent))
-        if not (self._kept or self._through(stage)):
-            self._over()  # whether the clock cut it short is told
+            spent += self._around(number, stage, max(0.0, seconds - spent - kept_back), lanes=2)
+            if before and not (self._kept and self._values is was) and not self._through(stage):
+                rest = max(kept_back, seconds - spent)
+                spent += self._within(number, stage, rest, KEPT, STEPS)
         return spent
 
     def _now(self, stage: Stage) -> int:
         return self._values[self._model.measures.of[stage].index]
 
-    def _now_at(self, stage: Stage) -> Reached:
-        value = self._now(stage)
-        return Reached(stage, value / TICKS, min(self._bound, value) / TICKS, self._kept)
+    def _at(self, key: str) -> int:
+        return self._values[self._model.starts[key].index]
 
     def _through(self, stage: Stage) -> bool:
         """Whether nothing better can be had in this stage."""
@@ -167,41 +265,73 @@ class _Search:
     def _over(self) -> bool:
         """Whether the clock on the wall, or somebody, ends this stage."""
         self._bit |= time.monotonic() > self._until
-        return self._stop.is_set() or time.monotonic() > self._until
+        return self._stopped() or time.monotonic() > self._until
+
+    def _stopped(self) -> bool:
+        return self._stop.is_set() or self._ended.is_set()
 
     def _left(self) -> float:
         """Seconds on the wall that a solve may take."""
         return max(0.3, self._until - time.monotonic())
 
-    def _whole(self, number: int, stage: Stage, seconds: float) -> float:
-        """The stage tried as a whole; seconds spent."""
+    def _whole(self, number: int, stage: Stage, seconds: float, *kinds: Kind) -> float:
+        """The stage tried as a whole, in so many ways side by side; seconds spent."""
         cp = self._model.cp
         cp.minimize(self._model.measures.of[stage])
         if self._values:
             hinted(cp, self._values)
-        jobs = [Job(cp, BOUNDS, seconds)]
-        if number <= STAGES.index("suffers") and not self._effort.careful:
-            # Later ones never come through from below.
-            jobs = [Job(cp, CORES, seconds), Job(cp, SUMS, seconds)]
+        jobs = [Job(cp, kind, seconds) for kind in kinds if self._values]
+        jobs = jobs or [Job(cp, CORES, seconds), Job(cp, SUMS, seconds)]
         first = None if self._values else self._tell
-        answers = together(jobs, self._left(), self._stop, first)
+        answers = together(jobs, self._left(), self._stopped, first)
         if not self._values and not any(answer.values for answer in answers):
             # So slow a machine, or so full a kitchen: any plan at all is wanted now.
-            answers = together([Job(cp, SUMS, 40.0)], 30.0, self._stop, first)
+            answers = together([Job(cp, SUMS, 40.0)], 30.0, self._stopped, first)
             if not answers[0].values:
                 raise Impossible
         self._best_of(answers, number, stage)
         return max(answer.seconds for answer in answers)
 
     def _best_of(self, answers: Sequence[Answer], number: int, stage: Stage) -> None:
-        self._bound = max([self._bound, *(math.ceil(a.bound - 1e-6) for a in answers if a.values)])
+        self._bound = max(self._bound, self._least(answers))
         plans = [answer.values for answer in answers if answer.values]
         best = min(plans, key=lambda values: self._rank(values)[number:], default=None)
         if best and (not self._values or self._beats(best, number)):
             self._take(best, stage)
 
-    def _within(self, number: int, stage: Stage, seconds: float) -> float:
-        """The stage with every part of those before no more than it is now; seconds spent."""
+    def _proved_again(self, schedule: Schedule) -> Schedule:
+        """``schedule``, now that every cook is named: what was proved with the waits before as they were and
+        is not any more, for other waits are longer, is proved once more with those."""
+        lost = [
+            number
+            for number, (was, now) in enumerate(zip(self._reached, schedule.reached, strict=True))
+            if was.kept and not (now.kept or now.proved)
+        ]
+        pinned = {self._free[key]: round(schedule.starts[key] * TICKS) for key in self._tasks()}
+        answer = Lane(self._model, 0, JOINED).solved(self._values, pinned, 2.0) if lost else None
+        if answer is None or not answer.values:
+            return schedule
+        self._values, reached = answer.values, list(schedule.reached)
+        for number in lost:
+            if self._now(STAGES[number]) == round(reached[number].value * TICKS):
+                answers = together([Job(self._with_waits(number), KEPT, AGAIN)], 2.0, self._stopped)
+                kept = self._least(answers) >= self._now(STAGES[number])
+                reached[number] = replace(reached[number], kept=kept)
+        return replace(schedule, reached=tuple(reached))
+
+    def _within(self, number: int, stage: Stage, seconds: float, *kinds: Kind) -> float:
+        """The stage with the waits before as they are, in so many ways side by side; seconds spent."""
+        cp = self._with_waits(number)
+        answers = together([Job(cp, kind, seconds) for kind in kinds], self._left(), self._stopped)
+        plans = [one.values for one in answers if one.values]
+        best = min(plans, key=lambda values: self._rank(values)[number:], default=None)
+        if best and self._beats(best, number):
+            self._take(best, stage)
+        self._kept = self._least(answers) >= self._now(stage)
+        return max(one.seconds for one in answers)
+
+    def _with_waits(self, number: int) -> cp_model.CpModel:
+        """A model of stage ``number`` with every part of those before no more than it is now."""
         cp = self._model.cp.clone()
         for before in STAGES[:number]:
             for part in self._model.measures.parts[before]:
@@ -212,25 +342,31 @@ class _Search:
                     for one, c in zip(flat.vars, flat.coeffs, strict=True)
                 )
                 cp.add(cp_model.LinearExpr.weighted_sum(variables, flat.coeffs) <= now)
+        cp.minimize(cp.get_int_var_from_proto_index(self._model.measures.of[STAGES[number]].index))
         hinted(cp, self._values)
-        (answer,) = together([Job(cp, CORES, seconds)], self._left(), self._stop)
-        if answer.values and self._beats(answer.values, number):
-            self._take(answer.values, stage)
-        self._kept = answer.proved
-        return answer.seconds
+        return cp
 
-    def _around(self, number: int, stage: Stage, seconds: float) -> float:
-        """Parts of the plan planned anew; seconds spent."""
-        lanes = [Lane(self._model, number) for _ in range(LANES)]
+    @staticmethod
+    def _least(answers: Sequence[Answer]) -> int:
+        """What nothing can be under, by the best of ``answers``."""
+        return max((math.ceil(one.bound - 1e-6) for one in answers if one.values), default=0)
+
+    def _tasks(self) -> list[str]:
+        """Keys of the tasks that are free to move; a wash that is not done has no time of its own."""
+        return [task.key for task in self._problem.tasks if task.key in self._free]
+
+    def _around(self, number: int, stage: Stage, seconds: float, lanes: int) -> float:
+        """Parts of the plan planned anew, so many side by side; seconds spent."""
+        beside = [Lane(self._model, number) for _ in range(lanes)]
         spent, width, dry = 0.0, 60.0, 0
-        with ThreadPoolExecutor(LANES) as pool:
+        with ThreadPoolExecutor(lanes) as pool:
             while spent < seconds and dry < GIVE_UP and not self._over():
                 if self._through(stage):
                     break
-                parts = [self._part(width) for _ in range(LANES)]
+                parts = [self._part(width) for _ in beside]
                 jobs = [
                     pool.submit(lane.solved, self._values, self._pinned(part), self._left())
-                    for lane, part in zip(lanes, parts, strict=True)
+                    for lane, part in zip(beside, parts, strict=True)
                 ]
                 answers = [job.result() for job in jobs]
                 spent += max(answer.seconds for answer in answers)

@@ -485,11 +485,24 @@ class Means(KitchenTest):
         self.client.call("PUT", "/larder/ways", {"row": {**way, "minutes": "11"}})
         told = self.means()
         self.assertEqual([cook["can"] for cook in told["cooks"]], [["plate", "stove"]])
-        self.assertEqual(told["own_ways"], ["sear"])
+        self.assertEqual(told["own_ways"], {"sear": True})
         self.assertEqual(next(w for w in told["ways"] if w["key"] == "sear")["minutes"], 11)
         self.client.call("DELETE", "/larder/ways/sear")
-        self.assertEqual(self.means()["own_ways"], [])
+        self.assertEqual(self.means()["own_ways"], {})
         self.assertEqual(self.other.call("GET", "/larder/means").body["cooks"], [])
+
+    def test_a_way_nobody_ships_has_a_key_of_its_own(self) -> None:
+        def made(name: str, *does: str) -> dict:
+            return self.client.call("POST", "/larder/ways", {"name": name, "does": does}).body
+
+        first, second, third = made("Poach in oil", "hake"), made(" Poach in oil"), made("油")
+        keys = [one["key"] for one in (first, second, third)]
+        self.assertEqual(keys, ["own-poach-in-oil", "own-poach-in-oil-2", "own-way"])
+        self.assertEqual((first["minutes"], first["does"]), (10, ["hake"]))
+        self.assertEqual(self.means()["own_ways"], dict.fromkeys(keys, False))
+        for name in ("", "x" * 61):
+            answer = self.client.call("POST", "/larder/ways", {"name": name})
+            self.assertEqual(self.fields(answer), ["name"])
 
     def means(self) -> dict:
         return self.client.call("GET", "/larder/means").body

@@ -3,7 +3,11 @@
 import unittest
 from dataclasses import replace
 
+from ortools.sat.python.cp_model import OPTIMAL, LinearExpr
+
 from saucier.timing import (
+    STAGES,
+    TICKS,
     Away,
     Baking,
     Heat,
@@ -19,6 +23,10 @@ from saucier.timing import (
     by_rule,
     measured,
 )
+from saucier.timing.alike import alike
+from saucier.timing.lanes import solver_for
+from saucier.timing.model import Model
+from saucier.timing.narrow import narrowed
 from saucier.timing.solver import Effort, Impossible, plan
 from saucier.timing.tests.checker import wrong_with
 from saucier.timing.tests.random_problems import problem
@@ -181,6 +189,89 @@ class Planner(unittest.TestCase):
             self.assertTrue(one.proved or one.kept, one)
             self.assertGreaterEqual(one.value, one.bound)
         self.assertTrue(found.proved)
+
+    def test_the_narrow_question_leaves_out_what_decides_nothing(self) -> None:
+        whole = problem(1, 3, cooks=3)
+        narrow = narrowed(whole)
+        gone = {task.key for task in whole.tasks} - {task.key for task in narrow.tasks}
+        self.assertTrue(gone)
+        self.assertTrue(all("prep" in key for key in gone), gone)
+        pinned = replace(
+            whole,
+            tasks=tuple(replace(t, start=400.0) if t.key in gone else t for t in whole.tasks),
+        )
+        self.assertEqual(len(narrowed(pinned).tasks), len(whole.tasks))  # what is settled stays
+
+    def test_no_plan_of_the_whole_is_under_the_least_of_the_narrow_question(self) -> None:
+        effort = Effort(seconds=3.0, wall=20.0)
+        proved = 0
+        for seed in range(5):
+            whole = problem(seed, 2, cooks=2)
+            least = plan(narrowed(whole), effort).reached
+            found = plan(whole, effort).reached
+            for stage, (one, other) in enumerate(zip(least[:3], found[:3], strict=True)):
+                if not (one.proved and other.proved):
+                    break
+                proved += stage == 2
+                self.assertLessEqual(one.value, other.value + 1e-6, (seed, one.stage))
+                if one.value < other.value:
+                    break  # what comes after has other waits before it
+        self.assertGreaterEqual(proved, 3)
+
+    def test_what_has_no_room_beside_what_suffers_is_planned_all_the_same(self) -> None:
+        """The chopping can begin at no other time than the plate that must not wait: one of them gives."""
+        chop = hands("chop", 10, earliest=85.0)
+        fish, plate = hands("fish", 5), hands("plate", 5)
+        question = asked(
+            chop,
+            fish,
+            plate,
+            links=(Link("chop", "plate"), Link("fish", "plate", longest=1.0, suffers=5)),
+            servings=(Serving("plate", 100.0, "1"),),
+        )
+        found = self.planned(question)
+        self.assertEqual((found.value("late"), found.starts["plate"]), (0.0, 95.0))
+        self.assertEqual(found.value("harmed"), 5.0 * 9.0)
+        self.assertTrue(found.proved)
+
+    def test_what_is_alike_goes_in_its_own_order(self) -> None:
+        whole = problem(1, 3, cooks=3)
+        twice = [replace(whole.tasks[0], key=f"again {n}") for n in range(3)]
+        links = [Link(one.key, "0 pot") for one in twice]
+        question = replace(whole, tasks=(*whole.tasks, *twice), links=(*whole.links, *links))
+        self.assertIn(["0 prep 0", *(one.key for one in twice)], alike(question))
+        starts = self.planned(question).starts
+        self.assertEqual(sorted(starts[one.key] for one in twice), [starts[t.key] for t in twice])
+        begun = replace(twice[2], start=600.0, begun=True)
+        other = replace(question, tasks=(*whole.tasks, *twice[:2], begun))
+        self.assertNotIn("again 2", [key for keys in alike(other) for key in keys])
+        self.planned(other)
+
+    def test_what_was_proved_is_proved_once_cooks_are_named(self) -> None:
+        """Skills that cross: the plan is moved to be named, and told as proved only where it is."""
+        for seed in range(3):
+            question = problem(seed, 3, cooks=3, skilled=True)
+            found = plan(question, Effort(seconds=4.0, wall=20.0))
+            self.assertTrue(found.named)
+            for number, one in enumerate(found.reached):
+                if one.kept:
+                    self.assertEqual(self.least_with_waits(question, found, number), one.value)
+
+    def least_with_waits(self, question: Problem, found: Schedule, number: int) -> float:
+        """The least of a stage with every wait of those before no longer than in ``found``, by the solver."""
+        model = Model(question)
+        there = Model(question, near=found.starts, bare=True)
+        there.cp.minimize(LinearExpr.sum(list(there.measures.of.values())))
+        known = solver_for(0.2, 5.0)
+        known.solve(there.cp)
+        for stage in STAGES[:number]:
+            pairs = zip(model.measures.parts[stage], there.measures.parts[stage], strict=True)
+            for part, was in pairs:
+                model.cp.add(part <= known.value(was))
+        model.cp.minimize(model.measures.of[STAGES[number]])
+        solver = solver_for(20.0, 20.0)
+        self.assertEqual(solver.solve(model.cp), OPTIMAL)
+        return solver.objective_value / TICKS
 
     def test_whether_it_comes_out_is_known_without_the_rest(self) -> None:
         question = problem(2, 5, cooks=2)

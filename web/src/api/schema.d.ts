@@ -707,7 +707,11 @@ export interface paths {
          * @description A way to cook something, as this kitchen does it.
          */
         put: operations["kestrel_larder_api_save_way"];
-        post?: never;
+        /**
+         * Add Way
+         * @description A way of the kitchen's own, with figures to begin from.
+         */
+        post: operations["kestrel_larder_api_add_way"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4554,7 +4558,8 @@ export interface components {
         };
         /**
          * MeansOut
-         * @description What there is to cook with, and the ways of the library.
+         * @description What there is to cook with, and the ways of the library; ``own_ways`` are the keys of those with the
+         *     kitchen's own figures, and whether there are shipped ones to go back to.
          */
         MeansOut: {
             /** Gear */
@@ -4568,7 +4573,9 @@ export interface components {
             /** Ways */
             ways: components["schemas"]["Way"][];
             /** Own Ways */
-            own_ways: string[];
+            own_ways: {
+                [key: string]: boolean;
+            };
         };
         /**
          * Way
@@ -4785,6 +4792,19 @@ export interface components {
              * @default []
              */
             can: string[];
+        };
+        /** NewWayIn */
+        NewWayIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Does
+             * @default []
+             */
+            does: string[];
         };
         /** WayIn */
         WayIn: {
@@ -12593,6 +12613,45 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_larder_api_add_way: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewWayIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Way"];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             /** @description Unprocessable Entity */
             422: {
                 headers: {

@@ -255,6 +255,9 @@ onBeforeRouteLeave(() => {
   }
 }
 @media (max-width: 1000px) {
+  :global(main:has(> .builder)) {
+    scroll-padding-top: 56px;
+  }
   .builder {
     display: block;
     height: auto;

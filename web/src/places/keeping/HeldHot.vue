@@ -43,8 +43,8 @@ const wrong = computed(() => problems.value.find((one) => one.field.endsWith('at
       <NumberField label="at" unit="°C" :value="at" :problem="wrong" @change="at = $event" />
       <label class="check"><input v-model="covered" type="checkbox" />under film or butter</label>
     </div>
-    <template v-if="found">
-      <ol>
+    <div v-if="found || !problems.length" class="answer">
+      <ol v-if="found">
         <li v-for="one in found.after" :key="one.minutes">
           <span class="quiet">{{ minutes(one.minutes) }}</span>
           <b>{{ session.gradeName(one.grade) || 'no grade' }}</b>
@@ -54,8 +54,8 @@ const wrong = computed(() => problems.value.find((one) => one.field.endsWith('at
           <span v-if="one.lost_g >= 1" class="quiet">{{ grams(one.lost_g) }} gone</span>
         </li>
       </ol>
-      <p :class="found.ok ? 'quiet' : 'warning'">{{ found.ok ? '✓' : '!' }} {{ found.words }}.</p>
-    </template>
+      <p v-if="found" :class="found.ok ? 'quiet' : 'warning'">{{ found.ok ? '✓' : '!' }} {{ found.words }}.</p>
+    </div>
   </section>
 </template>
 
@@ -86,6 +86,9 @@ h2 {
 .check input {
   width: 22px;
   height: 22px;
+}
+.answer {
+  min-height: 130px; /* what is below it does not move as the answer comes */
 }
 ol {
   display: flex;

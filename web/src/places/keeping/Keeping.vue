@@ -21,9 +21,15 @@ const lines = ref<Schemas['KeptLine'][]>([])
 const where = ref<Schemas['Where'] | null>(null)
 const rules = ref<Schemas['RulesOut'] | null>(null)
 const { trouble, load, tell } = useList(async () => {
-  lines.value = await ask(api.GET('/api/keeping'))
-  where.value = await ask(api.GET('/api/keeping/where'))
-  rules.value = await ask(api.GET('/api/keeping/rules'))
+  // All at once: what comes later would push away what is about to be pressed.
+  const [kept, from, by] = await Promise.all([
+    ask(api.GET('/api/keeping')),
+    ask(api.GET('/api/keeping/where')),
+    ask(api.GET('/api/keeping/rules')),
+  ])
+  lines.value = kept
+  where.value = from
+  rules.value = by
 })
 const listen = useListen()
 listen.onKept(() => void load())
@@ -97,8 +103,6 @@ const age = (days: number) => (days ? `${days} d old` : 'of today')
         </RouterLink>
       </li>
     </ul>
-    <HeldHot v-if="where?.possible.length" :key="where.possible[0]!.batch_id" :possible="where.possible" />
-    <HeatingThrough v-if="rules" :key="`${rules.chosen.key} ${rules.chosen.reheat_c}`" />
     <section v-if="rules" class="rules">
       <ChoiceField
         label="Rules for cooling and keeping"
@@ -123,6 +127,8 @@ const age = (days: number) => (days ? `${days} d old` : 'of today')
         <RouterLink class="csv" to="/keeping/record">To read and print</RouterLink>
       </div>
     </section>
+    <HeldHot v-if="where?.possible.length" :key="where.possible[0]!.batch_id" :possible="where.possible" />
+    <HeatingThrough v-if="rules" :key="`${rules.chosen.key} ${rules.chosen.reheat_c}`" />
   </div>
 </template>
 

@@ -12,7 +12,7 @@ import { useOffList } from '@/shell/offList'
 import { useSession } from '@/shell/session'
 
 type Way = Schemas['Way']
-const props = defineProps<{ ways: Way[]; own: string[] }>()
+const props = defineProps<{ ways: Way[]; own: Record<string, boolean> }>()
 const emit = defineEmits<{ changed: [] }>()
 const session = useSession()
 const offList = useOffList()
@@ -58,9 +58,9 @@ const options = computed(() => [...session.ingredients.values()].map(ingredientO
 const nameOf = (key: string) => session.ingredients.get(key)?.name ?? key
 const named = (keys: string[]) => keys.map(nameOf).join(', ')
 const shown = computed(() => props.ways.filter((way) => way.key !== 'as-it-is'))
-const isOwn = (way: Way) => props.own.includes(way.key)
+const isOwn = (way: Way) => way.key in props.own
 /** A way nobody ships has no usual figures to go back to. */
-const isNew = (way: Way) => way.key.startsWith('own-')
+const isNew = (way: Way) => props.own[way.key] === false
 
 const put = (row: Record<string, unknown>) => ask(api.PUT('/api/larder/ways', { body: { row } }))
 const set = (way: Way, key: keyof Way, value: unknown) =>
@@ -70,15 +70,7 @@ const set = (way: Way, key: keyof Way, value: unknown) =>
   })
 const add = () =>
   fresh.run(async () => {
-    const name = made.name.trim()
-    const slug = name
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .slice(0, 50)
-    const taken = new Set(props.ways.map((way) => way.key))
-    let key = `own-${slug || 'way'}`
-    for (let n = 2; taken.has(key); n++) key = `own-${slug || 'way'}-${n}`
-    await put({ key, name, on: 'ring', vessel: 'pan', minutes: 10, put_in: 1, take_out: 1, keeps: 10, does: made.does })
+    const { key } = await ask(api.POST('/api/larder/ways', { body: { ...made } }))
     Object.assign(made, { name: '', does: [] })
     open.value = key
     emit('changed')

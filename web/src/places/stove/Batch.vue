@@ -537,6 +537,10 @@ h1 {
 .batch > .good-news {
   grid-row: 6;
 }
+/* What has the focus is not under what stays at the foot. */
+:global(main:has(.batch > .moves)) {
+  scroll-padding-bottom: 96px;
+}
 .forward {
   flex: 1;
   min-height: 64px;
@@ -575,6 +579,14 @@ h1 {
 @media (max-height: 520px) {
   .batch > .moves {
     position: static;
+  }
+  :global(main:has(.batch > .moves)) {
+    scroll-padding-bottom: 0;
+  }
+}
+@media (max-width: 800px) and (min-height: 521px) {
+  :global(main:has(.batch > .moves)) {
+    scroll-padding-bottom: 240px;
   }
 }
 @media (max-width: 800px) {
