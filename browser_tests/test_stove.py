@@ -86,6 +86,13 @@ class AtTheStove(BrowserTest):
             take(device, [Reading(mass_g=grams, at=began + timedelta(seconds=second))])
         self.see("1547 g")  # with no press on this screen
         self.wait(lambda: self.minutes() != before, "other minutes")
+        for second in range(360, 480, 10):  # to 60 g under where it stops
+            grams = 1547.0 - 53.5 * (second - 350.0) / 60.0
+            take(device, [Reading(mass_g=grams, at=began + timedelta(seconds=second))])
+        self.see("past where it stops")
+        self.find(".watching .water").click()
+        self.see("Written down: it is in")
+        self.wait(lambda: "past where it stops" not in self.find(".watching").text, "it to be back")
 
     def test_cooking_goes_on_without_a_network_through_a_reload(self) -> None:
         batch = self.cook()

@@ -567,6 +567,8 @@ NINE_IN_TEN = 1.645
 """Half the width, in spreads, of what holds nine times in ten."""
 WARN_BEFORE_MIN = 1.5
 """A cream about to turn oily is told when it may happen within so many minutes."""
+PAST_SHARE = 0.03
+"""Of what a reduction is to leave, how much less is told as past it: a dip or two of a spoon is not."""
 JUMP_TOLD_MIN = 2.0
 """Minutes for which a jump of the scale is spoken of."""
 PACE_TOLD = 1.35

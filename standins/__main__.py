@@ -143,7 +143,7 @@ class Handler(BaseHTTPRequestHandler):
         """Quiet: the page tells what happens."""
 
     def _json(self, status: int, body: dict[str, Any]) -> None:
-        self._answer(status, json.dumps(body).encode(), "application/json")
+        self._answer(status, json.dumps(body, allow_nan=False).encode(), "application/json")
 
     def _answer(self, status: int, body: bytes, kind: str) -> None:
         self.send_response(status)

@@ -2,6 +2,7 @@
 to that is kept beside what was true."""
 
 import json
+import math
 import threading
 import time
 import urllib.error
@@ -119,13 +120,16 @@ class Cooking:
         return {}
 
     def told(self) -> dict[str, Any]:
-        """For the page: what happened so far; what was hidden only once it is over."""
-        over = not self.going
+        """For the page: what happened so far; what was hidden only once it is over (what never happens has no
+        minute)."""
+        over, truth = not self.going, asdict(self.pot.truth)
         return {
             "going": self.going,
             "trouble": self.trouble,
             "minute": round(self.pot.minutes, 1),
             "ended_at": self.ended_at,
             "moments": [asdict(one) for one in self.moments],
-            "truth": asdict(self.pot.truth) if over else None,
+            "truth": {k: v if math.isfinite(v) else None for k, v in truth.items()}
+            if over
+            else None,
         }

@@ -70,8 +70,8 @@ class Watched:
     """A pot that boils, as it is likely to be at ``at_min``: what it holds, what the scale shows with it,
     how deep it stands, the share of its liquid left, how thick (Pa·s at serving temperature), its grade.
     ``pace``: against the model's, 1 is as it says; ``strength`` likewise of what thickens it.
-    ``minutes_left`` until the ``goal`` (None where it has none, or will not get there); ``looked``: how
-    often anything was seen of it."""
+    ``minutes_left`` until the ``goal`` (None where it has none, or will not get there), ``past_g``: by how
+    much it is surely past that (0: it is not); ``looked``: how often anything was seen of it."""
 
     at_min: float
     boils_in_min: float
@@ -88,6 +88,7 @@ class Watched:
     strength: Guess
     goal: StopsAt | None
     minutes_left: Guess | None
+    past_g: float
     passing: tuple[Passing, ...]
     track: tuple[TrackPoint, ...]
     looked: int
@@ -107,6 +108,12 @@ def watch(
     ``before``: the pot it began with, where it is not as planned. None: nothing boils off at it."""
     watching = Watching.of(checked, number, seen, now_min, prior, before)
     return None if watching is None else watching.told()
+
+
+def _past_g(mass: Guess, goal_g: float) -> float:
+    """By how much a pot of ``mass`` is past ``goal_g``, g; 0 where that is within what it may be off by."""
+    gone = goal_g - mass.value
+    return round(gone, 1) if mass.high < goal_g and gone > K.PAST_SHARE * goal_g else 0.0
 
 
 class Watching:
@@ -151,10 +158,11 @@ class Watching:
         stop = self._stop()
         goal = None if stop is None else self._goal(stop(belief.mean))
         eta = self._guess(lambda x: way.at(x[MASS], way.log_eta) + x[STRENGTH], math.exp)
+        mass = self._guess(lambda x: x[MASS])
         return Watched(
             at_min=self._now,
             boils_in_min=max(0.0, belief.boils_at - self._now),
-            mass_g=self._guess(lambda x: x[MASS]),
+            mass_g=mass,
             scale_g=self._on_scale(belief.mass_g),
             level_mm=self._guess(lambda x: way.at(x[MASS], way.level_mm)),
             share_left=self._guess(lambda x: way.share_left(x[MASS], x[FULL])),
@@ -167,6 +175,7 @@ class Watching:
             strength=self._guess(lambda x: x[STRENGTH] / K.FLOUR_EXPONENT, math.exp),
             goal=goal,
             minutes_left=None if stop is None else self._minutes_to(stop),
+            past_g=0.0 if goal is None else _past_g(mass, goal.mass_g),
             passing=tuple(self._passing()),
             track=self._track(goal),
             looked=len([one for one in self._seen if one.what != "boils"]),

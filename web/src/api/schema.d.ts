@@ -8174,8 +8174,8 @@ export interface components {
          * @description A pot that boils, as it is likely to be at ``at_min``: what it holds, what the scale shows with it,
          *     how deep it stands, the share of its liquid left, how thick (Pa·s at serving temperature), its grade.
          *     ``pace``: against the model's, 1 is as it says; ``strength`` likewise of what thickens it.
-         *     ``minutes_left`` until the ``goal`` (None where it has none, or will not get there); ``looked``: how
-         *     often anything was seen of it.
+         *     ``minutes_left`` until the ``goal`` (None where it has none, or will not get there), ``past_g``: by how
+         *     much it is surely past that (0: it is not); ``looked``: how often anything was seen of it.
          */
         Watched: {
             /** At Min */
@@ -8200,6 +8200,8 @@ export interface components {
             strength: components["schemas"]["Guess"];
             goal: components["schemas"]["StopsAt"] | null;
             minutes_left: components["schemas"]["Guess"] | null;
+            /** Past G */
+            past_g: number;
             /** Passing */
             passing: components["schemas"]["Passing"][];
             /** Track */

@@ -111,6 +111,7 @@ const watched = computed(() => {
 })
 /** What the timer of the step runs: until it may be there at the earliest, where it is watched. */
 const timerS = computed(() => {
+  if (watched.value?.past_g) return null
   const left = watched.value?.minutes_left
   return left ? Math.max(10, Math.round(60 * left.low)) : (card.value?.timer_s ?? null)
 })
@@ -263,6 +264,11 @@ function mended(remedy: Schemas['Remedy'], sign: string): void {
   undoable({ kind: 'mended', sign, title: remedy.title, do: remedy.do, steps: remedy.steps }, 'Written down: it is in.')
   fixing.value = false
 }
+/** Boiled down too far: what brings it back is in. */
+function waterIn(grams: number): void {
+  const steps = [{ op: 'add', ingredient: 'water', amount: { value: grams, unit: 'g' }, temperature_c: 95 }]
+  undoable({ kind: 'mended', sign: 'too-thick', title: 'Hot water in', do: [], steps }, 'Written down: it is in.')
+}
 const noting = ref(false)
 const note = ref('')
 const dictation = useDictation((text) => (note.value = [note.value, text].filter(Boolean).join(' ')))
@@ -371,6 +377,7 @@ onKey((key) => {
           :watched="watched"
           :device="devices.find((one) => one.kind === 'scale')"
           @level="saw('level', $event)"
+          @water="waterIn"
         />
         <AfterStep v-else-if="card && !beside" :batch="batch" :step="batch.step" :card="card" :now="free" />
         <template v-if="!watched || free">
@@ -429,12 +436,14 @@ onKey((key) => {
       </p>
     </div>
     <footer v-if="batch.status === 'on' && !atEnd" class="moves">
-      <NButton v-if="!free" size="large" :disabled="batch.step === 0" @click="back">Back</NButton>
-      <NButton v-if="!free && !beside" size="large" :disabled="card?.left_out" @click="leaveOut">Leave out</NButton>
-      <NButton size="large" quaternary @click="leave">Take it off</NButton>
-      <NButton v-if="!beside" size="large" :disabled="empty" @click="fixing = true">Fix it</NButton>
-      <NButton size="large" @click="noting = true">Note</NButton>
-      <Photos v-if="!beside" :batch="batch" class="photo" />
+      <div class="more">
+        <NButton v-if="!free" size="large" :disabled="batch.step === 0" @click="back">Back</NButton>
+        <NButton v-if="!beside" size="large" :disabled="empty" @click="fixing = true">Fix it</NButton>
+        <NButton size="large" @click="noting = true">Note</NButton>
+        <NButton v-if="!free && !beside" size="large" :disabled="card?.left_out" @click="leaveOut">Leave out</NButton>
+        <Photos v-if="!beside" :batch="batch" class="photo" />
+        <NButton size="large" quaternary @click="leave">Take it off</NButton>
+      </div>
       <NButton size="large" type="primary" class="forward" :disabled="empty" @click="forward">
         {{ onward }}
       </NButton>
@@ -531,6 +540,10 @@ h1 {
   padding: 10px 0 2px;
   background: var(--fog1);
 }
+.more {
+  display: flex;
+  gap: inherit;
+}
 .batch > .happened {
   grid-row: 5;
 }
@@ -586,7 +599,7 @@ h1 {
 }
 @media (max-width: 800px) and (min-height: 521px) {
   :global(main:has(.batch > .moves)) {
-    scroll-padding-bottom: 240px;
+    scroll-padding-bottom: 170px;
   }
 }
 @media (max-width: 800px) {
@@ -613,23 +626,16 @@ h1 {
   }
   .batch > .moves {
     order: 4;
-    display: grid;
-    grid-template-columns: repeat(3, minmax(0, 1fr));
+    flex-direction: column-reverse;
     gap: 6px;
     align-self: stretch;
     margin-top: auto;
   }
-  .moves > :not(.forward) {
-    padding: 0 6px;
+  .more {
+    overflow-x: auto;
   }
-  .moves :deep(.take) {
-    flex: 1;
-    justify-content: center;
-    padding: 0 6px;
-  }
-  .moves .forward {
-    grid-column: 1 / -1;
-    order: -1;
+  .more > * {
+    flex: none;
   }
 }
 </style>

@@ -2,12 +2,12 @@
 /** A pot that boils down: the minutes left, as the biggest thing there is, and its picture. */
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { scaleReads } from '@/parts/format'
+import { grams, scaleReads } from '@/parts/format'
 import WayPicture from '@/parts/WayPicture.vue'
 import { useSession } from '@/shell/session'
 
 const props = defineProps<{ watched: Schemas['Watched']; device?: Schemas['DeviceOut'] }>()
-defineEmits<{ level: [mm: number] }>()
+defineEmits<{ level: [mm: number]; water: [grams: number] }>()
 const session = useSession()
 const whole = (value: number) => (value < 10 ? Math.round(2 * value) / 2 : Math.round(value))
 const left = computed(() => props.watched.minutes_left)
@@ -25,7 +25,14 @@ const how = computed(() => {
   <section class="watching" aria-label="The pot now">
     <div class="figures" aria-live="polite">
       <p class="left">
-        <template v-if="there"><b>Now</b><span>it is where it stops</span></template>
+        <template v-if="watched.past_g"
+          ><b>{{ Math.round(watched.past_g) }}<small>g</small></b
+          ><span>past where it stops: as much hot water brings it back</span
+          ><button class="water" @click="$emit('water', Math.round(watched.past_g))">
+            {{ grams(watched.past_g) }} of water is in
+          </button></template
+        >
+        <template v-else-if="there"><b>Now</b><span>it is where it stops</span></template>
         <template v-else-if="left"
           ><b>{{ whole(left.value) }}<small>min</small></b
           ><span>{{ whole(left.low) }} to {{ whole(left.high) }} min left</span></template
@@ -106,6 +113,16 @@ dt {
 dd {
   margin: 0;
   font-weight: 700;
+}
+.water {
+  min-height: 64px;
+  margin-top: 6px;
+  padding: 0 18px;
+  border: 3px solid var(--russet);
+  border-radius: 10px;
+  background: var(--russet-wash);
+  font-weight: 700;
+  cursor: pointer;
 }
 .picture {
   flex: 1;
