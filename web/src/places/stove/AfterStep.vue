@@ -53,7 +53,7 @@ aside {
   flex-direction: column;
   gap: 6px;
   align-self: start;
-  padding: 14px;
+  padding: 10px 14px;
   border-radius: 12px;
   background: var(--white);
   border: 1px solid var(--fog2);
@@ -64,14 +64,13 @@ aside {
 .pictures {
   display: grid;
   grid-template-columns: 90px 1fr;
-  height: max(170px, 27vh);
+  height: max(160px, 25vh);
   gap: 8px;
 }
 .scale {
   font-size: 18px;
 }
 .scale b {
-  display: block;
   font-size: 34px;
   line-height: 1.1;
 }

@@ -23,8 +23,8 @@ const session = useSession()
     <dl>
       <dt>waits since</dt>
       <dd>{{ Math.round(waits.minutes) }} min</dd>
-      <dt>about</dt>
-      <dd>{{ temperature(waits.temperature_c) }}</dd>
+      <dt v-if="waits.let_down_ml >= 1">about</dt>
+      <dd v-if="waits.let_down_ml >= 1">{{ temperature(waits.temperature_c) }}</dd>
       <dt>thick now</dt>
       <dd>{{ session.gradeName(waits.grade) || 'no grade' }}</dd>
     </dl>
