@@ -154,8 +154,7 @@ def p95_ms(work: Callable[[], object], times: int) -> float:
     return statistics.quantiles(found, n=20)[-1]
 
 
-def server(address: str, env: dict[str, str]) -> None:
-    session = Session(address)
+def server(session: Session, env: dict[str, str]) -> None:
     body = {"sheet": write_sheet(sheet_of(10))}
     say(
         "API: live edit of a ten-step sheet, 95th percentile",
@@ -270,10 +269,9 @@ def interface(address: str) -> None:
         say("interface: edit to new picture, worst of twelve", max(times), "ms")
 
 
-def lists(address: str, env: dict[str, str]) -> None:
+def lists(session: Session, address: str, env: dict[str, str]) -> None:
     """A large kitchen: 2,000 sauces and 500 services, at the server and until they are seen."""
     subprocess.run([sys.executable, "-c", _MANY_ROWS], env=env, cwd=ROOT, check=True)
-    session = Session(address)
     for name, path in (
         ("2,000 sauces", "/api/sauces"),
         ("search among 2,000 sauces", "/api/sauces?q=cream"),
@@ -315,7 +313,7 @@ def sureness() -> None:
 def planner() -> None:
     """Plans of some 60 and 120 tasks, as services make them: the first one, the whole, what is proved."""
     for tasks, dishes in ((60, 8), (120, 17)):
-        firsts, wholes, proved, named = [], [], 0, 0
+        firsts, wholes, proved, fresh, named = [], [], 0, 0, 0
         for seed in range(_PLANS):
             began, first = time.monotonic(), []
             found = plan(
@@ -326,20 +324,21 @@ def planner() -> None:
             firsts.append(first[0])
             wholes.append(found.seconds)
             proved += found.proved
+            fresh += all(one.proved for one in found.reached[:3])
             named += found.named
         say(f"run-up of {tasks} tasks: first plan, the slowest of {_PLANS}", max(firsts), "s", 1)
         say(f"run-up of {tasks} tasks: the whole, median", statistics.median(wholes), "s")
         say_times(f"run-up of {tasks} tasks: share named", named / _PLANS, 1)
         if tasks == 60:
-            say_times("run-up of 60 tasks: share proved best", proved / _PLANS, 0.5)
+            say_times("run-up of 60 tasks: share proved in freshness", fresh / _PLANS, 0.5)
+            say_times("run-up of 60 tasks: share proved in every aim", proved / _PLANS, 0.5)
 
 
 _PLANS = 4
 
 
-def beside_the_planner(address: str) -> None:
+def beside_the_planner(session: Session) -> None:
     """A cook's edit while the demo's run-ups are planned; then wait until they are, for all that follows."""
-    session = Session(address)
     body = {"sheet": write_sheet(sheet_of(10))}
     rows = json.loads(session.call("GET", "/api/run-ups"))
 
@@ -359,9 +358,8 @@ def beside_the_planner(address: str) -> None:
         time.sleep(0.5)
 
 
-def live(address: str) -> None:
+def live(session: Session) -> None:
     """Twenty screens that listen while a scale reads: what they hear, what a check costs beside them."""
-    session = Session(address)
     body = {"sheet": write_sheet(sheet_of(10))}
     rows = json.loads(session.call("GET", "/api/sauces"))["rows"]
     cream = next(row for row in rows if "uniper" in row["name"])
@@ -386,9 +384,9 @@ def live(address: str) -> None:
     say("API: a pot with its readings, 95th percentile", line, "ms")
 
 
-def at_the_door(address: str) -> None:
+def at_the_door(session: Session) -> None:
     """A cook's edit while strangers try passwords and hold lines half open."""
-    p95, _ = check_beside_strangers(PORT, Session(address), 20.0)
+    p95, _ = check_beside_strangers(PORT, session, 20.0)
     say(f"API: live edit beside {HAMMERING} strangers, {HALF_OPEN} half-open lines", p95, "ms", 100)
 
 
@@ -399,12 +397,13 @@ def main() -> int:
     planner()
     command_line()
     with demo_server(PORT) as (address, env):
-        beside_the_planner(address)
+        session = Session(address)
+        beside_the_planner(session)
         interface(address)
-        live(address)
-        at_the_door(address)
-        server(address, env)
-        lists(address, env)
+        live(session)
+        server(session, env)
+        lists(session, address, env)
+        at_the_door(session)  # the last: strangers use up the tries of this place
     if missed:
         print(f"missed: {', '.join(missed)}")
     return 1 if missed else 0

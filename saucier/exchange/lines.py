@@ -129,7 +129,6 @@ _EACH_FIRST = re.compile(r"^[\d.,/ ]+\(")
 _PACK_WORDS = re.compile(
     r"\b(?:tins?|cans?|jars?|packets?|packs?|pots?|tubs?|cartons?)\b", re.IGNORECASE
 )
-
 _PERCENT_NAMES = ("cream", "milk", "soft-cream", "cheese", "wine", "spirit")
 """Kinds whose name may hold a figure: "cream 35 %"."""
 _SIZED = re.compile(
@@ -193,16 +192,12 @@ SPOKEN = {
 """What a cook says shortly, with what is usually meant where no amount is given with it."""
 
 _JUICES = ("lemon-juice", "lime-juice")
-
-
 _NARROW = 1.35
 """A range no wider than this factor is read as its middle, and told."""
 _MANY, _MANY_G = 30, 500.0
 """So many, of so much together, may be grams whose unit was left out: "120 shallot"."""
 _BY_COUNTRY = ("cup", "tbsp", "tsp")
 """Measures that differ a little by country: mL said beside them are the better word."""
-
-
 _TOLD = ("line.narrow-range", "line.first-of-two", "line.its-juice")
 """What is told beside a line that is read."""
 _EXTRA = re.compile(

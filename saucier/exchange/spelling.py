@@ -21,6 +21,7 @@ _US = re.compile(
 )
 """Words by which a recipe tells where its pints are from."""
 _SHORT_PINT = re.compile(r"(?<=[\d½¼¾]\s)[pq]ts?\b\.?|(?<=[\d½¼¾])[pq]ts?\b\.?", re.IGNORECASE)
+_A_VOWEL = re.compile(r"\b([Aa])(?= imperial\b)")
 _DIFFERING = re.compile(r"(?<!imperial\s)(?<!us\s)\b(?=(?:pint|quart|gill)s?\b)", re.IGNORECASE)
 _RESPELLED = (
     (
@@ -76,13 +77,14 @@ def by_country(text: str) -> str:
     """``text`` with its pints named, where its other words tell which country's they are.
 
     >>> by_country("4 oz flour, a pint of milk"), by_country("a pint of milk")
-    ('4 oz flour, a imperial pint of milk', 'a pint of milk')
+    ('4 oz flour, an imperial pint of milk', 'a pint of milk')
     """
     text = _SHORT_PINT.sub(lambda short: "pint" if short[0][0] in "pP" else "quart", text)
     imperial, us = _IMPERIAL.search(text), _US.search(text)
     if bool(imperial) == bool(us):
         return text
-    return _DIFFERING.sub("imperial " if imperial else "US ", text)
+    named = _DIFFERING.sub("imperial " if imperial else "US ", text)
+    return _A_VOWEL.sub(r"\1n", named)
 
 
 def respelled(text: str) -> str:
