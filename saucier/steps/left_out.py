@@ -2,8 +2,6 @@
 
 from typing import ClassVar, Literal
 
-from pydantic import SerializeAsAny
-
 from saucier.pot import Pot
 from saucier.steps.step import Hands, Knobs, Move, Setting, StepBase
 
@@ -14,7 +12,7 @@ class LeftOut(StepBase):
     hands: ClassVar[Hands] = "none"
     fire: ClassVar[bool] = False
     op: Literal["left-out"] = "left-out"
-    was: SerializeAsAny[StepBase]
+    was: StepBase
 
     def prepare(self, setting: Setting) -> Move:
         def move(pot: Pot, knobs: Knobs) -> Pot:

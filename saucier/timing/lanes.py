@@ -146,11 +146,16 @@ class Lane:
 
         self._cp.minimize(weighed(number, measure))
 
-    def solved(self, values: Sequence[int], pinned: dict[int, int], wall: float) -> Answer:
+    def solved(
+        self, values: Sequence[int], pinned: Mapping[int, int], wall: float, give: int = 0
+    ) -> Answer:
+        """What is ``pinned`` stays where it is, or within ``give`` ticks of that; ``values`` to begin from."""
         variables = self._cp.proto.variables
         domains = {index: list(variables[index].domain) for index in pinned}
         for index, value in pinned.items():
-            _put(variables[index].domain, (value, value))
+            low, high = domains[index][0], domains[index][-1]
+            near = (max(low, value - give), min(high, value + give)) if give else (value, value)
+            _put(variables[index].domain, near)
         hinted(self._cp, values)
         solver = solver_for(self._limit, min(2.0, wall), PART)
         status = solver.solve(self._cp)

@@ -63,14 +63,19 @@ FRESH = STAGES.index("suffers")
 ABOVE, PARTS = 0.2, 0.5
 """Of such a stage's seconds, beside the way from below: for a good plan, and for parts of it anew; the rest is
 for the bound."""
+MANY = 50
+"""Of more tasks the way from below is looked at for less long: it takes longer by the clock, and seldom comes."""
 WHOLE, WITHIN = 0.1, 0.1
 """Of a later stage's seconds, those for the whole; of what is left, for it with the waits before kept."""
 LAST = 0.5
 """Of such a stage's seconds, what is left for proving what was found by parts."""
 AGAIN = 1.0
 """Seconds for proving once more what was proved before cooks were named."""
-JOINED = 0.02
-"""Deterministic seconds for the rest to find its room around what was planned of the narrow question."""
+SAID = 0.7
+"""Seconds between two plans that are told on the way."""
+JOINED = ((0, 0.02), (4 * TICKS, 0.05), (15 * TICKS, 0.1))
+"""By how many ticks what was planned of the narrow question may move for the rest to find its room, and the
+deterministic seconds that may take."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -135,6 +140,7 @@ class _Search:
         self._ended = threading.Event()  # what runs beside it is through
         self._random = random.Random(SEED)
         self.inside: _Search | None = None
+        self.taken: Callable[[], None] | None = None
 
     def run(self, near: Mapping[str, float] | None, stages: Sequence[Stage]) -> Schedule:
         model = self._model
@@ -185,19 +191,37 @@ class _Search:
         """The stage in the tasks that decide it, the rest around them; seconds spent."""
         stage, tasks = STAGES[number], inside._tasks()
         inside.adopt({key: self._at(key) for key in tasks})
+        around = [Lane(self._model, number, limit) for _, limit in JOINED]
+
+        def joined(tries: int = 1) -> list[int] | None:
+            pinned = {self._free[key]: inside._at(key) for key in tasks}
+            for lane, (give, _) in zip(around[:tries], JOINED, strict=False):
+                values = lane.solved(self._values, pinned, self._left(), give).values
+                if values and self._beats(values, number):
+                    return values
+            return None
+
+        said = time.monotonic()
+
+        def say_so() -> None:
+            """Somebody who waits hears of it now and then; nothing hangs on that."""
+            nonlocal said
+            if time.monotonic() - said > SAID and (values := joined()):
+                said = time.monotonic()
+                self._tell(values, stage, inside._bound)
+
+        inside.taken = say_so if self._found else None
         spent = inside.reach(number, seconds, self._until)
         self._bit |= inside._bit
         self._bound = max(self._bound, inside._bound)
-        pinned = {self._free[key]: inside._at(key) for key in tasks}
-        answer = Lane(self._model, number, JOINED).solved(self._values, pinned, self._left())
-        if answer.values and self._beats(answer.values, number):
-            self._take(answer.values, stage)
+        if values := joined(len(JOINED)):
+            self._take(values, stage)
         return spent
 
     def adopt(self, starts: Mapping[str, int]) -> None:
         """A plan with these ``starts`` to begin from, in place of a worse one."""
         pinned = {self._free[key]: at for key, at in starts.items()}
-        answer = Lane(self._model, 0, JOINED).solved(self._values, pinned, 2.0)
+        answer = Lane(self._model, 0, JOINED[0][1]).solved(self._values, pinned, 2.0)
         fits = self._values and all(
             self._now(one.stage) <= round(one.value * TICKS) for one in self._reached
         )
@@ -209,12 +233,13 @@ class _Search:
         from below is what counts, whatever the other had by then: no answer hangs on a race. Seconds
         spent."""
         self._ended = ended = threading.Event()
+        below_s = seconds * min(1.0, MANY / max(1, len(self._free)))
         cp = self._model.cp.clone()
         cp.minimize(cp.get_int_var_from_proto_index(self._model.measures.of[stage].index))
         hinted(cp, self._values)
 
         def below() -> Answer:
-            (answer,) = together([Job(cp, CORES, seconds)], self._left(), self._stop.is_set)
+            (answer,) = together([Job(cp, CORES, below_s)], self._left(), self._stop.is_set)
             if answer.proved:
                 ended.set()
             return answer
@@ -308,7 +333,9 @@ class _Search:
             if was.kept and not (now.kept or now.proved)
         ]
         pinned = {self._free[key]: round(schedule.starts[key] * TICKS) for key in self._tasks()}
-        answer = Lane(self._model, 0, JOINED).solved(self._values, pinned, 2.0) if lost else None
+        answer = (
+            Lane(self._model, 0, JOINED[0][1]).solved(self._values, pinned, 2.0) if lost else None
+        )
         if answer is None or not answer.values:
             return schedule
         self._values, reached = answer.values, list(schedule.reached)
@@ -421,12 +448,14 @@ class _Search:
     def _take(self, values: list[int], stage: Stage) -> None:
         self._values, self._kept = values, False
         self._tell(values, stage)
+        if self.taken:
+            self.taken()
 
-    def _tell(self, values: list[int], stage: Stage = "late") -> None:
+    def _tell(self, values: list[int], stage: Stage = "late", bound: float = 0.0) -> None:
         """``found`` hears of a plan."""
         if self._found:
             value = values[self._model.measures.of[stage].index]
-            now = Reached(stage, value / TICKS, min(self._bound, value) / TICKS)
+            now = Reached(stage, value / TICKS, min(max(bound, self._bound), value) / TICKS)
             self._found(self._read(values, [*self._reached, now]))
 
     def _schedule(self, reached: Sequence[Reached]) -> Schedule:
