@@ -28,9 +28,9 @@ from saucier.words import Sentence, going_by, plain, say
 
 TOLD_EVERY = 0.3
 """Seconds between two writes of how far it is."""
-ROUGH = Effort(seconds=0.5, wall=0.8)
-MOVE = Effort(seconds=3.0, wall=4.0)
-UNDER_WAY = Effort(seconds=3.0, wall=4.0)
+ROUGH = Effort(seconds=0.3, wall=0.8)
+MOVE = Effort(seconds=1.5, wall=4.0)
+UNDER_WAY = Effort(seconds=1.5, wall=4.0)
 """Once cooking has begun an answer is wanted soon, and near the plan that everybody has in mind."""
 EFFORT = Effort()
 

@@ -21,7 +21,7 @@ from saucier.timing import Away, Link, Problem, Schedule, Serving
 from saucier.timing.solver import Effort, plan
 from saucier.words import Sentence, say
 
-BRIEF = Effort(seconds=0.3, wall=1.5)
+BRIEF = Effort(seconds=0.2, wall=1.5)
 TOGETHER = (1, 2, 4, 6)
 """So many calls at once are tried, and said what the last of the most waits for."""
 

@@ -14,7 +14,7 @@ from saucier.timing import Problem, Schedule, Task, Use
 from saucier.timing.solver import Effort, Impossible, plan
 from saucier.words import Sentence, say
 
-QUICK = Effort(seconds=2.5, wall=3.0)
+QUICK = Effort(seconds=1.2, wall=3.0)
 ENOUGH = 0.15
 """A change counts where it leaves nothing late, and of the minutes past what harms no more than so
 much."""

@@ -154,7 +154,7 @@ function key(event: KeyboardEvent): void {
       <line class="now" :x1="x(watched.at_min)" :x2="x(watched.at_min)" :y1="TOP" :y2="y(0)" />
       <circle :cx="x(watched.at_min)" :cy="y(watched.level_mm.value)" r="7" />
       <text :x="x(watched.at_min)" :y="h - 6" text-anchor="middle">now</text>
-      <text v-if="watched.minutes_left" :x="right" :y="h - 6" text-anchor="end">
+      <text v-if="watched.minutes_left && right - x(watched.at_min) > 80" :x="right" :y="h - 6" text-anchor="end">
         +{{ Math.round(until - watched.at_min) }} min
       </text>
       <g v-if="pressed !== null" class="pressed">

@@ -436,7 +436,7 @@ onKey((key) => {
       </p>
     </div>
     <footer v-if="batch.status === 'on' && !atEnd" class="moves">
-      <div class="more">
+      <div class="more scroll">
         <NButton v-if="!free" size="large" :disabled="batch.step === 0" @click="back">Back</NButton>
         <NButton v-if="!beside" size="large" :disabled="empty" @click="fixing = true">Fix it</NButton>
         <NButton size="large" @click="noting = true">Note</NButton>
@@ -542,6 +542,7 @@ h1 {
 }
 .more {
   display: flex;
+  flex: none;
   gap: inherit;
 }
 .batch > .happened {
@@ -630,9 +631,6 @@ h1 {
     gap: 6px;
     align-self: stretch;
     margin-top: auto;
-  }
-  .more {
-    overflow-x: auto;
   }
   .more > * {
     flex: none;

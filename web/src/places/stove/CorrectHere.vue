@@ -40,7 +40,11 @@ const spoons = computed(() =>
       >
       {{ one.name.toLowerCase() }} held back
     </p>
-    <button v-if="found && seen !== null" class="in" @click="emit('corrected', found.amount ? found.grams : 0, seen)">
+    <button
+      v-if="found && seen !== null"
+      class="press"
+      @click="emit('corrected', found.amount ? found.grams : 0, seen)"
+    >
       {{ found.amount ? 'It is in' : 'Nothing went in' }}
     </button>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
@@ -53,16 +57,6 @@ const spoons = computed(() =>
 <style scoped>
 .correct :deep(.spoons) {
   grid-template-columns: repeat(5, 1fr);
-}
-.in {
-  min-height: 64px;
-  padding: 0 24px;
-  border: 3px solid var(--russet);
-  border-radius: 12px;
-  background: var(--russet-wash);
-  font-size: 20px;
-  font-weight: 700;
-  cursor: pointer;
 }
 .goes {
   font-size: 26px;

@@ -63,7 +63,7 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
       <b v-if="card.hands === 'all'" class="throughout">Stay at it</b></span
     >
     <h2>{{ card.title }}</h2>
-    <button v-if="card.left_out" class="all" @click="emit('afterAll')">Do it after all</button>
+    <button v-if="card.left_out" class="press all" @click="emit('afterAll')">Do it after all</button>
     <CorrectHere
       v-if="corrects"
       :key="batch.step"
@@ -110,7 +110,7 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
     </ul>
     <p v-if="weighing" class="poured" aria-live="polite">
       <b>{{ scaleReads(weighing.grams) }}</b> in, by the scale
-      <button @click="emit('put', weighing.field, weighing.grams)">Take it so</button>
+      <button class="press" @click="emit('put', weighing.field, weighing.grams)">Take it so</button>
     </p>
     <p v-if="!corrects" class="do">{{ card.do }}</p>
     <ol v-if="card.lines?.length" class="lines">
@@ -177,14 +177,7 @@ h2 {
   line-height: 1.1;
 }
 .poured button {
-  min-height: 64px;
   margin-left: 10px;
-  padding: 0 16px;
-  border: 3px solid var(--russet);
-  border-radius: 10px;
-  background: var(--russet-wash);
-  font-weight: 700;
-  cursor: pointer;
 }
 .throughout {
   margin-left: 10px;
@@ -210,14 +203,6 @@ em {
 }
 .all {
   align-self: start;
-  min-height: 64px;
-  padding: 0 20px;
-  border: 3px solid var(--ink2);
-  border-radius: 10px;
-  background: var(--white);
-  font-size: 20px;
-  font-weight: 700;
-  cursor: pointer;
 }
 .timer {
   display: flex;

@@ -28,7 +28,7 @@ const how = computed(() => {
         <template v-if="watched.past_g"
           ><b>{{ Math.round(watched.past_g) }}<small>g</small></b
           ><span>past where it stops: as much hot water brings it back</span
-          ><button class="water" @click="$emit('water', Math.round(watched.past_g))">
+          ><button class="press water" @click="$emit('water', Math.round(watched.past_g))">
             {{ grams(watched.past_g) }} of water is in
           </button></template
         >
@@ -115,14 +115,7 @@ dd {
   font-weight: 700;
 }
 .water {
-  min-height: 64px;
   margin-top: 6px;
-  padding: 0 18px;
-  border: 3px solid var(--russet);
-  border-radius: 10px;
-  background: var(--russet-wash);
-  font-weight: 700;
-  cursor: pointer;
 }
 .picture {
   flex: 1;

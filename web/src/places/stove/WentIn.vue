@@ -68,8 +68,8 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() }
         :aria-label="how === 'g' ? `Really went in, g of ${name}` : `${units[how]}, ${name}`"
       /><small>{{ units[how] }}</small></label
     >
-    <button type="submit" class="say" :disabled="!fits">went in</button>
-    <button type="button" class="say quietly" @click="emit('close')">as planned</button>
+    <button type="submit" class="press" :disabled="!fits">went in</button>
+    <button type="button" class="press quietly" @click="emit('close')">as planned</button>
   </form>
 </template>
 
@@ -112,22 +112,5 @@ input {
   background: var(--white);
   font: 750 48px var(--text);
   text-align: right;
-}
-.say {
-  min-height: 64px;
-  padding: 0 16px;
-  border: 3px solid var(--russet);
-  border-radius: 10px;
-  background: var(--russet-wash);
-  font-weight: 700;
-  cursor: pointer;
-}
-.quietly {
-  border-color: var(--fog4);
-  background: none;
-}
-.say:disabled {
-  opacity: 0.5;
-  cursor: default;
 }
 </style>
