@@ -95,7 +95,7 @@ def _(step: Add, setting: Setting, before: Pot, after: Pot) -> Words:
 
 @words_of.register
 def _(step: LeftOut, setting: Setting, before: Pot, after: Pot) -> Words:
-    return _told("left-out", what=words_of(step.was, setting, before, after).title)
+    return _told("step-left-out", what=words_of(step.was, setting, before, after).title)
 
 
 @words_of.register
