@@ -24,7 +24,7 @@ def of_service(seed: int) -> dict[str, object]:
     first: list[float] = []
     found = plan(
         question,
-        Effort(seconds=3.0, wall=6.0),
+        Effort(seconds=1.5, wall=6.0),
         lambda _: first.append(time.monotonic() - began),
     )
     return {

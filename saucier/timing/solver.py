@@ -65,8 +65,6 @@ ABOVE, PARTS = 0.2, 0.5
 for the bound."""
 MANY = 60
 """Of more tasks the way from below is looked at for less long: it takes longer by the clock, and seldom comes."""
-SOON = 0.5
-"""Of the seconds for what harms, those from below: that nothing is harmed is proved at once or not at all."""
 WHOLE, WITHIN = 0.1, 0.1
 """Of a later stage's seconds, those for the whole; of what is left, for it with the waits before kept."""
 LAST = 0.5
@@ -236,7 +234,6 @@ class _Search:
         spent."""
         self._ended = ended = threading.Event()
         below_s = seconds * min(1.0, MANY / max(1, len(self._free)))
-        below_s *= SOON if stage == "harmed" else 1.0
         cp = self._model.cp.clone()
         cp.minimize(cp.get_int_var_from_proto_index(self._model.measures.of[stage].index))
         hinted(cp, self._values)
