@@ -305,8 +305,9 @@ class _Search:
         cp.minimize(self._model.measures.of[stage])
         if self._values:
             hinted(cp, self._values)
-        jobs = [Job(cp, kind, seconds) for kind in kinds if self._values]
-        jobs = jobs or [Job(cp, CORES, seconds), Job(cp, SUMS, seconds)]
+        if not (self._values or self._effort.careful):
+            kinds = (CORES, SUMS)
+        jobs = [Job(cp, kind, seconds) for kind in kinds]
         first = None if self._values else self._tell
         answers = together(jobs, self._left(), self._stopped, first)
         if not self._values and not any(answer.values for answer in answers):

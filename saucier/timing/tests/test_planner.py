@@ -2,6 +2,7 @@
 
 import unittest
 from dataclasses import replace
+from unittest.mock import patch
 
 from ortools.sat.python.cp_model import OPTIMAL, LinearExpr
 
@@ -24,7 +25,7 @@ from saucier.timing import (
     measured,
 )
 from saucier.timing.alike import alike
-from saucier.timing.lanes import solver_for
+from saucier.timing.lanes import BOUNDS, solver_for, together
 from saucier.timing.model import Model
 from saucier.timing.narrow import narrowed
 from saucier.timing.solver import Effort, Impossible, plan
@@ -281,7 +282,10 @@ class Planner(unittest.TestCase):
 
     def test_careful_it_plans_too(self) -> None:
         question = problem(2, 5, cooks=2)
-        found = plan(question, replace(QUICK, careful=True))
+        with patch("saucier.timing.solver.together", wraps=together) as solved:
+            found = plan(question, replace(QUICK, careful=True))
+        jobs = [job for call in solved.call_args_list for job in call.args[0]]
+        self.assertTrue(jobs and all(job.kind is BOUNDS for job in jobs))
         self.assertEqual(wrong_with(question, found), [])
         self.assertFalse(any(one.kept for one in found.reached))
 
