@@ -1,9 +1,9 @@
 """Putting sauces away and what becomes of them, one transaction each."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
-from typing import Any
+from typing import Any, NamedTuple
 
 from django.db import transaction
 from django.utils import timezone
@@ -275,31 +275,34 @@ def back_of(kept: Kept, left: float) -> dict[str, Any] | None:
     }
 
 
-def brings(kept: Kept, kitchen: CoreKitchen) -> list[str]:
-    """What is in it that is not in every version of its sauce, by name: what went in to mend it, or what the
-    sauce is made without by now. For a guest who asks, it is not that sauce: a kind of meat has no allergen."""
-    if kept.batch.version is None:
-        return []
+class Apart(NamedTuple):
+    """What tells kept sauce from the sauce it is of, by name: what it ``brings`` that is not in every version
+    (it mended it, or the sauce is made without it by now; for a guest who asks, it is not that sauce: a kind of
+    meat has no allergen), and what it ``lacks`` that was to go in, and was left out."""
+
+    brings: list[str]
+    lacks: list[str]
+
+
+def apart(kept: Kept, kitchen: CoreKitchen) -> Apart:
+    """What tells ``kept`` from its sauce; of what was cooked free hand, nothing."""
+    version = kept.batch.version
+    if version is None:
+        return Apart([], [])
     try:
         own = [
-            set(larder_of(read_sheet(version.sheet), kitchen))
-            for version in kept.batch.version.sauce.versions.all()
+            set(larder_of(read_sheet(one.sheet), kitchen)) for one in version.sauce.versions.all()
         ]
         there = larder_of(read_sheet(kept.sheet), kitchen)
+        planned = larder_of(read_sheet(kept.batch.sheet), kitchen)
     except BadInput:  # what it was made with is not known any more: it is nobody's sauce then
-        return [str(say("kept.unknown"))]
+        return Apart([str(say("kept.unknown"))], [])
+
+    def named(keys: Iterable[str]) -> list[str]:
+        return sorted(kitchen.larder[key].spoken_name for key in keys)
+
     strange = [key for key in there if any(key not in one for one in own)]
-    return sorted(kitchen.larder[key].spoken_name for key in strange)
-
-
-def lacks(kept: Kept, kitchen: CoreKitchen) -> list[str]:
-    """What was to go in and did not, by name: left out as it was cooked. It is not that sauce."""
-    try:
-        there = larder_of(read_sheet(kept.sheet), kitchen)
-        whole = larder_of(read_sheet(kept.batch.sheet), kitchen)
-    except BadInput:  # :func:`brings` tells it
-        return []
-    return sorted(kitchen.larder[key].spoken_name for key in whole if key not in there)
+    return Apart(named(strange), named(planned.keys() - there.keys()))
 
 
 def freezing_of(kept: Kept) -> Sentence | None:

@@ -15,12 +15,11 @@ from kestrel.fields import Day
 from kestrel.keeping import actions
 from kestrel.keeping.actions import (
     PutAway,
+    apart,
     back_of,
-    brings,
     cooling_of,
     freezing_of,
     frozen,
-    lacks,
     left_g,
     probed,
     rules_then,
@@ -115,8 +114,7 @@ def _line(kept: Kept, kitchen: CoreKitchen) -> dict[str, Any]:
                 "for_when",
             )
         },
-        "brings": brings(kept, kitchen),
-        "lacks": lacks(kept, kitchen),
+        **apart(kept, kitchen)._asdict(),
         "age_days": max(0, (timezone.now() - kept.put_at).days),
         "left_g": round(left, 1),
         "state": state,

@@ -6,7 +6,7 @@ from django.dispatch import receiver
 from django.utils import timezone
 
 from kestrel.accounts.models import User
-from kestrel.keeping.actions import LEAST_G, brings, frozen, lacks, left_g, told_of
+from kestrel.keeping.actions import LEAST_G, apart, frozen, left_g, told_of
 from kestrel.keeping.models import Event, Kept
 from kestrel.larder.actions import core_kitchen
 from kestrel.stove.models import Batch
@@ -41,9 +41,7 @@ def draw_for_service(sender: object, batch: Batch, user: User, plan: Plan, **mor
         for kept in sorted(prefetched, key=frozen):  # the freezer last
             left = left_g(kept)
             past = kept.use_by < timezone.localdate() and not frozen(kept)
-            if ml <= 0.0 or left < LEAST_G or past:
-                continue
-            if brings(kept, core) or lacks(kept, core):
+            if ml <= 0.0 or left < LEAST_G or past or any(apart(kept, core)):
                 continue
             g_per_ml = _density(kept)
             grams = round(min(left, ml * g_per_ml), 1)

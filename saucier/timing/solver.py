@@ -66,7 +66,7 @@ for the bound."""
 MANY = 60
 """Of more tasks the way from below is looked at for less long: it takes longer by the clock, and seldom comes."""
 WHOLE, WITHIN = 0.1, 0.1
-"""Of a later stage's seconds, those for the whole; of what is left, for it with the waits before kept."""
+"""Of a later stage's seconds, those for the whole, and for it with the waits before kept."""
 LAST = 0.5
 """Of such a stage's seconds, what is left for proving what was found by parts."""
 AGAIN = 1.0
@@ -256,8 +256,8 @@ class _Search:
         if answer.proved and answer.values:
             self._values, self._bound = answer.values, answer.bound
             self._tell(answer.values, stage)
-        else:
-            self._best_of([answer], number, stage)
+            return answer.seconds  # how far the other came by then is a race
+        self._best_of([answer], number, stage)
         return max(spent, answer.seconds)
 
     def _from_above(self, number: int, stage: Stage, seconds: float) -> float:

@@ -10,8 +10,9 @@ import numpy as np
 from saucier import constants as K
 from saucier.check import CheckedSheet
 from saucier.pot import Pot
-from saucier.steps import Reduce, Simmer
+from saucier.steps import Add, AnyStep, Reduce, Simmer
 from saucier.thickness import EMULSION_EDGES, GRADES, film_mm, grade_of
+from saucier.units import Amount, kitchen_round
 from saucier.watch.belief import FULL, MASS, PACE, STRENGTH, TARE, Belief, Prior, Vector
 from saucier.watch.seen import Seen
 from saucier.watch.way import Way, way_of
@@ -66,12 +67,23 @@ class TrackPoint:
 
 
 @dataclass(frozen=True, slots=True)
+class Past:
+    """Boiled down too far, by so many ``grams``; what brings it back as a remedy is written down: for its
+    ``sign``, by its ``title``, as ``steps`` of a sheet."""
+
+    grams: float
+    sign: str
+    title: Sentence
+    steps: tuple[AnyStep, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class Watched:
     """A pot that boils, as it is likely to be at ``at_min``: what it holds, what the scale shows with it,
     how deep it stands, the share of its liquid left, how thick (Pa·s at serving temperature), its grade.
     ``pace``: against the model's, 1 is as it says; ``strength`` likewise of what thickens it.
-    ``minutes_left`` until the ``goal`` (None where it has none, or will not get there), ``past_g``: by how
-    much it is surely past that (0: it is not); ``looked``: how often anything was seen of it."""
+    ``minutes_left`` until the ``goal`` (None where it has none, or will not get there), ``past``: that it
+    is surely lighter than that; ``looked``: how often anything was seen of it."""
 
     at_min: float
     boils_in_min: float
@@ -88,7 +100,7 @@ class Watched:
     strength: Guess
     goal: StopsAt | None
     minutes_left: Guess | None
-    past_g: float
+    past: Past | None
     passing: tuple[Passing, ...]
     track: tuple[TrackPoint, ...]
     looked: int
@@ -110,10 +122,14 @@ def watch(
     return None if watching is None else watching.told()
 
 
-def _past_g(mass: Guess, goal_g: float) -> float:
-    """By how much a pot of ``mass`` is past ``goal_g``, g; 0 where that is within what it may be off by."""
+def _past(mass: Guess, goal_g: float) -> Past | None:
+    """A pot of ``mass`` that is past ``goal_g``; None within what it may be off by."""
     gone = goal_g - mass.value
-    return round(gone, 1) if mass.high < goal_g and gone > K.PAST_SHARE * goal_g else 0.0
+    if mass.high >= goal_g or gone <= K.PAST_SHARE * goal_g:
+        return None
+    water = kitchen_round(Amount(gone, "g"))
+    step = Add(ingredient="water", amount=water, temperature_c=K.LET_DOWN_C)
+    return Past(water.value, "too-thick", say("watch.water-in"), (step,))
 
 
 class Watching:
@@ -175,7 +191,7 @@ class Watching:
             strength=self._guess(lambda x: x[STRENGTH] / K.FLOUR_EXPONENT, math.exp),
             goal=goal,
             minutes_left=None if stop is None else self._minutes_to(stop),
-            past_g=0.0 if goal is None else _past_g(mass, goal.mass_g),
+            past=None if goal is None else _past(mass, goal.mass_g),
             passing=tuple(self._passing()),
             track=self._track(goal),
             looked=len([one for one in self._seen if one.what != "boils"]),

@@ -8047,6 +8047,21 @@ export interface components {
             minutes: components["schemas"]["Guess"] | null;
         };
         /**
+         * Past
+         * @description Boiled down too far, by so many ``grams``; what brings it back as a remedy is written down: for its
+         *     ``sign``, by its ``title``, as ``steps`` of a sheet.
+         */
+        Past: {
+            /** Grams */
+            grams: number;
+            /** Sign */
+            sign: string;
+            /** Title */
+            title: string;
+            /** Steps */
+            steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Correct"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
+        };
+        /**
          * PhotoOut
          * @description A photograph; its picture is at ``/api/photos/{id}``.
          */
@@ -8174,8 +8189,8 @@ export interface components {
          * @description A pot that boils, as it is likely to be at ``at_min``: what it holds, what the scale shows with it,
          *     how deep it stands, the share of its liquid left, how thick (Pa·s at serving temperature), its grade.
          *     ``pace``: against the model's, 1 is as it says; ``strength`` likewise of what thickens it.
-         *     ``minutes_left`` until the ``goal`` (None where it has none, or will not get there), ``past_g``: by how
-         *     much it is surely past that (0: it is not); ``looked``: how often anything was seen of it.
+         *     ``minutes_left`` until the ``goal`` (None where it has none, or will not get there), ``past``: that it
+         *     is surely lighter than that; ``looked``: how often anything was seen of it.
          */
         Watched: {
             /** At Min */
@@ -8200,8 +8215,7 @@ export interface components {
             strength: components["schemas"]["Guess"];
             goal: components["schemas"]["StopsAt"] | null;
             minutes_left: components["schemas"]["Guess"] | null;
-            /** Past G */
-            past_g: number;
+            past: components["schemas"]["Past"] | null;
             /** Passing */
             passing: components["schemas"]["Passing"][];
             /** Track */

@@ -48,6 +48,9 @@ function refusedOf(error: Refused, many: number): number[] {
 /** What is told of a pot, and can be taken back, before the server has it. */
 const TOLD = new Set<Act['kind']>(['saw', 'put', 'corrected', 'turned', 'noted', 'mended', 'skipped'])
 
+/** Those that change what a step is told with. */
+const CARDS = new Set<string>(['put', 'poured', 'skipped'])
+
 /** The pot as it is once `act` is taken: what can be told without the server. */
 export function after(batch: Batch, act: Act): Batch {
   if (!TOLD.has(act.kind)) return moved(batch, act)
@@ -109,7 +112,7 @@ function moved(batch: Batch, act: Act): Batch {
     const of = batch.acts.find((one) => one.key === act.of)
     const there = { ...batch, acts: batch.acts.filter((one) => one !== of) }
     const planned = batch.plan.cards[of?.step ?? -1]
-    return of?.kind === 'skipped' && planned ? withCard(there, of.step, () => planned) : there
+    return of && planned && CARDS.has(of.kind) ? withCard(there, of.step, () => planned) : there
   }
   if (act.kind === 'stands') return { ...batch, ring: act.ring ?? '', cook: act.cook ?? '' }
   if (act.kind === 'left') return { ...batch, status: 'left' }
@@ -139,7 +142,10 @@ export const useActs = defineStore('acts', () => {
   /** The pot, with what is on its way; undefined until it was loaded once. */
   function shown(id: number): Batch | undefined {
     const batch = batches.value.get(id)
-    return batch && waiting.value.filter((one) => one.batch === id).reduce((b, one) => after(b, one.act), batch)
+    const mine = waiting.value.filter((one) => one.batch === id).map((one) => one.act)
+    // What is taken back before it went out never was.
+    const gone = new Set(mine.flatMap((act) => (act.kind === 'undone' ? [act.of] : [])))
+    return batch && mine.filter((act) => !gone.has(act.key)).reduce(after, batch)
   }
 
   async function load(id: number): Promise<void> {

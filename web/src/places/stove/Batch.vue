@@ -111,7 +111,7 @@ const watched = computed(() => {
 })
 /** What the timer of the step runs: until it may be there at the earliest, where it is watched. */
 const timerS = computed(() => {
-  if (watched.value?.past_g) return null
+  if (watched.value?.past) return null
   const left = watched.value?.minutes_left
   return left ? Math.max(10, Math.round(60 * left.low)) : (card.value?.timer_s ?? null)
 })
@@ -265,9 +265,8 @@ function mended(remedy: Schemas['Remedy'], sign: string): void {
   fixing.value = false
 }
 /** Boiled down too far: what brings it back is in. */
-function waterIn(grams: number): void {
-  const steps = [{ op: 'add', ingredient: 'water', amount: { value: grams, unit: 'g' }, temperature_c: 95 }]
-  undoable({ kind: 'mended', sign: 'too-thick', title: 'Hot water in', do: [], steps }, 'Written down: it is in.')
+function broughtBack({ sign, title, steps }: Schemas['Past']): void {
+  undoable({ kind: 'mended', sign, title, do: [], steps }, 'Written down: it is in.')
 }
 const noting = ref(false)
 const note = ref('')
@@ -377,7 +376,7 @@ onKey((key) => {
           :watched="watched"
           :device="devices.find((one) => one.kind === 'scale')"
           @level="saw('level', $event)"
-          @water="waterIn"
+          @back="broughtBack"
         />
         <AfterStep v-else-if="card && !beside" :batch="batch" :step="batch.step" :card="card" :now="free" />
         <template v-if="!watched || free">

@@ -7,7 +7,7 @@ import WayPicture from '@/parts/WayPicture.vue'
 import { useSession } from '@/shell/session'
 
 const props = defineProps<{ watched: Schemas['Watched']; device?: Schemas['DeviceOut'] }>()
-defineEmits<{ level: [mm: number]; water: [grams: number] }>()
+defineEmits<{ level: [mm: number]; back: [past: Schemas['Past']] }>()
 const session = useSession()
 const whole = (value: number) => (value < 10 ? Math.round(2 * value) / 2 : Math.round(value))
 const left = computed(() => props.watched.minutes_left)
@@ -25,11 +25,11 @@ const how = computed(() => {
   <section class="watching" aria-label="The pot now">
     <div class="figures" aria-live="polite">
       <p class="left">
-        <template v-if="watched.past_g"
-          ><b>{{ Math.round(watched.past_g) }}<small>g</small></b
+        <template v-if="watched.past"
+          ><b>{{ Math.round(watched.past.grams) }}<small>g</small></b
           ><span>past where it stops: as much hot water brings it back</span
-          ><button class="press water" @click="$emit('water', Math.round(watched.past_g))">
-            {{ grams(watched.past_g) }} of water is in
+          ><button class="press water" @click="$emit('back', watched.past)">
+            {{ grams(watched.past.grams) }} of water is in
           </button></template
         >
         <template v-else-if="there"><b>Now</b><span>it is where it stops</span></template>
