@@ -15,7 +15,7 @@ from saucier.testing import add, roux, simmer
 
 
 class Keeping(BrowserTest):
-    def cooked(self) -> int:
+    def cooked(self, name: str = "White for the bake") -> int:
         Pan.objects.create(
             kitchen=self.kitchen,
             name="tray 50 by 30",
@@ -25,7 +25,7 @@ class Keeping(BrowserTest):
             depth_cm=6.5,
         )
         sauce = self.saved(
-            name="White for the bake",
+            name=name,
             steps=[roux(200, 200), add("milk-whole", 3, "L"), simmer(5)],
             target={"grade": "nappe"},
         )
@@ -101,7 +101,11 @@ class Keeping(BrowserTest):
         self.see("used up")
 
     def test_nothing_sticks_out(self) -> None:
-        batch = self.cooked()
+        batch = self.cooked("Mustard liaison for the small beetroot gratins of the visitors")
+        resize(self.driver, 390, 844)
+        self.go("/keeping")
+        self.see("Made today, not put away")
+        self.assertEqual(self.overflow(), [])
         given = {"batch_id": batch, "tray": "tray 50 by 30", "key": "put-away-1", "place": "blast"}
         given["grams"] = 500  # some of it is still to be put away
         kept = self.other.call("POST", "/keeping", given).body
@@ -114,7 +118,7 @@ class Keeping(BrowserTest):
             for width, height in ((390, 844), (640, 400), (1280, 800)):
                 resize(self.driver, width, height)
                 self.go(path)
-                self.see("White for the bake" if "put" not in path else "in ice, stirred")
+                self.see("Mustard liaison" if "put" not in path else "in ice, stirred")
                 self.assertEqual(self.overflow(), [], (path, width))
         resize(self.driver, 1280, 800)
 

@@ -162,6 +162,15 @@ h1 {
 .label {
   flex-basis: 100%;
 }
+/* A long name is told whole, on two lines where it must. */
+.possible :deep(.n-button) {
+  max-width: 100%;
+  height: auto;
+  min-height: 64px;
+  padding-block: 6px;
+  white-space: normal;
+  text-align: left;
+}
 .lines {
   display: flex;
   flex-direction: column;
