@@ -76,6 +76,8 @@ h2 {
 }
 .what {
   flex: 0 1 320px;
+  min-width: 0;
+  max-width: 100%;
 }
 .check {
   display: flex;
