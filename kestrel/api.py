@@ -5,6 +5,7 @@ from typing import Any
 from django.conf import settings
 from django.http import HttpRequest
 from ninja import NinjaAPI
+from ninja.openapi.docs import Swagger
 from ninja.openapi.schema import OpenAPISchema
 from ninja.parser import Parser
 
@@ -39,8 +40,13 @@ class StrictParser(Parser):
 class Api(NinjaAPI):
     """An API whose routes all tell how they say no."""
 
+    _described: OpenAPISchema | None = None
+
     def get_openapi_schema(self, **options: Any) -> OpenAPISchema:
-        return problems.told_everywhere(super().get_openapi_schema(**options))
+        """Made once: it takes seconds, and routes do not change while the server runs."""
+        if self._described is None:
+            self._described = problems.told_everywhere(super().get_openapi_schema(**options))
+        return self._described
 
 
 api = Api(
@@ -49,6 +55,8 @@ api = Api(
     description="Sauces, computed. Predictions are estimates and say how sure they are.",
     auth=signed_in,
     parser=StrictParser(),
+    # Hundreds of routes drawn at once take a slow machine many seconds.
+    docs=Swagger(settings={"docExpansion": "none", "filter": True}),
     docs_decorator=only_signed_in,
 )
 problems.install(api)

@@ -5,9 +5,9 @@ What harms and what suffers is looked at in the tasks that decide it (``narrowed
 its room around them: a smaller question, whose bound is one of the whole. A stage is tried as a whole,
 in two ways side by side: from below, which proves what is best where it comes through, and from above,
 which has a good plan soon; parts of that (an hour of it, a few dishes) are planned anew while the rest
-stays, and what is still possible at the least is tried. What only waits, without harm, is also planned
-with every wait of the stages before kept as it is: that is a far smaller question too, and answered for
-good.
+stays, and what is still possible at the least is tried. What only waits, without harm, is planned by parts,
+then with every wait of the stages before kept as it is: that is a far smaller question too, and often
+answered for good.
 
 Every solve runs on one thread to a limit of deterministic time, so the same input gives the same plan;
 the clock on the wall only stops what a slow machine would draw out, and that is told. Tried on services
@@ -60,15 +60,13 @@ AHEAD = 0.2
 """Of the wall's seconds, how far a stage may be behind its share before the clock ends it."""
 FRESH = STAGES.index("suffers")
 """The last stage that is looked at from below, and in the tasks that decide it."""
-ABOVE, PARTS = 0.2, 0.5
+ABOVE, PARTS = 0.2, 0.4
 """Of such a stage's seconds, beside the way from below: for a good plan, and for parts of it anew; the rest is
 for the bound."""
 MANY = 60
 """Of more tasks the way from below is looked at for less long: it takes longer by the clock, and seldom comes."""
-WHOLE, WITHIN = 0.1, 0.1
-"""Of a later stage's seconds, those for the whole, and for it with the waits before kept."""
-LAST = 0.5
-"""Of such a stage's seconds, what is left for proving what was found by parts."""
+FIRST, THEN = 0.1, 0.2
+"""Of a later stage's seconds, those for the whole, and for parts until both threads prove what was found."""
 AGAIN = 1.0
 """Seconds for proving once more what was proved before cooks were named."""
 SAID = 0.7
@@ -229,28 +227,56 @@ class _Search:
             self._values = answer.values
 
     def _from_below(self, number: int, stage: Stage, seconds: float) -> float:
-        """From below on one thread; on the other from above, by parts, and by the bound. What comes through
-        from below is what counts, whatever the other had by then: no answer hangs on a race. Seconds
-        spent."""
-        self._ended = ended = threading.Event()
-        below_s = seconds * min(1.0, MANY / max(1, len(self._free)))
-        cp = self._model.cp.clone()
-        cp.minimize(cp.get_int_var_from_proto_index(self._model.measures.of[stage].index))
-        hinted(cp, self._values)
+        """From below; meanwhile from above, by parts, and by the bound. Seconds spent."""
 
-        def below() -> Answer:
-            (answer,) = together([Job(cp, CORES, below_s)], self._left(), self._stop.is_set)
-            if answer.proved:
-                ended.set()
-            return answer
-
-        with ThreadPoolExecutor(1) as pool:
-            told = pool.submit(below)
+        def meanwhile() -> float:
             spent = self._whole(number, stage, ABOVE * seconds, SUMS)
             self._settle(number, stage)
             spent += self._around(number, stage, PARTS * seconds, lanes=1)
             if not self._through(stage) and not self._over():
                 spent += self._whole(number, stage, seconds - spent, STEPS)
+            return spent
+
+        below_s = seconds * min(1.0, MANY / max(1, len(self._free)))
+        return self._beside(number, stage, CORES, below_s, meanwhile)
+
+    def _from_above(self, number: int, stage: Stage, seconds: float) -> float:
+        """From above, and by parts; then what is proved with the waits before as they are. Seconds spent."""
+        if not self._values:
+            return self._whole(number, stage, seconds, BOUNDS)
+        first_s = FIRST * seconds
+
+        def meanwhile() -> float:
+            self._settle(number, stage)
+            return self._around(number, stage, first_s, lanes=1)
+
+        spent = self._beside(number, stage, BOUNDS, first_s, meanwhile)
+        if self._through(stage):
+            return spent
+        kept = not self._effort.careful and any(one.value > 0.0 for one in self._reached)
+        spent += self._around(number, stage, THEN * seconds if kept else seconds - spent, lanes=2)
+        return spent + self._within(number, stage, seconds - spent) if kept else spent
+
+    def _beside(
+        self, number: int, stage: Stage, kind: Kind, seconds: float, meanwhile: Callable[[], float]
+    ) -> float:
+        """The stage as a whole in one way for so many ``seconds``, and something else ``meanwhile``. Where the
+        first comes through it is what counts, whatever the other had by then: no answer hangs on a race.
+        Seconds spent."""
+        self._ended = ended = threading.Event()
+        cp = self._model.cp.clone()
+        cp.minimize(cp.get_int_var_from_proto_index(self._model.measures.of[stage].index))
+        hinted(cp, self._values)
+
+        def whole() -> Answer:
+            (answer,) = together([Job(cp, kind, seconds)], self._left(), self._stop.is_set)
+            if answer.proved:
+                ended.set()
+            return answer
+
+        with ThreadPoolExecutor(1) as pool:
+            told = pool.submit(whole)
+            spent = meanwhile()
             answer = told.result()
         self._ended = threading.Event()
         if answer.proved and answer.values:
@@ -259,23 +285,6 @@ class _Search:
             return answer.seconds  # how far the other came by then is a race
         self._best_of([answer], number, stage)
         return max(spent, answer.seconds)
-
-    def _from_above(self, number: int, stage: Stage, seconds: float) -> float:
-        """The whole, then parts, and with what waits before as it does; seconds spent."""
-        before = not self._effort.careful and any(one.value > 0.0 for one in self._reached)
-        share = 1.0 if not self._values else WHOLE
-        spent = self._whole(number, stage, share * seconds, BOUNDS)
-        self._settle(number, stage)
-        if before and not self._through(stage):
-            spent += self._within(number, stage, WITHIN * seconds, KEPT)
-        if not self._through(stage) and not self._over():
-            was = self._values
-            kept_back = LAST * seconds if before else 0.0  # what is found by parts is proved again
-            spent += self._around(number, stage, max(0.0, seconds - spent - kept_back), lanes=2)
-            if before and not (self._kept and self._values is was) and not self._through(stage):
-                rest = max(kept_back, seconds - spent)
-                spent += self._within(number, stage, rest, KEPT, STEPS)
-        return spent
 
     def _now(self, stage: Stage) -> int:
         return self._values[self._model.measures.of[stage].index]
@@ -312,7 +321,7 @@ class _Search:
         answers = together(jobs, self._left(), self._stopped, first)
         if not self._values and not any(answer.values for answer in answers):
             # So slow a machine, or so full a kitchen: any plan at all is wanted now.
-            answers = together([Job(cp, SUMS, 40.0)], 30.0, self._stopped, first)
+            answers = together([Job(cp, BOUNDS, 40.0)], 30.0, self._stopped, first)
             if not answers[0].values:
                 raise Impossible
         self._best_of(answers, number, stage)
@@ -342,15 +351,16 @@ class _Search:
         self._values, reached = answer.values, list(schedule.reached)
         for number in lost:
             if self._now(STAGES[number]) == round(reached[number].value * TICKS):
-                answers = together([Job(self._with_waits(number), KEPT, AGAIN)], 2.0, self._stopped)
+                jobs = [Job(self._with_waits(number), kind, AGAIN) for kind in (KEPT, STEPS)]
+                answers = together(jobs, 2.0, self._stopped)
                 kept = self._least(answers) >= self._now(STAGES[number])
                 reached[number] = replace(reached[number], kept=kept)
         return replace(schedule, reached=tuple(reached))
 
-    def _within(self, number: int, stage: Stage, seconds: float, *kinds: Kind) -> float:
-        """The stage with the waits before as they are, in so many ways side by side; seconds spent."""
-        cp = self._with_waits(number)
-        answers = together([Job(cp, kind, seconds) for kind in kinds], self._left(), self._stopped)
+    def _within(self, number: int, stage: Stage, seconds: float) -> float:
+        """The stage with the waits before as they are; seconds spent."""
+        jobs = [Job(self._with_waits(number), kind, seconds) for kind in (KEPT, STEPS)]
+        answers = together(jobs, self._left(), self._stopped)
         plans = [one.values for one in answers if one.values]
         best = min(plans, key=lambda values: self._rank(values)[number:], default=None)
         if best and self._beats(best, number):
@@ -359,17 +369,19 @@ class _Search:
         return max(one.seconds for one in answers)
 
     def _with_waits(self, number: int) -> cp_model.CpModel:
-        """A model of stage ``number`` with every part of those before no more than it is now."""
+        """A model of stage ``number`` with every part of those before no more than it is now. Where their sum
+        is proved the least, none of them can be less either: what hangs together so is one block."""
         cp = self._model.cp.clone()
-        for before in STAGES[:number]:
-            for part in self._model.measures.parts[before]:
+        for before in self._reached[:number]:
+            for part in self._model.measures.parts[before.stage]:
                 flat = cp_model.FlatIntExpr(part)
                 variables = [cp.get_int_var_from_proto_index(one.index) for one in flat.vars]
                 now = sum(
                     c * self._values[one.index]
                     for one, c in zip(flat.vars, flat.coeffs, strict=True)
                 )
-                cp.add(cp_model.LinearExpr.weighted_sum(variables, flat.coeffs) <= now)
+                expr = cp_model.LinearExpr.weighted_sum(variables, flat.coeffs)
+                cp.add(expr == now if before.proved and not before.kept else expr <= now)
         cp.minimize(cp.get_int_var_from_proto_index(self._model.measures.of[STAGES[number]].index))
         hinted(cp, self._values)
         return cp

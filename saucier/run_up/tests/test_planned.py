@@ -149,22 +149,29 @@ class TheSameAgain(unittest.TestCase):
 
 
 class Mending(unittest.TestCase):
-    def test_one_cook_is_honestly_not_enough_and_one_tap_mends_it(self) -> None:
+    def builder(self, times: float):
+        """One cook at two rings, and so many times the night shift's portions."""
         service = demo_service("night-shift")
         more = tuple(
-            line.model_copy(update={"portions": 1.5 * line.portions}) for line in service.lines
+            line.model_copy(update={"portions": times * line.portions}) for line in service.lines
         )
         asked = planned(service.model_copy(update={"lines": more}))
+        return lambda doc: run_up(asked, kitchen(), means(cooks=1, rings=2), doc)
 
-        def build(doc: RunUp):
-            return run_up(asked, kitchen(), means(cooks=1, rings=2), doc)
+    def test_of_twice_and_a_half_hands_are_short_too(self) -> None:
+        question = self.builder(2.5)(RunUp(served_over=0)).problem(0)
+        short = {one.what for one in short_of(question, plan(question, QUICK))}
+        self.assertLessEqual({"hands", "rings"}, short)
 
+    def test_one_cook_is_honestly_not_enough_and_one_tap_mends_it(self) -> None:
+        build = self.builder(1.5)
         gathered = build(RunUp(served_over=0))
         question = gathered.problem(0)
         schedule = plan(question, QUICK)
         self.assertEqual(wrong_with(question, schedule), [])
         self.assertTrue(wants_mending(schedule))
-        self.assertLessEqual({"hands", "rings"}, {one.what for one in short_of(question, schedule)})
+        # A second cook would save five minutes of seventeen; a third ring saves them all.
+        self.assertEqual([one.what for one in short_of(question, schedule)], ["rings"])
         tries = iter(range(4))  # the first few candidates are enough here
         offered = mends(gathered, schedule, build, lambda n, of: next(tries, None) is not None)
         self.assertTrue(offered)
