@@ -1,16 +1,11 @@
 """A live server, a kitchen in it, and a browser signed in."""
 
-import atexit
-import socket
 import time
 from collections.abc import Callable
-from contextlib import ExitStack
-from functools import cache
 from typing import Any
 
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.test import Client
-from selenium import webdriver
 from selenium.common.exceptions import StaleElementReferenceException, WebDriverException
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -32,21 +27,6 @@ PASSWORD = "quiet-ridge-42"
 PAN = {"name": "sauteuse 24", "shape": "sloped", "diameter_cm": 24, "depth_cm": 8, "tare_g": 1180}
 
 
-@cache
-def the_browser() -> webdriver.Chrome:
-    """One for all the tests, which empty it between them."""
-    opened = ExitStack()
-    atexit.register(opened.close)
-    return opened.enter_context(chromium())
-
-
-@cache
-def free_port() -> int:
-    """One for all the tests: what the browser keeps of the application's files it need not fetch again."""
-    with socket.create_server(("localhost", 0)) as tried:
-        return int(tried.getsockname()[1])
-
-
 class BrowserTest(Flushes, StaticLiveServerTestCase):
     """``self.driver`` is a browser of 1280 × 800; ``self.user`` works in ``self.kitchen``."""
 
@@ -54,9 +34,10 @@ class BrowserTest(Flushes, StaticLiveServerTestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
-        cls.port = free_port()
         super().setUpClass()
-        cls.driver = the_browser()
+        context = chromium()
+        cls.driver = context.__enter__()
+        cls.addClassCleanup(context.__exit__, None, None, None)
 
     def setUp(self) -> None:
         forget_tries()
