@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Node from the environment where a new enough one had to be put there (tools/need).
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo run test lint types bench stand-ins pots cuts crowd lost fuzz kitchens trial export-kitchen import-kitchen backup restore mutants screenshots setup fmt lock hooks release clean
+.PHONY: demo run test lint types bench stand-ins pots cuts crowd lost fuzz kitchens trial trials export-kitchen import-kitchen backup restore mutants screenshots setup fmt lock hooks release clean
 
 demo: setup var/.static ## set up, build, load the demo kitchen, serve it
 	@KESTREL_DB=$(DEMO_DB) $(PY) manage.py migrate --verbosity 0
@@ -81,6 +81,10 @@ restore: setup ## the copy FILE=… into an empty place (KITCHEN_DB=… for anot
 
 trial: setup ## the planner on random services, looked over and set beside a cook's rule: SERVICES=300
 	@$(PY) -m tools.trial $(or $(SERVICES),40)
+
+trials: setup ## the random trials of the core's tests whole; the tests take the first third of each
+	@KESTREL_TRIALS=full $(PY) -m unittest saucier.service.tests.test_guests saucier.service.tests.test_any_service \
+	  saucier.rescue.tests.test_random_pots saucier.tests.test_random_sheets saucier.sure.tests.test_sure
 
 screenshots: setup var/.static ## docs/screenshots from the demo kitchen
 	@tools/need browser

@@ -2,12 +2,10 @@
 
 import socket
 
-from django.contrib.staticfiles.handlers import ASGIStaticFilesHandler
-from django.core.asgi import get_asgi_application
 from django.db import connections
 from django.test.testcases import LiveServerThread
 
-from kestrel.door.door import behind_the_door
+from kestrel.asgi import application
 from kestrel.serve import Server, config_of
 
 
@@ -20,8 +18,7 @@ class ServedAsItIs(LiveServerThread):
         try:
             listening = socket.create_server((self.host, self.port))
             self.port = listening.getsockname()[1]
-            app = behind_the_door(ASGIStaticFilesHandler(get_asgi_application()))
-            self.server = Server(config_of(app))
+            self.server = Server(config_of(application))
             self.is_ready.set()  # who asks now waits until it answers
             self.server.run(sockets=[listening])
         except Exception as error:

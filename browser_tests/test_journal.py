@@ -59,8 +59,8 @@ class Journal(BrowserTest):
         for button in self.all(".acts button[aria-pressed]"):
             button.click()
         self.press("Set the two beside each other")
-        self.see("in the wide pan")
-        rows = len(self.all("tbody tr"))
+        self.find(".only input")
+        rows = self.wait(lambda: len(self.all("tbody tr")), "lines")
         self.find(".only input").click()
         self.wait(lambda: 0 < len(self.all("tbody tr")) < rows, "fewer lines")
         self.go("/journal")

@@ -134,12 +134,8 @@ class Reductions(BrowserTest):
         self.press("Save")
         self.see("Saved as version 2")
         self.press("Cook it")
-        self.see("White roux")
-        at = next(
-            n
-            for n, step in enumerate(Batch.objects.get().sheet["steps"])
-            if step["op"] == "correct"
-        )
+        [pot] = self.wait(Batch.objects.all, "a pot")
+        at = next(n for n, step in enumerate(pot.sheet["steps"]) if step["op"] == "correct")
         for reached in range(2, at + 2):
             self.find(".forward").click()
             self.see(f"Step {reached} of")

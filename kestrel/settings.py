@@ -133,7 +133,8 @@ CONTENT_SECURITY_POLICY = {
         "default-src": ["'self'"],
         # The component library writes its styles into the page as it runs.
         "style-src": ["'self'", "'unsafe-inline'"],
-        "img-src": ["'self'", "data:"],
+        # A photograph is shown from the device's memory until the server has it.
+        "img-src": ["'self'", "data:", "blob:"],
         "font-src": ["'self'", "data:"],
         "frame-ancestors": ["'none'"],
         "form-action": ["'self'"],

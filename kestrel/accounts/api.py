@@ -12,7 +12,7 @@ from kestrel.accounts.auth import BACKEND, KitchenRequest, anyone, cooking_at
 from kestrel.accounts.models import User
 from kestrel.accounts.schemas import FirstAccount, KitchenWays, SignIn, Who
 from kestrel.door.tries import remember, tried
-from kestrel.problems import Message, Problems
+from kestrel.problems import Message
 from saucier.errors import BadInput
 
 router = Router(tags=["accounts"])
@@ -42,7 +42,7 @@ def me(request: HttpRequest):
     return _who(request)
 
 
-@router.put("/ways", response={200: Who, 422: Problems})
+@router.put("/ways", response={200: Who})
 def set_ways(request: HttpRequest, given: KitchenWays):
     """How this kitchen writes figures and money, in every place and print."""
     kitchen = cast(KitchenRequest, request).kitchen
@@ -52,7 +52,7 @@ def set_ways(request: HttpRequest, given: KitchenWays):
     return _who(request)
 
 
-@router.post("/sign-in", response={200: Who, 422: Problems, 429: Message}, auth=anyone)
+@router.post("/sign-in", response={200: Who, 429: Message}, auth=anyone)
 def sign_in(request: HttpRequest, response: HttpResponse, given: SignIn):
     """Sign in. Too many tries from one place, or from everywhere: a minute's wait, before a password is
     looked at; too many wrong ones for a name from one place: ten minutes'."""
@@ -74,7 +74,7 @@ def sign_out(request: HttpRequest):
     return _who(request)
 
 
-@router.post("/first", response={200: Who, 422: Problems}, auth=anyone)
+@router.post("/first", response={200: Who}, auth=anyone)
 def first_account(request: HttpRequest, response: HttpResponse, given: FirstAccount):
     """Make the first account and its kitchen; refused once there is one."""
 

@@ -16,7 +16,7 @@ from kestrel.accounts.models import Invite, Membership, User
 from kestrel.accounts.schemas import Name, Password
 from kestrel.door.tries import remember, tried
 from kestrel.once import TOLD_ONCE
-from kestrel.problems import Message, Problems
+from kestrel.problems import Message
 from saucier.errors import BadInput
 
 router = Router(tags=["people"])
@@ -138,7 +138,7 @@ def everybody(request: HttpRequest):
     }
 
 
-@router.post("/invites", response={201: InviteMade, 403: Message, 409: Message, 422: Problems})
+@router.post("/invites", response={201: InviteMade, 403: Message, 409: Message})
 def invite(request: HttpRequest, response: HttpResponse, given: InviteIn):
     """A link that lets somebody in, for three days; or gives a member a new password."""
     response[TOLD_ONCE] = "1"
@@ -166,7 +166,7 @@ def invited(request: HttpRequest, token: str):
     }
 
 
-@router.post("/join", auth=anyone, response={200: Invited, 422: Problems, 429: Message})
+@router.post("/join", auth=anyone, response={200: Invited, 429: Message})
 def join(request: HttpRequest, response: HttpResponse, given: JoinIn):
     """Take an invitation; who does is signed in."""
     row = people.open_invite(given.token)
@@ -181,21 +181,21 @@ def join(request: HttpRequest, response: HttpResponse, given: JoinIn):
     return {"kitchen": row.kitchen.name, "for_name": None}
 
 
-@router.put("/{user_id}", response={200: People, 403: Message, 404: Message, 422: Problems})
+@router.put("/{user_id}", response={200: People, 403: Message, 404: Message})
 def own(request: HttpRequest, user_id: int, given: OwnerIn):
     """An owner invites and lets go; there is always one."""
     people.own(as_owner(request).kitchen, user_id, given.owner)
     return everybody(request)
 
 
-@router.delete("/{user_id}", response={204: None, 403: Message, 404: Message, 422: Problems})
+@router.delete("/{user_id}", response={204: None, 403: Message, 404: Message})
 def let_go(request: HttpRequest, user_id: int):
     """Of this kitchen no longer; records go on naming them."""
     people.leave(as_owner(request).kitchen, user_id)
     return Status(204, None)
 
 
-@router.post("/me/password", response={204: None, 403: Message, 422: Problems, 429: Message})
+@router.post("/me/password", response={204: None, 403: Message, 429: Message})
 def change_password(request: HttpRequest, given: PasswordIn):
     """Another password. This device stays signed in, every other is signed out."""
     user = themselves(request)
@@ -213,7 +213,7 @@ def sign_out_everywhere(request: HttpRequest):
     return Status(204, None)
 
 
-@router.put("/me/called", response={204: None, 403: Message, 422: Problems})
+@router.put("/me/called", response={204: None, 403: Message})
 def be_called(request: HttpRequest, given: CalledIn):
     """What records name you."""
     people.call(themselves(request), given.called)
@@ -223,7 +223,7 @@ def be_called(request: HttpRequest, given: CalledIn):
 # -- a device that several share
 
 
-@router.put("/here/shared", response={204: None, 422: Problems, 429: Message})
+@router.put("/here/shared", response={204: None, 429: Message})
 def share(request: HttpRequest, given: SharedIn):
     """Whether several cooks use this device: it stays signed in, asks only who is cooking, and opens
     nothing that is an owner's or somebody's own. Back again by the password only: anybody may stand at it."""

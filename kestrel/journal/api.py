@@ -34,7 +34,7 @@ from kestrel.journal.schemas import (
 )
 from kestrel.journal.weeks import MOST_WEEKS, Weeks, weeks
 from kestrel.larder.learnt import drop
-from kestrel.problems import Message, Problems
+from kestrel.problems import Message
 from kestrel.sauces.models import Sauce
 from kestrel.service.models import Dish
 from kestrel.stove.api import batch_of
@@ -132,7 +132,7 @@ def _corrections(entry: Entry) -> list[dict[str, Any]]:
     ]
 
 
-@router.get("", response={200: EntryPage, 422: Problems})
+@router.get("", response={200: EntryPage})
 def list_entries(request: HttpRequest, wanted: Query[Wanted], older: str = ""):
     """A page of the journal, newest first, of what is wanted, from the cursor ``older`` on."""
     everything = found(_kitchen(request), wanted)
@@ -195,7 +195,7 @@ def of_sauce(request: HttpRequest, sauce_id: int):
     }
 
 
-@router.post("", response={201: EntryOut, 404: Message, 409: Message, 422: Problems})
+@router.post("", response={201: EntryOut, 404: Message, 409: Message})
 def write_down(request: HttpRequest, given: EntryIn):
     """Weigh, judge and write down; the batch comes off the stove."""
     batch = batch_of(request, given.batch_id)
@@ -213,7 +213,7 @@ def write_down(request: HttpRequest, given: EntryIn):
     return Status(201, _entry(entry))
 
 
-@router.post("/{entry_id}/corrections", response={201: EntryOut, 404: Message, 422: Problems})
+@router.post("/{entry_id}/corrections", response={201: EntryOut, 404: Message})
 def correct(request: HttpRequest, entry_id: int, given: CorrectionIn):
     """What was written of a finished batch, anew: beside what stood before, with the reason."""
     entry = _entry_of(request, entry_id)
@@ -221,7 +221,7 @@ def correct(request: HttpRequest, entry_id: int, given: CorrectionIn):
     return Status(201, _entry(_entry_of(request, entry_id)))
 
 
-@router.get("/beside", response={200: BatchesBeside, 404: Message, 422: Problems})
+@router.get("/beside", response={200: BatchesBeside, 404: Message})
 def beside(request: HttpRequest, one: int, other: int):
     """Two batches beside each other: what went in, how long, what came out, what was said."""
     if one == other:
@@ -230,7 +230,7 @@ def beside(request: HttpRequest, one: int, other: int):
     return {"one": _entry(here), "other": _entry(there), "lines": compared(here, there)}
 
 
-@router.post("/{entry_id}/again", response={201: AgainOut, 404: Message, 422: Problems})
+@router.post("/{entry_id}/again", response={201: AgainOut, 404: Message})
 def cook_again(request: HttpRequest, entry_id: int):
     """A new version of its sauce, as it turned out: what went in, as long as it took."""
     asking = cast(KitchenRequest, request)
@@ -244,7 +244,7 @@ def served(request: HttpRequest, batch_id: int):
     return _served(batch_of(request, batch_id))
 
 
-@router.post("/of-batch/{batch_id}/served", response={201: ServedOut, 404: Message, 422: Problems})
+@router.post("/of-batch/{batch_id}/served", response={201: ServedOut, 404: Message})
 def say_what_became(request: HttpRequest, batch_id: int, given: ServedIn):
     """Portions that went out, what was thrown away, the emptied pot. Said again, the last word counts; what
     was said before stays written down."""
@@ -267,7 +267,7 @@ def _served(batch: Batch) -> dict[str, Any]:
     }
 
 
-@router.get("/weeks", response={200: Weeks, 422: Problems})
+@router.get("/weeks", response={200: Weeks})
 def by_week(request: HttpRequest, first: Day, last: Day, offset: int = 0):
     """Made, served, kept and thrown away, week by week, and what to plan instead."""
     if not date(2000, 1, 1) <= first <= date(2999, 1, 1):
@@ -285,7 +285,7 @@ def learning(request: HttpRequest):
     return {"things": taught(kitchen), "to_read": to_read}
 
 
-@router.post("/learning", response={200: LearningOut, 422: Problems})
+@router.post("/learning", response={200: LearningOut})
 def go_by_it(request: HttpRequest, given: ThingIn):
     """Go by what the batches say of it from now on. Nothing that was written down changes."""
     asking = cast(KitchenRequest, request)
@@ -293,7 +293,7 @@ def go_by_it(request: HttpRequest, given: ThingIn):
     return learning(request)
 
 
-@router.post("/learning/undo", response={200: LearningOut, 422: Problems})
+@router.post("/learning/undo", response={200: LearningOut})
 def undo_learning(request: HttpRequest, given: UndoIn):
     """Back to what was gone by before, or to the usual."""
     drop(_kitchen(request), (given.kind, given.of, given.at), all_of_it=given.all_of_it)

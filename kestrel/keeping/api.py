@@ -42,7 +42,7 @@ from kestrel.keeping.schemas import (
 )
 from kestrel.larder.actions import core_kitchen, rules_of, set_rules
 from kestrel.larder.models import Pan
-from kestrel.problems import Message, Problems
+from kestrel.problems import Message
 from kestrel.stove.api import batch_of
 from kestrel.stove.models import Batch, Label
 from saucier.dish import HeatedThrough, heated_through
@@ -196,14 +196,14 @@ def where(request: HttpRequest):
     }
 
 
-@router.post("/cooling", response={200: list[Cooling], 404: Message, 422: Problems})
+@router.post("/cooling", response={200: list[Cooling], 404: Message})
 def cooling(request: HttpRequest, given: CoolIn):
     """How it would cool at each place, quickest first, and whether that is quick enough."""
     batch = batch_of(request, given.batch_id)
     return actions.cooled_everywhere(_kitchen(request), batch, _put_away(given))
 
 
-@router.post("", response={201: KeptOut, 404: Message, 422: Problems})
+@router.post("", response={201: KeptOut, 404: Message})
 def put_away(request: HttpRequest, given: PutAwayIn):
     """Put so much of a batch away. Sent twice it is put away once."""
     asking = cast(KitchenRequest, request)
@@ -231,34 +231,34 @@ def rules(request: HttpRequest):
     return {"chosen": rules_of(_kitchen(request)).told, "shipped": shipped}
 
 
-@router.put("/rules", response={200: RulesOut, 422: Problems})
+@router.put("/rules", response={200: RulesOut})
 def choose_rules(request: HttpRequest, given: RulesIn):
     """Go by a shipped rule set, or by one of its own. What was put away before keeps its own."""
     set_rules(_kitchen(request), given.rules)
     return rules(request)
 
 
-@router.get("/holding", response={200: HoldingHot, 404: Message, 422: Problems})
+@router.get("/holding", response={200: HoldingHot, 404: Message})
 def holding(request: HttpRequest, batch_id: int, at_c: float, covered: bool):
     """A finished batch kept hot: what goes off it, how thick it is then, what brings it back."""
     found = through(batch_of(request, batch_id)).checked
     return held_hot(found.final.pot, found.pan, at_c, covered, rules_of(_kitchen(request)).hot_c)
 
 
-@router.get("/heating", response={200: HeatedThrough, 422: Problems})
+@router.get("/heating", response={200: HeatedThrough})
 def heating(request: HttpRequest, depth_mm: float, oven_c: float, fan: bool, covered: bool):
     """A filled dish from the fridge until its middle is as hot as the rules want."""
     oven = "fan" if fan else "still"
     return heated_through(depth_mm, oven_c, oven, covered, rules_of(_kitchen(request)))
 
 
-@router.get("/records", response={200: list[RecordLine], 422: Problems})
+@router.get("/records", response={200: list[RecordLine]})
 def records(request: HttpRequest, first: Day, last: Day, offset: int = 0):
     """The record from day to day, in order."""
     return _record(request, first, last, offset)
 
 
-@router.get("/records.csv", response={200: None, 422: Problems})
+@router.get("/records.csv", response={200: None})
 def records_csv(request: HttpRequest, first: Day, last: Day, offset: int = 0):
     """The same as CSV."""
     return HttpResponse(
@@ -300,7 +300,7 @@ def one_kept(request: HttpRequest, kept_id: int):
     return _whole(_kept(request, kept_id))
 
 
-@router.post("/{kept_id}/events", response={200: KeptOut, 404: Message, 422: Problems})
+@router.post("/{kept_id}/events", response={200: KeptOut, 404: Message})
 def happen(request: HttpRequest, kept_id: int, given: EventsIn):
     """What happened to it. Sent twice it happened once; it is never rewritten, only corrected."""
     asking = cast(KitchenRequest, request)

@@ -37,7 +37,7 @@ from kestrel.larder.schemas import (
     UsualOut,
     WayIn,
 )
-from kestrel.problems import Message, Problems
+from kestrel.problems import Message
 from saucier import constants as K
 from saucier.demand import USES, use_named
 from saucier.dish import KINDS, spoken_kind
@@ -204,7 +204,7 @@ def catalogue(request: HttpRequest):
     }
 
 
-@router.put("/habits", response={204: None, 422: Problems})
+@router.put("/habits", response={204: None})
 def set_habit(request: HttpRequest, given: HabitIn):
     """How much this kitchen gives for a use, what clings to a pot, the most whisked in one."""
     value = None if given.value in (None, "") else _number(given.value)
@@ -230,7 +230,7 @@ def _row(kitchen: Kitchen, key: str) -> dict[str, Any]:
     }
 
 
-@router.post("/from-label", response={200: FromLabel, 422: Problems})
+@router.post("/from-label", response={200: FromLabel})
 def from_label(request: HttpRequest, given: LabelIn):
     """A row from what a packet says, to look over and keep; nothing is kept here."""
     larder = actions.core_kitchen(cast(KitchenRequest, request).kitchen).larder
@@ -238,13 +238,13 @@ def from_label(request: HttpRequest, given: LabelIn):
     return row_from_label(given.name, given.role, printed, larder)
 
 
-@router.get("/ingredients/{key}", response={200: RowOut, 422: Problems})
+@router.get("/ingredients/{key}", response={200: RowOut})
 def ingredient(request: HttpRequest, key: str):
     """A row as text, to edit."""
     return _row(cast(KitchenRequest, request).kitchen, key)
 
 
-@router.put("/ingredients", response={200: RowOut, 409: RowTaken, 422: Problems})
+@router.put("/ingredients", response={200: RowOut, 409: RowTaken})
 def save_ingredient(request: HttpRequest, given: RowIn):
     """Keep a corrected row, or one of the kitchen's own under a new key."""
     kitchen = cast(KitchenRequest, request).kitchen
@@ -268,7 +268,7 @@ def csv_out(request: HttpRequest):
     return answer
 
 
-@router.post("/csv", response={200: CsvReport, 422: Problems})
+@router.post("/csv", response={200: CsvReport})
 def csv_in(request: HttpRequest, given: CsvIn):
     """A larder from CSV, told row by row; good rows are kept though others are refused."""
     kitchen = cast(KitchenRequest, request).kitchen
@@ -277,7 +277,7 @@ def csv_in(request: HttpRequest, given: CsvIn):
     return {"rows": reports, "kept": kept}
 
 
-@router.put("/measures", response={200: MeasureOut, 422: Problems})
+@router.put("/measures", response={200: MeasureOut})
 def save_measure(request: HttpRequest, given: MeasureIn):
     """A measure of the kitchen's own: a ladle, a spoon of 20 mL, its idea of a knob."""
     kitchen = cast(KitchenRequest, request).kitchen
@@ -295,7 +295,7 @@ def remove_measure(request: HttpRequest, measure_id: int):
     return Status(204, None)
 
 
-@router.post("/pans", response={201: PanOut, 422: Problems})
+@router.post("/pans", response={201: PanOut})
 def add_pan(request: HttpRequest, given: PanIn):
     kitchen = cast(KitchenRequest, request).kitchen
     return Status(201, _pan(actions.add_pan(kitchen, **given.dict())))
@@ -309,7 +309,7 @@ def remove_pan(request: HttpRequest, pan_id: int):
     return Status(204, None)
 
 
-@router.post("/burners", response={201: BurnerOut, 422: Problems})
+@router.post("/burners", response={201: BurnerOut})
 def add_burner(request: HttpRequest, given: BurnerIn):
     kitchen = cast(KitchenRequest, request).kitchen
     return Status(201, _burner(means.add_burner(kitchen, **given.dict())))
@@ -343,7 +343,7 @@ def usual_set(request: HttpRequest):
     return begin.usual()
 
 
-@router.post("/begin", response={200: MeansOut, 422: Problems})
+@router.post("/begin", response={200: MeansOut})
 def begin_kitchen(request: HttpRequest, given: BeginIn):
     """A fresh kitchen has these; with none of them it says so later. Said twice, it counts once."""
     kitchen = cast(KitchenRequest, request).kitchen
@@ -351,7 +351,7 @@ def begin_kitchen(request: HttpRequest, given: BeginIn):
     return list_means(request)
 
 
-@router.post("/gear", response={201: GearOut, 422: Problems})
+@router.post("/gear", response={201: GearOut})
 def add_gear(request: HttpRequest, given: GearIn):
     return Status(201, means.add_gear(cast(KitchenRequest, request).kitchen, **given.dict()))
 
@@ -362,7 +362,7 @@ def remove_gear(request: HttpRequest, gear_id: int):
     return Status(204, None)
 
 
-@router.post("/cooks", response={201: CookOut, 422: Problems})
+@router.post("/cooks", response={201: CookOut})
 def add_cook(request: HttpRequest, given: CookIn):
     return Status(201, means.add_cook(cast(KitchenRequest, request).kitchen, **given.dict()))
 
@@ -373,14 +373,14 @@ def remove_cook(request: HttpRequest, cook_id: int):
     return Status(204, None)
 
 
-@router.post("/ways", response={201: Way, 422: Problems})
+@router.post("/ways", response={201: Way})
 def add_way(request: HttpRequest, given: NewWayIn):
     """A way of the kitchen's own, with figures to begin from."""
     kitchen = cast(KitchenRequest, request).kitchen
     return Status(201, means.add_way(kitchen, given.name, given.does))
 
 
-@router.put("/ways", response={200: Way, 422: Problems})
+@router.put("/ways", response={200: Way})
 def save_way(request: HttpRequest, given: WayIn):
     """A way to cook something, as this kitchen does it."""
     return means.save_way(cast(KitchenRequest, request).kitchen, given.row)

@@ -11,7 +11,7 @@ from kestrel.accounts.auth import KitchenRequest
 from kestrel.practice import actions
 from kestrel.practice.actions import Standing
 from kestrel.practice.models import Round
-from kestrel.problems import Message, Problems
+from kestrel.problems import Message
 from saucier.practice import Marked, Question
 
 router = Router(tags=["practice"])
@@ -50,7 +50,7 @@ def standing(request: HttpRequest):
     return actions.standing(asking.kitchen, asking.user)
 
 
-@router.post("", response={201: AskedOut, 422: Problems})
+@router.post("", response={201: AskedOut})
 def ask(request: HttpRequest, given: AskIn):
     """A question made of this kitchen's own sauces and pans."""
     asking = cast(KitchenRequest, request)
@@ -58,7 +58,7 @@ def ask(request: HttpRequest, given: AskIn):
     return Status(201, {"id": row.pk, "question": question})
 
 
-@router.post("/{round_id}", response={200: MarkedOut, 404: Message, 422: Problems})
+@router.post("/{round_id}", response={200: MarkedOut, 404: Message})
 def answer(request: HttpRequest, round_id: int, given: AnswerIn):
     """An answer, marked against the model."""
     asking = cast(KitchenRequest, request)

@@ -8,7 +8,7 @@ from ninja import Router, Status
 from pydantic import TypeAdapter
 
 from kestrel.accounts.auth import KitchenRequest
-from kestrel.problems import Message, Problems
+from kestrel.problems import Message
 from kestrel.run_up import actions, work
 from kestrel.run_up.models import Planning, RunUp
 from kestrel.run_up.schemas import (
@@ -74,7 +74,7 @@ def list_run_ups(request: HttpRequest):
     return rows.only("name", "date", "service", "updated_at")[:200]
 
 
-@router.post("", response={201: RunUpOut, 422: Problems})
+@router.post("", response={201: RunUpOut})
 def new_run_up(request: HttpRequest, given: NewRunUp):
     """The run-up of a service (the one there is, else a new one), or of one dish. It is planned at
     once."""
@@ -98,7 +98,7 @@ def new_run_up(request: HttpRequest, given: NewRunUp):
     return Status(201, _whole(row))
 
 
-@router.get("/{run_up_id}", response={200: RunUpOut, 404: Message, 422: Problems})
+@router.get("/{run_up_id}", response={200: RunUpOut, 404: Message})
 def one_run_up(request: HttpRequest, run_up_id: int):
     return _whole(_row(request, run_up_id))
 
@@ -112,7 +112,7 @@ def how_far(request: HttpRequest, run_up_id: int):
     return _last_planning(run_up_id)
 
 
-@router.put("/{run_up_id}", response={200: RunUpOut, 404: Message, 409: KeptTaken, 422: Problems})
+@router.put("/{run_up_id}", response={200: RunUpOut, 404: Message, 409: KeptTaken})
 def change_run_up(request: HttpRequest, run_up_id: int, given: ChangeIn):
     """Another word of the cook's: it is planned anew."""
     row = _row(request, run_up_id)
@@ -139,7 +139,7 @@ def restore_run_up(request: HttpRequest, run_up_id: int):
     return Status(204, None)
 
 
-@router.post("/{run_up_id}/plan", response={200: RunUpOut, 404: Message, 422: Problems})
+@router.post("/{run_up_id}/plan", response={200: RunUpOut, 404: Message})
 def plan_again(request: HttpRequest, run_up_id: int):
     row = _row(request, run_up_id)
     work.ready(row)
@@ -154,7 +154,7 @@ def cancel(request: HttpRequest, run_up_id: int):
     return _whole(row)
 
 
-@router.post("/{run_up_id}/move", response={200: RunUpOut, 404: Message, 422: Problems})
+@router.post("/{run_up_id}/move", response={200: RunUpOut, 404: Message})
 def move(request: HttpRequest, run_up_id: int, given: MoveIn):
     """Try a task at another time: kept where nothing is spoilt by it, else the planning says why not."""
     row = _row(request, run_up_id)
@@ -165,24 +165,20 @@ def move(request: HttpRequest, run_up_id: int, given: MoveIn):
     return _whole(row)
 
 
-@router.post(
-    "/{run_up_id}/mark", response={200: RunUpOut, 404: Message, 409: KeptTaken, 422: Problems}
-)
+@router.post("/{run_up_id}/mark", response={200: RunUpOut, 404: Message, 409: KeptTaken})
 def mark(request: HttpRequest, run_up_id: int, given: MarkIn):
     """A task begun or over: the rest is planned from there."""
     row = _row(request, run_up_id)
     return _asked(actions.mark(row, given.key, given.what, given.at, given.revision))
 
 
-@router.post(
-    "/{run_up_id}/mend", response={200: RunUpOut, 404: Message, 409: KeptTaken, 422: Problems}
-)
+@router.post("/{run_up_id}/mend", response={200: RunUpOut, 404: Message, 409: KeptTaken})
 def take_mend(request: HttpRequest, run_up_id: int, given: TakeMendIn):
     """A change that was offered because it mends the plan."""
     return _asked(actions.take_mend(_row(request, run_up_id), given.key, given.revision))
 
 
-@router.post("/{run_up_id}/calls", response={200: RunUpOut, 404: Message, 422: Problems})
+@router.post("/{run_up_id}/calls", response={200: RunUpOut, 404: Message})
 def call(request: HttpRequest, run_up_id: int, given: CallIn):
     """A plate called: when it starts so that its table goes out together."""
     row = _row(request, run_up_id)
@@ -190,7 +186,7 @@ def call(request: HttpRequest, run_up_id: int, given: CallIn):
     return _asked(row, Planning.What.CALL)
 
 
-@router.post("/{run_up_id}/calls/{number}", response={200: RunUpOut, 404: Message, 422: Problems})
+@router.post("/{run_up_id}/calls/{number}", response={200: RunUpOut, 404: Message})
 def call_gone(request: HttpRequest, run_up_id: int, number: int, given: GoneIn):
     """It went out, or did not after all."""
     row = actions.gone(_row(request, run_up_id), number, given.gone)

@@ -9,7 +9,7 @@ from ninja import Router, Status
 
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.pages import InSpan, page_of
-from kestrel.problems import Message, Problems
+from kestrel.problems import Message
 from kestrel.sauces import actions
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.sauces.schemas import (
@@ -59,7 +59,7 @@ _ORDERS: dict[str, tuple[Any, ...]] = {
 }
 
 
-@router.get("", response={200: SaucePage, 422: Problems})
+@router.get("", response={200: SaucePage})
 def list_sauces(
     request: HttpRequest,
     span: InSpan,
@@ -103,7 +103,7 @@ def sauce_tags(request: HttpRequest):
     return sorted({tag for row in tagged for tag in row.tag_list}, key=str.lower)
 
 
-@router.put("/{sauce_id}/marks", response={200: SauceLine, 404: Message, 422: Problems})
+@router.put("/{sauce_id}/marks", response={200: SauceLine, 404: Message})
 def mark_sauce(request: HttpRequest, sauce_id: int, given: MarksIn):
     """A favourite or not, and its tags. No new version: nothing of the sauce changes."""
     sauce = _sauce(request, sauce_id)
@@ -111,7 +111,7 @@ def mark_sauce(request: HttpRequest, sauce_id: int, given: MarksIn):
     return _line(sauce, sauce.newest)
 
 
-@router.post("", response={201: SauceOut, 422: Problems})
+@router.post("", response={201: SauceOut})
 def new_sauce(request: HttpRequest, given: SheetIn):
     kitchen, user = cast(KitchenRequest, request).kitchen, cast(KitchenRequest, request).user
     return Status(201, _whole(actions.save_new(kitchen, user, read_sheet(given.sheet))))
@@ -122,7 +122,7 @@ def one_sauce(request: HttpRequest, sauce_id: int):
     return _whole(_sauce(request, sauce_id))
 
 
-@router.put("/{sauce_id}", response={200: SauceOut, 409: ConflictOut, 422: Problems})
+@router.put("/{sauce_id}", response={200: SauceOut, 409: ConflictOut})
 def save_sauce(request: HttpRequest, sauce_id: int, given: SaveIn):
     """Save a new version made from ``base_version``; 409 when that is no longer the newest."""
     user = cast(KitchenRequest, request).user
@@ -136,7 +136,7 @@ def copy_sauce(request: HttpRequest, sauce_id: int):
     return Status(201, _whole(actions.copy(_sauce(request, sauce_id), user)))
 
 
-@router.post("/{sauce_id}/rename", response={200: SauceOut, 409: ConflictOut, 422: Problems})
+@router.post("/{sauce_id}/rename", response={200: SauceOut, 409: ConflictOut})
 def rename_sauce(request: HttpRequest, sauce_id: int, given: RenameIn):
     user = cast(KitchenRequest, request).user
     sauce = _sauce(request, sauce_id)

@@ -9,7 +9,6 @@ from ninja import Router
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.larder.actions import core_kitchen, proposed
 from kestrel.larder.models import Pan
-from kestrel.problems import Problems
 from kestrel.sauces import work
 from kestrel.sauces.models import SauceVersion
 from kestrel.sauces.schemas import (
@@ -44,7 +43,7 @@ from saucier.units import Amount
 router = Router(tags=["work"])
 
 
-@router.post("/check", response={200: Worked, 422: Problems})
+@router.post("/check", response={200: Worked})
 def check_sheet(request: HttpRequest, given: CheckIn):
     """The sheet as it stands, with all its consequences."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
@@ -54,7 +53,7 @@ def check_sheet(request: HttpRequest, given: CheckIn):
     return work.worked(sheet, kitchen)
 
 
-@router.post("/solve", response={200: Worked, 422: Problems})
+@router.post("/solve", response={200: Worked})
 def solve_sheet(request: HttpRequest, given: SolveIn):
     """The sheet re-proportioned and scaled to its target."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
@@ -62,14 +61,14 @@ def solve_sheet(request: HttpRequest, given: SolveIn):
     return work.solved(read_typed(given.sheet, kitchen), kitchen, given.serves, have, given.exact)
 
 
-@router.post("/switch", response={200: Worked, 422: Problems})
+@router.post("/switch", response={200: Worked})
 def switch_school(request: HttpRequest, given: SwitchIn):
     """The sheet made another school's way, solved for the same target, with what changed."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
     return work.switched(read_typed(given.sheet, kitchen), kitchen, given.school, given.choice)
 
 
-@router.post("/pans", response={200: WhichPan, 422: Problems})
+@router.post("/pans", response={200: WhichPan})
 def try_pans(request: HttpRequest, given: SheetIn):
     """The kitchen's own pans for the sheet, the one to reach for first."""
     owner = cast(KitchenRequest, request).kitchen
@@ -78,7 +77,7 @@ def try_pans(request: HttpRequest, given: SheetIn):
     return which_pan(read_typed(given.sheet, kitchen), pans, kitchen)
 
 
-@router.post("/sure", response={200: Sure | None, 422: Problems})
+@router.post("/sure", response={200: Sure | None})
 def sure(request: HttpRequest, given: SureIn):
     """How surely the sheet lands in its grade, what makes the doubt and what mends it; null where it
     has no grade. It plays some thousand pots: asked for beside the live edit, not with it."""
@@ -92,14 +91,14 @@ def starts(request: HttpRequest):
     return STARTS
 
 
-@router.post("/what-if", response={200: WhatIf, 422: Problems})
+@router.post("/what-if", response={200: WhatIf})
 def what_if(request: HttpRequest, given: WhatIfIn):
     """The sheet with levers pulled to values; nothing is solved."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
     return work.what_if(read_typed(given.sheet, kitchen), kitchen, given.pulls)
 
 
-@router.post("/swaps", response={200: list[Swap], 422: Problems})
+@router.post("/swaps", response={200: list[Swap]})
 def swaps(request: HttpRequest, given: SwapIn):
     """What may stand in for an ingredient that is not there."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
@@ -112,7 +111,7 @@ def signs(request: HttpRequest):
     return {"signs": SIGNS, "kinds": KINDS.values()}
 
 
-@router.post("/fix", response={200: Mended, 422: Problems})
+@router.post("/fix", response={200: Mended})
 def fix(request: HttpRequest, given: FixIn):
     """Remedies for a sheet after one of its steps, as it was found, or for a pot seen for the
     first time."""
@@ -148,7 +147,7 @@ def _amount_seen(amount: Any) -> Amount:
         raise bad.under("seen.amount") from None
 
 
-@router.post("/read", response={200: RecipeRead, 422: Problems})
+@router.post("/read", response={200: RecipeRead})
 def read(request: HttpRequest, given: ReadIn):
     """A recipe from elsewhere; what could not be read comes back for the cook to settle."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
@@ -172,14 +171,14 @@ def _settled(given: list[SettledIn], kitchen: Kitchen) -> dict[int, Settled]:
     return settled
 
 
-@router.post("/write", response={200: File, 422: Problems})
+@router.post("/write", response={200: File})
 def write(request: HttpRequest, given: WriteIn):
     """The sheet as a file: our own format, a schema.org recipe, Markdown."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
     return written(read_typed(given.sheet, kitchen), kitchen, given.form)
 
 
-@router.post("/larder-moves", response={200: list[Moved], 422: Problems})
+@router.post("/larder-moves", response={200: list[Moved]})
 def larder_moves(request: HttpRequest, given: RowsIn):
     """Which sauces a change of larder rows would move, and by how much. Nothing is stored."""
     owner = cast(KitchenRequest, request).kitchen

@@ -10,7 +10,7 @@ from ninja import Router, Status
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.accounts.models import Kitchen, User
 from kestrel.pages import InSpan, page_of
-from kestrel.problems import Message, Problems
+from kestrel.problems import Message
 from kestrel.sauces.models import Sauce
 from kestrel.service import actions, file, work
 from kestrel.service.calendar import services_ics
@@ -66,12 +66,12 @@ def dish_names(request: HttpRequest):
     return Dish.objects.filter(kitchen=_kitchen(request), deleted_at=None).values("id", "name")
 
 
-@dishes.post("", response={201: DishOut, 422: Problems})
+@dishes.post("", response={201: DishOut})
 def new_dish(request: HttpRequest, given: DishIn):
     return Status(201, actions.save_dish(_kitchen(request), given.document))
 
 
-@dishes.post("/read", response={200: DishRead, 422: Problems})
+@dishes.post("/read", response={200: DishRead})
 def read_dish(request: HttpRequest, given: DishIn):
     """A dish as it would be kept, with its picture and what a portion comes to. Nothing is stored."""
     kitchen = _kitchen(request)
@@ -95,7 +95,7 @@ def get_dish(request: HttpRequest, dish_id: int):
     return _dish(request, dish_id)
 
 
-@dishes.put("/{dish_id}", response={200: DishOut, 404: Message, 409: KeptTaken, 422: Problems})
+@dishes.put("/{dish_id}", response={200: DishOut, 404: Message, 409: KeptTaken})
 def change_dish(request: HttpRequest, dish_id: int, given: DishIn):
     return actions.change_dish(_dish(request, dish_id), given.document, given.revision)
 
@@ -126,7 +126,7 @@ def _line(row: Service) -> dict[str, Any]:
     }
 
 
-@services.get("", response={200: ServicePage, 422: Problems})
+@services.get("", response={200: ServicePage})
 def list_services(request: HttpRequest, span: InSpan, q: str = ""):
     """The kitchen's services a page at a time, newest first; every word of ``q`` must be in the name."""
     rows = Service.objects.filter(kitchen=_kitchen(request), deleted_at=None)
@@ -152,18 +152,18 @@ def carry_on(request: HttpRequest):
     return len(actions.carry_on(_kitchen(request)))
 
 
-@services.post("", response={201: ServiceOut, 422: Problems})
+@services.post("", response={201: ServiceOut})
 def new_service(request: HttpRequest, given: ServiceIn):
     return Status(201, actions.save_service(_kitchen(request), given.document))
 
 
-@services.post("/work", response={200: ServiceWorked, 422: Problems})
+@services.post("/work", response={200: ServiceWorked})
 def work_out(request: HttpRequest, given: WorkIn):
     """A service as it stands, with all that follows. Nothing is stored."""
     return work.worked(_kitchen(request), given.document, given.pinned)
 
 
-@services.post("/flow", response={200: ServiceWorked, 422: Problems})
+@services.post("/flow", response={200: ServiceWorked})
 def flow(request: HttpRequest, given: FlowIn):
     """A pot or a sauce made larger or smaller: its dishes' portions follow, and all else."""
     kitchen = _kitchen(request)
@@ -173,7 +173,7 @@ def flow(request: HttpRequest, given: FlowIn):
     return work.worked(kitchen, document, given.pinned)
 
 
-@services.post("/scale", response={200: ServiceWorked, 422: Problems})
+@services.post("/scale", response={200: ServiceWorked})
 def scale(request: HttpRequest, given: ScaleIn):
     """The whole service for so many covers."""
     kitchen = _kitchen(request)
@@ -184,7 +184,7 @@ def scale(request: HttpRequest, given: ScaleIn):
     return work.worked(kitchen, document, given.pinned)
 
 
-@services.post("/short", response={200: Short, 422: Problems})
+@services.post("/short", response={200: Short})
 def short(request: HttpRequest, given: ShortIn):
     """Only so much of an ingredient: what can still be served."""
     all_of_it = work.gathered(_kitchen(request), given.document, given.pinned)
@@ -196,7 +196,7 @@ def short(request: HttpRequest, given: ShortIn):
     return short_of(plan, given.ingredient, have, all_of_it.kitchen, all_of_it.plan)
 
 
-@services.post("/file", response={201: ServiceOut, 422: Problems})
+@services.post("/file", response={201: ServiceOut})
 def read_file(request: HttpRequest, given: FileIn):
     """A service from a file of another kitchen's, with its dishes, sauces and pans."""
     user = cast(User, request.user)
@@ -208,16 +208,12 @@ def one_service(request: HttpRequest, service_id: int):
     return _service(request, service_id)
 
 
-@services.put(
-    "/{service_id}", response={200: ServiceOut, 404: Message, 409: KeptTaken, 422: Problems}
-)
+@services.put("/{service_id}", response={200: ServiceOut, 404: Message, 409: KeptTaken})
 def change_service(request: HttpRequest, service_id: int, given: ServiceIn):
     return actions.change_service(_service(request, service_id), given.document, given.revision)
 
 
-@services.post(
-    "/{service_id}/renew", response={200: ServiceOut, 404: Message, 409: KeptTaken, 422: Problems}
-)
+@services.post("/{service_id}/renew", response={200: ServiceOut, 404: Message, 409: KeptTaken})
 def renew(request: HttpRequest, service_id: int, given: RenewIn):
     """Take the newest version of a sauce into a planned service."""
     return actions.renew(_service(request, service_id), given.sauce_id, given.revision)

@@ -12,7 +12,7 @@ from kestrel.accounts.auth import KitchenRequest
 from kestrel.fields import Moment
 from kestrel.larder.actions import core_kitchen
 from kestrel.larder.means import library_of, means_of
-from kestrel.problems import Message, Problems
+from kestrel.problems import Message
 from kestrel.sauces.actions import save_new
 from kestrel.sauces.models import Sauce
 from kestrel.sauces.work import Mended, mended
@@ -183,7 +183,7 @@ def on_now(request: HttpRequest):
     return [{**_line(batch), "clash": told.get(batch.pk)} for batch in batches]
 
 
-@router.post("", response={201: BatchOut, 404: Message, 422: Problems})
+@router.post("", response={201: BatchOut, 404: Message})
 def start(request: HttpRequest, given: StartIn):
     """Start a saved sauce: its newest version, or the one named."""
     asking = cast(KitchenRequest, request)
@@ -192,7 +192,7 @@ def start(request: HttpRequest, given: StartIn):
     return Status(201, _whole(actions.start(asking.kitchen, asking.user, version)))
 
 
-@router.post("/free", response={201: BatchOut, 422: Problems})
+@router.post("/free", response={201: BatchOut})
 def start_free(request: HttpRequest, given: StartFreeIn):
     """A pot cooked free hand: what goes in is logged as it does."""
     asking = cast(KitchenRequest, request)
@@ -201,7 +201,7 @@ def start_free(request: HttpRequest, given: StartFreeIn):
     )
 
 
-@router.post("/asides", response={201: BatchOut, 422: Problems})
+@router.post("/asides", response={201: BatchOut})
 def start_aside(request: HttpRequest, given: StartAsideIn):
     """What is no sauce: in, turned, out, rested."""
     asking = cast(KitchenRequest, request)
@@ -238,7 +238,7 @@ def of_service(request: HttpRequest, service_id: int):
 
 @router.post(
     "/of-service/{service_id}",
-    response={201: BatchOut, 404: Message, 409: PotBegun, 422: Problems},
+    response={201: BatchOut, 404: Message, 409: PotBegun},
 )
 def start_pot(request: HttpRequest, service_id: int, given: StartPotIn):
     """Start a pot of a service as it is saved: one batch of it, in its sauces' versions there. 409 where as
@@ -262,7 +262,7 @@ def batch_readings(request: HttpRequest, batch_id: int):
     return readings_of(batch_of(request, batch_id))
 
 
-@router.post("/{batch_id}/acts", response={200: ActsOut, 404: Message, 422: Problems})
+@router.post("/{batch_id}/acts", response={200: ActsOut, 404: Message})
 def act(request: HttpRequest, batch_id: int, given: ActsIn):
     """What was done at it, in order. An act that is sent again happens once; one that came too late is
     written down and says why it changed nothing."""
@@ -272,7 +272,7 @@ def act(request: HttpRequest, batch_id: int, given: ActsIn):
     return {"acts": told, "batch": _whole(batch_of(request, batch_id))}
 
 
-@router.post("/{batch_id}/fix", response={200: Mended, 404: Message, 422: Problems})
+@router.post("/{batch_id}/fix", response={200: Mended, 404: Message})
 def fix_here(request: HttpRequest, batch_id: int, given: FixHereIn):
     """What mends it, reckoned from the pot as it is now: what went in, and all that was seen of it."""
     batch = batch_of(request, batch_id)
@@ -283,7 +283,7 @@ def fix_here(request: HttpRequest, batch_id: int, given: FixHereIn):
     return mended(case_found(cooked.following, kitchen), given.sign)
 
 
-@router.post("/{batch_id}/correct", response={200: Correction, 404: Message, 422: Problems})
+@router.post("/{batch_id}/correct", response={200: Correction, 404: Message})
 def correct_here(request: HttpRequest, batch_id: int, given: CorrectIn):
     """How much of what was held back goes in, of the pot there is, seen to be so thick."""
     batch = batch_of(request, batch_id)
@@ -293,7 +293,7 @@ def correct_here(request: HttpRequest, batch_id: int, given: CorrectIn):
     return correction_of(found.checked, batch.step, given.seen_pa_s)
 
 
-@router.post("/{batch_id}/sauce", response={201: SauceMade, 404: Message, 422: Problems})
+@router.post("/{batch_id}/sauce", response={201: SauceMade, 404: Message})
 def make_sauce(request: HttpRequest, batch_id: int, given: MakeSauceIn):
     """A sauce made of it as it was cooked: what went in, and how long it boiled."""
     asking = cast(KitchenRequest, request)
@@ -305,7 +305,7 @@ def make_sauce(request: HttpRequest, batch_id: int, given: MakeSauceIn):
     return Status(201, {"sauce_id": sauce.pk})
 
 
-@router.post("/{batch_id}/photos", response={201: PhotoOut, 404: Message, 422: Problems})
+@router.post("/{batch_id}/photos", response={201: PhotoOut, 404: Message})
 def add_photo(
     request: HttpRequest,
     batch_id: int,
@@ -331,7 +331,7 @@ def photo(request: HttpRequest, photo_id: int):
     )
 
 
-@router.post("/{batch_id}/labels", response={201: LabelOut, 404: Message, 422: Problems})
+@router.post("/{batch_id}/labels", response={201: LabelOut, 404: Message})
 def new_label(request: HttpRequest, batch_id: int, given: LabelsWanted):
     """A label for what is put away; printers fetch it, and it can be printed from the browser."""
     batch, user = batch_of(request, batch_id), cast(KitchenRequest, request).user

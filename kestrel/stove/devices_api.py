@@ -10,7 +10,7 @@ from ninja.security import HttpBearer
 from kestrel.accounts.auth import KitchenRequest
 from kestrel.live import tell
 from kestrel.once import TOLD_ONCE
-from kestrel.problems import Message, Problems
+from kestrel.problems import Message
 from kestrel.stove.api import batch_of, label_told
 from kestrel.stove.labels import next_for, picture_of, printed
 from kestrel.stove.models import Device, Label
@@ -57,7 +57,7 @@ def list_devices(request: HttpRequest):
     return Device.objects.filter(kitchen=cast(KitchenRequest, request).kitchen)
 
 
-@devices.post("", response={201: DeviceMade, 409: Message, 422: Problems})
+@devices.post("", response={201: DeviceMade, 409: Message})
 def new_device(request: HttpRequest, response: HttpResponse, given: DeviceIn):
     """A scale or a probe; its token is told once."""
     response[TOLD_ONCE] = "1"
@@ -67,7 +67,7 @@ def new_device(request: HttpRequest, response: HttpResponse, given: DeviceIn):
     return Status(201, {**told, "token": token})
 
 
-@devices.put("/{device_id}", response={200: DeviceOut, 404: Message, 422: Problems})
+@devices.put("/{device_id}", response={200: DeviceOut, 404: Message})
 def stands_under(request: HttpRequest, device_id: int, given: PutUnderIn):
     """Put it under a pot, or under none."""
     device = _device(request, device_id)
@@ -75,7 +75,7 @@ def stands_under(request: HttpRequest, device_id: int, given: PutUnderIn):
     return put_under(device, batch)
 
 
-@devices.put("/{device_id}/name", response={200: DeviceOut, 404: Message, 422: Problems})
+@devices.put("/{device_id}/name", response={200: DeviceOut, 404: Message})
 def rename(request: HttpRequest, device_id: int, given: RenamedIn):
     """Call it otherwise; it keeps its token."""
     return rename_device(_device(request, device_id), given.name)
@@ -90,7 +90,7 @@ def forget_device(request: HttpRequest, device_id: int):
     return Status(204, None)
 
 
-@readings.post("", auth=_reads, response={200: ReadingTaken, 401: Message, 422: Problems})
+@readings.post("", auth=_reads, response={200: ReadingTaken, 401: Message})
 def read(request: HttpRequest, given: dict[str, Any] | list[Any]):
     """A reading (docs/formats/reading.schema.json), or several, oldest first, of the device whose token
     comes with it."""

@@ -14,7 +14,7 @@ from ninja.files import UploadedFile
 from kestrel.accounts.auth import KitchenRequest, as_owner
 from kestrel.accounts.models import Kitchen
 from kestrel.door.answers import NotYours
-from kestrel.problems import Message, Problems
+from kestrel.problems import Message
 from kestrel.whole.backup import KEPT_DAYS, back_up, copies
 from kestrel.whole.reading import MOST_UPLOAD, is_empty, read_kitchen
 from kestrel.whole.writing import write_kitchen
@@ -80,7 +80,7 @@ def list_copies(request: HttpRequest):
     return _copies(as_owner(request).kitchen)
 
 
-@router.post("/copies", response={201: CopyOut, 403: Message, 422: Problems})
+@router.post("/copies", response={201: CopyOut, 403: Message})
 def make_copy(request: HttpRequest):
     """A copy of the whole file as it is now, beside it on the machine that serves."""
     as_owner(request)
@@ -120,7 +120,7 @@ def export(request: HttpRequest):
     )
 
 
-@router.post("", response={201: TakenIn, 422: Problems})
+@router.post("", response={201: TakenIn})
 def take_in(request: HttpRequest, file: File[UploadedFile]):
     """A whole kitchen into this one, which is empty: all of it, or nothing."""
     asking = cast(KitchenRequest, request)

@@ -14,8 +14,9 @@ from saucier.larder.row import ingredient_from_row
 from saucier.words import one_of
 
 
+@lru_cache(maxsize=20_000)
 def plain_name(name: str) -> str:
-    """``name`` without accents, case and punctuation.
+    """``name`` without accents, case and punctuation. Kept: the names of a larder are asked again and again.
 
     >>> plain_name("Crème fraîche 30%")
     'creme fraiche 30 %'

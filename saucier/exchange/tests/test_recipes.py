@@ -240,10 +240,12 @@ class Nonsense(unittest.TestCase):
             "salt, pepper, " * 9_000,
         ):
             with self.subTest(text[:30]):
-                began = time.monotonic()
+                began = (
+                    time.process_time()
+                )  # of its own: what else the machine does is not its fault
                 with contextlib.suppress(BadInput):
                     read_recipe(text, KITCHEN)
-                self.assertLess(time.monotonic() - began, 12)
+                self.assertLess(time.process_time() - began, 12)
 
     def test_what_is_too_long_is_cut_and_said(self) -> None:
         found = read_recipe("Sauce. " + "Stir in 10 g butter and 20 g flour. " * 400, KITCHEN)

@@ -1,4 +1,4 @@
-"""Five hundred pots nobody has seen, each too thick or too thin: the remedies are applied and
+"""Hundreds of pots nobody has seen, each too thick or too thin: the remedies are applied and
 checked again."""
 
 import collections
@@ -11,9 +11,10 @@ from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.rescue import KINDS, Seen, applied, likely, remedies, seen_pot
 from saucier.rescue.case import Case
+from saucier.testing import so_many
 from saucier.units import Amount
 
-POTS = 500
+POTS = so_many(500)
 GRADES = ("pouring", "light-coat", "nappe", "binding", "spreading")
 
 

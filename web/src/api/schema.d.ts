@@ -2817,1067 +2817,6 @@ export interface components {
             first_visit: boolean;
         };
         /**
-         * Add
-         * @description So much of an ingredient, at ``temperature_c`` (a kitchen's 20 °C where none is given).
-         */
-        Add: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "add";
-            /** Temperature C */
-            temperature_c?: number | null;
-        };
-        /**
-         * Blend
-         * @description Pieces blended into the sauce: all of them or those of one ``ingredient``; ``keep_share`` of
-         *     them kept whole as garnish. It whisks in whatever fat swam.
-         */
-        Blend: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "blend";
-            /** Ingredient */
-            ingredient?: string | null;
-            /**
-             * Keep Share
-             * @default 0
-             */
-            keep_share: number;
-        };
-        /**
-         * Cool
-         * @description Cooled to ``to_c``. How fast it may be is a rule of the kitchen's.
-         */
-        Cool: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "cool";
-            /**
-             * To C
-             * @default 5
-             */
-            to_c: number;
-            /**
-             * Minutes
-             * @default 0
-             */
-            minutes: number;
-        };
-        /**
-         * Correct
-         * @description The pot is made a little off on purpose, by its own uncertainty, and what corrects it is held
-         *     back: hot ``liquid`` (of ``ingredient``) where it is made thick, or ``flour`` kneaded with as much
-         *     ``fat`` (``roux``) where it is made thin. At the end the spoon decides how much goes in; the sheet counts what is expected.
-         *
-         *     Made so, the sauce can be brought right from one side whichever way the prediction was off.
-         */
-        Correct: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "correct";
-            /**
-             * Hold
-             * @default liquid
-             * @enum {string}
-             */
-            hold: "liquid" | "roux";
-            /**
-             * Ingredient
-             * @default milk-whole
-             */
-            ingredient: string;
-            /**
-             * Fat
-             * @default butter-unsalted
-             */
-            fat: string;
-            /**
-             * Flour
-             * @default wheat-flour
-             */
-            flour: string;
-        };
-        /**
-         * Cover
-         * @description Who made the sheet and what they want said about it; free text, never computed with.
-         */
-        Cover: {
-            /** Author */
-            author?: string | null;
-            /** Text */
-            text?: string | null;
-        };
-        /**
-         * Deglaze
-         * @description A liquid into the hot pan, the bottom scraped up.
-         */
-        Deglaze: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "deglaze";
-        };
-        /**
-         * Dust
-         * @description Flour over the aromatics in their own fat, instead of a roux made apart.
-         */
-        Dust: {
-            /** Note */
-            note?: string | null;
-            /**
-             * Ingredient
-             * @default wheat-flour
-             */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "dust";
-            /**
-             * Colour
-             * @default white
-             * @enum {string}
-             */
-            colour: "raw" | "white" | "blond" | "brown" | "dark";
-            /**
-             * Minutes
-             * @default 2
-             */
-            minutes: number;
-        };
-        /**
-         * Finish
-         * @description Something stirred in last, off the heat: soured cream, herbs, a purée, a reduction.
-         */
-        Finish: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "finish";
-            /**
-             * Temperature C
-             * @default 4
-             */
-            temperature_c: number;
-        };
-        /**
-         * Flame
-         * @description Spirit set alight. The flame dies with most of the alcohol still there.
-         */
-        Flame: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "flame";
-        };
-        /**
-         * Hold
-         * @description Held hot for ``minutes``, under film unless ``covered`` is false.
-         */
-        Hold: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "hold";
-            /** Minutes */
-            minutes: number;
-            /**
-             * Temperature C
-             * @default 65
-             */
-            temperature_c: number;
-            /**
-             * Covered
-             * @default true
-             */
-            covered: boolean;
-        };
-        /**
-         * Infuse
-         * @description Aromatics steeped under a lid; they stay in as pieces until strained out.
-         */
-        Infuse: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "infuse";
-            /**
-             * Minutes
-             * @default 15
-             */
-            minutes: number;
-        };
-        /**
-         * InnerSauce
-         * @description Another sheet, as much of it as is cooked: its name, its steps, how and in what it is made.
-         */
-        InnerSauce: {
-            /** Name */
-            name: string;
-            /**
-             * @default {
-             *       "fat_to_flour": null,
-             *       "liquid_in": "cold-gradual",
-             *       "simmer_minutes": null
-             *     }
-             */
-            method: components["schemas"]["Method"];
-            pan?: components["schemas"]["SheetPan"] | null;
-            burner?: components["schemas"]["SheetBurner"] | null;
-            /**
-             * Lid
-             * @default false
-             */
-            lid: boolean;
-            /** Steps */
-            steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Correct"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
-        };
-        /**
-         * Liaison
-         * @description Yolk in cream, tempered into the sauce and warmed to ``heat_to_c`` (null: not heated).
-         */
-        Liaison: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "liaison";
-            yolk: components["schemas"]["Measured"];
-            cream: components["schemas"]["Measured"];
-            /**
-             * Heat To C
-             * @default 80
-             */
-            heat_to_c: number | null;
-        };
-        /**
-         * Lift
-         * @description Pieces of ``ingredient`` (none named: all of them) lifted out and kept, to be put back with
-         *     `return`. They were paid for and weighed when they went in.
-         */
-        Lift: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "lift";
-            /** Ingredient */
-            ingredient?: string | null;
-        };
-        /**
-         * Measured
-         * @description So much of an ingredient.
-         */
-        Measured: {
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-        };
-        /**
-         * Melt
-         * @description Cheese, finely shredded, melted in handful by handful.
-         */
-        Melt: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "melt";
-            /** Temperature C */
-            temperature_c?: number | null;
-            /**
-             * Heat
-             * @default off
-             * @enum {string}
-             */
-            heat: "off" | "low";
-        };
-        /**
-         * Mend
-         * @description A sauce that split, brought together again: a spoon of fresh cream or water in a clean pan,
-         *     the split sauce whisked in by drops, then in a thread.
-         */
-        Mend: {
-            /** Note */
-            note?: string | null;
-            /**
-             * Ingredient
-             * @default cream-35
-             */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "mend";
-        };
-        /**
-         * Method
-         * @description ``fat_to_flour`` by weight (None: as the roux is written), how ``liquid_in`` meets the
-         *     roux, ``simmer_minutes`` the school asks for.
-         */
-        Method: {
-            /** Fat To Flour */
-            fat_to_flour?: number | null;
-            /**
-             * Liquid In
-             * @default cold-gradual
-             * @enum {string}
-             */
-            liquid_in: "cold-gradual" | "warm-stream" | "hot-at-once" | "cold-roux-into-boiling";
-            /** Simmer Minutes */
-            simmer_minutes?: number | null;
-        };
-        /**
-         * Mount
-         * @description Cold butter whisked in, off the heat, at the very end.
-         */
-        Mount: {
-            /** Note */
-            note?: string | null;
-            /**
-             * Ingredient
-             * @default butter-unsalted
-             */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "mount";
-        };
-        /**
-         * ProblemOut
-         * @description A problem of the core with its words.
-         */
-        ProblemOut: {
-            /** Field */
-            field: string;
-            /** Code */
-            code: string;
-            /** Message */
-            message: string;
-            /** Remedy */
-            remedy: string;
-        };
-        /**
-         * Problems
-         * @description The body of every 422. ``nearest`` is the sheet that comes nearest, where what was asked for
-         *     cannot be had and something near it can.
-         */
-        Problems: {
-            /** Problems */
-            problems: components["schemas"]["ProblemOut"][];
-            nearest?: components["schemas"]["Sheet"] | null;
-        };
-        /**
-         * Reduce
-         * @description Boil down ``to`` a stop. A share is of the sauce at this step, the juice of its pieces
-         *     included, without the pieces and the fat that swims; nearly dry leaves a tenth of that.
-         *     ``minutes`` is what a recipe says beside it: never followed, but where it contradicts the stop
-         *     both are told apart. A stop that cannot be reached is a state: boiled as dry as it goes.
-         */
-        Reduce: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "reduce";
-            /** To */
-            to: components["schemas"]["Stop"] | "nearly-dry";
-            /**
-             * Heat
-             * @default rolling
-             * @enum {string}
-             */
-            heat: "bare-simmer" | "simmer" | "lively" | "rolling";
-            /** Minutes */
-            minutes?: number | null;
-        };
-        /**
-         * Reheat
-         * @description Warmed again to ``to_c``. A roux sauce comes back from the fridge thicker.
-         */
-        Reheat: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "reheat";
-            /**
-             * To C
-             * @default 85
-             */
-            to_c: number;
-        };
-        /**
-         * Reserve
-         * @description A share set aside: for the top, for correcting, as garnish.
-         */
-        Reserve: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "reserve";
-            /** Share */
-            share: number;
-            /**
-             * Purpose
-             * @default top
-             * @enum {string}
-             */
-            purpose: "top" | "correcting" | "garnish" | "pass";
-        };
-        /**
-         * Return
-         * @description Food put into the sauce to finish: it brings heat or takes it, and gives juice.
-         *
-         *     ``how`` it comes (raw, seared or part-cooked, cooked through) decides the juice and the
-         *     minutes where none are given. Without an ``amount`` it is what was lifted out or seared
-         *     before, weighed and paid for then.
-         */
-        Return: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "return";
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount?: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            } | null;
-            /**
-             * How
-             * @default seared
-             * @enum {string}
-             */
-            how: "raw" | "seared" | "cooked";
-            /**
-             * Temperature C
-             * @default 45
-             */
-            temperature_c: number;
-            /** Minutes */
-            minutes?: number | null;
-            /** Juice Pct */
-            juice_pct?: number | null;
-        };
-        /**
-         * Roux
-         * @description Fat and flour cooked together; the darker, the less it thickens. Raw, kneaded cold, it is
-         *     beurre manié. Into a pot that holds liquid it goes ready-made.
-         */
-        Roux: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "roux";
-            fat: components["schemas"]["Measured"];
-            flour: components["schemas"]["Measured"];
-            /**
-             * Colour
-             * @default white
-             * @enum {string}
-             */
-            colour: "raw" | "white" | "blond" | "brown" | "dark";
-            /**
-             * Minutes
-             * @default 2
-             */
-            minutes: number;
-        };
-        /**
-         * Sear
-         * @description Food coloured in a hot wide pan, in rounds, and lifted out underdone: its fat and its fond
-         *     stay in the pan for the sauce. `return` puts it back to finish.
-         */
-        Sear: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "sear";
-            fat?: components["schemas"]["Measured"] | null;
-            /**
-             * Minutes
-             * @default 4
-             */
-            minutes: number;
-        };
-        /**
-         * Season
-         * @description A measured ``amount`` of a seasoning, or salt up to a target.
-         */
-        Season: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "season";
-            /**
-             * Ingredient
-             * @default salt
-             */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            } | components["schemas"]["ToSalt"];
-        };
-        /**
-         * Serves
-         * @description What the sauce is for: so many ``portions`` of a ``use``, ``each`` of what it counts (grams of
-         *     solids, slices) in a portion, at ``per_ml`` for each counted one, plus a margin. A ``count`` of
-         *     those things may stand in place of portions.
-         */
-        Serves: {
-            /** Use */
-            use: string;
-            /** Portions */
-            portions?: number | null;
-            /** Each */
-            each?: number | null;
-            /** Count */
-            count?: number | null;
-            /** Per Ml */
-            per_ml?: number | null;
-            /**
-             * Margin Pct
-             * @default 5
-             */
-            margin_pct: number;
-        };
-        /**
-         * ShareOfIt
-         * @description A ``share`` of the other sauce as it is written; 1 is all of it.
-         */
-        ShareOfIt: {
-            /** Share */
-            share: number;
-        };
-        /**
-         * Sheet
-         * @description One sauce, as the open format has it.
-         */
-        Sheet: {
-            /**
-             * Format
-             * @default kestrel-fog/sauce
-             * @constant
-             */
-            format: "kestrel-fog/sauce";
-            /**
-             * Version
-             * @default 1
-             * @constant
-             */
-            version: 1;
-            /** Name */
-            name: string;
-            /** Family */
-            family?: ("white-sauce" | "veloute" | "cheese-sauce" | "cream-veloute" | "liaison-sauce" | "cream-reduction" | "cream-with-roux" | "soft-cream" | "panade" | "sauce-in-sauce" | "flavoured-butter") | null;
-            /**
-             * @default {
-             *       "fat_to_flour": null,
-             *       "liquid_in": "cold-gradual",
-             *       "simmer_minutes": null
-             *     }
-             */
-            method: components["schemas"]["Method"];
-            /**
-             * @default {
-             *       "grade": null,
-             *       "volume": null,
-             *       "salt_pct": null,
-             *       "serving_c": 65,
-             *       "serves": null
-             *     }
-             */
-            target: components["schemas"]["Target"];
-            pan?: components["schemas"]["SheetPan"] | null;
-            burner?: components["schemas"]["SheetBurner"] | null;
-            /**
-             * Lid
-             * @default false
-             */
-            lid: boolean;
-            cover?: components["schemas"]["Cover"] | null;
-            /**
-             * Steps
-             * @default []
-             */
-            steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Correct"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
-        };
-        /**
-         * SheetBurner
-         * @description The ring it stands on: rated ``watts`` and ``kind``, which says how much reaches the pot.
-         */
-        SheetBurner: {
-            /**
-             * Kind
-             * @default gas
-             * @enum {string}
-             */
-            kind: "gas" | "electric" | "induction";
-            /**
-             * Watts
-             * @default 2500
-             */
-            watts: number;
-        };
-        /**
-         * SheetPan
-         * @description The pan the sauce is made in, inner measures; depth defaults to half the diameter.
-         *
-         *     Measures with a unit are read too: ``"diameter": {"value": 240, "unit": "mm"}``, ``"tare":
-         *     {"value": 1.2, "unit": "kg"}``; they are written back as ``diameter_cm`` and ``tare_g``.
-         */
-        SheetPan: {
-            /**
-             * Name
-             * @default pan
-             */
-            name: string;
-            /**
-             * Shape
-             * @default straight
-             * @enum {string}
-             */
-            shape: "straight" | "sloped" | "bowl" | "tray" | "shell" | "dish";
-            /** Diameter Cm */
-            diameter_cm: number;
-            /** Depth Cm */
-            depth_cm?: number | null;
-            /**
-             * Tare G
-             * @default 0
-             */
-            tare_g: number;
-            /** Width Cm */
-            width_cm?: number | null;
-            /**
-             * Reactive
-             * @default false
-             */
-            reactive: boolean;
-            /**
-             * Heavy
-             * @default true
-             */
-            heavy: boolean;
-        };
-        /**
-         * Simmer
-         * @description ``minutes`` at ``heat``; ``lid`` overrides the sheet's. The minutes do not grow with the
-         *     batch, so what boils off does not either.
-         */
-        Simmer: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "simmer";
-            /** Minutes */
-            minutes: number;
-            /**
-             * Heat
-             * @default simmer
-             * @enum {string}
-             */
-            heat: "bare-simmer" | "simmer" | "lively" | "rolling";
-            /** Lid */
-            lid?: boolean | null;
-        };
-        /**
-         * Start
-         * @description A used pan: the fat and the juices of what was seared in it, with their salt.
-         */
-        Start: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "start";
-            fat?: components["schemas"]["Measured"] | null;
-            juices?: components["schemas"]["Measured"] | null;
-        };
-        /**
-         * Stop
-         * @description Where to stop: exactly one of a ``share`` of the sauce (without the pieces in it and the fat
-         *     that swims on it), a ``mass`` or a ``volume`` of all that is in the pot, a ``grade`` at serving
-         *     temperature, ``minutes`` at its heat in its pan, or ``taste``: tasted along the way, planned to
-         *     that share.
-         */
-        Stop: {
-            /** Share */
-            share?: number | null;
-            /** Mass */
-            mass?: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            } | null;
-            /** Volume */
-            volume?: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            } | null;
-            /** Grade */
-            grade?: string | null;
-            /** Minutes */
-            minutes?: number | null;
-            /** Taste */
-            taste?: number | null;
-        };
-        /**
-         * Strain
-         * @description Pieces out; they hold back ``holds_back`` grams of sauce for each gram of their own. Fish,
-         *     shellfish and meat poached in it are kept, to be put back.
-         */
-        Strain: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "strain";
-            /**
-             * Holds Back
-             * @default 0.25
-             */
-            holds_back: number;
-        };
-        /**
-         * Sweat
-         * @description Pieces softened in the fat of the pan without colour. They steam away some of their
-         *     water; their juice stays theirs until liquid comes.
-         */
-        Sweat: {
-            /** Note */
-            note?: string | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Amount */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            };
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "sweat";
-            /**
-             * Minutes
-             * @default 8
-             */
-            minutes: number;
-        };
-        /**
-         * Target
-         * @description What the sauce should come to: grade at ``serving_c``, yield, salt.
-         */
-        Target: {
-            /** Grade */
-            grade?: string | null;
-            /** Volume */
-            volume?: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            } | null;
-            /** Salt Pct */
-            salt_pct?: number | null;
-            /**
-             * Serving C
-             * @default 65
-             */
-            serving_c: number;
-            serves?: components["schemas"]["Serves"] | null;
-        };
-        /**
-         * ToSalt
-         * @description Enough salt to bring the pot to ``to_salt_pct`` g per 100 g.
-         */
-        ToSalt: {
-            /** To Salt Pct */
-            to_salt_pct: number;
-        };
-        /**
-         * Use
-         * @description Another sauce stirred in: an ``amount`` of it (so much is made), or a share of it as it is
-         *     written, all of it being 1 and where nothing is said. Where it is ``ready`` it is taken from a pot that stands already.
-         *     The open format carries its sheet along.
-         */
-        Use: {
-            /** Note */
-            note?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "use";
-            sauce: components["schemas"]["InnerSauce"];
-            /**
-             * Amount
-             * @default {
-             *       "share": 1
-             *     }
-             */
-            amount: {
-                value: number;
-                /** @enum {unknown} */
-                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
-                /** Measured by hand */
-                measure?: {
-                    name: string;
-                    count: number;
-                    spread_pct: number;
-                };
-            } | components["schemas"]["ShareOfIt"];
-            /**
-             * Ready
-             * @default false
-             */
-            ready: boolean;
-            /** Temperature C */
-            temperature_c?: number | null;
-        };
-        /**
          * Message
          * @description The body of every refusal that no field is to blame for.
          */
@@ -4391,6 +3330,20 @@ export interface components {
             /** Kept */
             kept: number;
         };
+        /**
+         * ProblemOut
+         * @description A problem of the core with its words.
+         */
+        ProblemOut: {
+            /** Field */
+            field: string;
+            /** Code */
+            code: string;
+            /** Message */
+            message: string;
+            /** Remedy */
+            remedy: string;
+        };
         /** RowReport */
         RowReport: {
             /** Line */
@@ -4887,6 +3840,629 @@ export interface components {
             /** Total */
             total: number;
         };
+        /**
+         * Add
+         * @description So much of an ingredient, at ``temperature_c`` (a kitchen's 20 °C where none is given).
+         */
+        Add: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "add";
+            /** Temperature C */
+            temperature_c?: number | null;
+        };
+        /**
+         * Blend
+         * @description Pieces blended into the sauce: all of them or those of one ``ingredient``; ``keep_share`` of
+         *     them kept whole as garnish. It whisks in whatever fat swam.
+         */
+        Blend: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "blend";
+            /** Ingredient */
+            ingredient?: string | null;
+            /**
+             * Keep Share
+             * @default 0
+             */
+            keep_share: number;
+        };
+        /**
+         * Cool
+         * @description Cooled to ``to_c``. How fast it may be is a rule of the kitchen's.
+         */
+        Cool: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "cool";
+            /**
+             * To C
+             * @default 5
+             */
+            to_c: number;
+            /**
+             * Minutes
+             * @default 0
+             */
+            minutes: number;
+        };
+        /**
+         * Correct
+         * @description The pot is made a little off on purpose, by its own uncertainty, and what corrects it is held
+         *     back: hot ``liquid`` (of ``ingredient``) where it is made thick, or ``flour`` kneaded with as much
+         *     ``fat`` (``roux``) where it is made thin. At the end the spoon decides how much goes in; the sheet counts what is expected.
+         *
+         *     Made so, the sauce can be brought right from one side whichever way the prediction was off.
+         */
+        Correct: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "correct";
+            /**
+             * Hold
+             * @default liquid
+             * @enum {string}
+             */
+            hold: "liquid" | "roux";
+            /**
+             * Ingredient
+             * @default milk-whole
+             */
+            ingredient: string;
+            /**
+             * Fat
+             * @default butter-unsalted
+             */
+            fat: string;
+            /**
+             * Flour
+             * @default wheat-flour
+             */
+            flour: string;
+        };
+        /**
+         * Cover
+         * @description Who made the sheet and what they want said about it; free text, never computed with.
+         */
+        Cover: {
+            /** Author */
+            author?: string | null;
+            /** Text */
+            text?: string | null;
+        };
+        /**
+         * Deglaze
+         * @description A liquid into the hot pan, the bottom scraped up.
+         */
+        Deglaze: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "deglaze";
+        };
+        /**
+         * Dust
+         * @description Flour over the aromatics in their own fat, instead of a roux made apart.
+         */
+        Dust: {
+            /** Note */
+            note?: string | null;
+            /**
+             * Ingredient
+             * @default wheat-flour
+             */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "dust";
+            /**
+             * Colour
+             * @default white
+             * @enum {string}
+             */
+            colour: "raw" | "white" | "blond" | "brown" | "dark";
+            /**
+             * Minutes
+             * @default 2
+             */
+            minutes: number;
+        };
+        /**
+         * Finish
+         * @description Something stirred in last, off the heat: soured cream, herbs, a purée, a reduction.
+         */
+        Finish: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "finish";
+            /**
+             * Temperature C
+             * @default 4
+             */
+            temperature_c: number;
+        };
+        /**
+         * Flame
+         * @description Spirit set alight. The flame dies with most of the alcohol still there.
+         */
+        Flame: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "flame";
+        };
+        /**
+         * Hold
+         * @description Held hot for ``minutes``, under film unless ``covered`` is false.
+         */
+        Hold: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "hold";
+            /** Minutes */
+            minutes: number;
+            /**
+             * Temperature C
+             * @default 65
+             */
+            temperature_c: number;
+            /**
+             * Covered
+             * @default true
+             */
+            covered: boolean;
+        };
+        /**
+         * Infuse
+         * @description Aromatics steeped under a lid; they stay in as pieces until strained out.
+         */
+        Infuse: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "infuse";
+            /**
+             * Minutes
+             * @default 15
+             */
+            minutes: number;
+        };
+        /**
+         * InnerSauce
+         * @description Another sheet, as much of it as is cooked: its name, its steps, how and in what it is made.
+         */
+        InnerSauce: {
+            /** Name */
+            name: string;
+            /**
+             * @default {
+             *       "fat_to_flour": null,
+             *       "liquid_in": "cold-gradual",
+             *       "simmer_minutes": null
+             *     }
+             */
+            method: components["schemas"]["Method"];
+            pan?: components["schemas"]["SheetPan"] | null;
+            burner?: components["schemas"]["SheetBurner"] | null;
+            /**
+             * Lid
+             * @default false
+             */
+            lid: boolean;
+            /** Steps */
+            steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Correct"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
+        };
+        /**
+         * Liaison
+         * @description Yolk in cream, tempered into the sauce and warmed to ``heat_to_c`` (null: not heated).
+         */
+        Liaison: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "liaison";
+            yolk: components["schemas"]["Measured"];
+            cream: components["schemas"]["Measured"];
+            /**
+             * Heat To C
+             * @default 80
+             */
+            heat_to_c: number | null;
+        };
+        /**
+         * Lift
+         * @description Pieces of ``ingredient`` (none named: all of them) lifted out and kept, to be put back with
+         *     `return`. They were paid for and weighed when they went in.
+         */
+        Lift: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "lift";
+            /** Ingredient */
+            ingredient?: string | null;
+        };
+        /**
+         * Measured
+         * @description So much of an ingredient.
+         */
+        Measured: {
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+        };
+        /**
+         * Melt
+         * @description Cheese, finely shredded, melted in handful by handful.
+         */
+        Melt: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "melt";
+            /** Temperature C */
+            temperature_c?: number | null;
+            /**
+             * Heat
+             * @default off
+             * @enum {string}
+             */
+            heat: "off" | "low";
+        };
+        /**
+         * Mend
+         * @description A sauce that split, brought together again: a spoon of fresh cream or water in a clean pan,
+         *     the split sauce whisked in by drops, then in a thread.
+         */
+        Mend: {
+            /** Note */
+            note?: string | null;
+            /**
+             * Ingredient
+             * @default cream-35
+             */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "mend";
+        };
+        /**
+         * Method
+         * @description ``fat_to_flour`` by weight (None: as the roux is written), how ``liquid_in`` meets the
+         *     roux, ``simmer_minutes`` the school asks for.
+         */
+        Method: {
+            /** Fat To Flour */
+            fat_to_flour?: number | null;
+            /**
+             * Liquid In
+             * @default cold-gradual
+             * @enum {string}
+             */
+            liquid_in: "cold-gradual" | "warm-stream" | "hot-at-once" | "cold-roux-into-boiling";
+            /** Simmer Minutes */
+            simmer_minutes?: number | null;
+        };
+        /**
+         * Mount
+         * @description Cold butter whisked in, off the heat, at the very end.
+         */
+        Mount: {
+            /** Note */
+            note?: string | null;
+            /**
+             * Ingredient
+             * @default butter-unsalted
+             */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "mount";
+        };
+        /**
+         * Reduce
+         * @description Boil down ``to`` a stop. A share is of the sauce at this step, the juice of its pieces
+         *     included, without the pieces and the fat that swims; nearly dry leaves a tenth of that.
+         *     ``minutes`` is what a recipe says beside it: never followed, but where it contradicts the stop
+         *     both are told apart. A stop that cannot be reached is a state: boiled as dry as it goes.
+         */
+        Reduce: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "reduce";
+            /** To */
+            to: components["schemas"]["Stop"] | "nearly-dry";
+            /**
+             * Heat
+             * @default rolling
+             * @enum {string}
+             */
+            heat: "bare-simmer" | "simmer" | "lively" | "rolling";
+            /** Minutes */
+            minutes?: number | null;
+        };
+        /**
+         * Reheat
+         * @description Warmed again to ``to_c``. A roux sauce comes back from the fridge thicker.
+         */
+        Reheat: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "reheat";
+            /**
+             * To C
+             * @default 85
+             */
+            to_c: number;
+        };
+        /**
+         * Reserve
+         * @description A share set aside: for the top, for correcting, as garnish.
+         */
+        Reserve: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "reserve";
+            /** Share */
+            share: number;
+            /**
+             * Purpose
+             * @default top
+             * @enum {string}
+             */
+            purpose: "top" | "correcting" | "garnish" | "pass";
+        };
+        /**
+         * Return
+         * @description Food put into the sauce to finish: it brings heat or takes it, and gives juice.
+         *
+         *     ``how`` it comes (raw, seared or part-cooked, cooked through) decides the juice and the
+         *     minutes where none are given. Without an ``amount`` it is what was lifted out or seared
+         *     before, weighed and paid for then.
+         */
+        Return: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "return";
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount?: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            } | null;
+            /**
+             * How
+             * @default seared
+             * @enum {string}
+             */
+            how: "raw" | "seared" | "cooked";
+            /**
+             * Temperature C
+             * @default 45
+             */
+            temperature_c: number;
+            /** Minutes */
+            minutes?: number | null;
+            /** Juice Pct */
+            juice_pct?: number | null;
+        };
+        /**
+         * Roux
+         * @description Fat and flour cooked together; the darker, the less it thickens. Raw, kneaded cold, it is
+         *     beurre manié. Into a pot that holds liquid it goes ready-made.
+         */
+        Roux: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "roux";
+            fat: components["schemas"]["Measured"];
+            flour: components["schemas"]["Measured"];
+            /**
+             * Colour
+             * @default white
+             * @enum {string}
+             */
+            colour: "raw" | "white" | "blond" | "brown" | "dark";
+            /**
+             * Minutes
+             * @default 2
+             */
+            minutes: number;
+        };
         /** SauceOut */
         SauceOut: {
             /** Id */
@@ -4910,6 +4486,420 @@ export interface components {
             tags: string[];
             outcome: components["schemas"]["Outcome"];
             sheet: components["schemas"]["Sheet"];
+        };
+        /**
+         * Sear
+         * @description Food coloured in a hot wide pan, in rounds, and lifted out underdone: its fat and its fond
+         *     stay in the pan for the sauce. `return` puts it back to finish.
+         */
+        Sear: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "sear";
+            fat?: components["schemas"]["Measured"] | null;
+            /**
+             * Minutes
+             * @default 4
+             */
+            minutes: number;
+        };
+        /**
+         * Season
+         * @description A measured ``amount`` of a seasoning, or salt up to a target.
+         */
+        Season: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "season";
+            /**
+             * Ingredient
+             * @default salt
+             */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            } | components["schemas"]["ToSalt"];
+        };
+        /**
+         * Serves
+         * @description What the sauce is for: so many ``portions`` of a ``use``, ``each`` of what it counts (grams of
+         *     solids, slices) in a portion, at ``per_ml`` for each counted one, plus a margin. A ``count`` of
+         *     those things may stand in place of portions.
+         */
+        Serves: {
+            /** Use */
+            use: string;
+            /** Portions */
+            portions?: number | null;
+            /** Each */
+            each?: number | null;
+            /** Count */
+            count?: number | null;
+            /** Per Ml */
+            per_ml?: number | null;
+            /**
+             * Margin Pct
+             * @default 5
+             */
+            margin_pct: number;
+        };
+        /**
+         * ShareOfIt
+         * @description A ``share`` of the other sauce as it is written; 1 is all of it.
+         */
+        ShareOfIt: {
+            /** Share */
+            share: number;
+        };
+        /**
+         * Sheet
+         * @description One sauce, as the open format has it.
+         */
+        Sheet: {
+            /**
+             * Format
+             * @default kestrel-fog/sauce
+             * @constant
+             */
+            format: "kestrel-fog/sauce";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /** Name */
+            name: string;
+            /** Family */
+            family?: ("white-sauce" | "veloute" | "cheese-sauce" | "cream-veloute" | "liaison-sauce" | "cream-reduction" | "cream-with-roux" | "soft-cream" | "panade" | "sauce-in-sauce" | "flavoured-butter") | null;
+            /**
+             * @default {
+             *       "fat_to_flour": null,
+             *       "liquid_in": "cold-gradual",
+             *       "simmer_minutes": null
+             *     }
+             */
+            method: components["schemas"]["Method"];
+            /**
+             * @default {
+             *       "grade": null,
+             *       "volume": null,
+             *       "salt_pct": null,
+             *       "serving_c": 65,
+             *       "serves": null
+             *     }
+             */
+            target: components["schemas"]["Target"];
+            pan?: components["schemas"]["SheetPan"] | null;
+            burner?: components["schemas"]["SheetBurner"] | null;
+            /**
+             * Lid
+             * @default false
+             */
+            lid: boolean;
+            cover?: components["schemas"]["Cover"] | null;
+            /**
+             * Steps
+             * @default []
+             */
+            steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Correct"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
+        };
+        /**
+         * SheetBurner
+         * @description The ring it stands on: rated ``watts`` and ``kind``, which says how much reaches the pot.
+         */
+        SheetBurner: {
+            /**
+             * Kind
+             * @default gas
+             * @enum {string}
+             */
+            kind: "gas" | "electric" | "induction";
+            /**
+             * Watts
+             * @default 2500
+             */
+            watts: number;
+        };
+        /**
+         * SheetPan
+         * @description The pan the sauce is made in, inner measures; depth defaults to half the diameter.
+         *
+         *     Measures with a unit are read too: ``"diameter": {"value": 240, "unit": "mm"}``, ``"tare":
+         *     {"value": 1.2, "unit": "kg"}``; they are written back as ``diameter_cm`` and ``tare_g``.
+         */
+        SheetPan: {
+            /**
+             * Name
+             * @default pan
+             */
+            name: string;
+            /**
+             * Shape
+             * @default straight
+             * @enum {string}
+             */
+            shape: "straight" | "sloped" | "bowl" | "tray" | "shell" | "dish";
+            /** Diameter Cm */
+            diameter_cm: number;
+            /** Depth Cm */
+            depth_cm?: number | null;
+            /**
+             * Tare G
+             * @default 0
+             */
+            tare_g: number;
+            /** Width Cm */
+            width_cm?: number | null;
+            /**
+             * Reactive
+             * @default false
+             */
+            reactive: boolean;
+            /**
+             * Heavy
+             * @default true
+             */
+            heavy: boolean;
+        };
+        /**
+         * Simmer
+         * @description ``minutes`` at ``heat``; ``lid`` overrides the sheet's. The minutes do not grow with the
+         *     batch, so what boils off does not either.
+         */
+        Simmer: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "simmer";
+            /** Minutes */
+            minutes: number;
+            /**
+             * Heat
+             * @default simmer
+             * @enum {string}
+             */
+            heat: "bare-simmer" | "simmer" | "lively" | "rolling";
+            /** Lid */
+            lid?: boolean | null;
+        };
+        /**
+         * Start
+         * @description A used pan: the fat and the juices of what was seared in it, with their salt.
+         */
+        Start: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "start";
+            fat?: components["schemas"]["Measured"] | null;
+            juices?: components["schemas"]["Measured"] | null;
+        };
+        /**
+         * Stop
+         * @description Where to stop: exactly one of a ``share`` of the sauce (without the pieces in it and the fat
+         *     that swims on it), a ``mass`` or a ``volume`` of all that is in the pot, a ``grade`` at serving
+         *     temperature, ``minutes`` at its heat in its pan, or ``taste``: tasted along the way, planned to
+         *     that share.
+         */
+        Stop: {
+            /** Share */
+            share?: number | null;
+            /** Mass */
+            mass?: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            } | null;
+            /** Volume */
+            volume?: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            } | null;
+            /** Grade */
+            grade?: string | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Taste */
+            taste?: number | null;
+        };
+        /**
+         * Strain
+         * @description Pieces out; they hold back ``holds_back`` grams of sauce for each gram of their own. Fish,
+         *     shellfish and meat poached in it are kept, to be put back.
+         */
+        Strain: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "strain";
+            /**
+             * Holds Back
+             * @default 0.25
+             */
+            holds_back: number;
+        };
+        /**
+         * Sweat
+         * @description Pieces softened in the fat of the pan without colour. They steam away some of their
+         *     water; their juice stays theirs until liquid comes.
+         */
+        Sweat: {
+            /** Note */
+            note?: string | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Amount */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "sweat";
+            /**
+             * Minutes
+             * @default 8
+             */
+            minutes: number;
+        };
+        /**
+         * Target
+         * @description What the sauce should come to: grade at ``serving_c``, yield, salt.
+         */
+        Target: {
+            /** Grade */
+            grade?: string | null;
+            /** Volume */
+            volume?: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            } | null;
+            /** Salt Pct */
+            salt_pct?: number | null;
+            /**
+             * Serving C
+             * @default 65
+             */
+            serving_c: number;
+            serves?: components["schemas"]["Serves"] | null;
+        };
+        /**
+         * ToSalt
+         * @description Enough salt to bring the pot to ``to_salt_pct`` g per 100 g.
+         */
+        ToSalt: {
+            /** To Salt Pct */
+            to_salt_pct: number;
+        };
+        /**
+         * Use
+         * @description Another sauce stirred in: an ``amount`` of it (so much is made), or a share of it as it is
+         *     written, all of it being 1 and where nothing is said. Where it is ``ready`` it is taken from a pot that stands already.
+         *     The open format carries its sheet along.
+         */
+        Use: {
+            /** Note */
+            note?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "use";
+            sauce: components["schemas"]["InnerSauce"];
+            /**
+             * Amount
+             * @default {
+             *       "share": 1
+             *     }
+             */
+            amount: {
+                value: number;
+                /** @enum {unknown} */
+                unit: "g" | "kg" | "oz" | "lb" | "mL" | "L" | "tsp" | "tbsp" | "cup" | "fl oz" | "piece";
+                /** Measured by hand */
+                measure?: {
+                    name: string;
+                    count: number;
+                    spread_pct: number;
+                };
+            } | components["schemas"]["ShareOfIt"];
+            /**
+             * Ready
+             * @default false
+             */
+            ready: boolean;
+            /** Temperature C */
+            temperature_c?: number | null;
         };
         /**
          * SheetIn
@@ -11124,6 +11114,16 @@ export interface components {
             /** Daily */
             daily: boolean;
         };
+        /**
+         * Problems
+         * @description The body of every 422. ``nearest`` is the sheet that comes nearest, where what was asked for
+         *     cannot be had and something near it can.
+         */
+        Problems: {
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+            nearest?: components["schemas"]["Sheet"] | null;
+        };
     };
     responses: {
         /** @description The body or the host is not understood. */
@@ -11263,15 +11263,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -11301,15 +11293,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             /** @description Too Many Requests */
             429: {
                 headers: {
@@ -11374,15 +11358,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             429: components["responses"]["TooMany"];
             503: components["responses"]["TryAgain"];
         };
@@ -11453,15 +11429,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -11567,15 +11535,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             /** @description Too Many Requests */
             429: {
                 headers: {
@@ -11633,15 +11593,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -11684,15 +11636,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -11728,15 +11672,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             /** @description Too Many Requests */
             429: {
                 headers: {
@@ -11813,15 +11749,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -11849,15 +11777,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             /** @description Too Many Requests */
             429: {
                 headers: {
@@ -11954,15 +11874,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -11992,15 +11904,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12026,15 +11930,7 @@ export interface operations {
             };
             401: components["responses"]["SignedOut"];
             404: components["responses"]["NotHere"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12100,15 +11996,7 @@ export interface operations {
                     "application/json": components["schemas"]["RowTaken"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12138,15 +12026,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12176,15 +12056,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12250,15 +12122,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12324,15 +12188,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12443,15 +12299,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12482,15 +12330,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12556,15 +12396,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12629,15 +12461,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12668,15 +12492,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12733,15 +12549,7 @@ export interface operations {
                 };
             };
             401: components["responses"]["SignedOut"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12772,15 +12580,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12867,15 +12667,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -12951,15 +12743,7 @@ export interface operations {
                     "application/json": components["schemas"]["ConflictOut"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13058,15 +12842,7 @@ export interface operations {
                     "application/json": components["schemas"]["ConflictOut"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13151,15 +12927,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13189,15 +12957,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13227,15 +12987,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13265,15 +13017,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13303,15 +13047,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13364,15 +13100,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13402,15 +13130,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13463,15 +13183,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13501,15 +13213,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13539,15 +13243,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13577,15 +13273,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13639,15 +13327,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13700,15 +13380,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13815,15 +13487,7 @@ export interface operations {
                     "application/json": components["schemas"]["KeptTaken"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13920,15 +13584,7 @@ export interface operations {
                 };
             };
             401: components["responses"]["SignedOut"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -13959,15 +13615,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14023,15 +13671,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14061,15 +13701,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14099,15 +13731,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14137,15 +13761,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14176,15 +13792,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14268,15 +13876,7 @@ export interface operations {
                     "application/json": components["schemas"]["KeptTaken"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14361,15 +13961,7 @@ export interface operations {
                     "application/json": components["schemas"]["KeptTaken"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14509,15 +14101,7 @@ export interface operations {
             };
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14548,15 +14132,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14587,15 +14163,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14702,15 +14270,7 @@ export interface operations {
                     "application/json": components["schemas"]["PotBegun"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14819,15 +14379,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14868,15 +14420,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14917,15 +14461,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -14967,15 +14503,7 @@ export interface operations {
             };
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15032,15 +14560,7 @@ export interface operations {
             };
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15082,15 +14602,7 @@ export interface operations {
             };
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15184,15 +14696,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15233,15 +14737,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15317,15 +14813,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15480,15 +14968,7 @@ export interface operations {
             };
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15542,15 +15022,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15584,15 +15056,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15642,15 +15106,7 @@ export interface operations {
                     "application/json": components["schemas"]["KeptTaken"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15791,15 +15247,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15877,15 +15325,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15935,15 +15375,7 @@ export interface operations {
                     "application/json": components["schemas"]["KeptTaken"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -15993,15 +15425,7 @@ export interface operations {
                     "application/json": components["schemas"]["KeptTaken"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16042,15 +15466,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16092,15 +15508,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16165,15 +15573,7 @@ export interface operations {
             };
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16235,15 +15635,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16296,15 +15688,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16340,15 +15724,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16376,15 +15752,7 @@ export interface operations {
                 };
             };
             401: components["responses"]["SignedOut"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16411,15 +15779,7 @@ export interface operations {
                 };
             };
             401: components["responses"]["SignedOut"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16444,15 +15804,7 @@ export interface operations {
                 content?: never;
             };
             401: components["responses"]["SignedOut"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16561,15 +15913,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16602,15 +15946,7 @@ export interface operations {
                 };
             };
             401: components["responses"]["SignedOut"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16658,15 +15994,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16799,15 +16127,7 @@ export interface operations {
             };
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16842,15 +16162,7 @@ export interface operations {
                     "application/json": components["schemas"]["Message"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16888,15 +16200,7 @@ export interface operations {
             };
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -16972,15 +16276,7 @@ export interface operations {
             };
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -17007,15 +16303,7 @@ export interface operations {
                 };
             };
             401: components["responses"]["SignedOut"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -17068,15 +16356,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -17106,15 +16386,7 @@ export interface operations {
             401: components["responses"]["SignedOut"];
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -17168,15 +16440,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -17217,15 +16481,7 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -17285,15 +16541,7 @@ export interface operations {
             403: components["responses"]["FromElsewhere"];
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
@@ -17398,15 +16646,7 @@ export interface operations {
             };
             408: components["responses"]["TooSlow"];
             409: components["responses"]["SentBefore"];
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
+            422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };
     };
