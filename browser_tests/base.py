@@ -1,11 +1,16 @@
 """A live server, a kitchen in it, and a browser signed in."""
 
+import atexit
+import socket
 import time
 from collections.abc import Callable
+from contextlib import ExitStack
+from functools import cache
 from typing import Any
 
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.test import Client
+from selenium import webdriver
 from selenium.common.exceptions import StaleElementReferenceException, WebDriverException
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -30,6 +35,34 @@ something comes is measured by tests of its own.)"""
 PAN = {"name": "sauteuse 24", "shape": "sloped", "diameter_cm": 24, "depth_cm": 8, "tare_g": 1180}
 
 
+AGE = 20
+"""Tests after which a new browser is opened: one for all of them grows to a gigabyte, and slows."""
+
+
+class _Opened:
+    """The browser of test class after test class, which each test empties."""
+
+    def __init__(self) -> None:
+        self._stack, self._driver, self.tests = ExitStack(), None, 0
+        atexit.register(self._stack.close)
+
+    def driver(self) -> webdriver.Chrome:
+        if self._driver is None or self.tests >= AGE:
+            self._stack.close()
+            self._driver, self.tests = self._stack.enter_context(chromium()), 0
+        return self._driver
+
+
+OPENED = _Opened()
+
+
+@cache
+def free_port() -> int:
+    """One for all the tests: what the browser keeps of the application's files it need not fetch again."""
+    with socket.create_server(("localhost", 0)) as tried:
+        return int(tried.getsockname()[1])
+
+
 class BrowserTest(Flushes, StaticLiveServerTestCase):
     """``self.driver`` is a browser of 1280 × 800; ``self.user`` works in ``self.kitchen``."""
 
@@ -37,12 +70,12 @@ class BrowserTest(Flushes, StaticLiveServerTestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
+        cls.port = free_port()
         super().setUpClass()
-        context = chromium()
-        cls.driver = context.__enter__()
-        cls.addClassCleanup(context.__exit__, None, None, None)
+        cls.driver = OPENED.driver()
 
     def setUp(self) -> None:
+        OPENED.tests += 1
         forget_tries()
         self.user = open_kitchen("Refectory", "ada", PASSWORD)
         self.kitchen = self.user.kitchens.get()

@@ -2,6 +2,7 @@
 
 from datetime import UTC, datetime, timedelta
 
+from django.test import tag
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
@@ -206,6 +207,7 @@ class AtTheStove(BrowserTest):
         self.press("turn the fish: stop it")
         self.wait(lambda: not self.driver.find_elements(By.CSS_SELECTOR, ".alarm"), "quiet")
 
+    @tag("measured")
     def test_a_step_is_on_the_screen_within_a_tenth_of_a_second(self) -> None:
         batch = self.cook()
         took = self.driver.execute_async_script(
@@ -219,7 +221,7 @@ class AtTheStove(BrowserTest):
                document.body.dispatchEvent(new KeyboardEvent('keydown', { key: ' ', bubbles: true }))"""
         )
         print(f"a step took {took:.0f} ms to the screen")
-        self.assertLess(took, 500)  # a machine that runs much beside; 12 to 20 on one that does not
+        self.assertLess(took, 100)
         self.wait(lambda: Batch.objects.get(pk=batch.pk).step == 1, "the server to hear of it")
 
     def test_nothing_covers_a_number(self) -> None:

@@ -1,7 +1,7 @@
 """Runs every suite and closes with one line: ``tests: N passed, M failed``.
 
-``make test`` runs them all, the browser's beside the others; ``make test SUITE=core`` one of core, standins,
-server, web, browser.
+``make test`` runs them all, the browser's beside the others and what is measured by the clock when those are
+through; ``make test SUITE=core`` one of core, standins, server, web, browser, measured.
 """
 
 import os
@@ -13,20 +13,24 @@ from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
-SETTINGS = ["--settings", "kestrel.test_settings"]
+DJANGO = [sys.executable, "manage.py", "test", "--settings", "kestrel.test_settings"]
 SUITES: dict[str, tuple[list[str], Path]] = {
     "core": ([sys.executable, "-m", "unittest", "discover", "-s", "saucier", "-t", "."], ROOT),
     "standins": (
         [sys.executable, "-m", "unittest", "discover", "-s", "standins", "-t", "."],
         ROOT,
     ),
-    "server": ([sys.executable, "manage.py", "test", "kestrel", *SETTINGS], ROOT),
+    "server": ([*DJANGO, "kestrel", "--exclude-tag", "measured"], ROOT),
     "web": (["npx", "vitest", "run", "--no-color"], ROOT / "web"),
-    "browser": ([sys.executable, "manage.py", "test", "browser_tests", *SETTINGS], ROOT),
+    "browser": ([*DJANGO, "browser_tests", "--exclude-tag", "measured"], ROOT),
+    "measured": ([*DJANGO, "kestrel", "browser_tests", "--tag", "measured"], ROOT),
 }
 
 LANES = (("browser", "web"), ("core", "standins", "server"))
 """What runs side by side: a browser waits half of its time."""
+
+ALONE = ("measured",)
+"""What runs when nothing else does: its seconds are looked at."""
 
 BEFORE = {"web": [sys.executable, "-m", "tools.answers"]}
 """What a suite needs made first."""
@@ -83,10 +87,11 @@ def run(name: str, aloud: bool = True) -> tuple[int, int]:
 
 
 def side_by_side() -> list[tuple[int, int]]:
-    """Every suite, in lanes."""
+    """Every suite, in lanes; then those that want the machine to themselves."""
     with ThreadPoolExecutor(len(LANES)) as pool:
         done = pool.map(lambda lane: [run(name, aloud=False) for name in lane], LANES)
-        return [result for lane in done for result in lane]
+        results = [result for lane in done for result in lane]
+    return results + [run(name, aloud=False) for name in ALONE]
 
 
 def main() -> int:

@@ -1,5 +1,6 @@
 """Writes on the larder, and the core's view of a kitchen."""
 
+import json
 import math
 from collections.abc import Iterable, Mapping
 from dataclasses import asdict, replace
@@ -7,7 +8,8 @@ from functools import lru_cache
 from typing import Any
 
 from django.db import transaction
-from django.db.models import F
+from django.db.models import F, TextField
+from django.db.models.functions import Cast
 
 from kestrel.accounts.models import Kitchen
 from kestrel.larder.learnt import Thing, in_force, knowing
@@ -44,13 +46,12 @@ def core_kitchen(kitchen: Kitchen, *, usual: bool = False) -> CoreKitchen:
 
 
 def _core_kitchen(kitchen: Kitchen, learned: Mapping[Thing, Learnt]) -> CoreKitchen:
-    rows = OwnIngredient.objects.filter(kitchen=kitchen).values_list("row", flat=True)
-    own = OwnMeasure.objects.filter(kitchen=kitchen).values_list("row", flat=True)
+    rows, own = _texts(OwnIngredient, kitchen), _texts(OwnMeasure, kitchen)
     larder, measures = shipped_larder(), shipped_measures()
     if rows:
-        larder = larder.with_rows(_read_row(tuple(row.items())) for row in rows)
+        larder = larder.with_rows(map(_read_row, rows))
     if own:
-        measures = measures.with_rows(_read_measure(tuple(row.items())) for row in own)
+        measures = measures.with_rows(map(_read_measure, own))
     if kitchen.tablespoon_ml != 15:
         measures = measures.with_rows(_spoons_of(kitchen.tablespoon_ml))
     pots = tuple(pan.core() for pan in Pan.objects.filter(kitchen=kitchen, shape__in=POT_SHAPES))
@@ -90,15 +91,21 @@ def _spoons_of(ml: int) -> tuple[Measure, ...]:
     return tuple(measure_from_row({**row, "name": name, "words": "level"}) for name in names)
 
 
+def _texts(of: type[OwnIngredient] | type[OwnMeasure], kitchen: Kitchen) -> list[str]:
+    """A kitchen's own rows as they are kept: every request reads them, and most have been read before."""
+    kept = of.objects.filter(kitchen=kitchen).annotate(text=Cast("row", TextField()))
+    return list(kept.values_list("text", flat=True))
+
+
 @lru_cache(maxsize=8192)
-def _read_row(row: tuple[tuple[str, str], ...]) -> Ingredient:
+def _read_row(text: str) -> Ingredient:
     """A kitchen's own row, read: the same text is the same ingredient."""
-    return ingredient_from_row(whole_row(dict(row)))
+    return ingredient_from_row(whole_row(json.loads(text)))
 
 
 @lru_cache(maxsize=4096)
-def _read_measure(row: tuple[tuple[str, str], ...]) -> Measure:
-    return measure_from_row(dict(row))
+def _read_measure(text: str) -> Measure:
+    return measure_from_row(json.loads(text))
 
 
 def whole_row(row: Mapping[str, str]) -> dict[str, str]:

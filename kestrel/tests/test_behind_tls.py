@@ -13,6 +13,7 @@ import threading
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager, suppress
+from functools import cache
 from pathlib import Path
 from typing import Any
 from unittest import TestCase
@@ -30,28 +31,41 @@ def free_port() -> int:
         return int(one.getsockname()[1])
 
 
+def environment(database: Path, **env: str) -> dict[str, str]:
+    return {
+        **os.environ,
+        "DJANGO_SETTINGS_MODULE": "kestrel.settings",
+        "KESTREL_DB": str(database),
+        "KESTREL_SECRET": "only for this test, and long enough to be one " * 2,
+        **env,
+    }
+
+
+@cache
+def nobodys() -> bytes:
+    """The file of a kitchen with nobody in it."""
+    with tempfile.TemporaryDirectory() as folder:
+        file = Path(folder) / "k.sqlite3"
+        subprocess.run(
+            [sys.executable, "manage.py", "migrate", "--verbosity", "0"],
+            cwd=ROOT,
+            env=environment(file),
+            check=True,
+        )
+        return file.read_bytes()
+
+
 @contextmanager
 def kitchen(**env: str) -> Iterator[int]:
     """The port of a kitchen served as it is served to cooks, with nobody in it yet."""
     port = free_port()
     with tempfile.TemporaryDirectory() as folder:
-        whole = {
-            **os.environ,
-            "DJANGO_SETTINGS_MODULE": "kestrel.settings",
-            "KESTREL_DB": str(Path(folder) / "k.sqlite3"),
-            "KESTREL_SECRET": "only for this test, and long enough to be one " * 2,
-            **env,
-        }
-        subprocess.run(
-            [sys.executable, "manage.py", "migrate", "--verbosity", "0"],
-            cwd=ROOT,
-            env=whole,
-            check=True,
-        )
+        file = Path(folder) / "k.sqlite3"
+        file.write_bytes(nobodys())
         process = subprocess.Popen(
             [sys.executable, "-m", "kestrel.serve", "--port", str(port)],
             cwd=ROOT,
-            env=whole,
+            env=environment(file, **env),
             stdout=subprocess.DEVNULL,
             stderr=subprocess.DEVNULL,
         )

@@ -5,6 +5,8 @@ import time
 from string import ascii_lowercase
 from unittest import mock
 
+from django.test import tag
+
 from kestrel import room
 from kestrel.larder.actions import core_kitchen
 from kestrel.larder.models import OwnIngredient, OwnMeasure, Pan
@@ -38,6 +40,7 @@ class Room(KitchenTest):
             refused = self.client.call("POST", "/devices", {"name": "S", "kind": "scale"})
             self.assertEqual(self.fields(refused), ["name"])
 
+    @tag("measured")
     def test_a_full_kitchen_is_ready_for_a_check_in_time(self) -> None:
         row = row_of(shipped_larder()["milk-whole"])
         OwnIngredient.objects.bulk_create(

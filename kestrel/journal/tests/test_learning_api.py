@@ -6,6 +6,7 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import IntegrityError, connection, transaction
+from django.test import tag
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
@@ -377,6 +378,7 @@ class ManyEntries(JournalTest):
                 asked.append(len(queries))
             self.assertEqual(asked[0], asked[1], path)
 
+    @tag("measured")
     def test_ten_thousand_are_listed_and_looked_through_in_time(self) -> None:
         entry = self.cooked(note="too salty")
         batch, now = entry.batch, timezone.now()
@@ -427,6 +429,6 @@ class ManyEntries(JournalTest):
         self.client.call("GET", "/journal/choices")
         took["choices"] = time.perf_counter() - began
         print("journal of 10,000:", {key: f"{1000 * value:.0f} ms" for key, value in took.items()})
-        # 300 ms is the figure to hold; a machine that runs the suites side by side is given three times that.
-        self.assertLess(max(took.values()), 0.9, json.dumps(took))
+        # 300 ms is the figure to hold; the machine of the tests is given twice that.
+        self.assertLess(max(took.values()), 0.6, json.dumps(took))
         self.assertIsInstance(datetime.now(), datetime)
