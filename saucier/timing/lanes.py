@@ -27,7 +27,7 @@ LEARNS = {"use_new_integer_conflict_resolution": True}
 """How the solver learns from what failed, since 9.15: on 70 random services a fifth less harm from above, and from
 below, or by steps, twice as soon through."""
 CORES = Kind(
-    0.6,
+    0.75,
     {
         **LEARNS,
         "linearization_level": 0,
@@ -38,7 +38,10 @@ CORES = Kind(
 """From below: what cannot all be had at once is put together until the rest can. By far the soonest
 through where waits may not be long: it proves, and leaves a good plan only at its end. (Dynamic
 precedences ended the whole process on one service of 300.)"""
-KEPT = Kind(1.1, CORES.parameters)
+STRONG = {"use_strong_propagation_in_disjunctive": True}
+"""What one pair of hands cannot do at once looked at more closely: it pays where little can move, and one cook
+does most."""
+KEPT = Kind(1.1, {**CORES.parameters, **STRONG})
 """The same where every wait of the stages before is kept: a smaller question, and quicker by the clock."""
 SUMS = Kind(0.14, LEARNS)
 """From above, with the linear relaxation: good plans soon, seldom proved."""
@@ -47,6 +50,9 @@ BOUNDS = Kind(0.11, {"linearization_level": 2})
 STEPS = Kind(0.28, {**LEARNS, "linearization_level": 1, "use_objective_lb_search": True})
 """The least that is still possible tried again and again: the best bound where it is far from nothing, which
 is where the way from below sees least, and often the first through where what was before is kept."""
+CUTS = Kind(0.12, {**LEARNS, **STRONG, "linearization_level": 2, "use_objective_lb_search": True})
+"""The same with all the cuts there are: for what is not proved where the waits before are kept, the best bound
+and the better plan."""
 PART = Kind(0.045, {"cp_model_probing_level": 0, "symmetry_level": 0, "max_presolve_iterations": 1})
 """For a small part of a plan: what is found out beforehand does not pay."""
 A_SOLVE = 0.01

@@ -28,6 +28,7 @@ from ortools.sat.python import cp_model
 from saucier.timing.lanes import (
     BOUNDS,
     CORES,
+    CUTS,
     KEPT,
     STEPS,
     SUMS,
@@ -359,7 +360,7 @@ class _Search:
 
     def _within(self, number: int, stage: Stage, seconds: float) -> float:
         """The stage with the waits before as they are; seconds spent."""
-        jobs = [Job(self._with_waits(number), kind, seconds) for kind in (KEPT, STEPS)]
+        jobs = [Job(self._with_waits(number), kind, seconds) for kind in (KEPT, CUTS)]
         answers = together(jobs, self._left(), self._stopped)
         plans = [one.values for one in answers if one.values]
         best = min(plans, key=lambda values: self._rank(values)[number:], default=None)
