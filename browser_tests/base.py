@@ -123,6 +123,16 @@ class BrowserTest(Flushes, StaticLiveServerTestCase):
     def go(self, path: str) -> None:
         self.driver.get(self.live_server_url + path)
 
+    def offline(self, off: bool) -> None:
+        """No network for this browser, until it has one again, at the test's end at the latest."""
+        if off:
+            self.addCleanup(self.offline, False)
+        self.driver.execute_cdp_cmd("Network.enable", {})
+        conditions = {"latency": 0, "downloadThroughput": -1, "uploadThroughput": -1}
+        self.driver.execute_cdp_cmd(
+            "Network.emulateNetworkConditions", {"offline": off, **conditions}
+        )
+
     def wait(
         self, condition: Callable[[], Any], what: str = "", seconds: float = PATIENCE_S
     ) -> Any:

@@ -33,13 +33,6 @@ class Beside(BrowserTest):
             self.enter(f"How much of {name.replace('_', ' ')}", text)
         self.press("It is in")
 
-    def offline(self, off: bool) -> None:
-        self.driver.execute_cdp_cmd("Network.enable", {})
-        conditions = {"offline": off, "latency": 0, "downloadThroughput": -1}
-        self.driver.execute_cdp_cmd(
-            "Network.emulateNetworkConditions", {**conditions, "uploadThroughput": -1}
-        )
-
     def white(self) -> Batch:
         sauce = self.saved(
             name="White for the bake",
@@ -97,7 +90,6 @@ class Beside(BrowserTest):
         self.driver.refresh()
         self.see("Press what goes in first")
         self.offline(True)
-        self.addCleanup(self.offline, False)
         self.put_in("Fat and flour", **{"Butter,_unsalted": "40", "Wheat_flour,_plain": "40"})
         self.see("Roux")
         self.put_in("Pour or put in", Whole_milk="500")
@@ -176,7 +168,13 @@ class Beside(BrowserTest):
         self.see("2 × · printed")
         with tempfile.NamedTemporaryFile(suffix=".jpg") as file:
             Image.new("RGB", (2400, 1800), "wheat").save(file.name, "JPEG")
+            self.offline(True)
             self.find('input[type="file"]').send_keys(file.name)
+            self.wait(lambda: self.all("img.going")[0].get_property("naturalWidth"), "its picture")
+            self.wait(lambda: self.find(".photos .problem"), "that it is not there yet")
+            self.offline(False)
+            self.driver.get_log("browser")
+            self.press("Send again")
             self.wait(lambda: Photo.objects.count() == 1, "the photograph")
         self.assertEqual(max(Photo.objects.values_list("width", "height")[0]), 1280)
         self.wait(lambda: self.all(".photos a img"), "the picture")

@@ -197,13 +197,10 @@ class Builder(BrowserTest):
 
     def test_the_server_gone_loses_nothing(self) -> None:
         self.open()
-        self.driver.execute_cdp_cmd("Network.enable", {})
-        offline = {"offline": True, "latency": 0, "downloadThroughput": 0, "uploadThroughput": 0}
-        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", offline)
+        self.offline(True)
         self.enter(FLOUR, "88 g")
         self.see("does not answer")
-        online = {**offline, "offline": False, "downloadThroughput": -1, "uploadThroughput": -1}
-        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", online)
+        self.offline(False)
         self.driver.get_log("browser")
         self.enter(FLOUR, "89 g")
         self.see("changed since version 1")

@@ -46,13 +46,6 @@ class AtTheStove(BrowserTest):
     def minutes(self) -> str:
         return self.find(".watching .left").text
 
-    def offline(self, off: bool) -> None:
-        self.driver.execute_cdp_cmd("Network.enable", {})
-        conditions = {"offline": off, "latency": 0, "downloadThroughput": -1}
-        self.driver.execute_cdp_cmd(
-            "Network.emulateNetworkConditions", {**conditions, "uploadThroughput": -1}
-        )
-
     def test_what_is_seen_moves_the_minutes_and_can_be_taken_back(self) -> None:
         self.cook(step=1)
         before = self.minutes()
@@ -102,7 +95,6 @@ class AtTheStove(BrowserTest):
         self.driver.refresh()  # from now on the page is the device's own
         self.see("Step 1 of 3")
         self.offline(True)
-        self.addCleanup(self.offline, False)
         self.key(Keys.SPACE)
         self.see("Step 2 of 3")
         self.see("No network: cooking goes on")

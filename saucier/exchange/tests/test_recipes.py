@@ -240,9 +240,8 @@ class Nonsense(unittest.TestCase):
             "salt, pepper, " * 9_000,
         ):
             with self.subTest(text[:30]):
-                began = (
-                    time.process_time()
-                )  # of its own: what else the machine does is not its fault
+                # Time of its own: what else the machine does is not its fault.
+                began = time.process_time()
                 with contextlib.suppress(BadInput):
                     read_recipe(text, KITCHEN)
                 self.assertLess(time.process_time() - began, 12)
