@@ -429,6 +429,6 @@ class ManyEntries(JournalTest):
         self.client.call("GET", "/journal/choices")
         took["choices"] = time.perf_counter() - began
         print("journal of 10,000:", {key: f"{1000 * value:.0f} ms" for key, value in took.items()})
-        # 300 ms is the figure to hold (`make bench`); the slowest machine seen took 411, and was once slower still.
+        # 300 ms is the figure to hold (`make bench`); a slow machine is given three times that.
         self.assertLess(max(took.values()), 0.9, json.dumps(took))
         self.assertIsInstance(datetime.now(), datetime)

@@ -293,4 +293,4 @@ class AnySheet(unittest.TestCase):
             for mend in (*found.mends, *([found.surest] if found.surest else [])):
                 self.assertTrue(found.chance < mend.chance <= 1.0 + 1e-9)
                 self.assertTrue(str(mend.do))
-        self.assertGreater(answered, so_many(240) * 0.4)
+        self.assertGreater(answered, so_many(240) * 100 / 240)
