@@ -11,6 +11,7 @@ from saucier.check import CheckedSheet, check
 from saucier.errors import BadInput
 from saucier.sheet import Sheet, json_schema, parse_json, read_sheet, write_sheet
 from saucier.sheet.reading import MAX_BYTES
+from saucier.strict import load
 from saucier.version import VERSION
 from saucier.words import plain
 
@@ -65,6 +66,13 @@ def _parser() -> argparse.ArgumentParser:
     for command in (checking, solving, sure):
         command.add_argument("sheet", help="a sheet in JSON, or - for standard input")
         command.add_argument("--json", action="store_true", help="print JSON instead of words")
+
+    cooling = commands.add_parser(
+        "cooling", help="what readings of a cooling prove, and how it goes on"
+    )
+    cooling.add_argument("case", help="a cooling in JSON, or - for standard input")
+    cooling.add_argument("--json", action="store_true", help="print JSON instead of words")
+    cooling.set_defaults(run=_cooling)
 
     reading = commands.add_parser("read", help="a recipe from elsewhere, as a sheet")
     reading.add_argument("recipe", help="JSON-LD, a saved page or plain text, or -")
@@ -140,6 +148,25 @@ def _solve(options: argparse.Namespace) -> int:
     return 0
 
 
+def _cooling(options: argparse.Namespace) -> int:
+    from saucier.keeping.case import case_told, judged, read_case
+
+    found = judged(read_case(_under("case", load, _read(options.case))))
+    if options.json:
+        print(json.dumps(case_told(found), indent=2, ensure_ascii=False))
+        return 0
+    for stage in found.facts.stages:
+        read = ", ".join(f"{one.celsius:g} °C at {one.at_min:g} min" for one in stage.rests_on)
+        print(f"{stage.verdict}: {stage.shown_by}" + (f" ({read})" if read else ""))
+    if found.forecast is not None:
+        for ahead in found.forecast.stages:
+            at = "not within a day" if ahead.at_min is None else f"about minute {ahead.at_min:.0f}"
+            print(f"  forecast: {ahead.to_c:g} °C {at}, {100 * ahead.chance:.0f} % in time")
+        if found.forecast.words is not None:
+            print(f"  note: {found.forecast.words}")
+    return 0
+
+
 def _read_recipe(options: argparse.Namespace) -> int:
     from saucier.exchange import read_recipe
     from saucier.kitchen import Kitchen
@@ -181,7 +208,7 @@ def _schema(options: argparse.Namespace) -> int:
     return 0
 
 
-def _under(field: str, read: Any, text: str) -> Any:
+def _under(field: str, read: Any, text: str | bytes) -> Any:
     try:
         return read(text)
     except BadInput as bad:

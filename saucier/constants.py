@@ -520,8 +520,21 @@ MOVED_AT_C = 20.0
 """A tray in ice goes into the fridge at so many degrees in its middle."""
 COVERED_SHARE = 0.6
 """What still leaves through film or a lid, of what leaves an open face."""
-PROBE_OFF_C, COOLING_PACE_SPREAD = 1.0, 0.25
-"""How far a probe is off; standard share by which a tray cools quicker or slower than the sum."""
+PROBE_OFF_C, PROBE_WILD_C, PROBE_WILD_SHARE = 1.0, 8.0, 0.03
+"""How far a probe is off, °C; and how far where it slipped, in so many readings of a hundred."""
+PROBE_FRESH_MIN = 2.0
+"""A reading that is older is told with its age."""
+PROBE_MISS_SPREADS = 2.5
+"""A reading so many spreads from where it was expected is a miss: two on one side are a change."""
+COOLING_PACE_SPREAD, COOLING_PACE_WANDERS, COOLING_PACE_EDGE = 0.45, 0.05, 0.9
+"""Logarithm of how much quicker a tray cools than the sum: its spread, how it wanders in √min, and from where
+the sum does not fit any more."""
+COOLING_CHANGES_PER_MIN = 0.0015
+"""Chance that a tray is put elsewhere, a minute."""
+COOLING_LAG = 0.25
+"""By what share of a fall by e the middle of a tray comes behind its outer part."""
+IN_TIME_FROM, LATE_BELOW = 0.9, 0.8
+"""Chances from which a cooling is called in time, and below which it is warned of."""
 RICH_TO_FREEZE = 0.25
 """A cream with so large a share of fat may turn when it thaws."""
 CHILLED_DAYS = 2

@@ -21,6 +21,11 @@ def so_many(full: int) -> int:
     return full if os.environ.get("KESTREL_TRIALS") == "full" else full // 3
 
 
+def so_few(full: int, sample: int) -> int:
+    """How many random cases a slow trial takes: ``full`` by ``make trials``, the first ``sample`` in every run."""
+    return full if os.environ.get("KESTREL_TRIALS") == "full" else sample
+
+
 def roux(fat_g: float, flour_g: float, colour: str = "white") -> dict[str, Any]:
     return {
         "op": "roux",

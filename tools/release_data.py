@@ -78,8 +78,10 @@ def read_paths(client: Any) -> list[str]:
         paths += [path.format(row["id"]) for row in client.call("GET", listed).body]
     for listed, path in (("/sauces", "/sauces/{}"), ("/services", "/services/{}")):
         body = client.call("GET", listed).body
-        rows = body if isinstance(body, list) else next(
-            value for value in body.values() if isinstance(value, list)
+        rows = (
+            body
+            if isinstance(body, list)
+            else next(value for value in body.values() if isinstance(value, list))
         )
         paths += [path.format(row["id"]) for row in rows]
     from kestrel.stove.models import Batch
@@ -154,7 +156,13 @@ def week(clock: Clock) -> None:
     leaver = joined("leaver", "Runa")
     for pan in (
         {"name": "pot 28", "shape": "straight", "diameter_cm": 28, "depth_cm": 16, "tare_g": 2100},
-        {"name": "tray 50 by 30", "shape": "tray", "diameter_cm": 50, "width_cm": 30, "depth_cm": 6.5},
+        {
+            "name": "tray 50 by 30",
+            "shape": "tray",
+            "diameter_cm": 50,
+            "width_cm": 30,
+            "depth_cm": 6.5,
+        },
     ):
         call("POST", "/larder/pans", pan)
     sauce = call("POST", "/sauces", {"sheet": WHITE_SAUCE})["id"]
@@ -169,7 +177,13 @@ def week(clock: Clock) -> None:
         call(
             "POST",
             "/journal",
-            {"batch_id": batch, "weighed": "3210 g", "reached_pa_s": 0.7, "verdict": verdict, "note": note},
+            {
+                "batch_id": batch,
+                "weighed": "3210 g",
+                "reached_pa_s": 0.7,
+                "verdict": verdict,
+                "note": note,
+            },
             by=by,
         )
         return int(batch)
@@ -184,7 +198,13 @@ def week(clock: Clock) -> None:
         )
 
     def put(by: Any, batch: int, **more: Any) -> int:
-        asked = {"batch_id": batch, "tray": "tray 50 by 30", "trays": 1, "place": "cold-room", "key": key()}
+        asked = {
+            "batch_id": batch,
+            "tray": "tray 50 by 30",
+            "trays": 1,
+            "place": "cold-room",
+            "key": key(),
+        }
         return int(call("POST", "/keeping", {**asked, **more}, by=by)["id"])
 
     def happens(by: Any, kept: int, kind: str, **more: Any) -> str:
@@ -233,7 +253,9 @@ def week(clock: Clock) -> None:
     # Thursday: a dish, a service with its first pot on, a run-up; a version more.
     clock.forward(hours=12)
     uses = [{"sauce": str(sauce), "use": "nap"}]
-    dish = call("POST", "/dishes", {"document": {"name": "Leeks under white sauce", "sauces": uses}})["id"]
+    dish = call(
+        "POST", "/dishes", {"document": {"name": "Leeks under white sauce", "sauces": uses}}
+    )["id"]
     service = call(
         "POST",
         "/services",
@@ -253,7 +275,11 @@ def week(clock: Clock) -> None:
     call("POST", f"/stove/of-service/{service}", {"pot": pot}, by=tove)
     call("POST", "/run-ups", {"service_id": service, "utc_offset_min": 60})
     saved = call("GET", f"/sauces/{sauce}")
-    call("PUT", f"/sauces/{sauce}", {"sheet": {**saved["sheet"], "name": "White sauce, ridge"}, "base_version": 1})
+    call(
+        "PUT",
+        f"/sauces/{sauce}",
+        {"sheet": {**saved["sheet"], "name": "White sauce, ridge"}, "base_version": 1},
+    )
     # Friday: somebody leaves; what they did keeps their name. An entry is corrected.
     clock.forward(hours=24)
     call("DELETE", f"/people/{User.objects.get(username='leaver').pk}")

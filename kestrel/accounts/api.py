@@ -25,6 +25,8 @@ def _who(request: HttpRequest) -> dict[str, object]:
     cook = cooking_at(request, kitchen) if kitchen else None
     named = cook or (user if user.is_authenticated and not shared else None)
     return {
+        "session_id": user.pk if user.is_authenticated else None,
+        "id": named.pk if named else None,
         "username": user.get_username() or None,
         "called": named.called if named else None,
         "shared": shared,

@@ -11,6 +11,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja.security import APIKeyCookie, SessionAuth
 
 from kestrel.accounts.models import Kitchen, Membership, User
+from kestrel.accounts.signing import sign_as
 from kestrel.door.answers import NotYours, too_many
 from saucier.words import USUAL, go_by, say
 
@@ -46,6 +47,7 @@ class SignedIn(SessionAuth):
         asking = cast(KitchenRequest, request)
         asking.kitchen, asking.signed_in_as = kitchen, user
         go_by(kitchen.ways)
+        sign_as(user.called)
         asking.user = cooking_at(request, kitchen) or user
         return user
 

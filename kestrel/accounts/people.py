@@ -3,19 +3,25 @@ transaction each."""
 
 import hashlib
 import secrets
+from collections.abc import Iterable
 from datetime import timedelta
 
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import transaction
+from django.dispatch import Signal
 from django.utils import timezone
 
 from kestrel.accounts.models import Invite, Kitchen, Membership, User
+from kestrel.accounts.signing import SignedRow
+from kestrel.append_only import records
 from kestrel.live import hang_up
 from saucier.errors import BadInput, Problem, problem
 
 LASTS = timedelta(days=3)
 MOST_CALLED = 60
+person_left = Signal()
+"""Somebody is of a ``kitchen`` no longer: ``user``."""
 MOST_OPEN = 30
 """Invitations of a kitchen that are open at once."""
 
@@ -69,7 +75,9 @@ def join(token: str, username: str, called: str, password: str) -> User:
         username, called = username.strip(), called.strip()
         refuse(
             wrong_name(username),
-            _long_name(called),
+            _wrong_shown_name(
+                [row.kitchen], called or username, "called" if called else "username"
+            ),
             wrong_password(password, User(username=username)),
         )
         user = User.objects.create_user(username=username, password=password, first_name=called)
@@ -130,18 +138,32 @@ def sign_out_everywhere(user: User) -> None:
 
 @transaction.atomic
 def call(user: User, called: str) -> None:
-    """What ``user`` is called in records from now on, in those of before too. Raises :class:`BadInput`."""
+    """What ``user`` is called in records from now on; what is written keeps the name of then. Raises
+    :class:`BadInput`."""
     called = called.strip()
-    refuse(_long_name(called))
+    refuse(_wrong_shown_name(user.kitchens.all(), called or user.username, "called", user))
     User.objects.filter(pk=user.pk).update(first_name=called)
 
 
-def _long_name(called: str) -> Problem | None:
-    return (
-        problem("called", "name-is-too-long", most=MOST_CALLED)
-        if len(called) > MOST_CALLED
-        else None
-    )
+def _wrong_shown_name(
+    kitchens: Iterable[Kitchen], shown: str, field: str, user: User | None = None
+) -> Problem | None:
+    """Why ``user`` (None: somebody new) cannot be shown as ``shown`` in ``kitchens``: it is too long, or somebody
+    there is called so. Letters' case and spaces tell nobody apart."""
+    if field == "called" and len(shown) > MOST_CALLED:
+        return problem(field, "name-is-too-long", most=MOST_CALLED)
+    folded = _folded(shown)
+    for kitchen in kitchens:
+        others = kitchen.members.all()
+        if user is not None:
+            others = others.exclude(pk=user.pk)
+        if any(_folded(other.called) == folded for other in others):
+            return problem(field, "shown-name-is-taken", name=shown)
+    return None
+
+
+def _folded(shown: str) -> str:
+    return " ".join(shown.split()).casefold()
 
 
 @transaction.atomic
@@ -170,7 +192,28 @@ def leave(kitchen: Kitchen, user_id: int) -> None:
     user.sign_ins += 1
     user.is_active = user.kitchens.exists()
     user.save(update_fields=["sign_ins", "is_active"])
+    person_left.send(User, user=user, kitchen=kitchen)
     transaction.on_commit(lambda: hang_up(user.pk))
+
+
+def who_did(kitchen: Kitchen, user: User, done_by: int | None) -> User:
+    """Who did what ``user`` sends: ``done_by``, who was cooking at that device then, where that is told. Somebody who
+    was let go since did it all the same. Raises :class:`BadInput` (``done_by``) for somebody who never was here."""
+    if done_by is None or done_by == user.pk:
+        return user
+    doer = User.objects.filter(pk=done_by).first()
+    if doer is None or not (kitchen.members.filter(pk=done_by).exists() or signs_in(kitchen, doer)):
+        raise BadInput.at("done_by", "is-nobody-of-the-kitchen")
+    return doer
+
+
+def signs_in(kitchen: Kitchen, user: User) -> bool:
+    """Whether anything in the records of ``kitchen`` is signed by ``user``."""
+    return any(
+        model._default_manager.filter(**{model.SIGNER: user, "kitchen": kitchen}).exists()
+        for model in records()
+        if issubclass(model, SignedRow)
+    )
 
 
 def _take_back_theirs(kitchen: Kitchen, user: User) -> None:

@@ -20,9 +20,11 @@ class KitchenWays(Schema):
 
 
 class Who(Schema):
-    """Who is signed in. ``called``: who is cooking, as records name them (None: a ``shared`` device has to
+    """Who is signed in (``session_id``), and who is cooking (``id``; None: nobody said). ``called``: who is cooking, as records name them (None: a ``shared`` device has to
     ask). ``first_visit``: nobody has an account yet; ``begun``: the kitchen has said what it has."""
 
+    session_id: int | None
+    id: int | None
     username: str | None
     called: str | None
     shared: bool

@@ -12,8 +12,9 @@ from kestrel.journal.models import Correction, Entry
 from kestrel.journal.typed import grams_typed, without_pan
 from kestrel.live import tell
 from kestrel.problems import Conflict
-from kestrel.stove.doing import end
-from kestrel.stove.models import Batch
+from kestrel.same_thing import refuse_other_thing
+from kestrel.stove.doing import end, milestone
+from kestrel.stove.models import Batch, Milestone
 from saucier.errors import BadInput, Problem, problem
 from saucier.words import say
 
@@ -23,6 +24,7 @@ MAX_NOTE = 2000
 @transaction.atomic
 def write_down(
     batch: Batch,
+    user: User,
     *,
     weighed: str,
     with_pan: bool,
@@ -43,7 +45,10 @@ def write_down(
         raise BadInput.at("batch", "was-taken-off")
     grams = _looked_over(batch, weighed, with_pan, reached_pa_s, verdict, note)
     batch = Batch.objects.select_for_update().get(pk=batch.pk)
-    end(batch, Batch.Status.DONE, timezone.now())
+    if batch.status != Batch.Status.DONE:
+        ended_at = made_at or timezone.now()
+        milestone(batch, Milestone.Kind.DONE, ended_at, user)
+        end(batch, Batch.Status.DONE, ended_at)
     batch.revision += 1
     batch.save()
     transaction.on_commit(lambda: tell(batch.kitchen_id, "batch", {"id": batch.pk}))
@@ -55,6 +60,7 @@ def write_down(
         reached_pa_s=reached_pa_s,
         verdict=verdict,
         note=note.strip(),
+        by=user,
     )
     lesson_of(entry)
     return entry
@@ -78,7 +84,9 @@ def correct(
 ) -> None:
     """What was written of a finished batch, anew and as a whole, beside what stood before; sent twice it is
     written once. What it teaches is reckoned again. Raises :class:`BadInput` by field."""
-    if Correction.objects.filter(kitchen=entry.kitchen, key=key).exists():
+    there = Correction.objects.filter(kitchen=entry.kitchen, key=key).first()
+    if there is not None:
+        refuse_other_thing(there.entry_id, entry.pk)
         return
     grams = _looked_over(entry.batch, weighed, with_pan, reached_pa_s, verdict, note)
     if not 1 <= len(why.strip()) <= MAX_WHY:

@@ -10,6 +10,7 @@ from kestrel.accounts.models import User
 from kestrel.journal.models import Entry, Served
 from kestrel.journal.typed import count_typed, grams_typed, without_pan
 from kestrel.larder.actions import core_kitchen
+from kestrel.same_thing import refuse_other_thing
 from kestrel.service.actions import row_number
 from kestrel.service.models import Dish
 from kestrel.stove.models import Batch
@@ -42,6 +43,7 @@ def say_served(
     ``emptied``: the emptied pot on the scale. Raises :class:`BadInput` by field."""
     there = Served.objects.filter(kitchen=batch.kitchen, key=key).first()
     if there is not None:
+        refuse_other_thing(there.batch_id, batch.pk)
         return there
     problems: list[Problem] = []
     made, kept = made_g(batch), kept_g(batch)

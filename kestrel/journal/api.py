@@ -38,7 +38,7 @@ from kestrel.problems import Message
 from kestrel.sauces.models import Sauce
 from kestrel.service.models import Dish
 from kestrel.stove.api import batch_of
-from kestrel.stove.models import Batch, Photo
+from kestrel.stove.models import Batch, Milestone, Photo
 from saucier.errors import BadInput
 from saucier.learn import said_again
 from saucier.thickness import grade_of
@@ -57,10 +57,12 @@ def _kitchen(request: HttpRequest) -> Any:
 def _whole(rows: QuerySet[Entry]) -> QuerySet[Entry]:
     """``rows`` with all that is told of them; of photographs only that they are there, not their pictures."""
     pictures = Prefetch("batch__photos", Photo.objects.only("pk", "batch"))
-    rows = rows.select_related("batch__version", "batch__service", "batch__started_by")
+    rows = rows.select_related("batch__version", "batch__service")
     unread = ("batch__sheet", "batch__version__sheet", "batch__version__outcome")
-    corrections = Prefetch("corrections", Correction.objects.select_related("by"))
-    return rows.prefetch_related(pictures, corrections).defer(*unread, "batch__service__document")
+    began = Prefetch("batch__milestones", Milestone.objects.filter(kind="began"))
+    return rows.prefetch_related(pictures, "corrections", began).defer(
+        *unread, "batch__service__document"
+    )
 
 
 def _entry_of(request: HttpRequest, entry_id: int) -> Entry:
@@ -86,7 +88,9 @@ def _entry(entry: Entry) -> dict[str, Any]:
         "version": batch.version.number if batch.version else None,
         "service": batch.service.name if batch.service else None,
         "service_id": batch.service_id,
-        "cook": batch.cook or (batch.started_by.called if batch.started_by else ""),
+        "cook": batch.cook or next((one.by_name for one in batch.milestones.all()), ""),
+        "by": entry.by_name,
+        "session": entry.session_name if entry.session_name != entry.by_name else "",
         "photos": [photo.pk for photo in batch.photos.all()],
         "made_at": entry.made_at,
         "plan": {
@@ -119,7 +123,7 @@ def _corrections(entry: Entry) -> list[dict[str, Any]]:
     return [
         {
             "at": row.at,
-            "by": row.by.called if row.by else "",
+            "by": row.by_name,
             "why": row.why,
             "was": {
                 "mass_g": was.weighed_g,
@@ -204,6 +208,7 @@ def write_down(request: HttpRequest, given: EntryIn):
         raise BadInput.at("reached_pa_s", "is-no-thickness")
     entry = actions.write_down(
         batch,
+        cast(KitchenRequest, request).user,
         weighed=given.weighed,
         with_pan=given.with_pan,
         reached_pa_s=reached,

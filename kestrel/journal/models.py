@@ -3,11 +3,14 @@
 from django.db import models
 
 from kestrel.accounts.models import OfKitchen, User
+from kestrel.accounts.signing import SignedRow
 from kestrel.stove.models import Batch
 
 
-class Entry(OfKitchen):
+class Entry(SignedRow, OfKitchen):
     """What came out of a batch, beside its plan. Never rewritten."""
+
+    POINTERS = ("by",)
 
     class Verdict(models.TextChoices):
         AGAIN = "again", "again just so"
@@ -20,6 +23,7 @@ class Entry(OfKitchen):
     reached_pa_s = models.FloatField(null=True, blank=True)
     verdict = models.CharField(max_length=6, choices=Verdict)
     note = models.TextField(blank=True, max_length=2000)
+    by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
 
     class Meta:
         ordering = ["-made_at", "-pk"]
@@ -32,9 +36,11 @@ class Entry(OfKitchen):
         return corrections[-1] if corrections else self
 
 
-class Correction(OfKitchen):
+class Correction(SignedRow, OfKitchen):
     """What was written of a batch, written anew and why; what stood before stays beside it. Written once; the
     newest of an entry counts."""
+
+    POINTERS = ("by",)
 
     entry = models.ForeignKey(Entry, on_delete=models.PROTECT, related_name="corrections")
     key = models.CharField(max_length=40)
@@ -53,10 +59,12 @@ class Correction(OfKitchen):
         ]
 
 
-class Served(OfKitchen):
+class Served(SignedRow, OfKitchen):
     """What became of a batch once it was done: how many ``portions`` really went out, what was ``thrown_g``
     away of it and why, what clung to the emptied pot, ``film_g`` (None: nobody said); ``told`` as
     of a :class:`Lesson`. Written once; the newest of a batch counts."""
+
+    POINTERS = ("by",)
 
     batch = models.ForeignKey(Batch, on_delete=models.PROTECT, related_name="served")
     key = models.CharField(max_length=40)

@@ -60,7 +60,8 @@ class EntryCorrected(Schema):
 
 class EntryOut(Schema):
     """A finished batch. A mother pot is of no saved sauce; ``service`` is what it was cooked for, ``cook`` who
-    cooked it; ``photos`` are those of it."""
+    cooked it; ``by`` who wrote it down, by the name of then, and ``session`` whose session it was where that is
+    somebody else's; ``photos`` are those of it."""
 
     id: int
     batch_id: int
@@ -70,6 +71,8 @@ class EntryOut(Schema):
     service: str | None
     service_id: int | None
     cook: str
+    by: str
+    session: str
     photos: list[int]
     made_at: datetime
     plan: Side

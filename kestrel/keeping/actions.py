@@ -7,30 +7,30 @@ from typing import Any, NamedTuple
 
 from django.db import transaction
 from django.utils import timezone
-from pydantic import TypeAdapter
 
 from kestrel.accounts.models import Kitchen, User
-from kestrel.keeping.events import AnyEvent, Drawn, Thrown, WasNotSo, counted
+from kestrel.accounts.people import who_did
+from kestrel.keeping.events import AnyEvent, Drawn, Temperature, Thrown, WasNotSo, counted
 from kestrel.keeping.models import Event, Kept
+from kestrel.keeping.trays import corrected_event, failed_words, moment_of, trays_of
 from kestrel.larder.actions import core_kitchen, rules_of
 from kestrel.larder.models import Pan
 from kestrel.live import tell
-from kestrel.stove.following import as_cooked
+from kestrel.same_thing import refuse_other_thing
+from kestrel.stove.counting import now_of
+from kestrel.stove.following import as_cooked, last_probe, off_fire_at, yolk_read_c
 from kestrel.stove.models import Batch
 from saucier.check import check, larder_of
 from saucier.errors import BadInput
 from saucier.heat import Pan as CorePan
 from saucier.keeping import (
     Cooling,
-    CoolingSeen,
-    Rules,
     cool,
+    cooled_c,
     freezing,
     keeps,
     place_named,
     places,
-    read_rules,
-    seen_cooling,
     use_by,
 )
 from saucier.kitchen import Kitchen as CoreKitchen
@@ -41,13 +41,15 @@ from saucier.watch import Following, with_mends
 from saucier.words import Sentence, plain, say
 
 LEAST_G = 1.0
-_COOLING = TypeAdapter(Cooling)
+CLOCK_OFF = timedelta(seconds=2)
+"""A sender's clock that is off by less is taken as right."""
 
 
 @dataclass(frozen=True, slots=True)
 class PutAway:
     """What is to be put away: ``grams`` of it (None: all there is), in ``trays`` of ``tray`` (one of the
-    larder's pans), ``from_c`` warm (None: as it was), under film where ``covered``."""
+    larder's pans), under film where ``covered``; ``from_c`` as it was measured (None: nobody did, and it is taken as
+    its last reading has it, or the sum)."""
 
     grams: float | None
     tray: str
@@ -99,13 +101,31 @@ def tray_of(kitchen: Kitchen, name: str) -> CorePan:
 
 def cooled_everywhere(kitchen: Kitchen, batch: Batch, given: PutAway) -> list[Cooling]:
     """What cooling comes to at each place, quickest first. Raises :class:`BadInput` by field."""
-    pot = left_of(batch, through(batch).checked.final.pot, given.grams)
+    found = through(batch)
+    pot = left_of(batch, found.checked.final.pot, given.grams)
     tray = tray_of(kitchen, given.tray)
     rules = rules_of(kitchen)
+    from_c = given.from_c if given.from_c is not None else warm_c(batch, found)
     return [
-        cool(pot, rules, place, tray, given.trays, given.from_c, given.covered)
+        cool(pot, rules, place, tray, given.trays, from_c, given.covered, bench_min(batch))
         for place in places().values()
     ]
+
+
+def bench_min(batch: Batch) -> float:
+    """How long ``batch`` is off the fire, minutes."""
+    off_fire = off_fire_at(batch)
+    return 0.0 if off_fire is None else max(0.0, (now_of(batch) - off_fire).total_seconds() / 60.0)
+
+
+def warm_c(batch: Batch, found: Following) -> float:
+    """How warm ``batch`` is where nobody measures it now: cooled on from what a probe read last, else from what the
+    sheet makes of it at the end of its cooking."""
+    read, stood_min = last_probe(batch), bench_min(batch)
+    pan = found.checked.pan
+    if read is not None:
+        return cooled_c(found.now, pan, min(read.minutes_ago, stood_min), read.celsius)
+    return cooled_c(found.now, pan, stood_min, min(100.0, found.now.temperature_c))
 
 
 @transaction.atomic
@@ -124,14 +144,19 @@ def put_away(
     then. Raises :class:`BadInput` by field."""
     there = Kept.objects.filter(kitchen=kitchen, key=key).first()
     if there is not None:
+        refuse_other_thing(there.batch_id, batch.pk)
         return there
     found = through(batch)
     final = found.checked.final
     pot, rules = left_of(batch, final.pot, given.grams), rules_of(kitchen)
     tray = tray_of(kitchen, given.tray)
-    cooling = cool(pot, rules, place_named(place), tray, given.trays, given.from_c, given.covered)
-    how_long, now = keeps(final.pot, rules.chilled_days), timezone.now()
-    made_at = (batch.ended_at or now) + timedelta(minutes=utc_offset_min)
+    from_c = given.from_c if given.from_c is not None else warm_c(batch, found)
+    cooling = cool(
+        pot, rules, place_named(place), tray, given.trays, from_c, given.covered, bench_min(batch)
+    )
+    now, off_fire = now_of(batch), off_fire_at(batch)
+    how_long = keeps(final.pot, rules.chilled_days, yolk_read_c(batch))
+    made_at = (off_fire or now) + timedelta(minutes=utc_offset_min)
     kept = Kept.objects.create(
         kitchen=kitchen,
         key=key,
@@ -150,6 +175,8 @@ def put_away(
         use_by=use_by(made_at, how_long),
         keeps=str(how_long.words),
         for_when=for_when,
+        off_fire_at=min(off_fire, now) if off_fire else None,
+        put_c=given.from_c,
         put_at=now,
         put_by=user,
     )
@@ -158,34 +185,63 @@ def put_away(
 
 
 @transaction.atomic
-def happen(kitchen: Kitchen, user: User, kept: Kept, given: Sequence[AnyEvent]) -> list[Event]:
-    """``given`` happened to ``kept``, in order; what is there already is passed over. Raises
-    :class:`BadInput` (``events[n].field``)."""
+def happen(
+    kitchen: Kitchen,
+    user: User,
+    kept: Kept,
+    given: Sequence[AnyEvent],
+    sent_at: datetime | None = None,
+) -> list[Event]:
+    """``given`` happened to ``kept``, in order; what is there already is passed over. ``sent_at``: what the sender's
+    clock showed (None: as ours). Raises :class:`BadInput` (``events[n].field``); then nothing of it is written."""
+    off = timezone.now() - sent_at if sent_at else timedelta()
+    if abs(off) < CLOCK_OFF:
+        off = timedelta()
     kept = Kept.objects.select_for_update().get(pk=kept.pk)
     told = []
     for number, one in enumerate(given):
         there = Event.objects.filter(kitchen=kitchen, key=one.key).first()
-        if there is None:
-            try:
-                data = _makes_sense(kept, one)
-            except BadInput as bad:
-                raise bad.under(f"events[{number}]") from None
-            there = Event.objects.create(
-                kitchen=kitchen,
-                kept=kept,
-                key=one.key,
-                kind=one.kind,
-                data=data,
-                at=min(timezone.now(), max(kept.put_at, one.at)),
-                by=user,
-            )
+        try:
+            if there is None:
+                there = _written(kitchen, who_did(kitchen, user, one.done_by), kept, one, off)
+            else:
+                refuse_other_thing((there.kept_id, there.kind), (kept.pk, one.kind))
+        except BadInput as bad:
+            raise bad.under(f"events[{number}]") from None
         told.append(there)
     told_of(kept)
     return told
 
 
+def _written(kitchen: Kitchen, user: User, kept: Kept, one: AnyEvent, off: timedelta) -> Event:
+    data = _makes_sense(kept, one)
+    try:
+        at = one.at + off
+    except OverflowError:
+        at = moment_of(kept)
+    earliest = kept.put_at
+    if isinstance(one, Temperature):  # it may be of the pot, before it was put away
+        earliest = kept.off_fire_at or kept.batch.started_at
+    if off:
+        data["clock_off_s"] = round(-off.total_seconds(), 1)
+    return Event.objects.create(
+        kitchen=kitchen,
+        kept=kept,
+        key=one.key,
+        kind=one.kind,
+        data=data,
+        at=min(moment_of(kept), max(earliest, at)),
+        by=user,
+    )
+
+
 def _makes_sense(kept: Kept, one: AnyEvent) -> dict[str, Any]:
-    data: dict[str, Any] = one.model_dump(mode="json", exclude={"key", "at", "kind"})
+    data: dict[str, Any] = one.model_dump(
+        mode="json", exclude={"key", "at", "kind", "done_by"}, exclude_none=True
+    )
+    tray = getattr(one, "tray", None)
+    if tray is not None and tray > kept.trays:
+        raise BadInput.at("tray", "is-no-tray-of-it", trays=kept.trays)
     left = left_g(kept)
     if isinstance(one, Thrown) and one.grams is None:
         data["grams"] = left
@@ -194,10 +250,14 @@ def _makes_sense(kept: Kept, one: AnyEvent) -> dict[str, Any]:
             raise BadInput.at("grams", "nothing-is-left-of-it")
         if data["grams"] > left + 0.5:
             raise BadInput.at("grams", "so-much-is-not-left", left_g=left)
-    if isinstance(one, WasNotSo):
-        of = kept.events.filter(key=one.of).first()
-        if of is None or of.kind == "corrected" or of not in counted(list(kept.events.all())):
-            raise BadInput.at("of", "is-no-event-of-it")
+    if isinstance(one, Drawn) and not one.although:
+        states = [
+            state for state in trays_of(kept, ahead=False) if one.tray in (None, state.number)
+        ]
+        if (failed := failed_words(states)) is not None:
+            raise BadInput.at("although", "asks-before-it-is-used", failed=failed)
+    if isinstance(one, WasNotSo) and not corrected_event(kept, one.of):
+        raise BadInput.at("of", "is-no-event-of-it")
     return data
 
 
@@ -222,36 +282,6 @@ def frozen(kept: Kept) -> bool:
     """Whether it is in the freezer now."""
     moves = [one for one in counted(list(kept.events.all())) if one.kind in ("frozen", "thawed")]
     return bool(moves) and moves[-1].kind == "frozen"
-
-
-def probed(kept: Kept) -> list[tuple[float, float]]:
-    """What a probe read of it since it was put away, by device or by hand: (minute, °C), in order."""
-    read = [
-        (_minutes(kept, at), value)
-        for at, value in kept.batch.readings.filter(kind="probe", at__gte=kept.put_at).values_list(
-            "at", "value"
-        )
-    ]
-    read += [
-        (_minutes(kept, one.at), float(one.data["celsius"]))
-        for one in counted(list(kept.events.all()))
-        if one.kind == "temperature"
-    ]
-    return sorted(read)
-
-
-def _minutes(kept: Kept, at: datetime) -> float:
-    return round(max(0.0, (at - kept.put_at).total_seconds() / 60.0), 2)
-
-
-def cooling_of(kept: Kept) -> Cooling:
-    """What was reckoned for it when it was put away."""
-    return _COOLING.validate_python(kept.cooling)
-
-
-def seen_of(kept: Kept) -> CoolingSeen | None:
-    """Its cooling as a probe has it. None: nothing was read."""
-    return seen_cooling(cooling_of(kept), rules_then(kept), probed(kept))
 
 
 def back_of(kept: Kept, left: float) -> dict[str, Any] | None:
@@ -311,11 +341,6 @@ def freezing_of(kept: Kept) -> Sentence | None:
         return freezing(check(read_sheet(kept.sheet), core_kitchen(kept.kitchen)).final.pot)
     except BadInput:
         return None
-
-
-def rules_then(kept: Kept) -> Rules:
-    """The rules that were in force."""
-    return read_rules(kept.rules)
 
 
 def told_of(kept: Kept) -> None:

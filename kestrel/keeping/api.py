@@ -17,14 +17,11 @@ from kestrel.keeping.actions import (
     PutAway,
     apart,
     back_of,
-    cooling_of,
     freezing_of,
     frozen,
     left_g,
-    probed,
-    rules_then,
-    seen_of,
     through,
+    warm_c,
 )
 from kestrel.keeping.events import counted
 from kestrel.keeping.models import Kept
@@ -35,16 +32,31 @@ from kestrel.keeping.schemas import (
     KeptLine,
     KeptOut,
     PutAwayIn,
+    ReadPoint,
     RecordLine,
     RulesIn,
     RulesOut,
     Where,
 )
+from kestrel.keeping.trays import (
+    TrayState,
+    cooling_of,
+    due_at,
+    failed_words,
+    measured_of,
+    minutes_of,
+    moment_of,
+    rules_then,
+    trays_of,
+)
 from kestrel.larder.actions import core_kitchen, rules_of, set_rules
 from kestrel.larder.models import Pan
 from kestrel.problems import Message
-from kestrel.stove.api import batch_of
-from kestrel.stove.models import Batch, Label
+from kestrel.stove.api import batch_of, label_told
+from kestrel.stove.following import off_fire_at, yolk_read_c
+from kestrel.stove.labels import Cooled, make_label
+from kestrel.stove.models import Batch, Device, Label
+from kestrel.stove.schemas import LabelOut, LabelsWanted
 from saucier.dish import HeatedThrough, heated_through
 from saucier.errors import BadInput
 from saucier.keeping import Cooling, HoldingHot, held_hot, keeps, places, shipped_rules, use_by
@@ -68,30 +80,41 @@ def _kept(request: HttpRequest, kept_id: int) -> Kept:
 def _rows(request: HttpRequest) -> QuerySet[Kept]:
     rows = Kept.objects.filter(kitchen=_kitchen(request))
     rows = rows.select_related("batch__version__sauce", "kitchen")
-    return rows.prefetch_related("events", "batch__version__sauce__versions")
+    return rows.prefetch_related(
+        "events", "batch__devices", "batch__kept", "batch__version__sauce__versions"
+    )
 
 
-def _line(kept: Kept, kitchen: CoreKitchen) -> dict[str, Any]:
-    left, state = left_g(kept), "kept"
-    today = timezone.localdate()
+def _line(kept: Kept, kitchen: CoreKitchen, trays: list[TrayState] | None = None) -> dict[str, Any]:
+    trays = trays_of(kept) if trays is None else trays
+    left, state, today = left_g(kept), "kept", timezone.localdate()
+    there = [tray for tray in trays if not tray.gone] or trays
+    use_by_day = min(tray.use_by for tray in there)
+    failed = failed_words(trays)
     words: Sentence | None = None
     missed = False
     if left < actions.LEAST_G:
         state = "gone"
     elif frozen(kept):
-        state = "frozen"
-    elif kept.use_by < today:
-        state, words = "over", say("kept.over")
+        state, words = "frozen", failed
     else:
-        seen, cooling = seen_of(kept), cooling_of(kept)
-        last = max((s.took_min or s.limit_min for s in cooling.stages), default=0.0)
-        passed = (timezone.now() - kept.put_at).total_seconds() / 60.0
-        acted = any(one.kind == "action" for one in counted(list(kept.events.all())))
-        if seen is not None and seen.words is not None and not acted:
-            words, missed = seen.words, True
-        if passed < cooling.clock_from_min + last:
+        ahead = (tray.forecast.words for tray in there if tray.forecast is not None)
+        coming = next((one for one in ahead if one is not None), None)
+        acted_at = max(
+            (one.at for one in counted(list(kept.events.all())) if one.kind == "action"),
+            default=None,
+        )
+        if coming is not None and acted_at is not None:
+            # What was done about it counts until the next reading says otherwise.
+            read_since = any(one.at > acted_at for tray in there for one in tray.measured)
+            coming = coming if read_since else None
+        words = failed or coming
+        missed = coming is not None or (failed is not None and acted_at is None)
+        if use_by_day < today:
+            state, words = "over", say("kept.over")
+        elif any(tray.facts.is_open for tray in there):
             state = "cooling"
-        elif kept.use_by == today:
+        elif use_by_day == today:
             state, words = "today", words or say("kept.today")
     return {
         "id": kept.pk,
@@ -101,6 +124,7 @@ def _line(kept: Kept, kitchen: CoreKitchen) -> dict[str, Any]:
         **{
             name: getattr(kept, name)
             for name in (
+                "key",
                 "name",
                 "grams",
                 "grade",
@@ -109,32 +133,41 @@ def _line(kept: Kept, kitchen: CoreKitchen) -> dict[str, Any]:
                 "tray",
                 "trays",
                 "put_at",
-                "use_by",
                 "keeps",
                 "for_when",
             )
         },
         **apart(kept, kitchen)._asdict(),
+        "use_by": use_by_day,
         "age_days": max(0, (timezone.now() - kept.put_at).days),
         "left_g": round(left, 1),
         "state": state,
         "words": words,
         "missed": missed,
+        "unshown": failed is not None and state != "gone",
     }
 
 
 def _whole(kept: Kept) -> dict[str, Any]:
-    events = list(kept.events.select_related("by"))
+    events = list(kept.events.all())
     counts = {one.key for one in counted(events)}
-    line = _line(kept, core_kitchen(kept.kitchen))
+    trays = trays_of(kept)
+    line = _line(kept, core_kitchen(kept.kitchen), trays)
     return {
         **line,
         "back": back_of(kept, line["left_g"]),
         "freezing": freezing_of(kept),
         "cooling": cooling_of(kept),
-        "seen": seen_of(kept),
-        "read": [{"at_min": at, "celsius": celsius} for at, celsius in probed(kept)][-300:],
-        "now_min": round((timezone.now() - kept.put_at).total_seconds() / 60.0, 1),
+        "off_fire_min": minutes_of(kept, kept.off_fire_at) if kept.off_fire_at else None,
+        "lots": [_tray(kept, tray) for tray in trays],
+        "read": [
+            {name: getattr(one, name) for name in ReadPoint.model_fields}
+            for one in measured_of(kept)[-300:]
+        ],
+        "devices": list(
+            Device.objects.filter(kitchen=kept.kitchen_id, kind="probe", stopped_at=None)
+        ),
+        "now_min": round(minutes_of(kept, moment_of(kept)), 1),
         "rules": rules_then(kept).told,
         "events": [
             {
@@ -142,11 +175,34 @@ def _whole(kept: Kept) -> dict[str, Any]:
                 "kind": one.kind,
                 "at": one.at,
                 "data": one.data,
-                "by": one.by.called if one.by else "",
+                "by": one.by_name,
                 "void": one.key not in counts,
             }
             for one in events
         ],
+    }
+
+
+def _tray(kept: Kept, tray: TrayState) -> dict[str, Any]:
+    return {
+        "number": tray.number,
+        "stages": [
+            {
+                "to_c": stage.to_c,
+                "limit_min": stage.limit_min,
+                "verdict": stage.verdict,
+                "at_least_min": stage.at_least_min,
+                "at_most_min": stage.at_most_min,
+                "due_min": stage.due_min,
+                "words": stage.shown_by,
+                "warmed_again": bool(stage.warmed_again),
+            }
+            for stage in tray.facts.stages
+        ],
+        "forecast": tray.forecast,
+        "use_by": tray.use_by,
+        "failed": tray.failed,
+        "gone": tray.gone,
     }
 
 
@@ -171,21 +227,22 @@ def where(request: HttpRequest):
     recent = batches.exclude(kind=Batch.Kind.ASIDE).filter(started_at__gte=since)
     for batch in recent.order_by("-started_at")[:MOST_POSSIBLE]:
         try:
-            final = through(batch).checked.final
+            found = through(batch)
         except BadInput:
             continue
+        final = found.checked.final
         left = final.pot.total_g - batch.kept_g
         if left < actions.LEAST_G:
             continue
-        how_long = keeps(final.pot, rules.chilled_days)
+        how_long = keeps(final.pot, rules.chilled_days, yolk_read_c(batch))
         possible.append(
             {
                 "batch_id": batch.pk,
                 "name": batch.plan["name"],
                 "grams": round(left, 0),
-                "temperature_c": round(final.pot.temperature_c, 0),
+                "temperature_c": round(warm_c(batch, found), 0),
                 "keeps": how_long.words,
-                "use_by": use_by(batch.ended_at or timezone.now(), how_long),
+                "use_by": use_by(off_fire_at(batch) or timezone.now(), how_long),
             }
         )
     return {
@@ -304,5 +361,27 @@ def one_kept(request: HttpRequest, kept_id: int):
 def happen(request: HttpRequest, kept_id: int, given: EventsIn):
     """What happened to it. Sent twice it happened once; it is never rewritten, only corrected."""
     asking = cast(KitchenRequest, request)
-    actions.happen(asking.kitchen, asking.user, _kept(request, kept_id), given.events)
+    kept = _kept(request, kept_id)
+    actions.happen(asking.kitchen, asking.user, kept, given.events, given.sent_at)
     return _whole(_kept(request, kept_id))
+
+
+@router.post("/{kept_id}/labels", response={201: list[LabelOut], 404: Message})
+def labels_of_trays(request: HttpRequest, kept_id: int, given: LabelsWanted):
+    """A label for each tray that is there: with its use-by as readings have shown it, or what still has to be shown
+    by when."""
+    kept, user = _kept(request, kept_id), cast(KitchenRequest, request).user
+    made = [
+        make_label(
+            kept.batch,
+            user,
+            opens=request.build_absolute_uri(f"/stove/{kept.batch_id}"),
+            copies=given.copies,
+            mass_g=given.mass_g or kept.grams / kept.trays,
+            utc_offset_min=given.utc_offset_min,
+            cooled=Cooled(tray.use_by, tuple(due_at(kept, tray))),
+        )
+        for tray in trays_of(kept, ahead=False)
+        if not tray.gone
+    ]
+    return Status(201, [label_told(one) for one in made])

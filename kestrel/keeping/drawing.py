@@ -1,5 +1,6 @@
 """What a service takes from the fridge, drawn off once its first pot goes on: oldest first."""
 
+from collections.abc import Iterator
 from typing import Any
 
 from django.dispatch import receiver
@@ -8,16 +9,29 @@ from django.utils import timezone
 from kestrel.accounts.models import User
 from kestrel.keeping.actions import LEAST_G, apart, frozen, left_g, told_of
 from kestrel.keeping.models import Event, Kept
+from kestrel.keeping.trays import failed_words, trays_of
 from kestrel.larder.actions import core_kitchen
+from kestrel.problems import Conflict
 from kestrel.stove.models import Batch
 from kestrel.stove.signals import pot_of_service_begun
 from saucier.service import Plan
+from saucier.words import say
 
 
 @receiver(pot_of_service_begun, dispatch_uid="keeping.drawing")
-def draw_for_service(sender: object, batch: Batch, user: User, plan: Plan, **more: Any) -> None:
+def draw_for_service(
+    sender: object,
+    batch: Batch,
+    user: User,
+    plan: Plan,
+    use_unshown: bool | None = None,
+    **more: Any,
+) -> None:
     """What ``plan`` takes of each sauce that stands made, off what is kept of it: only what is that sauce and
-    nothing else, and is not past its day. Once for a service; each is taken back where it is kept."""
+    nothing else, and is not past its day. Once for a service; each is taken back where it is kept.
+
+    Of what nothing shows that it cooled in time it draws only where somebody said so (``use_unshown``); where nobody
+    was asked yet (None), raises :class:`Conflict` that asks, and nothing is begun."""
     service = batch.service
     if service is None:
         return
@@ -28,22 +42,16 @@ def draw_for_service(sender: object, batch: Batch, user: User, plan: Plan, **mor
     for branch in plan.branches:
         if branch.from_stock_ml > 0.0:
             wanted[branch.sauce] = wanted.get(branch.sauce, 0.0) + branch.from_stock_ml
-    if not wanted:
-        return
-    core = core_kitchen(batch.kitchen)
+    asks: list[Kept] = []
     for sauce, ml in wanted.items():
-        rows = Kept.objects.filter(
-            kitchen=batch.kitchen,
-            batch__version__sauce_id=int(sauce),
-        )
-        rows = rows.select_related("batch__version__sauce", "kitchen").order_by("put_at", "pk")
-        prefetched = rows.prefetch_related("events", "batch__version__sauce__versions")
-        for kept in sorted(prefetched, key=frozen):  # the freezer last
-            left = left_g(kept)
-            past = kept.use_by < timezone.localdate() and not frozen(kept)
-            if ml <= 0.0 or left < LEAST_G or past or any(apart(kept, core)):
+        for kept, failed in _lots(batch, sauce):
+            left, g_per_ml = left_g(kept), _density(kept)
+            if ml <= 0.0 or left < LEAST_G:
                 continue
-            g_per_ml = _density(kept)
+            if failed and use_unshown is None:
+                asks.append(kept)
+            if failed and not use_unshown:
+                continue
             grams = round(min(left, ml * g_per_ml), 1)
             ml -= grams / g_per_ml
             Event.objects.create(
@@ -51,11 +59,30 @@ def draw_for_service(sender: object, batch: Batch, user: User, plan: Plan, **mor
                 kept=kept,
                 key=f"{mark}kept-{kept.pk}",
                 kind="drawn",
-                data={"grams": grams, "purpose": service.name[:120]},
+                data={"grams": grams, "purpose": service.name[:120], "although": failed},
                 at=timezone.now(),
                 by=user,
             )
             told_of(kept)
+    if asks:
+        names = tuple(f"{kept.name}, B{kept.batch_id}" for kept in asks)
+        raise Conflict(say("asks-before-drawing", names=names), asks=[kept.pk for kept in asks])
+
+
+def _lots(batch: Batch, sauce: str) -> Iterator[tuple[Kept, bool]]:
+    """What is kept of ``sauce`` and may be drawn on, oldest first and the freezer last; with whether nothing shows
+    that it cooled in time."""
+    core = core_kitchen(batch.kitchen)
+    rows = Kept.objects.filter(kitchen=batch.kitchen, batch__version__sauce_id=int(sauce))
+    rows = rows.select_related("batch__version__sauce", "kitchen").order_by("put_at", "pk")
+    prefetched = rows.prefetch_related(
+        "events", "batch__devices", "batch__kept", "batch__version__sauce__versions"
+    )
+    for kept in sorted(prefetched, key=frozen):
+        past = kept.use_by < timezone.localdate() and not frozen(kept)
+        if past or any(apart(kept, core)):
+            continue
+        yield kept, failed_words(trays_of(kept, ahead=False)) is not None
 
 
 def _density(kept: Kept) -> float:

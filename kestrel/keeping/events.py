@@ -6,22 +6,29 @@ from pydantic import Field
 
 from kestrel.stove.acts import ActBase
 
+Tray = Annotated[int, Field(ge=1, le=100)]
+Celsius = Annotated[float, Field(ge=-60, le=150)]
 Words = Annotated[str, Field(min_length=1, max_length=300)]
 
 
 class Temperature(ActBase):
-    """What a probe said, read by a cook, °C."""
+    """What a probe said, read by a cook, °C: of which ``tray`` (None: of the pot, before it was shared out, or of the
+    only one)."""
 
     kind: Literal["temperature"]
-    celsius: Annotated[float, Field(ge=-60, le=150)]
+    celsius: Celsius
+    tray: Tray | None = None
 
 
 class Drawn(ActBase):
-    """So many grams taken out, and what for."""
+    """So many grams taken out, and what for. ``although``: asked and answered that it is to be used, though nothing
+    shows that it cooled in time."""
 
     kind: Literal["drawn"]
     grams: Annotated[float, Field(gt=0, le=1_000_000)]
     purpose: Annotated[str, Field(max_length=120)] = ""
+    tray: Tray | None = None
+    although: bool = False
 
 
 class Thrown(ActBase):
@@ -30,6 +37,7 @@ class Thrown(ActBase):
     kind: Literal["thrown"]
     grams: Annotated[float, Field(gt=0, le=1_000_000)] | None = None
     reason: Words
+    tray: Tray | None = None
 
 
 class Frozen(ActBase):
@@ -45,18 +53,21 @@ class Thawed(ActBase):
 
 
 class Action(ActBase):
-    """What was done about a rule that was missed."""
+    """What was done about a rule that was missed; of one ``tray``, or of all. It makes nothing kept that was not."""
 
     kind: Literal["action"]
     words: Words
+    tray: Tray | None = None
 
 
 class WasNotSo(ActBase):
-    """An event that was not so; it stays written down, and counts no more."""
+    """An event or a device's reading (``reading-`` and its number) that was not so; it stays written down, and
+    counts no more. ``celsius``: what it really was, where a temperature was wrong."""
 
     kind: Literal["corrected"]
     of: Annotated[str, Field(min_length=8, max_length=40)]
     why: Words
+    celsius: Celsius | None = None
 
 
 AnyEvent = Annotated[

@@ -3,12 +3,18 @@
 from django.db import models
 
 from kestrel.accounts.models import OfKitchen, User
+from kestrel.accounts.signing import SignedRow
 from kestrel.stove.models import Batch
 
 
-class Kept(OfKitchen):
+class Kept(SignedRow, OfKitchen):
     """So much of a batch put away. ``cooling`` is what was reckoned for it then, ``rules`` those in force;
-    ``sheet`` as it was cooked. What has become of it are its events."""
+    ``sheet`` as it was cooked; ``off_fire_at`` the end of its cooking (None: nobody knows), ``put_c``
+    what was measured of it as it was put away (None: nobody did). Written once: what has become of it are its
+    events."""
+
+    SIGNER = "put_by"
+    POINTERS = ("put_by",)
 
     key = models.CharField(max_length=40)
     batch = models.ForeignKey(Batch, on_delete=models.PROTECT, related_name="kept")
@@ -26,6 +32,8 @@ class Kept(OfKitchen):
     use_by = models.DateField()
     keeps = models.CharField(max_length=300)
     for_when = models.DateField(null=True, blank=True)
+    off_fire_at = models.DateTimeField(null=True, blank=True)
+    put_c = models.FloatField(null=True, blank=True)
     put_at = models.DateTimeField()
     put_by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
 
@@ -37,15 +45,16 @@ class Kept(OfKitchen):
         ]
 
 
-class Event(OfKitchen):
+class Event(SignedRow, OfKitchen):
     """Something that happened to what is kept, written once; put right by another that says so."""
+
+    POINTERS = ("by",)
 
     kept = models.ForeignKey(Kept, on_delete=models.PROTECT, related_name="events")
     key = models.CharField(max_length=40)
     kind = models.CharField(max_length=12)
     data = models.JSONField()
     at = models.DateTimeField()
-    come_at = models.DateTimeField(auto_now_add=True)
     by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
 
     class Meta:

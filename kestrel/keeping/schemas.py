@@ -4,9 +4,10 @@ from typing import Annotated, Any
 from ninja import Schema
 from pydantic import Field
 
-from kestrel.fields import Day, Key
+from kestrel.fields import Day, Key, Moment
 from kestrel.keeping.events import AnyEvent
-from saucier.keeping import Cooling, CoolingSeen, Rules
+from kestrel.stove.schemas import DeviceOut
+from saucier.keeping import Cooling, Forecast, Rules, Verdict
 from saucier.words import Sentence
 
 
@@ -69,10 +70,12 @@ class EventOut(Schema):
 
 class KeptLine(Schema):
     """Something that is kept: what is left, how old it is, until when; ``state``: cooling, kept, today (to be
-    used up today), over, frozen, gone. ``words``: what is to be done about it now;
-    ``missed``: by the probe a rule is missed, or will be, and nothing was done about it yet."""
+    used up today), over, frozen, gone. ``use_by``: the earliest of its trays. ``words``: what is to be done about it
+    now; ``missed``: a rule is missed or cannot be shown, or is likely to be, and nothing was done about it yet;
+    ``unshown``: nothing shows that it cooled in time, and who draws on it is asked."""
 
     id: int
+    key: str
     batch_id: int
     sauce_id: int | None
     code: str
@@ -94,11 +97,47 @@ class KeptLine(Schema):
     state: str
     words: Sentence | None
     missed: bool
+    unshown: bool
 
 
 class ReadPoint(Schema):
+    """A temperature that was measured: ``key`` names it where it is corrected; ``tray`` None: of the pot
+    (``shared``), or nobody said of which. By a ``device``, else by hand; ``void``: corrected since."""
+
+    key: str
     at_min: float
     celsius: float
+    tray: int | None
+    shared: bool
+    device: str
+    simulated: bool
+    void: bool
+
+
+class StageOut(Schema):
+    """What readings prove of a stage of the rules (docs/model.md 6): ``verdict`` is met, missed, open or not-shown;
+    ``due_min``: until when a reading can show it."""
+
+    to_c: float
+    limit_min: float
+    verdict: Verdict
+    at_least_min: float | None
+    at_most_min: float | None
+    due_min: float | None
+    words: Sentence
+    warmed_again: bool
+
+
+class TrayOut(Schema):
+    """A tray of it: its stages by readings, how it goes on, until when it keeps by that; ``failed``: not cooled in
+    time, or nothing can show it any more; ``gone``: thrown away."""
+
+    number: int
+    stages: list[StageOut]
+    forecast: Forecast | None
+    use_by: date
+    failed: bool
+    gone: bool
 
 
 class BackOut(Schema):
@@ -114,21 +153,27 @@ class BackOut(Schema):
 
 
 class KeptOut(KeptLine):
-    """With its cooling as it was reckoned, as a probe has it, what was read, and all that happened; how it
-    comes ``back`` (None: nothing is left, or it cannot be reckoned), and what freezing does to it."""
+    """With its cooling as it was reckoned, each tray of it (``lots``) as readings have it, what was read, and all
+    that happened; how it comes ``back`` (None: nothing is left, or it cannot be reckoned), and what freezing does to
+    it. ``off_fire_min``: the end of its cooking, minutes from when it was put away; ``devices``: probes there are."""
 
     back: BackOut | None
     freezing: Sentence | None
     cooling: Cooling
-    seen: CoolingSeen | None
+    off_fire_min: float | None
+    lots: list[TrayOut]
     read: list[ReadPoint]
+    devices: list[DeviceOut]
     now_min: float
     rules: Rules
     events: list[EventOut]
 
 
 class EventsIn(Schema):
+    """``sent_at``: what the sender's clock shows (None: as ours)."""
+
     events: Annotated[list[AnyEvent], Field(min_length=1, max_length=100)]
+    sent_at: Moment | None = None
 
 
 class RulesIn(Schema):
@@ -143,9 +188,12 @@ class RulesOut(Schema):
 
 
 class RecordLine(Schema):
-    """A line of the record: what happened to which batch, and whether a rule was met."""
+    """A line of the record: what happened to which batch, and whether a rule was met. ``written_at``: when it was
+    written down, where that is not just then; ``by`` by the name of then, ``session`` whose session it was where
+    that is somebody else's; ``source``: where a reading came from."""
 
     at: datetime
+    written_at: datetime | None
     code: str
     name: str
     what: Sentence
@@ -153,4 +201,6 @@ class RecordLine(Schema):
     rule: str
     met: str
     by: str
+    session: str
+    source: str
     corrected: str

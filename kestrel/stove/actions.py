@@ -1,5 +1,6 @@
 """Putting pots on the stove, one transaction each. What is done at them then: ``doing``."""
 
+from datetime import datetime
 from typing import Any
 
 from django.db import transaction
@@ -11,7 +12,8 @@ from kestrel.problems import Conflict
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.service.models import Service
 from kestrel.service.work import gathered, typed_service
-from kestrel.stove.models import Batch
+from kestrel.stove.doing import milestone
+from kestrel.stove.models import Batch, Milestone
 from kestrel.stove.plans import plan_of
 from kestrel.stove.signals import pot_of_service_begun
 from saucier.check import check, pots_inside
@@ -25,9 +27,11 @@ from saucier.words import plain, say
 
 
 @transaction.atomic
-def start(kitchen: Kitchen, user: User, version: SauceVersion) -> Batch:
+def start(
+    kitchen: Kitchen, user: User, version: SauceVersion, began_at: datetime | None = None
+) -> Batch:
     """Put ``version`` on the stove, with what is predicted for it kept beside; the sauces made for
-    it as pots of their own, which come first.
+    it as pots of their own, which come first. ``began_at``: when it began, where that is told later.
 
     Raises :class:`BadInput` when there is nothing to cook.
     """
@@ -42,6 +46,9 @@ def start(kitchen: Kitchen, user: User, version: SauceVersion) -> Batch:
         started_by=user,
         plan=plan_of(sheet, core),
     )
+    if began_at is not None:
+        Batch.objects.filter(pk=batch.pk).update(started_at=began_at)
+        batch.refresh_from_db()
     _start_first(batch, sheet, core)
     return _begun(batch)
 
@@ -50,6 +57,7 @@ def _begun(batch: Batch) -> Batch:
     """Its first step begins with it, its sauce was cooked last then, and every screen hears of it."""
     if batch.version is not None:
         Sauce.objects.filter(pk=batch.version.sauce_id).update(cooked_at=batch.started_at)
+    milestone(batch, Milestone.Kind.BEGAN, batch.started_at, batch.started_by)
     batch.began = {"0": batch.started_at.isoformat()}
     batch.save(update_fields=["began"])
     transaction.on_commit(lambda: tell(batch.kitchen_id, "batch", {"id": batch.pk}))
@@ -90,14 +98,21 @@ def _start_first(batch: Batch, sheet: Sheet, core: CoreKitchen) -> None:
 
 @transaction.atomic
 def start_pot(
-    kitchen: Kitchen, user: User, service: Service, pot: str, *, one_more: bool = False
+    kitchen: Kitchen,
+    user: User,
+    service: Service,
+    pot: str,
+    *,
+    one_more: bool = False,
+    use_unshown: bool | None = None,
 ) -> Batch:
     """Put one batch of a ``pot`` of ``service`` on the stove: a mother, a sauce in its own pot, or
     what is poured from a mother. As often as it is planned, or ``one_more``; what was taken off does not
     count.
 
     Raises :class:`BadInput` (``pot``) for one it does not have, and as planning does;
-    :class:`Conflict` with the newest ``batch`` where as many as planned were begun.
+    :class:`Conflict` with the newest ``batch`` where as many as planned were begun, and with what it ``asks`` where
+    it would draw on what nothing shows to have cooled in time (``use_unshown``: the answer, None: not asked yet).
     """
     all_of_it = gathered(kitchen, service.document, service.pinned)
     plan = all_of_it.plan(typed_service(service.document, all_of_it.kitchen))
@@ -125,7 +140,7 @@ def start_pot(
         plan=plan_of(sheet, all_of_it.kitchen),
     )
     _start_first(batch, sheet, all_of_it.kitchen)
-    pot_of_service_begun.send(Batch, batch=batch, user=user, plan=plan)
+    pot_of_service_begun.send(Batch, batch=batch, user=user, plan=plan, use_unshown=use_unshown)
     return _begun(batch)
 
 

@@ -12,10 +12,12 @@ Words = Annotated[str, Field(max_length=300)]
 
 
 class ActBase(Schema):
-    """``key`` is any text of 8 to 40 letters that no other act has; ``at`` is by the device's own clock."""
+    """``key`` is any text of 8 to 40 letters that no other act has; ``at`` is by the device's own clock. ``done_by``:
+    who was cooking at the device then, where it is sent later (None: who is now)."""
 
     key: Key
     at: Moment
+    done_by: int | None = None
 
 
 class Go(ActBase):

@@ -242,11 +242,16 @@ def of_service(request: HttpRequest, service_id: int):
 )
 def start_pot(request: HttpRequest, service_id: int, given: StartPotIn):
     """Start a pot of a service as it is saved: one batch of it, in its sauces' versions there. 409 where as
-    many as planned were begun."""
+    many as planned were begun, and where it asks before it draws on what nothing shows to have cooled in time."""
     asking = cast(KitchenRequest, request)
     service = get_object_or_404(Service, kitchen=asking.kitchen, pk=service_id)
     batch = actions.start_pot(
-        asking.kitchen, asking.user, service, given.pot, one_more=given.one_more
+        asking.kitchen,
+        asking.user,
+        service,
+        given.pot,
+        one_more=given.one_more,
+        use_unshown=given.use_unshown,
     )
     return Status(201, _whole(batch))
 

@@ -14,7 +14,14 @@ from kestrel.problems import Message
 from kestrel.stove.api import batch_of, label_told
 from kestrel.stove.labels import next_for, picture_of, printed
 from kestrel.stove.models import Device, Label
-from kestrel.stove.readings import add_device, digest_of, put_under, rename_device, take
+from kestrel.stove.readings import (
+    add_device,
+    digest_of,
+    put_under,
+    rename_device,
+    renew_device,
+    take,
+)
 from kestrel.stove.schemas import (
     DeviceIn,
     DeviceMade,
@@ -42,7 +49,7 @@ class ByToken(HttpBearer):
 
     def authenticate(self, request: HttpRequest, token: str) -> Any:
         rows = Device.objects.select_related("kitchen", "batch__kitchen")
-        device = rows.filter(kind__in=self.kinds, digest=digest_of(token)).first()
+        device = rows.filter(kind__in=self.kinds, digest=digest_of(token), stopped_at=None).first()
         if device is not None:
             go_by(device.kitchen.ways)
         return device
@@ -54,25 +61,34 @@ _prints = ByToken(Device.Kind.PRINTER)
 
 @devices.get("", response=list[DeviceOut])
 def list_devices(request: HttpRequest):
-    return Device.objects.filter(kitchen=cast(KitchenRequest, request).kitchen)
+    rows = Device.objects.filter(kitchen=cast(KitchenRequest, request).kitchen)
+    return rows.select_related("made_by")
 
 
 @devices.post("", response={201: DeviceMade, 409: Message})
 def new_device(request: HttpRequest, response: HttpResponse, given: DeviceIn):
     """A scale or a probe; its token is told once."""
     response[TOLD_ONCE] = "1"
-    kitchen = cast(KitchenRequest, request).kitchen
-    device, token = add_device(kitchen, given.name, given.kind, given.simulated)
+    asking = cast(KitchenRequest, request)
+    device, token = add_device(asking.kitchen, asking.user, given.name, given.kind, given.simulated)
     told = DeviceOut.from_orm(device).dict()
     return Status(201, {**told, "token": token})
 
 
 @devices.put("/{device_id}", response={200: DeviceOut, 404: Message})
 def stands_under(request: HttpRequest, device_id: int, given: PutUnderIn):
-    """Put it under a pot, or under none."""
+    """Put it under a pot, or under none; or into a tray of what was put away of it (its key)."""
     device = _device(request, device_id)
     batch = None if given.batch_id is None else batch_of(request, given.batch_id)
-    return put_under(device, batch)
+    return put_under(device, batch, given.kept_key, given.tray)
+
+
+@devices.post("/{device_id}/token", response={200: DeviceMade, 404: Message})
+def renew(request: HttpRequest, response: HttpResponse, device_id: int):
+    """A new token, told once: for one that was stopped, since who entered it was let go, or whose token was lost."""
+    device = _device(request, device_id)
+    token = renew_device(device, cast(KitchenRequest, request).user)
+    return {**DeviceOut.from_orm(device).dict(), "token": token}
 
 
 @devices.put("/{device_id}/name", response={200: DeviceOut, 404: Message})

@@ -9,13 +9,15 @@ from django.db import transaction
 from django.utils import timezone
 
 from kestrel.accounts.models import Kitchen, User
+from kestrel.accounts.people import who_did
 from kestrel.larder.actions import core_kitchen
 from kestrel.live import tell
+from kestrel.same_thing import refuse_other_thing
 from kestrel.sauces.work import read_typed
 from kestrel.stove import acts as A
 from kestrel.stove.counting import counted, now_of
 from kestrel.stove.following import as_cooked, by_the_clock
-from kestrel.stove.models import Act, Batch
+from kestrel.stove.models import Act, Batch, Milestone
 from kestrel.stove.plans import plan_of
 from saucier.check import check
 from saucier.errors import BadInput
@@ -59,7 +61,11 @@ def do(
         told = []
         for number, act in enumerate(done):
             try:
-                there[act.key] = there.get(act.key) or _write(kitchen, user, batch, act, off)
+                before = there.get(act.key)
+                if before is not None:
+                    refuse_other_thing((before.batch_id, before.kind), (batch.pk, act.kind))
+                doer = who_did(kitchen, user, act.done_by)
+                there[act.key] = before or _write(kitchen, doer, batch, act, off)
                 one = there[act.key]
                 told.append(A.ActOut(key=one.key, taken=one.taken, why=one.why))
             except BadInput as bad:
@@ -79,12 +85,15 @@ def _write(kitchen: Kitchen, user: User, batch: Batch, act: A.AnyAct, off: timed
     if not 0 <= (said := getattr(act, "step", 0)) <= _LAST_STEP:
         raise BadInput.at("step", "look-at-step", step=said, last=batch.step)
     try:
+        before = batch.status
         found = _DOES[act.kind](batch, act, at)
+        if batch.status != before:
+            milestone(batch, _BECAME[batch.status], at, user)
     except _NotTaken as late:
         why = str(late.why)
     # An added step is the one the pot is at now.
     step = getattr(act, "step", batch.step)
-    data = act.model_dump(mode="json", exclude={"key", "at", "kind", "step"})
+    data = act.model_dump(mode="json", exclude={"key", "at", "kind", "step", "done_by"})
     return Act.objects.create(
         kitchen=kitchen,
         batch=batch,
@@ -296,6 +305,25 @@ def _left(batch: Batch, act: A.AnyAct, at: datetime) -> None:
 def _back(batch: Batch, act: A.AnyAct, at: datetime) -> None:
     if batch.status == Batch.Status.LEFT:
         batch.status, batch.ended_at = Batch.Status.ON, None
+
+
+_BECAME: dict[str, Milestone.Kind] = {
+    Batch.Status.ON: Milestone.Kind.RESUMED,
+    Batch.Status.DONE: Milestone.Kind.DONE,
+    Batch.Status.LEFT: Milestone.Kind.ABANDONED,
+}
+
+
+def milestone(batch: Batch, kind: Milestone.Kind, at: datetime, user: User | None) -> None:
+    """A line of the record: what became of ``batch`` as a whole."""
+    Milestone.objects.create(
+        kitchen_id=batch.kitchen_id,
+        batch=batch,
+        kind=kind,
+        name=str(batch.plan["name"])[:160],
+        at=at,
+        by=user,
+    )
 
 
 def end(batch: Batch, status: Batch.Status, at: datetime) -> None:

@@ -7,15 +7,19 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import Any
 
+from django.db.models import Max
+
 from kestrel.larder.actions import core_kitchen, rules_of
 from kestrel.stove.counting import counted, now_of
 from kestrel.stove.models import Act, Batch, Reading
+from saucier import constants as K
 from saucier.cards import Card, cards
 from saucier.errors import BadInput
 from saucier.heat import Pan
-from saucier.keeping import Held, held
+from saucier.keeping import Held, ProbeRead, held
 from saucier.pot import Pot
 from saucier.sheet import Sheet, read_sheet
+from saucier.thinning import thinned
 from saucier.watch import (
     Following,
     Mend,
@@ -27,6 +31,7 @@ from saucier.watch import (
     as_put,
     boils_since,
     following,
+    heated_as_read,
     probed,
     probed_middle,
     with_left_out,
@@ -38,8 +43,6 @@ CLASH = timedelta(minutes=1)
 """Two pots that want hands nearer to each other than so are told."""
 MOST_READINGS = 160
 """Of a step that are looked at: more tell nothing new."""
-FRESH = timedelta(minutes=2)
-"""A probe's reading that is older says nothing of now."""
 _TOUCHES = frozenset({"put", "poured", "saw", "mended", "corrected"})
 """Acts that say that what goes in at a step is in."""
 _BY_THE_CLOCK = frozenset({"simmer", "sweat", "infuse", "hold"})
@@ -84,13 +87,62 @@ def as_cooked(batch: Batch, acts: Sequence[Act] | None = None, at: int | None = 
     touched = any(a.step == step and a.kind in _TOUCHES for a in acts)
     try:
         kitchen = core_kitchen(batch.kitchen)
-        cooked = as_put(document, puts_of(acts))
+        cooked = heated_as_read(as_put(document, puts_of(acts)), _liaisons_read(batch))
         done = _done(batch, acts, now)
         there = with_left_out(cooked, left_out)
         found = following(there, kitchen, step, done, sheet, step + touched)
         return AsCooked(cooked, tuple(cards(found.checked)), found, "", left_out)
     except BadInput as bad:
         return AsCooked(sheet, (), None, str(bad.problems[0].told), left_out)
+
+
+def off_fire_at(batch: Batch) -> datetime | None:
+    """The end of its cooking: when it was through its last step, else when it came off the stove. None: neither was."""
+    last = batch.began.get(str(len(batch.plan["cards"])))
+    through = datetime.fromisoformat(last) if last and batch.plan["cards"] else None
+    return through or batch.ended_at
+
+
+_HEATS_ON = frozenset({"simmer", "reduce", "reheat", "hold"})
+"""Steps after a liaison that warm it anew: what is read there says nothing of the liaison."""
+
+
+def _liaisons_read(batch: Batch) -> dict[int, float]:
+    """The hottest a probe read each liaison of ``batch``, by the number of its step; those nobody read are not
+    there."""
+    steps = batch.sheet.get("steps", [])
+    hottest: dict[int, float] = {}
+    for number, step in enumerate(steps):
+        if step.get("op") != "liaison" or str(number) not in batch.began:
+            continue
+        heated = next(
+            (n for n in range(number + 1, len(steps)) if steps[n].get("op") in _HEATS_ON), None
+        )
+        until = batch.began.get(str(heated)) if heated is not None else None
+        read = hottest_read(batch, batch.began[str(number)], until)
+        if read is not None:
+            hottest[number] = read
+    return hottest
+
+
+def hottest_read(batch: Batch, since: str, until: str | None = None) -> float | None:
+    """The hottest a probe read the pot of ``batch`` from one moment to another (None: to its end), °C. None: nothing
+    was read."""
+    rows = batch.readings.filter(kind="probe", kept_key="", at__gte=datetime.fromisoformat(since))
+    last = datetime.fromisoformat(until) if until else batch.ended_at
+    if last is not None:
+        rows = rows.filter(at__lte=last)
+    found = rows.aggregate(hottest=Max("value"))["hottest"]
+    return None if found is None else float(found)
+
+
+def yolk_read_c(batch: Batch) -> float | None:
+    """The hottest a probe read the pot since its first liaison went in; None: nothing was read, or it has none."""
+    steps = batch.sheet.get("steps", [])
+    first = next((n for n, step in enumerate(steps) if step.get("op") == "liaison"), None)
+    if first is None or str(first) not in batch.began:
+        return None
+    return hottest_read(batch, batch.began[str(first)])
 
 
 def by_the_clock(batch: Batch, now: datetime) -> dict[str, Any]:
@@ -124,21 +176,31 @@ def puts_of(acts: Iterable[Act]) -> dict[tuple[int, str], PutIn]:
 
 def probed_now(batch: Batch, found: Following | None) -> Probed | None:
     """What the probe in ``batch`` tells of the step it is at; None: none does, or not of late."""
-    at_c = _probe_c(batch)
-    if at_c is None:
+    read = last_probe(batch)
+    if read is None or read.minutes_ago > K.PROBE_FRESH_MIN:
         return None
+    at_c = read.celsius
     middle_c = batch.plan.get("middle_c")
     if middle_c is not None:
         return probed_middle(at_c, middle_c)
     return None if found is None else probed(found.checked, batch.step, found.before, at_c)
 
 
-def _probe_c(batch: Batch) -> float | None:
-    now = now_of(batch)
-    for device in batch.devices.all():
-        if device.kind == "probe" and device.read_at and now - device.read_at < FRESH:
-            return device.value
-    return None
+def last_probe(batch: Batch) -> ProbeRead | None:
+    """What a probe read last of the pot ``batch`` itself, whatever it hangs in now, and how long ago."""
+    row = batch.readings.filter(kind="probe", kept_key="").order_by("at").last()
+    read = [(row.at, row.value)] if row else []
+    # Not all that one reads is kept: what it shows now is.
+    read += [
+        (device.read_at, device.value)
+        for device in batch.devices.all()
+        if device.kind == "probe" and not device.kept_key and device.value is not None
+        if device.read_at and device.read_at >= batch.started_at
+    ]
+    if not read:
+        return None
+    at, celsius = max(read)
+    return ProbeRead(celsius, _minutes(at, now_of(batch)))
 
 
 def waits(batch: Batch) -> Held | None:
@@ -153,7 +215,10 @@ def waits(batch: Batch) -> Held | None:
     pot, pan, serving_c = stands
     minutes = _minutes(datetime.fromisoformat(began), now_of(batch))
     hot_c = rules_of(batch.kitchen).hot_c
-    return held(pot, pan, minutes, serving_c, _probe_c(batch), hot_c)
+    read = last_probe(batch)
+    if read is not None and read.minutes_ago > minutes:
+        read = None  # of when it still cooked
+    return held(pot, pan, minutes, serving_c, read, hot_c)
 
 
 @lru_cache(maxsize=64)
@@ -219,8 +284,7 @@ def _read(readings: list[_Read], since: datetime) -> list[Seen]:
         [(_minutes(since, at), value) for at, kind, value in readings if kind == device]
         for device in ("scale", "probe")
     )
-    every = -(-len(scale) // MOST_READINGS) or 1
-    seen = [Seen(at, "scale", value) for at, value in scale[::every]]
+    seen = [Seen(at, "scale", value) for at, value in thinned(scale, MOST_READINGS)]
     boils = boils_since(probe)
     return seen if boils is None else [*seen, Seen(boils, "boils")]
 
@@ -262,7 +326,7 @@ def told_of(acts: Iterable[Act]) -> list[dict[str, Any]]:
             "step": act.step,
             "at": act.at,
             "data": act.data,
-            "by": act.by.called if act.by else "",
+            "by": act.by_name,
         }
         for act in acts
     ]

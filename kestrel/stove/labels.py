@@ -2,9 +2,10 @@
 
 import io
 import textwrap
-from datetime import timedelta
+from datetime import date, datetime, timedelta
 from datetime import timezone as dt_timezone
 from html import escape
+from typing import NamedTuple
 
 import segno
 from django.db import transaction
@@ -13,11 +14,11 @@ from django.utils import timezone
 from kestrel.accounts.models import User
 from kestrel.larder.actions import rules_of
 from kestrel.live import tell
-from kestrel.stove.following import as_cooked
+from kestrel.stove.following import as_cooked, off_fire_at, yolk_read_c
 from kestrel.stove.models import Batch, Device
 from kestrel.stove.models import Label as Row
 from saucier.errors import BadInput
-from saucier.keeping import LINE, Label, keeps, lines_of, use_by
+from saucier.keeping import LINE, ColdBy, Label, keeps, lines_of, use_by
 
 MOST_COPIES = 20
 _WIDTH, _HEIGHT, _EDGE, _LINE, _CODE = 480, 300, 12, 24, 140
@@ -25,7 +26,14 @@ _WIDTH, _HEIGHT, _EDGE, _LINE, _CODE = 480, 300, 12, 24, 140
 _NAME_PX, _NAME_LETTERS = 30, 27
 _WIDE = 0.62
 """How wide a letter is, against its height, at the most."""
-_LOUD = ("USE BY", "CONTAINS")
+_LOUD = ("USE BY", "IF AT", "CONTAINS")
+
+
+class Cooled(NamedTuple):
+    """What readings show of a cooling: until when it is used, and how cold by when a reading still has to show it."""
+
+    use_by: date
+    still_due: tuple[tuple[float, datetime], ...]
 
 
 def make_label(
@@ -36,9 +44,11 @@ def make_label(
     copies: int = 1,
     mass_g: float | None = None,
     utc_offset_min: int = 0,
+    cooled: Cooled | None = None,
 ) -> Row:
     """A label of ``batch``, to be printed ``copies`` times; it leads to the address ``opens``, and tells the
-    time as clocks at ``utc_offset_min`` do. Raises :class:`BadInput` by field."""
+    time as clocks at ``utc_offset_min`` do. ``cooled``: what readings show of its cooling (None: nothing is known, and
+    its use-by holds only if it is cold in time). Raises :class:`BadInput` by field."""
     if not 1 <= copies <= MOST_COPIES:
         raise BadInput.at("copies", "is-no-number-of-labels", most=MOST_COPIES)
     if mass_g is not None and not 1.0 <= mass_g <= 1e6:
@@ -49,9 +59,18 @@ def make_label(
     if found is None or not found.checked.steps:
         raise BadInput.at("batch", "gets-no-label")
     final = found.checked.steps[-1]
-    how_long = keeps(final.pot, rules_of(batch.kitchen).chilled_days)
+    rules = rules_of(batch.kitchen)
+    how_long = keeps(final.pot, rules.chilled_days, yolk_read_c(batch))
     clock = dt_timezone(timedelta(minutes=utc_offset_min))
-    made_at = (batch.ended_at or timezone.now()).astimezone(clock)
+    off_fire = off_fire_at(batch) or timezone.now()
+    made_at = off_fire.astimezone(clock)
+    if cooled is None:
+        cooled = Cooled(
+            use_by(made_at, how_long),
+            tuple(
+                (stage.to_c, off_fire + timedelta(minutes=stage.minutes)) for stage in rules.stages
+            ),
+        )
     label = Label(
         name=batch.plan["name"],
         code=f"B{batch.pk}",
@@ -62,7 +81,13 @@ def make_label(
         mass_g=round(mass_g or final.pot.yield_g, 0),
         grade=final.thickness.grade or "",
         allergens=tuple(sorted(final.pot.allergens)),
-        use_by=use_by(made_at, how_long),
+        use_by=min(cooled.use_by, use_by(made_at, how_long)),
+        if_cold=tuple(
+            ColdBy(to_c=to_c, at=at.astimezone(clock).replace(second=0, microsecond=0))
+            for to_c, at in cooled.still_due
+        )
+        if how_long.days
+        else (),
         keeps=str(how_long.words),
     )
     row = Row.objects.create(

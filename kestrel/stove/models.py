@@ -3,6 +3,8 @@
 from django.db import models
 
 from kestrel.accounts.models import OfKitchen, User
+from kestrel.accounts.signing import SignedRow
+from kestrel.append_only import AppendOnly
 from kestrel.sauces.models import SauceVersion
 from kestrel.service.models import Service
 
@@ -70,10 +72,35 @@ class Batch(OfKitchen):
         ]
 
 
-class Act(OfKitchen):
+class Milestone(SignedRow, OfKitchen):
+    """Something that became of a batch as a whole, for the record: it began, was done, was abandoned, was brought
+    back. ``name`` is what it was called then; ``at`` when it is said to have happened."""
+
+    POINTERS = ("by",)
+
+    class Kind(models.TextChoices):
+        BEGAN = "began", "began"
+        DONE = "done", "done"
+        ABANDONED = "left", "abandoned"
+        RESUMED = "back", "brought back"
+
+    batch = models.ForeignKey(Batch, on_delete=models.PROTECT, related_name="milestones")
+    kind = models.CharField(max_length=5, choices=Kind)
+    name = models.CharField(max_length=160)
+    at = models.DateTimeField()
+    by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+
+    class Meta:
+        ordering = ["pk"]
+        indexes = [models.Index(fields=["kitchen", "at"])]
+
+
+class Act(SignedRow, OfKitchen):
     """Something somebody did at a batch, written once. ``key`` was made where it was done, so that an act
-    that is sent twice happens once; ``at`` is when it was done, ``come_at`` when it arrived. One that
+    that is sent twice happens once; ``at`` is when it was done, ``written_at`` when it arrived. One that
     came too late to change anything is kept too, not ``taken``, and says why."""
+
+    POINTERS = ("by",)
 
     batch = models.ForeignKey(Batch, on_delete=models.PROTECT, related_name="acts")
     key = models.CharField(max_length=40)
@@ -81,7 +108,6 @@ class Act(OfKitchen):
     step = models.PositiveIntegerField()
     data = models.JSONField()
     at = models.DateTimeField()
-    come_at = models.DateTimeField(auto_now_add=True)
     by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
     taken = models.BooleanField(default=True)
     why = models.CharField(max_length=300, blank=True)
@@ -95,7 +121,9 @@ class Act(OfKitchen):
 
 class Device(OfKitchen):
     """A scale, a probe or a label printer, known by a token of which only a digest is kept. ``batch`` is
-    what it stands under, or hangs in. A ``simulated`` one may tell of a time that is ahead."""
+    what it stands under, or hangs in; of what was put away of it, in which tray (``kept_key``, ``tray``). A
+    ``simulated`` one may tell of a time that is ahead. ``made_by`` entered it; one that is ``stopped_at`` is let in
+    no more: who made it was let go."""
 
     class Kind(models.TextChoices):
         SCALE = "scale", "scale"
@@ -109,15 +137,29 @@ class Device(OfKitchen):
     batch = models.ForeignKey(
         Batch, null=True, blank=True, on_delete=models.SET_NULL, related_name="devices"
     )
+    kept_key = models.CharField(max_length=40, blank=True, default="", db_default="")
+    tray = models.PositiveSmallIntegerField(null=True, blank=True)
     value = models.FloatField(null=True, blank=True)
     read_at = models.DateTimeField(null=True, blank=True)
+    made_by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+    stopped_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
         ordering = ["pk"]
 
+    @property
+    def made_by_name(self) -> str:
+        """Who entered it."""
+        return self.made_by.called if self.made_by else ""
 
-class Reading(models.Model):
-    """What a device read while it stood under a batch: g, or °C."""
+
+class Reading(AppendOnly):
+    """What a device read while it stood under a batch: g, or °C. In which ``tray`` of what was put away
+    (``kept_key``; empty: in the pot, or nobody said). ``device_name`` and ``simulated`` as it was then,
+    ``clock_off_s`` how far its clock was ahead of ours, ``written_at`` when it came in (None: of before December
+    2026), ``imported_at`` when it came with a kitchen's file."""
+
+    POINTERS = ("device",)
 
     device = models.ForeignKey(
         Device, null=True, on_delete=models.SET_NULL, related_name="readings"
@@ -126,6 +168,13 @@ class Reading(models.Model):
     kind = models.CharField(max_length=5)
     at = models.DateTimeField()
     value = models.FloatField()
+    kept_key = models.CharField(max_length=40, blank=True, default="", db_default="")
+    tray = models.PositiveSmallIntegerField(null=True, blank=True)
+    device_name = models.CharField(max_length=60, blank=True, default="", db_default="")
+    simulated = models.BooleanField(default=False, db_default=False)
+    clock_off_s = models.FloatField(default=0.0, db_default=0.0)
+    written_at = models.DateTimeField(null=True, blank=True)
+    imported_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
         ordering = ["at"]

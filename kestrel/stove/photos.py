@@ -10,6 +10,7 @@ from PIL import Image, ImageOps
 
 from kestrel.accounts.models import User
 from kestrel.live import tell
+from kestrel.same_thing import refuse_other_thing
 from kestrel.stove.models import Batch, Photo
 from saucier.errors import BadInput
 
@@ -27,6 +28,7 @@ def keep_photo(
     again. Raises :class:`BadInput` (field ``file`` or ``step``)."""
     there = Photo.objects.filter(kitchen=batch.kitchen, key=key).first()
     if there is not None:
+        refuse_other_thing(there.batch_id, batch.pk)
         return there
     if not 0 <= step <= len(batch.plan["cards"]):
         raise BadInput.at("step", "is-not-a-step-of-it", step=step, last=len(batch.plan["cards"]))

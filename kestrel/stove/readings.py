@@ -7,15 +7,18 @@ from datetime import timedelta
 from typing import Any
 
 from django.db import transaction
+from django.dispatch import receiver
 from django.utils import timezone
 
-from kestrel.accounts.models import Kitchen
+from kestrel.accounts.models import Kitchen, User
+from kestrel.accounts.people import person_left
 from kestrel.live import listening, tell
 from kestrel.room import room_for_another
 from kestrel.stove.following import as_cooked, poured_g, probed_now
 from kestrel.stove.models import Batch, Device
 from kestrel.stove.models import Reading as Row
 from saucier.errors import BadInput
+from saucier.thinning import thinned
 from saucier.watch import Reading, Watched
 from saucier.words import plain
 
@@ -28,15 +31,22 @@ AHEAD = timedelta(hours=24)
 CLOCK_OFF = timedelta(seconds=2)
 
 
-def add_device(kitchen: Kitchen, name: str, kind: str, simulated: bool) -> tuple[Device, str]:
-    """A device, and its token: told once, and not kept. Raises :class:`BadInput` by field."""
+def add_device(
+    kitchen: Kitchen, user: User, name: str, kind: str, simulated: bool
+) -> tuple[Device, str]:
+    """A device that ``user`` enters, and its token: told once, and not kept. Raises :class:`BadInput` by field."""
     name = _named(name)
     if kind not in Device.Kind.values:
         raise BadInput.at("kind", "device-is-of-no-kind", kind=kind[:20])
     room_for_another(Device, kitchen, "name")
     token = secrets.token_urlsafe(24)
     device = Device.objects.create(
-        kitchen=kitchen, name=name, kind=kind, simulated=simulated, digest=digest_of(token)
+        kitchen=kitchen,
+        name=name,
+        kind=kind,
+        simulated=simulated,
+        digest=digest_of(token),
+        made_by=user,
     )
     return device, token
 
@@ -69,15 +79,26 @@ def digest_of(token: str) -> str:
 
 
 @transaction.atomic
-def put_under(device: Device, batch: Batch | None) -> Device:
-    """``device`` under ``batch``, or under none; what it stood under before is without. Raises
-    :class:`BadInput` (field ``batch_id``)."""
+def put_under(
+    device: Device, batch: Batch | None, kept_key: str = "", tray: int | None = None
+) -> Device:
+    """``device`` under ``batch``, or under none; of what was put away of it, in a ``tray`` of ``kept_key``. What
+    stood there before is without. Raises :class:`BadInput` (field ``batch_id``)."""
     if batch is not None and not _at(device, batch):
         raise BadInput.at("batch_id", "is-no-batch-on")
     if batch is not None:
-        Device.objects.filter(batch=batch, kind=device.kind).update(batch=None)
-    device.batch = batch
-    device.save(update_fields=["batch"])
+        there = Device.objects.filter(batch=batch, kind=device.kind, kept_key=kept_key, tray=tray)
+        there.exclude(pk=device.pk).update(batch=None, kept_key="", tray=None)
+    if batch is None:
+        kept_key, tray = "", None
+    if (device.batch_id, device.kept_key, device.tray) != (
+        batch.pk if batch else None,
+        kept_key,
+        tray,
+    ):
+        device.value = device.read_at = None  # what it shows is of where it was
+    device.batch, device.kept_key, device.tray = batch, kept_key, tray
+    device.save(update_fields=["batch", "kept_key", "tray", "value", "read_at"])
     transaction.on_commit(lambda: tell(device.kitchen_id, "devices", {}))
     return device
 
@@ -88,7 +109,25 @@ def readings_of(batch: Batch) -> dict[str, list[dict[str, float]]]:
     for at, kind, value in batch.readings.order_by("at").values_list("at", "kind", "value"):
         minutes = (at - batch.started_at).total_seconds() / 60.0
         found[kind].append({"at_min": round(minutes, 2), "value": value})
-    return {kind: rows[:: max(1, len(rows) // DRAWN)] for kind, rows in found.items()}
+    return {kind: thinned(rows, DRAWN) for kind, rows in found.items()}
+
+
+@receiver(person_left, dispatch_uid="stove.stop_devices")
+def stop_devices(sender: object, user: User, kitchen: Kitchen, **more: Any) -> None:
+    """What somebody entered who was let go is let in no more."""
+    theirs = Device.objects.filter(kitchen=kitchen, made_by=user, stopped_at=None)
+    if theirs.update(stopped_at=timezone.now(), batch=None, kept_key="", tray=None):
+        transaction.on_commit(lambda: tell(kitchen.pk, "devices", {}))
+
+
+@transaction.atomic
+def renew_device(device: Device, user: User) -> str:
+    """A new token for ``device``, which is ``user``'s from now on: it is let in again. The token is told once."""
+    token = secrets.token_urlsafe(24)
+    device.digest, device.made_by, device.stopped_at = digest_of(token), user, None
+    device.save(update_fields=["digest", "made_by", "stopped_at"])
+    transaction.on_commit(lambda: tell(device.kitchen_id, "devices", {}))
+    return token
 
 
 def take(device: Device, readings: list[Reading]) -> Watched | None:
@@ -106,8 +145,21 @@ def take(device: Device, readings: list[Reading]) -> Watched | None:
         device.value, device.read_at = one.value, at
         if before is None or abs((at - before).total_seconds()) >= APART_S:
             before = at
+            ahead_s = (one.at - now).total_seconds() if one.at else 0.0
             kept.append(
-                Row(device=device, batch=device.batch, kind=one.kind, at=at, value=one.value)
+                Row(
+                    device=device,
+                    batch=device.batch,
+                    kind=one.kind,
+                    at=at,
+                    value=one.value,
+                    kept_key=device.kept_key,
+                    tray=device.tray,
+                    device_name=device.name,
+                    simulated=device.simulated,
+                    clock_off_s=0.0 if device.simulated else max(0.0, ahead_s),
+                    written_at=now,
+                )
             )
     batch = device.batch
     if batch is not None and not _at(device, batch):

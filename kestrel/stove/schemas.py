@@ -135,15 +135,20 @@ class LabelToPrint(LabelOut):
 
 
 class DeviceOut(Schema):
-    """A scale, a probe or a printer: what it stands under (``batch_id``), and what it read last."""
+    """A scale, a probe or a printer: what it stands under (``batch_id``; of what was put away of it, ``tray`` of
+    ``kept_key``), what it read last, who entered it, and since when it is let in no more (``stopped_at``)."""
 
     id: int
     name: str
     kind: str
     simulated: bool
     batch_id: int | None
+    kept_key: str
+    tray: int | None
     value: float | None
     read_at: datetime | None
+    made_by_name: str
+    stopped_at: datetime | None
 
 
 class BatchOut(BatchLine):
@@ -262,18 +267,22 @@ class Hob(Schema):
 
 
 class StartPotIn(Schema):
-    """A pot or a branch of a service, by its key in the plan; ``one_more`` than planned."""
+    """A pot or a branch of a service, by its key in the plan; ``one_more`` than planned. ``use_unshown``: whether
+    what nothing shows to have cooled in time is drawn on (None: not asked yet)."""
 
     pot: str
     one_more: bool = False
+    use_unshown: bool | None = None
 
 
 class PotBegun(Schema):
-    """As many of a pot as planned were begun: the newest ``batch``, and whether it is ``on`` still."""
+    """Nothing was begun: as many of a pot as planned are (the newest ``batch``, and whether it is ``on`` still); or
+    it ``asks`` first of what is kept and not shown to have cooled in time."""
 
     message: str
-    batch: int
-    on: bool
+    batch: int | None = None
+    on: bool = False
+    asks: list[int] = []
 
 
 class DeviceIn(Schema):
@@ -291,9 +300,11 @@ class DeviceMade(DeviceOut):
 
 
 class PutUnderIn(Schema):
-    """The batch it stands under; None: none."""
+    """The batch it stands under; None: none. A probe in a ``tray`` of what was put away: its key."""
 
     batch_id: int | None
+    kept_key: str = Field(default="", max_length=40)
+    tray: int | None = Field(default=None, ge=1, le=100)
 
 
 class RenamedIn(Schema):

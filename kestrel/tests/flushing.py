@@ -1,27 +1,55 @@
 """Tests that empty the whole database: records that stay would not let them."""
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from typing import Any
 
 from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
 
-from kestrel.stays import NAME
+from kestrel.append_only import AppendOnly, lay, lift, records
 
 
 class Flushes:
     """Before :class:`TransactionTestCase`: what keeps records is put aside while the tables are emptied."""
 
     def _fixture_teardown(self: Any) -> None:
-        with connection.cursor() as cursor:
-            cursor.execute(
-                "SELECT name, sql FROM sqlite_master WHERE type = 'trigger' AND name LIKE %s",
-                [f"{NAME}%"],
-            )
-            triggers = cursor.fetchall()
-            for name, _ in triggers:
-                cursor.execute(f'DROP TRIGGER "{name}"')
+        lift_all()
         try:
             super()._fixture_teardown()  # type: ignore[misc]
         finally:
-            with connection.cursor() as cursor:
-                for _, sql in triggers:
-                    cursor.execute(sql)
+            for model in records():
+                lay(model)
+
+
+def lift_all() -> None:
+    with connection.cursor() as cursor:
+        for model in records():
+            lift(cursor, model._meta.db_table)
+
+
+class Migrates(Flushes):
+    """Before :class:`TransactionTestCase` for tests that migrate back and forth: what keeps records is put aside, as
+    the migrate command puts it aside."""
+
+    def setUp(self: Any) -> None:
+        lift_all()
+        super().setUp()  # type: ignore[misc]
+
+    def tearDown(self: Any) -> None:
+        super().tearDown()  # type: ignore[misc]
+        executor = MigrationExecutor(connection)
+        executor.migrate(executor.loader.graph.leaf_nodes())
+        for model in records():
+            lay(model)
+
+
+@contextmanager
+def rewriting(model: type[AppendOnly]) -> Iterator[None]:
+    """A test makes up history: the rows of ``model`` may be changed meanwhile, as nobody else can."""
+    with connection.cursor() as cursor:
+        lift(cursor, model._meta.db_table)
+    try:
+        yield
+    finally:
+        lay(model)

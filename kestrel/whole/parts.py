@@ -30,7 +30,7 @@ from kestrel.run_up.models import RunUp
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.service.models import Dish, Service
 from kestrel.stove.acts import AnyAct
-from kestrel.stove.models import Act, Batch, Label, Photo
+from kestrel.stove.models import Act, Batch, Label, Milestone, Photo
 from kestrel.stove.photos import LONGEST_SIDE
 from kestrel.stove.plans import BatchPlan
 from saucier.dish import read_dish
@@ -51,8 +51,8 @@ Row = dict[str, Any]
 class Table:
     """A table: its ``model``, the columns that are written, what columns point ``at`` by the name of another
     table, which are ``people``, which documents name sauces or dishes (``names``), which came ``later`` (a
-    file from before has none of them: they stay as a new row has them), and how a row is looked
-    over (``sane``; raises :class:`BadInput`)."""
+    file from before has none of them: they stay as a new row has them), what a column ``was`` called before, and
+    how a row is looked over (``sane``; raises :class:`BadInput`)."""
 
     model: type[models.Model]
     columns: tuple[str, ...]
@@ -60,8 +60,12 @@ class Table:
     people: tuple[str, ...] = ()
     names: tuple[str, ...] = ()
     later: tuple[str, ...] = ()
+    was: Mapping[str, str] = field(default_factory=dict)
     sane: Callable[[Row], None] = lambda row: None
 
+
+SIGNED = ("by_name", "session_name", "written_at")
+"""Columns of a signature: files of before December 2026 have none of them."""
 
 # -- looking rows over
 
@@ -344,10 +348,19 @@ TABLES: dict[str, Table] = {
     ),
     "acts": Table(
         Act,
-        ("batch", "key", "kind", "step", "data", "at", "come_at", "by", "taken", "why"),
+        ("batch", "key", "kind", "step", "data", "at", "by", "taken", "why", *SIGNED),
         at={"batch": "batches"},
         people=("by",),
+        later=SIGNED,
+        was={"written_at": "come_at"},
         sane=_act_row,
+    ),
+    "milestones": Table(
+        Milestone,
+        ("batch", "kind", "name", "at", "by", *SIGNED),
+        at={"batch": "batches"},
+        people=("by",),
+        later=SIGNED,
     ),
     "photos": Table(
         Photo,
@@ -364,14 +377,20 @@ TABLES: dict[str, Table] = {
     ),
     "entries": Table(
         Entry,
-        ("batch", "made_at", "weighed_g", "reached_pa_s", "verdict", "note"),
+        ("batch", "made_at", "weighed_g", "reached_pa_s", "verdict", "note", "by", *SIGNED),
         at={"batch": "batches"},
+        people=("by",),
+        later=("by", *SIGNED),
     ),
     "corrections": Table(
         Correction,
-        ("entry", "key", "weighed_g", "reached_pa_s", "verdict", "note", "why", "at", "by"),
+        (
+            *("entry", "key", "weighed_g", "reached_pa_s", "verdict", "note", "why", "at", "by"),
+            *SIGNED,
+        ),
         at={"entry": "entries"},
         people=("by",),
+        later=SIGNED,
     ),
     "lessons": Table(
         Lesson,
@@ -381,9 +400,13 @@ TABLES: dict[str, Table] = {
     ),
     "served": Table(
         Served,
-        ("batch", "key", "portions", "thrown_g", "reason", "film_g", "told", "at", "by"),
+        (
+            *("batch", "key", "portions", "thrown_g", "reason", "film_g", "told", "at", "by"),
+            *SIGNED,
+        ),
         at={"batch": "batches"},
         people=("by",),
+        later=SIGNED,
         sane=lambda row: _fits(_told, row["told"], "told"),
     ),
     "practice": Table(
@@ -413,16 +436,22 @@ TABLES: dict[str, Table] = {
             "for_when",
             "put_at",
             "put_by",
+            "off_fire_at",
+            "put_c",
+            *SIGNED,
         ),
         at={"batch": "batches"},
         people=("put_by",),
+        later=("off_fire_at", "put_c", *SIGNED),
         sane=_kept,
     ),
     "events": Table(
         Event,
-        ("kept", "key", "kind", "data", "at", "come_at", "by"),
+        ("kept", "key", "kind", "data", "at", "by", *SIGNED),
         at={"kept": "kept"},
         people=("by",),
+        later=SIGNED,
+        was={"written_at": "come_at"},
         sane=_event_row,
     ),
 }

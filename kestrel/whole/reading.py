@@ -23,6 +23,7 @@ from django.utils.dateparse import parse_datetime
 from kestrel.accounts.actions import somebody_who_was
 from kestrel.accounts.models import Kitchen, User
 from kestrel.accounts.schemas import KitchenWays
+from kestrel.accounts.signing import SignedRow
 from kestrel.run_up import actions as run_up
 from kestrel.run_up.models import Planning, RunUp
 from kestrel.sauces.models import Sauce, SauceVersion
@@ -143,6 +144,7 @@ class _Packed:
 class _Reading:
     def __init__(self, kitchen: Kitchen, user: User, packed: _Packed) -> None:
         self.kitchen, self.user, self.packed = kitchen, user, packed
+        self.now = timezone.now()
         self.made: dict[str, dict[int, int]] = {name: {} for name in TABLES}
         """By table: the row each number of the file became here."""
         self.sauces: dict[str, str] = {}
@@ -201,7 +203,16 @@ class _Reading:
     def _batch(self, name: str) -> None:
         document = self.packed.json(name)
         self._rows("batches", [document.get("batch")], f"{name}: batch")
-        parts = ("acts", "photos", "labels", "entries", "corrections", "lessons", "served")
+        parts = (
+            "acts",
+            "milestones",
+            "photos",
+            "labels",
+            "entries",
+            "corrections",
+            "lessons",
+            "served",
+        )
         for part in (*parts, "kept", "events"):
             self._rows(part, document.get(part, []), f"{name}: {part}")
         number = int(name[8:-5])
@@ -223,7 +234,22 @@ class _Reading:
                 raise BadInput.at(f"{name}: line {number}", "part-is-missing") from None
             if not math.isfinite(value):
                 raise BadInput.at(f"{name}: line {number}", "part-is-missing")
-            yield Reading(batch_id=batch_id, kind=kind, at=at, value=value)
+            try:
+                yield Reading(
+                    batch_id=batch_id,
+                    kind=kind,
+                    at=at,
+                    value=value,
+                    kept_key=(row.get("kept_key") or "")[:40],
+                    tray=int(row["tray"]) if row.get("tray") else None,
+                    device_name=(row.get("device_name") or "")[:60],
+                    simulated=row.get("simulated") == "True",
+                    clock_off_s=float(row.get("clock_off_s") or 0.0),
+                    written_at=_moment(row["written_at"]) if row.get("written_at") else None,
+                    imported_at=self.now,
+                )
+            except ValueError:
+                raise BadInput.at(f"{name}: line {number}", "part-is-missing") from None
 
     def _rows(self, name: str, rows: Any, at: str) -> None:
         if not isinstance(rows, list):
@@ -244,7 +270,10 @@ class _Reading:
         columns = [column for column in table.columns if column in row or column not in table.later]
         if missing := [column for column in columns if column not in row]:
             raise BadInput.at(missing[0], "part-is-missing")
-        row = self._here(name, row)
+        row = self._here(
+            name, {**{new: row[old] for new, old in table.was.items() if old in row}, **row}
+        )
+        columns = [column for column in table.columns if column in row]
         made = table.model()
         for column in columns:
             field = made._meta.get_field(column)
@@ -259,6 +288,8 @@ class _Reading:
         if name == "photos":
             self._picture(made, row["n"])
         table.sane(row)
+        if isinstance(made, SignedRow):
+            self._signature(made)
         if name != "versions":
             made.kitchen = self.kitchen  # type: ignore[attr-defined]
         try:
@@ -269,6 +300,12 @@ class _Reading:
         self.made[name][row["n"]] = made.pk
         if name in ("sauces", "dishes"):
             getattr(self, name)[str(row["n"])] = str(made.pk)
+
+    def _signature(self, made: SignedRow) -> None:
+        """The name it was signed with, and that it came from elsewhere."""
+        signer = getattr(made, made.SIGNER)
+        made.by_name = made.by_name or (signer.called if signer else "")
+        made.imported_at = self.now
 
     def _here(self, name: str, row: Row) -> Row:
         """``row`` with the numbers inside its documents as they are here."""

@@ -21,6 +21,11 @@ FORMAT, VERSION = "kestrel-fog/kitchen", 1
 WAYS = ("temperature", "measures", "tablespoon_ml", "decimals", "dates")
 """Columns of the kitchen that say how it writes figures."""
 MANIFEST = "kitchen.json"
+READING_COLUMNS = (
+    *("at", "kind", "value"),
+    *("kept_key", "tray", "device_name", "simulated", "clock_off_s", "written_at"),
+)
+"""Columns of a batch's readings; files of before December 2026 have the first three."""
 _WHEN = (2020, 1, 1, 0, 0, 0)
 """Of every file in it: when it was written is no part of a kitchen."""
 
@@ -50,6 +55,14 @@ def write_kitchen(kitchen: Kitchen, out: IO[bytes]) -> None:
         put(MANIFEST, _json(manifest))
 
 
+def _cell(value: Any) -> str:
+    if value is None:
+        return ""
+    if isinstance(value, datetime):
+        return value.isoformat()
+    return repr(value) if isinstance(value, float) else str(value)
+
+
 def _json(document: Any) -> bytes:
     text = json.dumps(document, indent=1, ensure_ascii=False, sort_keys=True)
     return (text + "\n").encode()
@@ -57,7 +70,9 @@ def _json(document: Any) -> bytes:
 
 _ORDER = {
     "versions": ("sauce_id", "number"),
-    **dict.fromkeys(("acts", "photos", "labels", "entries", "served", "kept"), ("batch_id",)),
+    **dict.fromkeys(
+        ("acts", "milestones", "photos", "labels", "entries", "served", "kept"), ("batch_id",)
+    ),
     **dict.fromkeys(("lessons", "corrections"), ("entry__batch_id",)),
     "events": ("kept__batch_id", "kept_id"),
 }
@@ -99,7 +114,7 @@ class _Writing:
     def _batches(self) -> Iterator[tuple[str, bytes]]:
         of_batch = {
             name: self._grouped(name, "batch")
-            for name in ("acts", "photos", "labels", "entries", "served", "kept")
+            for name in ("acts", "milestones", "photos", "labels", "entries", "served", "kept")
         }
         lessons, events = self._grouped("lessons", "entry"), self._grouped("events", "kept")
         corrections = self._grouped("corrections", "entry")
@@ -120,10 +135,10 @@ class _Writing:
         rows = Reading.objects.filter(batch_id=batch_id).order_by("at", "pk")
         out = io.StringIO()
         writer = csv.writer(out, lineterminator="\n")
-        writer.writerow(("at", "kind", "value"))
+        writer.writerow(READING_COLUMNS)
         found = False
-        for at, kind, value in rows.values_list("at", "kind", "value").iterator():
-            writer.writerow((at.isoformat(), kind, repr(value)))
+        for row in rows.values_list(*READING_COLUMNS).iterator():
+            writer.writerow(_cell(value) for value in row)
             found = True
         return out.getvalue().encode() if found else b""
 
@@ -147,6 +162,7 @@ class _Writing:
             field = row._meta.get_field(column)
             if column in table.people:
                 person = getattr(row, column)
+                # Somebody who is not there any more is named as they were.
                 value = person.called if person else None
             elif isinstance(field, ForeignKey):
                 pointed = getattr(row, f"{column}_id")

@@ -2,7 +2,6 @@
 
 from saucier.keeping.cooling import (
     Cooling,
-    CoolingSeen,
     CurvePoint,
     Place,
     StageMet,
@@ -10,10 +9,18 @@ from saucier.keeping.cooling import (
     matter_of,
     place_named,
     places,
-    seen_cooling,
 )
-from saucier.keeping.holding import Held, HoldingHot, cooled_c, held, held_hot
-from saucier.keeping.label import LINE, Label, lines_of, use_by
+from saucier.keeping.facts import CoolingFacts, CoolingReading, StageFact, Verdict, cooling_facts
+from saucier.keeping.forecast import (
+    Expected,
+    Forecast,
+    StageForecast,
+    expected_of,
+    forecast,
+    put_away_at,
+)
+from saucier.keeping.holding import Held, HoldingHot, ProbeRead, cooled_c, held, held_hot
+from saucier.keeping.label import LINE, ColdBy, Label, lines_of, use_by
 from saucier.keeping.rules import USUAL, Rules, Stage, read_rules, shipped_rules
 from saucier.keeping.shelf_life import Keeps, freezing, keeps
 from saucier.keeping.slab import Face, Lumped, Matter, Moved, Slab
@@ -21,10 +28,14 @@ from saucier.keeping.slab import Face, Lumped, Matter, Moved, Slab
 __all__ = [
     "LINE",
     "USUAL",
+    "ColdBy",
     "Cooling",
-    "CoolingSeen",
+    "CoolingFacts",
+    "CoolingReading",
     "CurvePoint",
+    "Expected",
     "Face",
+    "Forecast",
     "Held",
     "HoldingHot",
     "Keeps",
@@ -33,12 +44,19 @@ __all__ = [
     "Matter",
     "Moved",
     "Place",
+    "ProbeRead",
     "Rules",
     "Slab",
     "Stage",
+    "StageFact",
+    "StageForecast",
     "StageMet",
+    "Verdict",
     "cool",
     "cooled_c",
+    "cooling_facts",
+    "expected_of",
+    "forecast",
     "freezing",
     "held",
     "held_hot",
@@ -47,8 +65,8 @@ __all__ = [
     "matter_of",
     "place_named",
     "places",
+    "put_away_at",
     "read_rules",
-    "seen_cooling",
     "shipped_rules",
     "use_by",
 ]

@@ -111,9 +111,11 @@ def cool(
     trays: int = 1,
     from_c: float | None = None,
     covered: bool = False,
+    bench_min: float = 0.0,
 ) -> Cooling:
     """``pot`` shared out over ``trays`` of ``tray`` (or, stirred in ice, in it as a pot), ``from_c`` warm
-    (None: as it is), under the ``rules`` in force. Raises :class:`BadInput` by field."""
+    (None: as it is), under the ``rules`` in force. ``bench_min``: how long it is off the fire already; where it is
+    below where the rule begins by now, those minutes count. Raises :class:`BadInput` by field."""
     warm = pot.temperature_c if from_c is None else from_c
     start = min(100.0, warm)
     if not -5.0 <= warm <= 130.0:
@@ -125,11 +127,12 @@ def cool(
         raise BadInput.at("trays", "does-not-fit", tray=tray.name, holds_ml=tray.capacity_ml)
     depth = tray.level_mm(ml)
     body = _body(pot, place, tray, trays, start, depth, covered)
-    stages, begins = _stages(body, rules, start)
+    gone_min = bench_min if start <= rules.from_c else 0.0
+    stages, begins = _stages(body, rules, start, gone_min)
     ok = all(stage.met for stage in stages)
     deepest = None
     if not place.stirred:
-        deepest = _deepest(pot, rules, place, start, covered)
+        deepest = _deepest(pot, rules, place, start, covered, gone_min)
     needed = _trays_for(pot, tray, deepest)
     last = max((stage.took_min or 2.0 * stage.limit_min for stage in stages), default=60.0)
     minutes = np.linspace(0.0, 1.15 * (begins + last), _POINTS).tolist()
@@ -144,7 +147,7 @@ def cool(
         place=place.key,
         depth_mm=None if place.stirred else round(depth, 1),
         curve=curve,
-        clock_from_min=round(begins, 1),
+        clock_from_min=round(begins - gone_min, 1),
         stages=stages,
         ok=ok,
         deepest_mm=None if deepest is None else round(deepest, 0),
@@ -180,15 +183,17 @@ def _faces(place: Place, covered: bool) -> tuple[Face, Face]:
     return Face(top, place.top_c), Face(place.bottom, place.bottom_c)
 
 
-def _stages(body: Body, rules: Rules, start: float) -> tuple[tuple[StageMet, ...], float]:
-    """Each limit as it is met, and from which minute the clock of the rules runs."""
+def _stages(
+    body: Body, rules: Rules, start: float, gone_min: float
+) -> tuple[tuple[StageMet, ...], float]:
+    """Each limit as it is met, and from which minute the clock of the rules runs; ``gone_min`` of it are over."""
     begins = body.minutes_to(rules.from_c) if start > rules.from_c else 0.0
     if begins is None:
         return tuple(StageMet(s.to_c, s.minutes, None, False) for s in rules.stages), 0.0
     met = []
     for stage in rules.stages:
         there = body.minutes_to(stage.to_c) if start > stage.to_c else 0.0
-        took = None if there is None else max(0.0, there - begins)
+        took = None if there is None else max(0.0, there - begins) + gone_min
         met.append(
             StageMet(
                 stage.to_c,
@@ -200,11 +205,13 @@ def _stages(body: Body, rules: Rules, start: float) -> tuple[tuple[StageMet, ...
     return tuple(met), begins
 
 
-def _deepest(pot: Pot, rules: Rules, place: Place, start: float, covered: bool) -> float | None:
+def _deepest(
+    pot: Pot, rules: Rules, place: Place, start: float, covered: bool, gone_min: float
+) -> float | None:
     """The deepest layer that passes there, mm."""
 
     def passes(depth: float) -> bool:
-        stages, _ = _stages(_slab(pot, place, start, depth, covered), rules, start)
+        stages, _ = _stages(_slab(pot, place, start, depth, covered), rules, start, gone_min)
         return all(stage.met for stage in stages)
 
     low, high = 3.0, DEEPEST_MM
@@ -250,69 +257,3 @@ def _told(
     if deepest is None or trays is None:
         return say("cooling.elsewhere", failed=failed)
     return say("cooling.shallower", failed=failed, depth_mm=deepest, trays=trays, tray=tray.name)
-
-
-# -- with a probe in it
-
-
-@dataclass(frozen=True, slots=True)
-class CoolingSeen:
-    """A sauce that cools with a probe in it: how quick it is against the sum (``pace``), when it will be
-    through its stages by that, minutes from when it was put away, and whether it will be in time;
-    ``words`` where something is to be done about it."""
-
-    pace: float
-    stages: tuple[StageMet, ...]
-    ok: bool
-    at_c: float
-    curve: tuple[CurvePoint, ...]
-    words: Sentence | None
-
-
-def seen_cooling(
-    cooling: Cooling, rules: Rules, read: Sequence[tuple[float, float]]
-) -> CoolingSeen | None:
-    """``cooling`` with what a probe in its middle ``read``: (minute, °C). None: nothing yet.
-
-    The curve keeps its form, and its clock runs quicker or slower: one figure, drawn towards 1 while
-    little was read.
-    """
-    if not read:
-        return None
-    minutes = np.array([point.at_min for point in cooling.curve])
-    celsius = np.array([point.hottest_c for point in cooling.curve])
-    at, there = np.array(read, dtype=np.float64).T
-
-    def cost(log_pace: float) -> float:
-        expected = np.interp(at * math.exp(log_pace), minutes, celsius)
-        off = (there - expected) / K.PROBE_OFF_C
-        return float(np.minimum(off * off, 25.0).sum()) + (log_pace / K.COOLING_PACE_SPREAD) ** 2
-
-    grid = np.linspace(-1.2, 1.2, 241)
-    pace = math.exp(float(grid[np.argmin([cost(float(one)) for one in grid])]))
-    begins = cooling.clock_from_min / pace
-    stages = tuple(
-        StageMet(
-            stage.to_c,
-            stage.limit_min,
-            None if stage.took_min is None else round(stage.took_min / pace, 1),
-            stage.took_min is not None and stage.took_min / pace <= stage.limit_min,
-        )
-        for stage in cooling.stages
-    )
-    ok = all(stage.met for stage in stages)
-    now = float(at[-1])
-    words = None
-    if not ok:
-        missed = next(stage for stage in stages if not stage.met)
-        over = now - begins > missed.limit_min and there[-1] > missed.to_c
-        words = say(
-            "cooling.missed" if over else "cooling.will-miss",
-            to_c=missed.to_c,
-            limit_min=missed.limit_min,
-            left_min=max(0.0, missed.limit_min - (now - begins)),
-        )
-    curve = tuple(
-        CurvePoint(round(point.at_min / pace, 1), point.hottest_c) for point in cooling.curve
-    )
-    return CoolingSeen(round(pace, 3), stages, ok, float(there[-1]), curve, words)

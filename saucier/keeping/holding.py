@@ -3,6 +3,7 @@ thick, and what brings it back."""
 
 import math
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from saucier import constants as K
 from saucier.errors import BadInput
@@ -11,6 +12,13 @@ from saucier.pot import Pot
 from saucier.roots import find_root
 from saucier.thickness import grade_of, spoken_grade, thickness_of
 from saucier.words import Sentence, say
+
+
+class ProbeRead(NamedTuple):
+    """What a probe read of a pot, and how long ago."""
+
+    celsius: float
+    minutes_ago: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,11 +32,12 @@ class Held:
     let_down_ml: float
     words: Sentence
     below_rule: bool
+    probed_minutes_ago: float | None = None
 
 
-def cooled_c(pot: Pot, pan: Pan, minutes: float) -> float:
-    """°C after ``minutes`` under a lid in a kitchen: lumped, through lid, wall and floor alike. A big
-    pot keeps its heat, a small one does not.
+def cooled_c(pot: Pot, pan: Pan, minutes: float, from_c: float | None = None) -> float:
+    """°C after ``minutes`` under a lid in a kitchen, from ``from_c`` (None: as the pot is reckoned, off the boil):
+    lumped, through lid, wall and floor alike. A big pot keeps its heat, a small one does not.
 
     >>> from saucier.pot import Balance
     >>> pot = Pot(Balance(water=4000.0), temperature_c=95.0)
@@ -39,7 +48,8 @@ def cooled_c(pot: Pot, pan: Pan, minutes: float) -> float:
     wall = math.pi * pan.diameter_cm / 100.0 * pan.level_mm(pot.total_ml) / 1000.0
     loss = K.STANDING_W_M2_K * (2.0 * surface + wall)
     fall = math.exp(-loss * minutes * 60.0 / max(pot_heat_j_per_k(pot), 1.0))
-    return K.KITCHEN_C + (min(pot.temperature_c, 95.0) - K.KITCHEN_C) * fall
+    start_c = min(pot.temperature_c, 95.0) if from_c is None else from_c
+    return K.KITCHEN_C + (start_c - K.KITCHEN_C) * fall
 
 
 def held(
@@ -47,26 +57,35 @@ def held(
     pan: Pan,
     minutes: float,
     serving_c: float,
-    probe_c: float | None = None,
+    read: ProbeRead | None = None,
     hot_c: float = K.HOT_HOLDING_C,
 ) -> Held:
-    """``pot`` after ``minutes`` in ``pan``; ``probe_c`` where a probe says how warm it is. ``hot_c``: hot
-    holding by the rules in force."""
-    at_c = cooled_c(pot, pan, minutes) if probe_c is None else probe_c
+    """``pot`` after ``minutes`` in ``pan``. Where a probe ``read`` it, it cools on from that reading, however old;
+    only where none did, from what the sheet makes of it. ``hot_c``: hot holding by the rules in force."""
+    if read is None:
+        at_c = cooled_c(pot, pan, minutes)
+    else:
+        at_c = cooled_c(pot, pan, read.minutes_ago, read.celsius)
     before = thickness_of(pot, serving_c).viscosity_pa_s
     after = thickness_of(pot, at_c).viscosity_pa_s
     grade = None if after is None else grade_of(after)
     ml = _let_down(pot, at_c, before) if before and after and after > 1.05 * before else 0.0
     below = at_c < hot_c
+    old = read is not None and read.minutes_ago > K.PROBE_FRESH_MIN
+    code = f"held.{'below' if below else 'fine'}{'-since-read' if old else ''}"
     words = say(
-        "held.below" if below else "held.fine",
+        code,
         minutes=minutes,
+        read_c=read.celsius if read else 0.0,
+        ago_min=read.minutes_ago if read else 0.0,
         at_c=at_c,
         grade=spoken_grade(grade) if grade else say("held.no-grade"),
         ml=ml,
         rule_c=hot_c,
     )
-    return Held(minutes, at_c, grade, ml, words, below)
+    return Held(
+        minutes, at_c, grade, ml, words, below, None if read is None else round(read.minutes_ago, 1)
+    )
 
 
 @dataclass(frozen=True, slots=True)

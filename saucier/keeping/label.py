@@ -14,9 +14,17 @@ LINE = 32
 """Letters in a line of a small label printer."""
 
 
+class ColdBy(Part):
+    """It has to be at ``to_c`` by ``at``, or the use-by day does not hold."""
+
+    to_c: Annotated[float, Field(ge=-5, le=100)]
+    at: datetime
+
+
 class Label(Part):
     """``code`` is short enough to be typed, ``opens`` the address its picture code leads to. ``use_by`` is
-    a day by the usual cautions, left out where none was reckoned; ``keeps`` says why."""
+    a day by the usual cautions, left out where none was reckoned; it holds only ``if_cold`` by then: empty where readings have shown it, or it does not hang on it.
+    ``keeps`` says why."""
 
     format: Literal["kestrel-fog/label"] = "kestrel-fog/label"
     version: Literal[1] = 1
@@ -30,6 +38,7 @@ class Label(Part):
     grade: Annotated[str, Field(max_length=30)] = ""
     allergens: tuple[str, ...] = ()
     use_by: date | None = None
+    if_cold: tuple[ColdBy, ...] = ()
     keeps: Annotated[str, Field(max_length=300)] = ""
 
 
@@ -59,6 +68,9 @@ def lines_of(label: Label) -> tuple[str, ...]:
     told: list[Sentence | str] = [label.name]
     if label.use_by is not None:
         told.append(say("label.use-by", day=_day(label.use_by)))
+        told += [
+            say("label.if-cold", to_c=one.to_c, time=f"{one.at:%H:%M}") for one in label.if_cold
+        ]
     by = "label.made-by" if label.made_by else "label.made"
     told.append(say(by, day=_day(label.made_at), time=f"{label.made_at:%H:%M}", by=label.made_by))
     if label.mass_g is not None:

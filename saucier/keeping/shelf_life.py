@@ -15,11 +15,12 @@ class Keeps:
     words: Sentence
 
 
-def keeps(pot: Pot, days: int = K.CHILLED_DAYS) -> Keeps:
+def keeps(pot: Pot, days: int = K.CHILLED_DAYS, read_c: float | None = None) -> Keeps:
     """How long ``pot`` keeps by the usual cautions (docs/model.md 6): so many ``days`` as the rules in force
     give what was cooled in time; until the next day where
     yolk is bound by flour and was simmered; not at all where yolk stands without flour or was not heated
-    through, or with soft cream or mounted butter in it. Local rules and the kitchen's own plan come first.
+    through, or with soft cream or mounted butter in it. ``read_c``: the hottest a probe read it since the yolk
+    went in; it wins over what the sheet says (None: nobody read it). Local rules and the kitchen's own plan come first.
 
     >>> from saucier.check import check
     >>> from saucier.testing import add, roux, sheet, simmer
@@ -29,6 +30,8 @@ def keeps(pot: Pot, days: int = K.CHILLED_DAYS) -> Keeps:
     if pot.delicate & _FOR_ITS_SERVICE:
         return Keeps(0, say("keeps.for-its-service"))
     if pot.balance.yolk_protein > 0.0:
+        if read_c is not None and read_c < K.YOLK_COOKED_C:
+            return Keeps(0, say("keeps.yolk-read", read_c=read_c, to_c=K.YOLK_COOKED_C))
         if pot.hottest_c < K.YOLK_COOKED_C or not pot.starch_holds:
             return Keeps(0, say("keeps.for-its-service"))
         return Keeps(min(1, days), say("keeps.until-tomorrow"))

@@ -15,7 +15,7 @@ from saucier.watch.left_out import with_left_out
 from saucier.watch.mending import case_found, with_mends
 from saucier.watch.poured import Poured, poured
 from saucier.watch.probed import Probed, middle_c, probed, probed_middle
-from saucier.watch.put import PutIn, Puts, as_put
+from saucier.watch.put import PutIn, Puts, as_put, heated_as_read
 from saucier.watch.reading import Reading, boils_since, read_readings
 from saucier.watch.seen import Seen, SeenKind
 from saucier.watch.watching import Guess, Passing, StopsAt, TrackPoint, Watched, watch
@@ -48,6 +48,7 @@ __all__ = [
     "case_found",
     "follow",
     "following",
+    "heated_as_read",
     "middle_c",
     "poured",
     "probed",

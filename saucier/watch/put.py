@@ -7,6 +7,7 @@ from typing import Any, NamedTuple
 
 from saucier.errors import BadInput
 from saucier.sheet import Sheet, read_sheet
+from saucier.steps import Liaison
 
 
 class PutIn(NamedTuple):
@@ -34,6 +35,18 @@ def as_put(document: Mapping[str, Any], puts: Puts) -> Sheet:
             by_hand = {"name": "g", "count": max(grams, 1e-6), "spread_pct": 100.0 * spread}
             holder[last]["measure"] = by_hand
     return read_sheet(made)
+
+
+def heated_as_read(sheet: Sheet, hottest_c: Mapping[int, float]) -> Sheet:
+    """``sheet`` with each liaison warmed as far as a probe read it, by the number of its step: what was read wins
+    over what was meant."""
+    steps = tuple(
+        step.model_copy(update={"heat_to_c": hottest_c[number]})
+        if isinstance(step, Liaison) and number in hottest_c
+        else step
+        for number, step in enumerate(sheet.steps)
+    )
+    return sheet if steps == sheet.steps else sheet.model_copy(update={"steps": steps})
 
 
 def _holder(document: dict[str, Any], step: int, field: str) -> tuple[Any, Any]:

@@ -4,13 +4,13 @@ from typing import ClassVar
 
 from django.db import migrations
 
-from kestrel.stays import stay
+from kestrel.append_only import guard
 
 
 class Migration(migrations.Migration):
     dependencies: ClassVar = [("journal", "0001_initial")]
     operations: ClassVar = [
-        stay(
+        guard(
             "journal_entry",
             (
                 "batch_id",

@@ -4,7 +4,7 @@ import django.db.models.deletion
 from django.conf import settings
 from django.db import migrations, models
 
-from kestrel.stays import stay
+from kestrel.append_only import guard
 
 
 class Migration(migrations.Migration):
@@ -96,7 +96,7 @@ class Migration(migrations.Migration):
                 ],
             },
         ),
-        stay(
+        guard(
             "journal_served",
             (
                 "batch_id",

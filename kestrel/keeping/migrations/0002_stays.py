@@ -4,11 +4,11 @@ from typing import ClassVar
 
 from django.db import migrations
 
-from kestrel.stays import stay
+from kestrel.append_only import guard
 
 
 class Migration(migrations.Migration):
     dependencies: ClassVar = [("keeping", "0001_kept")]
     operations: ClassVar = [
-        stay("keeping_event", ("kept_id", "key", "kind", "data", "at", "come_at", "kitchen_id")),
+        guard("keeping_event", ("kept_id", "key", "kind", "data", "at", "come_at", "kitchen_id")),
     ]

@@ -8,7 +8,7 @@ from django.db.migrations.executor import MigrationExecutor
 from django.test import SimpleTestCase, TransactionTestCase
 
 from kestrel.sauces.migrating import NOTE, NOTE_INSIDE, as_meant, same_pot
-from kestrel.tests.flushing import Flushes
+from kestrel.tests.flushing import Migrates
 from saucier.check import check
 from saucier.kitchen import Kitchen
 from saucier.sheet import read_sheet
@@ -60,7 +60,7 @@ class SamePot(SimpleTestCase):
         self.assertIsNone(as_meant(again, KITCHEN))
 
 
-class Migrating(Flushes, TransactionTestCase):
+class Migrating(Migrates, TransactionTestCase):
     """The migration itself, from a database as it was."""
 
     before = [
@@ -69,10 +69,6 @@ class Migrating(Flushes, TransactionTestCase):
         ("stove", "0003_pots_of_a_service"),
     ]
     after = [("sauces", "0002_shares_of_the_liquid"), ("larder", "0006_body")]
-
-    def tearDown(self) -> None:
-        executor = MigrationExecutor(connection)
-        executor.migrate(executor.loader.graph.leaf_nodes())
 
     def test_each_still_cooks_to_what_it_was_saved_for(self) -> None:
         executor = MigrationExecutor(connection)

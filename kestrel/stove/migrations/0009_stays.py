@@ -4,13 +4,13 @@ from typing import ClassVar
 
 from django.db import migrations
 
-from kestrel.stays import stay
+from kestrel.append_only import guard
 
 
 class Migration(migrations.Migration):
     dependencies: ClassVar = [("stove", "0008_free_hand_asides_photos_labels")]
     operations: ClassVar = [
-        stay(
+        guard(
             "stove_act",
             (
                 "batch_id",
@@ -25,5 +25,5 @@ class Migration(migrations.Migration):
                 "kitchen_id",
             ),
         ),
-        stay("stove_reading", ("batch_id", "kind", "at", "value")),
+        guard("stove_reading", ("batch_id", "kind", "at", "value")),
     ]

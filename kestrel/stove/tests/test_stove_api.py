@@ -15,7 +15,7 @@ from kestrel.service.models import Service
 from kestrel.stove.models import Act, Batch
 from kestrel.tests.acts import act, go, one, saw, timer
 from kestrel.tests.clients import PASSWORD, KitchenTest
-from kestrel.tests.flushing import Flushes
+from kestrel.tests.flushing import Migrates
 from saucier.sheet import read_sheet
 from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION, add, roux, simmer, use
 
@@ -433,7 +433,7 @@ class SaucesInside(KitchenTest):
         self.assertEqual(again["plan"]["branches"][0]["final"]["grade"], "binding")
 
 
-class KeepsItsSheet(Flushes, TransactionTestCase):
+class KeepsItsSheet(Migrates, TransactionTestCase):
     """Batches from before pots of a service take the sheet of their version along."""
 
     def test_migration(self) -> None:

@@ -1,7 +1,7 @@
 """Load the demo kitchen, once. What a user entered is never touched."""
 
 import json
-from datetime import datetime, timedelta
+from datetime import timedelta
 from pathlib import Path
 from typing import Any
 
@@ -61,11 +61,13 @@ def load(about: dict[str, Any]) -> User:
         sauces[path.stem] = save_new(kitchen, user, read_sheet(path.read_bytes()))
     _load_services(kitchen, sauces, about["service_weekdays"])
     for logged in about["batches"]:
-        batch = stove.start(kitchen, user, sauces[logged["sauce"]].newest)
         ended_at = timezone.now() - timedelta(days=logged["days_ago"])
-        _cooked(batch, ended_at, logged)
+        began_at = ended_at - timedelta(minutes=logged["minutes"])
+        batch = stove.start(kitchen, user, sauces[logged["sauce"]].newest, began_at)
+        _cooked(batch, logged)
         entry = write_down(
             batch,
+            user,
             weighed=logged["weighed"],
             with_pan=False,
             reached_pa_s=logged["reached_pa_s"],
@@ -73,27 +75,22 @@ def load(about: dict[str, Any]) -> User:
             note=logged["note"],
             made_at=ended_at,
         )
-        # It came off the stove when it was done, not when it was loaded.
-        Batch.objects.filter(pk=batch.pk).update(ended_at=ended_at)
         if served := logged.get("served"):
             said = {"thrown": "", "reason": "", "emptied": "", **served}
             say_served(entry.batch, user, key=f"demo-served-{batch.pk}", **said)
     return user
 
 
-def _cooked(batch: Batch, ended_at: datetime, logged: dict[str, Any]) -> None:
+def _cooked(batch: Batch, logged: dict[str, Any]) -> None:
     """``batch`` as it was cooked: each step by its share of the minutes it took in all."""
-    began_at = ended_at - timedelta(minutes=logged["minutes"])
     planned = [0.0, *(float(state["minutes"]) for state in batch.plan["states"])]
     slower = logged["minutes"] / max(1.0, planned[-1])
     batch.began = {
-        str(step): (began_at + timedelta(minutes=at * slower)).isoformat()
+        str(step): (batch.started_at + timedelta(minutes=at * slower)).isoformat()
         for step, at in enumerate(planned)
     }
     batch.step, batch.cook = len(planned) - 1, logged.get("cook", "")
     batch.save(update_fields=["began", "step", "cook"])
-    Batch.objects.filter(pk=batch.pk).update(started_at=began_at)
-    batch.refresh_from_db()
 
 
 def _load_services(kitchen: Kitchen, sauces: dict[str, Sauce], weekdays: dict[str, int]) -> None:
