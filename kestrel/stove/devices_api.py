@@ -80,7 +80,7 @@ def stands_under(request: HttpRequest, device_id: int, given: PutUnderIn):
     """Put it under a pot, or under none; or into a tray of what was put away of it (its key)."""
     device = _device(request, device_id)
     batch = None if given.batch_id is None else batch_of(request, given.batch_id)
-    return put_under(device, batch, given.kept_key, given.tray)
+    return put_under(device, batch, given.kept_key or "", given.tray)
 
 
 @devices.post("/{device_id}/token", response={200: DeviceMade, 404: Message})

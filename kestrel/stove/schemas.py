@@ -303,7 +303,7 @@ class PutUnderIn(Schema):
     """The batch it stands under; None: none. A probe in a ``tray`` of what was put away: its key."""
 
     batch_id: int | None
-    kept_key: str = Field(default="", max_length=40)
+    kept_key: str | None = Field(default=None, max_length=40)
     tray: int | None = Field(default=None, ge=1, le=100)
 
 

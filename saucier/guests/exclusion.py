@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
-from saucier.larder import ALLERGENS, ROLES, UNSAID, Ingredient, Larder
+from saucier.larder import ALLERGENS, ANIMALS, ROLES, UNSAID, Ingredient, Larder, singular
 from saucier.pot import Pot
 from saucier.words import Sentence, say
 
@@ -13,6 +13,8 @@ _FLESH = frozenset(
     ["pork", "beef", "lamb", "poultry", "rabbit", "game", "meat", "fish", "crustaceans", "molluscs"]
 )
 _MEAT = _FLESH - {"fish", "crustaceans", "molluscs"}
+_ANIMALS_ALONE = frozenset(ANIMALS) - set(ALLERGENS) - {"pork", "meat"}
+"""Animals that are words of their own for a guest: beef, lamb, poultry, rabbit, game, honey."""
 _ALL = _FLESH | {"milk", "egg", "honey"}
 RAW_YOLK = "raw-yolk"
 DIETS: dict[str, frozenset[str]] = {
@@ -31,6 +33,16 @@ ROLES_GONE_WITHOUT = ("cheese", "cream", "seafood", "wine", "spirit", "aromatic"
 """Roles a guest is most often offered to go without, beside the allergens; any other can be named too."""
 _SAID = {
     "dairy": "milk",
+    "corn": "maize",
+    "soy": "soya",
+    "soybean": "soya",
+    "soja": "soya",
+    "mollusc": "molluscs",
+    "crustacean": "crustaceans",
+    "sulphite": "sulphites",
+    "lupins": "lupin",
+    "peanuts": "peanut",
+    "prawns": "prawn",
     "lactose": "milk",
     "wheat": "gluten",
     "eggs": "egg",
@@ -48,13 +60,25 @@ _SAID = {
 
 @dataclass(frozen=True, slots=True)
 class Exclusion:
-    """What a guest goes without: an allergen, a role, an ingredient, or one of :data:`DIETS`."""
+    """What a guest goes without: an allergen, an animal, a role, a food, or one of :data:`DIETS`. ``keys``: rows of the
+    larder that are that food, are made of it or hold it."""
 
     word: str
+    keys: frozenset[str] = frozenset()
+
+    @property
+    def of_food(self) -> bool:
+        """Whether it is of a food, which only what a row says of itself tells."""
+        return self.word not in DIETS and self.word not in ALLERGENS
 
     def hits(self, row: Ingredient) -> bool:
-        """Whether ``row`` holds it. Where the row does not say what it is of, it does."""
+        """Whether ``row`` holds it. Where the row does not say which animals it is of, it does."""
         word = self.word
+        if row.key in self.keys:
+            return True
+        if word in _ANIMALS_ALONE:
+            unsaid = {"meat"} if word in _MEAT else set()
+            return bool(row.animals & {word, UNSAID, *unsaid})
         if word in DIETS:
             if word == "alcohol":
                 return row.per_gram.alcohol > 0.0 or row.role in ("wine", "spirit")
@@ -77,25 +101,65 @@ def exclusions(words: Iterable[str], larder: Larder) -> tuple[Exclusion, ...]:
     >>> from saucier.larder import shipped_larder
     >>> [one.word for one in exclusions(["Milk", "no pork", "Smooth mustard"], shipped_larder())]
     ['milk', 'pork', 'mustard-smooth']
+    >>> onion, = exclusions(["onions"], shipped_larder())
+    >>> "onion-puree" in onion.keys, "stock-vegetable" in onion.keys, "fennel" in onion.keys
+    (True, True, False)
     """
     return tuple(_exclusion(word, larder, f"without[{n}]") for n, word in enumerate(words))
 
 
 def _exclusion(word: str, larder: Larder, field: str) -> Exclusion:
     plain = "-".join(word.lower().replace("_", " ").replace("-", " ").split())
-    for said in (plain, plain.removeprefix("no-"), plain.removesuffix("-free")):
-        said = _SAID.get(said, said)
-        if said in DIETS or said in ALLERGENS or said in ROLES or said in larder:
-            return Exclusion(said)
-    called = larder.called(word)
-    if len(called) == 1:
-        return Exclusion(called[0])
+    spoken = [plain]
+    for before in ("no-", "without-", "without-any-", "no-raw-", "not-any-"):
+        spoken.append(plain.removeprefix(before))
+    spoken += [plain.removesuffix("-free"), plain.removesuffix("-allergy")]
+    for said in dict.fromkeys(spoken):
+        for named in (said, singular(said).replace(" ", "-")):
+            named = _SAID.get(named, named)
+            if named in DIETS or named in ALLERGENS or named in _ANIMALS_ALONE:
+                return Exclusion(named, _undeclared(named, larder))
+            if named in ROLES:
+                return Exclusion(named, _of_role(named, larder))
+            if foods := larder.foods_named(named.replace("-", " ")):
+                own = larder.called(named.replace("-", " "))
+                word = named if named in larder or len(own) != 1 else own[0]
+                return Exclusion(word, _of_food(foods, own, larder))
     raise BadInput.at(
         field,
         "is-no-allergen-kind-or-ingredient",
         word=word[:40],
         allergens=tuple(ALLERGENS),
         diets=tuple(DIETS),
+    )
+
+
+def _of_food(foods: frozenset[str], own: Iterable[str], larder: Larder) -> frozenset[str]:
+    """Rows that are, are made of or hold any of ``foods``. What holds a food of a kind nobody says ("mushrooms") may
+    hold the kind that is meant: those called just so (``own``) bring what they are a kind of."""
+    kinds = {food for key in own for food in larder[key].of if food not in larder}
+    return frozenset(
+        key for key in larder if larder.foods_in(key) & foods or larder.kinds_unsaid_in(key) & kinds
+    )
+
+
+def _of_role(role: str, larder: Larder) -> frozenset[str]:
+    """Rows that are of a ``role``'s food, are made of it or hold it: vinegar of wine, for who goes without wine."""
+    rows = {key for key in larder if larder[key].role == role}
+    return frozenset(
+        key for key in larder if role in larder.foods_in(key) or larder.held_in(key) & rows
+    )
+
+
+def _undeclared(word: str, larder: Larder) -> frozenset[str]:
+    """Rows that name no allergen themselves, and hold something that has the one ``word`` means."""
+    if word not in ALLERGENS:
+        return frozenset()
+    return frozenset(
+        key
+        for key in larder
+        if not larder[key].allergens
+        and any(food in larder and word in larder[food].allergens for food in larder.held_in(key))
     )
 
 

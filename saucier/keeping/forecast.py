@@ -61,10 +61,20 @@ class StageForecast:
 
 
 @dataclass(frozen=True, slots=True)
+class ForecastPoint:
+    """The middle at ``at_min``: likely ``middle_c``, nine in ten from ``low_c`` to ``high_c``."""
+
+    at_min: float
+    middle_c: float
+    low_c: float
+    high_c: float
+
+
+@dataclass(frozen=True, slots=True)
 class Forecast:
     """A forecast as of ``now_min``: the middle is about ``at_c`` (nine in ten: ``low_c`` to ``high_c``), each open
     stage, and whether the sum ``fits`` what was read; ``moved``: the readings say that something about it changed.
-    ``curve`` and its edges are (minute, °C) of the middle and the nine in ten. ``words`` where something is to be
+    ``curve`` is the way the middle is likely to go. ``words`` where something is to be
     done."""
 
     now_min: float
@@ -74,7 +84,7 @@ class Forecast:
     stages: tuple[StageForecast, ...]
     fits: bool
     moved: bool
-    curve: tuple[tuple[float, float, float, float], ...]
+    curve: tuple[ForecastPoint, ...]
     words: Sentence | None
 
 
@@ -301,7 +311,7 @@ def _thinned(readings: Iterable[CoolingReading]) -> list[CoolingReading]:
 
 def _ahead(
     state: _Filter, rules: Rules, facts: CoolingFacts, now_min: float
-) -> tuple[tuple[StageForecast, ...], tuple[tuple[float, float, float, float], ...]]:
+) -> tuple[tuple[StageForecast, ...], tuple[ForecastPoint, ...]]:
     """Each open stage, and the way the middle is likely to go."""
     open_stages = [stage for stage in facts.stages if stage.verdict == "open"]
     coldest = min((stage.to_c for stage in open_stages), default=rules.stages[-1].to_c)
@@ -321,9 +331,9 @@ def _ahead(
     return stages, tuple(points)
 
 
-def _point(state: _Filter) -> tuple[float, float, float, float]:
+def _point(state: _Filter) -> ForecastPoint:
     low, middle, high = np.percentile(state.cloud.middle, (5, 50, 95))
-    return (
+    return ForecastPoint(
         round(state.at_min, 1),
         round(float(middle), 1),
         round(float(low), 1),

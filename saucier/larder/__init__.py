@@ -14,7 +14,7 @@ from saucier.larder.ingredient import (
     spoken_role,
 )
 from saucier.larder.label import FromLabel, row_from_label
-from saucier.larder.larder import Larder, plain_name, shipped_larder
+from saucier.larder.larder import Larder, plain_name, shipped_larder, singular
 from saucier.larder.measures import Measure, Measures, measure_from_row, shipped_measures
 from saucier.larder.row import ingredient_from_row, row_of
 
@@ -38,6 +38,7 @@ __all__ = [
     "row_of",
     "shipped_larder",
     "shipped_measures",
+    "singular",
     "spoken_body_origin",
     "spoken_origin",
     "spoken_role",

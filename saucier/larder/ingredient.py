@@ -115,6 +115,8 @@ class Ingredient:
     was made, 0 where its own label tells. ``renders_share`` of a piece's weight runs out as fat in a
     hot pan. ``kin`` are the families within which a cook takes one for another, and ``strength`` how
     much of the flavour a gram has beside others of them. ``aliases`` are other names recipes give it.
+    ``of`` are the foods it is a kind of or made of, ``holds`` those in it (None: the row does not say): keys of the
+    larder, or plain names of foods, such as ham (:meth:`~saucier.larder.Larder.foods_in`).
     """
 
     key: str
@@ -143,6 +145,8 @@ class Ingredient:
     kin: tuple[str, ...] = ()
     strength: float = 1.0
     aliases: tuple[str, ...] = ()
+    of: tuple[str, ...] = ()
+    holds: tuple[str, ...] | None = ()
 
     def thickening_by(self, factor: float) -> "Ingredient":
         """This row with ``factor`` times the starch's strength in it."""

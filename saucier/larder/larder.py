@@ -28,6 +28,45 @@ def plain_name(name: str) -> str:
     return " ".join(spaced.split())
 
 
+@lru_cache(maxsize=20_000)
+def singular(name: str) -> str:
+    """``name`` in plain words, each as of one.
+
+    >>> singular("Cherry-tomatoes"), singular("leaves of bay"), singular("Swiss")
+    ('cherry tomato', 'leaf of bay', 'swiss')
+    """
+    return " ".join(_one_of(word) for word in plain_name(name.replace("_", " ")).split())
+
+
+_ODD = {
+    "leaves": "leaf",
+    "loaves": "loaf",
+    "halves": "half",
+    "calves": "calf",
+    "chilies": "chilli",
+    "chillies": "chilli",
+}
+
+
+def _one_of(word: str) -> str:
+    if word in _ODD:
+        return _ODD[word]
+    for ending, instead, least in (
+        ("ies", "y", 5),
+        ("oes", "o", 4),
+        ("ches", "ch", 5),
+        ("shes", "sh", 5),
+        ("sses", "ss", 5),
+        ("ss", "ss", 3),
+        ("us", "us", 3),
+        ("is", "is", 3),
+        ("s", "", 4),
+    ):
+        if word.endswith(ending) and len(word) >= least:
+            return word[: -len(ending)] + instead
+    return word
+
+
 class Larder(Mapping[str, Ingredient]):
     """Ingredients by key. Looking up what is not there raises :class:`BadInput` with the
     nearest keys."""
@@ -71,6 +110,88 @@ class Larder(Mapping[str, Ingredient]):
             for name, key in self.by_name.items()
             if " " in name
         )
+
+    @cached_property
+    def _foods_in(self) -> Mapping[str, frozenset[str]]:
+        return {key: frozenset(self._reached((key,))) for key in self._rows}
+
+    @cached_property
+    def _held_in(self) -> Mapping[str, frozenset[str]]:
+        held: dict[str, frozenset[str]] = {}
+        for key in self._rows:
+            kinds = self._reached((key,), kinds_only=True)
+            inside = [
+                food for one in kinds if one in self._rows for food in self._rows[one].holds or ()
+            ]
+            held[key] = frozenset(self._reached(inside))
+        return held
+
+    def _reached(self, foods: Iterable[str], *, kinds_only: bool = False) -> set[str]:
+        """``foods`` and, where one is a row, all that it is of and holds, and those in turn."""
+        seen: set[str] = set()
+        ahead = list(foods)
+        while ahead:
+            food = ahead.pop()
+            if food not in seen:
+                seen.add(food)
+                row = self._rows.get(food)
+                if row is not None:
+                    ahead += row.of if kinds_only else (*row.of, *(row.holds or ()))
+        return seen
+
+    def foods_in(self, key: str) -> frozenset[str]:
+        """Every food the row ``key`` is, is made of or holds, itself among them.
+
+        >>> sorted(shipped_larder().foods_in("onion-puree"))
+        ['allium', 'onion', 'onion-puree']
+        """
+        return self._foods_in[key]
+
+    def held_in(self, key: str) -> frozenset[str]:
+        """Every food the row ``key`` is made of or holds.
+
+        >>> sorted(shipped_larder().held_in("onion-puree"))
+        ['allium', 'onion']
+        """
+        return self._held_in[key]
+
+    def kinds_unsaid_in(self, key: str) -> frozenset[str]:
+        """Foods the row ``key`` holds of which no row says the kind: the mushrooms of a stock.
+
+        >>> "mushroom" in shipped_larder().kinds_unsaid_in("stock-mushroom")
+        True
+        """
+        rows = (self._rows[food] for food in self.foods_in(key) if food in self._rows)
+        return frozenset(food for row in rows for food in row.holds or () if food not in self._rows)
+
+    def foods_named(self, word: str) -> frozenset[str]:
+        """The foods ``word`` means: what is called so, and every row that has it in its name: "ham" is the smoked
+        one too. Empty: nobody knows it.
+
+        >>> sorted(shipped_larder().foods_named("Hams"))
+        ['ham', 'ham-cooked', 'ham-dry', 'ham-smoked', 'stock-ham']
+        """
+        wanted = singular(word)
+        if not wanted:
+            return frozenset()
+        found = set(self._foods_by_name.get(wanted, ()))
+        found |= {key for key, name in self._names if f" {wanted} " in f" {name} "}
+        return frozenset(found)
+
+    @cached_property
+    def _names(self) -> tuple[tuple[str, str], ...]:
+        return tuple((key, singular(row.name)) for key, row in self._rows.items())
+
+    @cached_property
+    def _foods_by_name(self) -> Mapping[str, set[str]]:
+        """Foods by what they are called: keys, names, aliases, and what other rows are said to be of or to hold."""
+        named: dict[str, set[str]] = {}
+        for key, row in self._rows.items():
+            for name in (key, row.name, *row.aliases):
+                named.setdefault(singular(name), set()).add(key)
+            for food in (*row.of, *(row.holds or ())):
+                named.setdefault(singular(food), set()).add(food)
+        return named
 
     def __iter__(self) -> Iterator[str]:
         return iter(self._rows)

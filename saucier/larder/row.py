@@ -92,6 +92,8 @@ COLUMNS = (
     "kin",
     "strength",
     "aliases",
+    "of",
+    "holds",
 )
 CLOSES_WITHIN = 2.0
 
@@ -198,7 +200,30 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         kin=tuple((row.get("kin") or "").replace(",", " ").split()),
         strength=numbers["strength"],
         aliases=tuple(a.strip() for a in (row.get("aliases") or "").split(";") if a.strip()),
+        of=_foods(row.get("of") or ""),
+        holds=_holds(row.get("holds") or "", row["role"]),
     )
+
+
+NOTHING = "-"
+"""What a row says that holds nothing beside itself."""
+_BY_THEMSELVES = (
+    *("vegetable", "aromatic", "herb", "nut", "water", "egg", "milk", "cream", "fish", "seafood"),
+    *("wine", "spirit", "flour", "salt"),
+)
+"""Roles of what usually is one food and nothing beside it, where the row does not say."""
+
+
+def _holds(said: str, role: str) -> tuple[str, ...] | None:
+    """What a row is made with; None: it does not say, and may be made of several things."""
+    if said.strip() == NOTHING:
+        return ()
+    words = _foods(said)
+    return words or (() if role in _BY_THEMSELVES else None)
+
+
+def _foods(said: str) -> tuple[str, ...]:
+    return tuple(said.lower().replace(",", " ").replace(";", " ").split())
 
 
 _PLANTS = (
@@ -270,6 +295,8 @@ def row_of(row: Ingredient) -> dict[str, str]:
         "form": "piece" if row.piece else "",
         "kin": " ".join(row.kin),
         "aliases": "; ".join(row.aliases),
+        "of": " ".join(row.of),
+        "holds": "" if row.holds is None else " ".join(row.holds) or NOTHING,
     }
     told = {column: _told(value) for column, value in numbers.items()}
     return {column: words.get(column, told.get(column, "")) for column in COLUMNS}

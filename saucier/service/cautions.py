@@ -3,10 +3,10 @@
 from collections.abc import Iterator
 
 from saucier import constants as K
-from saucier.guests import raw_yolk_in
+from saucier.guests import exclusions, raw_yolk_in
 from saucier.guests.exclusion import soft_yolk
 from saucier.kitchen import Kitchen
-from saucier.service.eaten import named_in
+from saucier.service.eaten import eaten_by, named_in
 from saucier.service.planned import BranchPlan, LinePlan, Plan
 from saucier.words import Sentence, say
 
@@ -19,6 +19,7 @@ def cautions_of(plan: Plan, kitchen: Kitchen) -> tuple[Sentence, ...]:
         dict.fromkeys(
             [
                 *_guests(plan),
+                *_contents_unsaid(plan, kitchen),
                 *_yolk(plan, kitchen),
                 *_alcohol(plan),
                 *_cheese_of_vegetarians(plan, kitchen),
@@ -38,6 +39,22 @@ def _guests(plan: Plan) -> Iterator[Sentence]:
         ]
         if branch.guests and others:
             yield say("caution.guests-share-first", name=branch.name, guests=branch.guests)
+
+
+def _contents_unsaid(plan: Plan, kitchen: Kitchen) -> Iterator[Sentence]:
+    """Rows on a guest's plate that do not say what is in them, where the guest goes without a food."""
+    for line in plan.lines:
+        if line.refused or not any(
+            one.of_food for one in exclusions(line.line.without, kitchen.larder)
+        ):
+            continue
+        names = tuple(
+            kitchen.larder[key].spoken_name
+            for key in sorted(eaten_by(plan, line, kitchen).keys)
+            if kitchen.larder[key].holds is None
+        )
+        if names:
+            yield say("caution.contents-unsaid", names=names, guest=line.called)
 
 
 def _eating(plan: Plan, branch: BranchPlan) -> tuple[Sentence, ...]:

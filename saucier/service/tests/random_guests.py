@@ -13,6 +13,36 @@ WORDS = (
     *("soya", "nuts", "cheese", "meat", "wine", "vegetarian", "vegan", "alcohol", "pork"),
     *("raw yolk", "butter-unsalted", "nutmeg", "stock-chicken", "dairy", "no meat"),
 )
+FOODS = (
+    *(
+        "onion",
+        "garlic",
+        "leek",
+        "carrot",
+        "mushroom",
+        "tomato",
+        "potato",
+        "ham",
+        "butter",
+        "bacon",
+    ),
+    *("thyme", "parsley", "bay-leaf", "peppercorns", "grapes", "vinegar", "lemon", "maize", "rice"),
+    *(
+        "oats",
+        "wheat",
+        "coconut",
+        "chicken",
+        "veal",
+        "prawn",
+        "crab",
+        "trout",
+        "turmeric",
+        "capers",
+    ),
+    *("anchovy", "salt", "pepper", "pasta", "bread", "sugar-white", "clove", "shallot", "celeriac"),
+    *("cauliflower", "tofu", "walnuts", "spelt", "allium", "cheese-semi-hard", "milk-soya", "roe"),
+)
+"""Single foods: keys of the larder and plain names its rows use."""
 _FATS = (
     "butter-unsalted",
     "butter-unsalted",
@@ -23,7 +53,7 @@ _FATS = (
 )
 _LIQUIDS = (
     *("milk-whole", "milk-whole", "milk-soya", "milk-oat", "stock-vegetable", "stock-chicken"),
-    *("stock-ham", "stock-light", "stock-fish", "stock-veal", "stock-mushroom"),
+    *("stock-ham", "stock-light", "stock-fish", "stock-veal", "stock-mushroom", "stock-shellfish"),
 )
 _FLOURS = ("wheat-flour", "wheat-flour", "wheat-flour", "rice-flour", "flour-spelt")
 _SOLIDS = (
@@ -54,7 +84,9 @@ def _enriched(dice: random.Random) -> list[dict[str, Any]]:
         to_c = dice.choice([None, 60, 72, 80, 85])
         steps.append({"op": "liaison", "yolk": yolk, "cream": cream, "heat_to_c": to_c})
     if dice.random() < 0.3:
-        what = dice.choice(["nutmeg", "mustard-smooth", "anchovy", "capers", "celery-salt"])
+        what = dice.choice(
+            ["nutmeg", "mustard-smooth", "anchovy", "capers", "celery-salt", "curry-powder"]
+        )
         steps.append({"op": "finish", "ingredient": what, "amount": grams(3)})
     return steps
 
@@ -109,7 +141,7 @@ def guest_service(dice: random.Random) -> tuple[Service, dict[str, Dish], dict[s
         line = {"dish": f"d{number}", "portions": dice.choice([1, 2, 8, 30])}
         lines.append(line)
         if dice.random() < 0.8:
-            words = dice.sample(WORDS, k=dice.choice([1, 1, 2]))
+            words = dice.sample(FOODS if dice.random() < 0.5 else WORDS, k=dice.choice([1, 1, 2]))
             lines.append({**line, "portions": dice.choice([1, 2, 5]), "without": words})
     entries: list[dict[str, Any]] = []
     if dice.random() < 0.5:

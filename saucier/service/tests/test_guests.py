@@ -12,10 +12,13 @@ from typing import Any
 
 import saucier.larder
 from saucier.check import check
+from saucier.guests import exclusions
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
+from saucier.larder.row import ingredient_from_row
 from saucier.service import Plan, plan_service
-from saucier.service.tests.random_guests import guest_service
+from saucier.service.cautions import cautions_of
+from saucier.service.tests.random_guests import FOODS, guest_service
 from saucier.sheet import write_sheet
 from saucier.testing import so_many
 
@@ -33,6 +36,22 @@ _MEATS = {"pork", "beef", "poultry", "rabbit", "game", "lamb", "meat"}
 _SEA = {"fish", "crustaceans", "molluscs"}
 
 
+def foods(key: str) -> set[str]:
+    """All that the table's own columns say ``key`` is and holds, read anew row by row."""
+    found = {key}
+    while True:
+        more = {
+            food
+            for one in found & ROWS.keys()
+            for column in ("of", "holds")
+            for food in ROWS[one][column].split()
+            if food != "-"
+        }
+        if more <= found:
+            return found
+        found |= more
+
+
 def holds(key: str, word: str) -> bool:
     """Whether the row ``key`` of the shipped larder holds what ``word`` excludes; looked up in the
     table itself, not by the code under test."""
@@ -48,6 +67,12 @@ def holds(key: str, word: str) -> bool:
         return bool(of - {"plant"})
     if word == "pork":
         return bool(of & {"pork", "meat"})
+    if word in FOODS and word not in saucier.larder.ALLERGENS and word != "wheat":
+        return word in foods(key)
+    if word == "wheat":
+        return "gluten" in allergens or "wheat" in foods(key)
+    if word in ("cheese", "wine"):
+        return word in foods(key) or any(ROWS[f]["role"] == word for f in foods(key) & ROWS.keys())
     if word in saucier.larder.ALLERGENS:  # a rice drink does the work of milk, and is none
         return word in allergens | of
     return word in (row["role"], key)
@@ -156,6 +181,56 @@ class NothingExcluded(unittest.TestCase):
 
 
 class AnOwnRow(unittest.TestCase):
+    def test_what_is_in_it_goes_for_guests_too(self) -> None:
+        """By its name, and by what it says it holds; where it says nothing, that is told."""
+        text = {**ROWS["tomato-passata"], "of": "", "holds": "", "aliases": ""}
+        for change, word, hit, unsaid in (
+            ({"name": "Red onion chutney"}, "onion", True, True),
+            ({"name": "House chutney", "holds": "onion-puree vinegar"}, "onion", True, False),
+            ({"name": "House chutney", "holds": "onion-puree vinegar"}, "garlic", False, False),
+            ({"name": "House chutney"}, "onion", False, True),
+            ({"name": "House relish", "of": "ham"}, "hams", True, True),
+        ):
+            row = ingredient_from_row({**text, "key": "own-row", **change})
+            larder = KITCHEN.larder.with_rows([row])
+            [one] = exclusions([word], larder)
+            with self.subTest(change=change, word=word):
+                self.assertEqual((one.hits(larder["own-row"]), row.holds is None), (hit, unsaid))
+
+    def test_what_does_not_say_what_is_in_it_is_told_with_the_guest(self) -> None:
+        dice = random.Random(1)
+        service, dishes, sheets = guest_service(dice)
+        row = ingredient_from_row(
+            {
+                **ROWS["tomato-passata"],
+                "key": "own-row",
+                "name": "House chutney",
+                "of": "",
+                "holds": "",
+            }
+        )
+        kitchen = Kitchen(KITCHEN.larder.with_rows([row]))
+        dish = next(iter(dishes.values()))
+        plate = dish.model_validate(
+            {
+                **dish.model_dump(),
+                "solids": [{"ingredient": "own-row", "grams": 90}],
+                "toppings": [],
+                "sauces": [],
+            }
+        )
+        lines = (service.lines[0].model_copy(update={"dish": "p", "without": ("onion",)}),)
+        plan = plan_service(
+            service.model_copy(update={"lines": lines, "force": {}, "on_hand": ()}),
+            {"p": plate},
+            sheets,
+            kitchen,
+            PANS,
+        )
+        self.assertFalse(plan.lines[0].refused)
+        told = [one.code for one in cautions_of(plan, kitchen)]
+        self.assertIn("caution.contents-unsaid", told)
+
     def test_of_which_nobody_says_what_it_is_of_is_given_to_no_vegetarian(self) -> None:
         dice = random.Random(1)
         service, dishes, sheets = guest_service(dice)

@@ -1611,7 +1611,7 @@ export interface paths {
         /**
          * Start Pot
          * @description Start a pot of a service as it is saved: one batch of it, in its sauces' versions there. 409 where as
-         *     many as planned were begun.
+         *     many as planned were begun, and where it asks before it draws on what nothing shows to have cooled in time.
          */
         post: operations["kestrel_stove_api_start_pot"];
         delete?: never;
@@ -1829,7 +1829,7 @@ export interface paths {
         get?: never;
         /**
          * Stands Under
-         * @description Put it under a pot, or under none.
+         * @description Put it under a pot, or under none; or into a tray of what was put away of it (its key).
          */
         put: operations["kestrel_stove_devices_api_stands_under"];
         post?: never;
@@ -1838,6 +1838,26 @@ export interface paths {
          * @description Forget it, and its token; what it read stays with the batches that are done.
          */
         delete: operations["kestrel_stove_devices_api_forget_device"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}/token": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Renew
+         * @description A new token, told once: for one that was stopped, since who entered it was let go, or whose token was lost.
+         */
+        post: operations["kestrel_stove_devices_api_renew"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2393,6 +2413,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/keeping/{kept_id}/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Labels Of Trays
+         * @description A label for each tray that is there: with its use-by as readings have shown it, or what still has to be shown
+         *     by when.
+         */
+        post: operations["kestrel_keeping_api_labels_of_trays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/journal": {
         parameters: {
             query?: never;
@@ -2798,10 +2839,14 @@ export interface components {
         };
         /**
          * Who
-         * @description Who is signed in. ``called``: who is cooking, as records name them (None: a ``shared`` device has to
+         * @description Who is signed in (``session_id``), and who is cooking (``id``; None: nobody said). ``called``: who is cooking, as records name them (None: a ``shared`` device has to
          *     ask). ``first_visit``: nobody has an account yet; ``begun``: the kitchen has said what it has.
          */
         Who: {
+            /** Session Id */
+            session_id: number | null;
+            /** Id */
+            id: number | null;
             /** Username */
             username: string | null;
             /** Called */
@@ -7706,6 +7751,8 @@ export interface components {
             words: string;
             /** Below Rule */
             below_rule: boolean;
+            /** Probed Minutes Ago */
+            probed_minutes_ago?: number | null;
         };
         /**
          * Timer
@@ -7888,8 +7935,22 @@ export interface components {
             into: boolean;
         };
         /**
+         * ColdBy
+         * @description It has to be at ``to_c`` by ``at``, or the use-by day does not hold.
+         */
+        ColdBy: {
+            /** To C */
+            to_c: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
          * DeviceOut
-         * @description A scale, a probe or a printer: what it stands under (``batch_id``), and what it read last.
+         * @description A scale, a probe or a printer: what it stands under (``batch_id``; of what was put away of it, ``tray`` of
+         *     ``kept_key``), what it read last, who entered it, and since when it is let in no more (``stopped_at``).
          */
         DeviceOut: {
             /** Id */
@@ -7902,10 +7963,18 @@ export interface components {
             simulated: boolean;
             /** Batch Id */
             batch_id: number | null;
+            /** Kept Key */
+            kept_key: string;
+            /** Tray */
+            tray: number | null;
             /** Value */
             value: number | null;
             /** Read At */
             read_at: string | null;
+            /** Made By Name */
+            made_by_name: string;
+            /** Stopped At */
+            stopped_at: string | null;
         };
         /**
          * Guess
@@ -7922,7 +7991,8 @@ export interface components {
         /**
          * Label
          * @description ``code`` is short enough to be typed, ``opens`` the address its picture code leads to. ``use_by`` is
-         *     a day by the usual cautions, left out where none was reckoned; ``keeps`` says why.
+         *     a day by the usual cautions, left out where none was reckoned; it holds only ``if_cold`` by then: empty where readings have shown it, or it does not hang on it.
+         *     ``keeps`` says why.
          */
         Label: {
             /**
@@ -7975,6 +8045,11 @@ export interface components {
             allergens: string[];
             /** Use By */
             use_by?: string | null;
+            /**
+             * If Cold
+             * @default []
+             */
+            if_cold: components["schemas"]["ColdBy"][];
             /**
              * Keeps
              * @default
@@ -8335,19 +8410,29 @@ export interface components {
         };
         /**
          * PotBegun
-         * @description As many of a pot as planned were begun: the newest ``batch``, and whether it is ``on`` still.
+         * @description Nothing was begun: as many of a pot as planned are (the newest ``batch``, and whether it is ``on`` still); or
+         *     it ``asks`` first of what is kept and not shown to have cooled in time.
          */
         PotBegun: {
             /** Message */
             message: string;
             /** Batch */
-            batch: number;
-            /** On */
+            batch?: number | null;
+            /**
+             * On
+             * @default false
+             */
             on: boolean;
+            /**
+             * Asks
+             * @default []
+             */
+            asks: number[];
         };
         /**
          * StartPotIn
-         * @description A pot or a branch of a service, by its key in the plan; ``one_more`` than planned.
+         * @description A pot or a branch of a service, by its key in the plan; ``one_more`` than planned. ``use_unshown``: whether
+         *     what nothing shows to have cooled in time is drawn on (None: not asked yet).
          */
         StartPotIn: {
             /** Pot */
@@ -8357,6 +8442,8 @@ export interface components {
              * @default false
              */
             one_more: boolean;
+            /** Use Unshown */
+            use_unshown?: boolean | null;
         };
         /**
          * ReadAt
@@ -8425,6 +8512,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8447,6 +8536,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8466,6 +8557,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8488,6 +8581,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8510,6 +8605,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8528,6 +8625,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8555,6 +8654,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8589,6 +8690,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8613,6 +8716,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8643,6 +8748,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8663,6 +8770,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8691,6 +8800,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8706,6 +8817,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8730,6 +8843,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8755,6 +8870,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8801,6 +8918,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8821,6 +8940,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8913,10 +9034,18 @@ export interface components {
             simulated: boolean;
             /** Batch Id */
             batch_id: number | null;
+            /** Kept Key */
+            kept_key: string;
+            /** Tray */
+            tray: number | null;
             /** Value */
             value: number | null;
             /** Read At */
             read_at: string | null;
+            /** Made By Name */
+            made_by_name: string;
+            /** Stopped At */
+            stopped_at: string | null;
             /** Token */
             token: string;
         };
@@ -8937,11 +9066,15 @@ export interface components {
         };
         /**
          * PutUnderIn
-         * @description The batch it stands under; None: none.
+         * @description The batch it stands under; None: none. A probe in a ``tray`` of what was put away: its key.
          */
         PutUnderIn: {
             /** Batch Id */
             batch_id: number | null;
+            /** Kept Key */
+            kept_key?: string | null;
+            /** Tray */
+            tray?: number | null;
         };
         /** RenamedIn */
         RenamedIn: {
@@ -9698,12 +9831,15 @@ export interface components {
         /**
          * KeptLine
          * @description Something that is kept: what is left, how old it is, until when; ``state``: cooling, kept, today (to be
-         *     used up today), over, frozen, gone. ``words``: what is to be done about it now;
-         *     ``missed``: by the probe a rule is missed, or will be, and nothing was done about it yet.
+         *     used up today), over, frozen, gone. ``use_by``: the earliest of its trays. ``words``: what is to be done about it
+         *     now; ``missed``: a rule is missed or cannot be shown, or is likely to be, and nothing was done about it yet;
+         *     ``unshown``: nothing shows that it cooled in time, and who draws on it is asked.
          */
         KeptLine: {
             /** Id */
             id: number;
+            /** Key */
+            key: string;
             /** Batch Id */
             batch_id: number;
             /** Sauce Id */
@@ -9752,6 +9888,8 @@ export interface components {
             words: string | null;
             /** Missed */
             missed: boolean;
+            /** Unshown */
+            unshown: boolean;
         };
         /**
          * BackOut
@@ -9800,26 +9938,6 @@ export interface components {
             /** Cautions */
             cautions: string[];
         };
-        /**
-         * CoolingSeen
-         * @description A sauce that cools with a probe in it: how quick it is against the sum (``pace``), when it will be
-         *     through its stages by that, minutes from when it was put away, and whether it will be in time;
-         *     ``words`` where something is to be done about it.
-         */
-        CoolingSeen: {
-            /** Pace */
-            pace: number;
-            /** Stages */
-            stages: components["schemas"]["StageMet"][];
-            /** Ok */
-            ok: boolean;
-            /** At C */
-            at_c: number;
-            /** Curve */
-            curve: components["schemas"]["CurvePoint"][];
-            /** Words */
-            words: string | null;
-        };
         /** CurvePoint */
         CurvePoint: {
             /** At Min */
@@ -9851,13 +9969,57 @@ export interface components {
             void: boolean;
         };
         /**
+         * Forecast
+         * @description A forecast as of ``now_min``: the middle is about ``at_c`` (nine in ten: ``low_c`` to ``high_c``), each open
+         *     stage, and whether the sum ``fits`` what was read; ``moved``: the readings say that something about it changed.
+         *     ``curve`` is the way the middle is likely to go. ``words`` where something is to be
+         *     done.
+         */
+        Forecast: {
+            /** Now Min */
+            now_min: number;
+            /** At C */
+            at_c: number;
+            /** Low C */
+            low_c: number;
+            /** High C */
+            high_c: number;
+            /** Stages */
+            stages: components["schemas"]["StageForecast"][];
+            /** Fits */
+            fits: boolean;
+            /** Moved */
+            moved: boolean;
+            /** Curve */
+            curve: components["schemas"]["ForecastPoint"][];
+            /** Words */
+            words: string | null;
+        };
+        /**
+         * ForecastPoint
+         * @description The middle at ``at_min``: likely ``middle_c``, nine in ten from ``low_c`` to ``high_c``.
+         */
+        ForecastPoint: {
+            /** At Min */
+            at_min: number;
+            /** Middle C */
+            middle_c: number;
+            /** Low C */
+            low_c: number;
+            /** High C */
+            high_c: number;
+        };
+        /**
          * KeptOut
-         * @description With its cooling as it was reckoned, as a probe has it, what was read, and all that happened; how it
-         *     comes ``back`` (None: nothing is left, or it cannot be reckoned), and what freezing does to it.
+         * @description With its cooling as it was reckoned, each tray of it (``lots``) as readings have it, what was read, and all
+         *     that happened; how it comes ``back`` (None: nothing is left, or it cannot be reckoned), and what freezing does to
+         *     it. ``off_fire_min``: the end of its cooking, minutes from when it was put away; ``devices``: probes there are.
          */
         KeptOut: {
             /** Id */
             id: number;
+            /** Key */
+            key: string;
             /** Batch Id */
             batch_id: number;
             /** Sauce Id */
@@ -9906,25 +10068,48 @@ export interface components {
             words: string | null;
             /** Missed */
             missed: boolean;
+            /** Unshown */
+            unshown: boolean;
             back: components["schemas"]["BackOut"] | null;
             /** Freezing */
             freezing: string | null;
             cooling: components["schemas"]["Cooling"];
-            seen: components["schemas"]["CoolingSeen"] | null;
+            /** Off Fire Min */
+            off_fire_min: number | null;
+            /** Lots */
+            lots: components["schemas"]["TrayOut"][];
             /** Read */
             read: components["schemas"]["ReadPoint"][];
+            /** Devices */
+            devices: components["schemas"]["DeviceOut"][];
             /** Now Min */
             now_min: number;
             rules: components["schemas"]["Rules"];
             /** Events */
             events: components["schemas"]["EventOut"][];
         };
-        /** ReadPoint */
+        /**
+         * ReadPoint
+         * @description A temperature that was measured: ``key`` names it where it is corrected; ``tray`` None: of the pot
+         *     (``shared``), or nobody said of which. By a ``device``, else by hand; ``void``: corrected since.
+         */
         ReadPoint: {
+            /** Key */
+            key: string;
             /** At Min */
             at_min: number;
             /** Celsius */
             celsius: number;
+            /** Tray */
+            tray: number | null;
+            /** Shared */
+            shared: boolean;
+            /** Device */
+            device: string;
+            /** Simulated */
+            simulated: boolean;
+            /** Void */
+            void: boolean;
         };
         /**
          * Rules
@@ -9978,6 +10163,29 @@ export interface components {
             minutes: number;
         };
         /**
+         * StageForecast
+         * @description When it is likely to be down to ``to_c`` (minutes on the clock of the readings; None: not within a day):
+         *     the middle, and nine in ten between ``low_min`` and ``high_min``. ``chance`` that a reading in time will show
+         *     the stage met, and the ``outlook`` by it.
+         */
+        StageForecast: {
+            /** To C */
+            to_c: number;
+            /** At Min */
+            at_min: number | null;
+            /** Low Min */
+            low_min: number | null;
+            /** High Min */
+            high_min: number | null;
+            /** Chance */
+            chance: number;
+            /**
+             * Outlook
+             * @enum {string}
+             */
+            outlook: "in-time" | "unsure" | "late";
+        };
+        /**
          * StageMet
          * @description One limit of the rules: down to ``to_c`` within ``limit_min``; ``took_min`` until there (None:
          *     never), both counted from when it passes where the rule begins.
@@ -9991,6 +10199,53 @@ export interface components {
             took_min: number | null;
             /** Met */
             met: boolean;
+        };
+        /**
+         * StageOut
+         * @description What readings prove of a stage of the rules (docs/model.md 6): ``verdict`` is met, missed, open or not-shown;
+         *     ``due_min``: until when a reading can show it.
+         */
+        StageOut: {
+            /** To C */
+            to_c: number;
+            /** Limit Min */
+            limit_min: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "met" | "missed" | "open" | "not-shown";
+            /** At Least Min */
+            at_least_min: number | null;
+            /** At Most Min */
+            at_most_min: number | null;
+            /** Due Min */
+            due_min: number | null;
+            /** Words */
+            words: string;
+            /** Warmed Again */
+            warmed_again: boolean;
+        };
+        /**
+         * TrayOut
+         * @description A tray of it: its stages by readings, how it goes on, until when it keeps by that; ``failed``: not cooled in
+         *     time, or nothing can show it any more; ``gone``: thrown away.
+         */
+        TrayOut: {
+            /** Number */
+            number: number;
+            /** Stages */
+            stages: components["schemas"]["StageOut"][];
+            forecast: components["schemas"]["Forecast"] | null;
+            /**
+             * Use By
+             * Format: date
+             */
+            use_by: string;
+            /** Failed */
+            failed: boolean;
+            /** Gone */
+            gone: boolean;
         };
         /**
          * PutAwayIn
@@ -10164,7 +10419,9 @@ export interface components {
         };
         /**
          * RecordLine
-         * @description A line of the record: what happened to which batch, and whether a rule was met.
+         * @description A line of the record: what happened to which batch, and whether a rule was met. ``written_at``: when it was
+         *     written down, where that is not just then; ``by`` by the name of then, ``session`` whose session it was where
+         *     that is somebody else's; ``source``: where a reading came from.
          */
         RecordLine: {
             /**
@@ -10172,6 +10429,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Written At */
+            written_at: string | null;
             /** Code */
             code: string;
             /** Name */
@@ -10186,12 +10445,16 @@ export interface components {
             met: string;
             /** By */
             by: string;
+            /** Session */
+            session: string;
+            /** Source */
+            source: string;
             /** Corrected */
             corrected: string;
         };
         /**
          * Action
-         * @description What was done about a rule that was missed.
+         * @description What was done about a rule that was missed; of one ``tray``, or of all. It makes nothing kept that was not.
          */
         Action: {
             /** Key */
@@ -10201,6 +10464,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -10208,10 +10473,13 @@ export interface components {
             kind: "action";
             /** Words */
             words: string;
+            /** Tray */
+            tray?: number | null;
         };
         /**
          * Drawn
-         * @description So many grams taken out, and what for.
+         * @description So many grams taken out, and what for. ``although``: asked and answered that it is to be used, though nothing
+         *     shows that it cooled in time.
          */
         Drawn: {
             /** Key */
@@ -10221,6 +10489,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -10233,11 +10503,23 @@ export interface components {
              * @default
              */
             purpose: string;
+            /** Tray */
+            tray?: number | null;
+            /**
+             * Although
+             * @default false
+             */
+            although: boolean;
         };
-        /** EventsIn */
+        /**
+         * EventsIn
+         * @description ``sent_at``: what the sender's clock shows (None: as ours).
+         */
         EventsIn: {
             /** Events */
             events: (components["schemas"]["Temperature"] | components["schemas"]["Drawn"] | components["schemas"]["Thrown"] | components["schemas"]["Frozen"] | components["schemas"]["Thawed"] | components["schemas"]["Action"] | components["schemas"]["WasNotSo"])[];
+            /** Sent At */
+            sent_at?: string | null;
         };
         /**
          * Frozen
@@ -10251,6 +10533,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -10259,7 +10543,8 @@ export interface components {
         };
         /**
          * Temperature
-         * @description What a probe said, read by a cook, °C.
+         * @description What a probe said, read by a cook, °C: of which ``tray`` (None: of the pot, before it was shared out, or of the
+         *     only one).
          */
         Temperature: {
             /** Key */
@@ -10269,6 +10554,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -10276,6 +10563,8 @@ export interface components {
             kind: "temperature";
             /** Celsius */
             celsius: number;
+            /** Tray */
+            tray?: number | null;
         };
         /**
          * Thawed
@@ -10289,6 +10578,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -10307,6 +10598,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -10316,10 +10609,13 @@ export interface components {
             grams?: number | null;
             /** Reason */
             reason: string;
+            /** Tray */
+            tray?: number | null;
         };
         /**
          * WasNotSo
-         * @description An event that was not so; it stays written down, and counts no more.
+         * @description An event or a device's reading (``reading-`` and its number) that was not so; it stays written down, and
+         *     counts no more. ``celsius``: what it really was, where a temperature was wrong.
          */
         WasNotSo: {
             /** Key */
@@ -10329,6 +10625,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Done By */
+            done_by?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -10338,6 +10636,8 @@ export interface components {
             of: string;
             /** Why */
             why: string;
+            /** Celsius */
+            celsius?: number | null;
         };
         /**
          * Wanted
@@ -10391,7 +10691,8 @@ export interface components {
         /**
          * EntryOut
          * @description A finished batch. A mother pot is of no saved sauce; ``service`` is what it was cooked for, ``cook`` who
-         *     cooked it; ``photos`` are those of it.
+         *     cooked it; ``by`` who wrote it down, by the name of then, and ``session`` whose session it was where that is
+         *     somebody else's; ``photos`` are those of it.
          */
         EntryOut: {
             /** Id */
@@ -10410,6 +10711,10 @@ export interface components {
             service_id: number | null;
             /** Cook */
             cook: string;
+            /** By */
+            by: string;
+            /** Session */
+            session: string;
             /** Photos */
             photos: number[];
             /**
@@ -14776,6 +15081,43 @@ export interface operations {
             503: components["responses"]["TryAgain"];
         };
     };
+    kestrel_stove_devices_api_renew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceMade"];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
     kestrel_stove_devices_api_rename: {
         parameters: {
             query?: never;
@@ -15913,6 +16255,48 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_keeping_api_labels_of_trays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kept_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelsWanted"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelOut"][];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
             422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };

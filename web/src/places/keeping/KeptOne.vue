@@ -5,13 +5,14 @@ import { NButton } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
-import { grams, millilitres, moment } from '@/parts/format'
+import { grams, millilitres } from '@/parts/format'
 import { newKey } from '@/api/once'
 import { degrees, temperature, toCelsius } from '@/parts/ways'
 import { useListen } from '@/shell/listen'
 import { useSession } from '@/shell/session'
-import CoolingPicture from './CoolingPicture.vue'
-import { eventWords, stateWords } from './words'
+import KeptEvents from './KeptEvents.vue'
+import TraysCooling from './TraysCooling.vue'
+import { stateWords } from './words'
 
 type Event = Schemas['EventsIn']['events'][number]
 type Body<E> = E extends Event ? Omit<E, 'key' | 'at'> : never
@@ -56,11 +57,12 @@ async function happens(event: Body<Event>): Promise<boolean> {
   }
 }
 const actions = ['into ice, stirred', 'shallower trays', 'heated through and served at once']
+const tray = ref(1)
+/** Of several trays, what is told is of the one that is looked at. */
+const ofTray = computed(() => ((kept.value?.trays ?? 1) > 1 ? { tray: tray.value } : {}))
 const asking = ref<'drawn' | 'thrown' | 'temperature' | 'action' | null>(null)
 const amount = ref('')
 const words = ref('')
-const correcting = ref<string | null>(null)
-const why = ref('')
 function ask_(kind: NonNullable<typeof asking.value>): void {
   asking.value = asking.value === kind ? null : kind
   amount.value = words.value = ''
@@ -73,16 +75,42 @@ const fits = computed(() => {
 })
 async function say(): Promise<void> {
   if (!fits.value) return
-  if (asking.value === 'drawn') await happens({ kind: 'drawn', grams: number.value, purpose: words.value })
-  else if (asking.value === 'temperature')
-    await happens({ kind: 'temperature', celsius: Number(toCelsius(amount.value).replace(',', '.')) })
-  else if (asking.value === 'action') await happens({ kind: 'action', words: words.value })
+  if (asking.value === 'drawn') await draw()
+  else if (asking.value === 'temperature') {
+    const celsius = Number(toCelsius(amount.value).replace(',', '.'))
+    await happens({ kind: 'temperature', celsius, ...ofTray.value })
+  } else if (asking.value === 'action') await happens({ kind: 'action', words: words.value, ...ofTray.value })
   else if (asking.value === 'thrown')
-    await happens({ kind: 'thrown', grams: amount.value.trim() ? number.value : null, reason: words.value })
+    await happens({
+      kind: 'thrown',
+      grams: amount.value.trim() ? number.value : null,
+      reason: words.value,
+      ...(amount.value.trim() ? ofTray.value : {}),
+    })
 }
-async function correct(of: string): Promise<void> {
-  if (why.value.trim() && (await happens({ kind: 'corrected', of, why: why.value }))) correcting.value = null
+/** What nothing shows to have cooled in time is never drawn on without a word. */
+async function draw(): Promise<void> {
+  const although = Boolean(kept.value?.unshown)
+  const asked = `${kept.value?.words ?? ''}\n\nNothing shows that it cooled in time. Take it out all the same?`
+  if (although && !window.confirm(asked)) return
+  await happens({ kind: 'drawn', grams: number.value, purpose: words.value, although })
 }
+async function correct(of: string, why: string, celsius: number | null): Promise<void> {
+  await happens({ kind: 'corrected', of, why, ...(celsius === null ? {} : { celsius }) })
+}
+async function labels(): Promise<void> {
+  busy.value = true
+  try {
+    const body = { copies: 1, utc_offset_min: -new Date().getTimezoneOffset() }
+    await ask(api.POST('/api/keeping/{kept_id}/labels', { params: { path: { kept_id: props.id } }, body }))
+    printed.value = true
+  } catch (error) {
+    trouble.value = (error as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+const printed = ref(false)
 const vFocus = { mounted: (el: HTMLElement) => el.focus() }
 </script>
 
@@ -105,7 +133,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() }
           :key="one"
           size="large"
           :disabled="busy"
-          @click="happens({ kind: 'action', words: one })"
+          @click="happens({ kind: 'action', words: one, ...ofTray })"
           >{{ one }}</NButton
         >
         <NButton size="large" @click="ask_('thrown')">Thrown away…</NButton>
@@ -139,6 +167,9 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() }
             >
             <NButton size="large" @click="ask_('action')">What was done</NButton>
             <NButton size="large" :disabled="!kept.left_g" @click="ask_('thrown')">Throw away</NButton>
+            <NButton size="large" :disabled="!kept.left_g" :loading="busy" @click="labels">{{
+              printed ? 'Labels made' : 'New labels'
+            }}</NButton>
           </div>
           <form v-if="asking" class="asking" @submit.prevent="say" @keydown.esc.stop="asking = null">
             <input
@@ -150,7 +181,8 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() }
               autocomplete="off"
               :placeholder="asking === 'thrown' ? String(Math.round(kept.left_g)) : ''"
               :aria-label="asking === 'temperature' ? `Temperature, ${degrees()}` : 'Grams'"
-            /><span v-if="asking !== 'action'">{{ asking === 'temperature' ? degrees() : 'g' }}</span>
+            /><span v-if="kept.trays > 1 && asking !== 'drawn'" class="quiet">tray {{ tray }}</span
+            ><span v-if="asking !== 'action'">{{ asking === 'temperature' ? degrees() : 'g' }}</span>
             <input
               v-if="asking !== 'temperature'"
               v-model="words"
@@ -163,34 +195,9 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() }
               >Write it down</NButton
             >
           </form>
-          <ol class="events" aria-label="What happened">
-            <li v-for="event in [...kept.events].reverse()" :key="event.key" :class="{ void: event.void }">
-              <span class="quiet">{{ moment(event.at) }}</span> {{ eventWords(event) }}
-              <span class="quiet">{{ event.by }}</span>
-              <template v-if="!event.void && event.kind !== 'corrected'">
-                <form v-if="correcting === event.key" @submit.prevent="correct(event.key)">
-                  <input
-                    v-model="why"
-                    v-focus
-                    class="words"
-                    maxlength="200"
-                    placeholder="what was wrong"
-                    aria-label="What was wrong"
-                  />
-                  <NButton attr-type="submit" :disabled="!why.trim()">Correct it</NButton>
-                </form>
-                <NButton v-else @click="((correcting = event.key), (why = ''))">Was not so</NButton>
-              </template>
-            </li>
-          </ol>
+          <KeptEvents :kept="kept" @correct="correct" />
         </div>
-        <div>
-          <CoolingPicture :cooling="kept.cooling" :seen="kept.seen" :read="kept.read" :now-min="kept.now_min" />
-          <p class="quiet">
-            {{ kept.rules.name }}. Line: as reckoned. {{ kept.seen ? 'Dashed: by the probe. ' : ''
-            }}{{ kept.cooling.cautions.join('. ') }}.
-          </p>
-        </div>
+        <TraysCooling v-model:tray="tray" :kept="kept" @load="load" @trouble="(words) => (trouble = words)" />
       </div>
     </template>
   </div>
@@ -285,22 +292,6 @@ h1 {
 }
 .back b {
   font-size: 26px;
-}
-.events {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-.events li {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 10px;
-  min-height: 44px;
-}
-.void {
-  color: var(--ink2);
-  text-decoration: line-through;
 }
 @media (max-width: 800px) {
   .two {

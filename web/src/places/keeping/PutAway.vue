@@ -80,9 +80,9 @@ async function put(): Promise<void> {
     }
     const kept = await ask(api.POST('/api/keeping', { body }))
     await ask(
-      api.POST('/api/stove/{batch_id}/labels', {
-        params: { path: { batch_id: props.batch } },
-        body: { copies: body.trays, mass_g: kept.grams / body.trays, utc_offset_min: body.utc_offset_min },
+      api.POST('/api/keeping/{kept_id}/labels', {
+        params: { path: { kept_id: kept.id } },
+        body: { copies: 1, utc_offset_min: body.utc_offset_min },
       }),
     ).catch(() => undefined) // it is put away all the same; a label can be made later
     await router.push(`/keeping/${kept.id}`)
@@ -124,13 +124,13 @@ async function put(): Promise<void> {
           <ProblemLine :problem="problemAt('trays')" />
         </label>
         <label
-          ><span class="label">Warm, {{ degrees() }}</span
+          ><span class="label">Measured, {{ degrees() }}</span
           ><input
             v-model="form.from"
             class="box short"
             inputmode="decimal"
             :placeholder="mine ? String(Math.round(toShown(mine.temperature_c))) : ''"
-            aria-label="How warm it is"
+            aria-label="Measured: how warm it is"
           />
           <ProblemLine :problem="problemAt('from_c')" />
         </label>

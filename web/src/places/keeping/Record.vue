@@ -49,26 +49,33 @@ const print = () => window.print()
             <th scope="col">rule</th>
             <th scope="col">met</th>
             <th scope="col">by</th>
+            <th scope="col">source</th>
             <th scope="col">corrected since</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="(line, n) in lines" :key="n">
-            <td>{{ dayAndTime(line.at) }}</td>
+            <td>
+              {{ dayAndTime(line.at) }}
+              <span v-if="line.written_at" class="quiet">written {{ dayAndTime(line.written_at) }}</span>
+            </td>
             <td>{{ line.code }} {{ line.name }}</td>
             <td>{{ line.what }}</td>
             <td>{{ line.value }}</td>
             <td>{{ line.rule }}</td>
             <td>{{ line.met }}</td>
-            <td>{{ line.by }}</td>
+            <td>
+              {{ line.by }} <span v-if="line.session" class="quiet">signed in: {{ line.session }}</span>
+            </td>
+            <td>{{ line.source }}</td>
             <td>{{ line.corrected }}</td>
           </tr>
         </tbody>
       </table>
     </div>
     <p class="quiet">
-      Nothing in it is rewritten: what was wrong stands here with what it was corrected to. Temperatures are of probes,
-      never of sums.
+      Nothing in it is rewritten: what was wrong stands here with what it was corrected to. Temperatures were measured,
+      never reckoned: “met” and “missed” are proved by the readings beside them, everything else is “not shown”.
     </p>
   </div>
 </template>

@@ -14,7 +14,16 @@ export function stateWords(kept: Schemas['KeptLine']): string {
   }[kept.state]!
 }
 
+/** What readings prove of a tray, in a word: the worst of its stages. */
+export function verdictWords(tray: Schemas['TrayOut']): string {
+  const all = tray.stages.map((stage) => stage.verdict)
+  const worst = (['missed', 'not-shown', 'open', 'met'] as const).find((one) => all.includes(one)) ?? 'open'
+  return { missed: 'missed', 'not-shown': 'not shown', open: 'cooling', met: 'cooled in time' }[worst]
+}
+
 interface Said {
+  tray?: number
+  although?: boolean
   celsius?: number
   grams?: number
   purpose?: string
@@ -25,15 +34,16 @@ interface Said {
 
 export function eventWords(event: Schemas['EventOut']): string {
   const said = event.data as Said
+  const tray = said.tray ? `, tray ${said.tray}` : ''
   return (
     {
-      temperature: temperature(said.celsius ?? 0, 1),
-      drawn: `${scaleReads(said.grams ?? 0)} taken out${said.purpose ? ` for ${said.purpose}` : ''}`,
-      thrown: `${scaleReads(said.grams ?? 0)} thrown away: ${said.reason ?? ''}`,
+      temperature: temperature(said.celsius ?? 0, 1) + tray,
+      drawn: `${scaleReads(said.grams ?? 0)} taken out${said.purpose ? ` for ${said.purpose}` : ''}${said.although ? ', although not shown cooled in time' : ''}`,
+      thrown: `${scaleReads(said.grams ?? 0)} thrown away${tray}: ${said.reason ?? ''}`,
       frozen: 'into the freezer',
       thawed: 'out of the freezer',
       action: said.words ?? '',
-      corrected: `corrected: ${said.why ?? ''}`,
+      corrected: `corrected: ${said.why ?? ''}${said.celsius === undefined ? '' : `, it was ${temperature(said.celsius, 1)}`}`,
     }[event.kind] ?? event.kind
   )
 }

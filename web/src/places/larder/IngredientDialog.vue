@@ -8,6 +8,7 @@ import ChoiceField from '@/parts/ChoiceField.vue'
 import Dialog from '@/parts/Dialog.vue'
 import ProblemLine from '@/parts/ProblemLine.vue'
 import TextField from '@/parts/TextField.vue'
+import WhatIsInIt from './WhatIsInIt.vue'
 import { useForm } from '@/shell/form'
 import { useSession } from '@/shell/session'
 import FromPacket from './FromPacket.vue'
@@ -50,14 +51,6 @@ const set = (key: string, text: string) => (row.value = { ...row.value, [key]: t
 /** What is bought is no figure of the packet: a price typed already stays. */
 const fromPacket = (found: Record<string, string>) =>
   (row.value = { ...found, price_per_kg: row.value.price_per_kg ?? '', pack_g: row.value.pack_g ?? '' })
-const allergens = computed<string[]>({
-  get: () => (row.value.allergens ?? '').split(' ').filter(Boolean),
-  set: (list) => (row.value = { ...row.value, allergens: list.join(' ') }),
-})
-const animals = computed<string[]>({
-  get: () => (row.value.animals ?? '').split(' ').filter(Boolean),
-  set: (list) => (row.value = { ...row.value, animals: list.join(' ') }),
-})
 const options = (of: Record<string, string> | undefined) =>
   Object.entries(of ?? {}).map(([value, label]) => ({ value, label }))
 
@@ -201,25 +194,7 @@ const differs = (key: string) => loaded.value && (loaded.value.row[key] ?? '') !
           />
         </fieldset>
       </details>
-      <label>
-        <span class="label">Allergens</span>
-        <NSelect
-          v-model:value="allergens"
-          multiple
-          :options="(session.catalogue?.allergens ?? []).map((a) => ({ value: a, label: a }))"
-          aria-label="Allergens"
-        />
-      </label>
-      <label>
-        <span class="label">What of animals is in it (nothing: plant). Unsaid, no vegetarian or vegan gets it</span>
-        <NSelect
-          v-model:value="animals"
-          multiple
-          :options="(session.catalogue?.animals ?? []).map((a) => ({ value: a, label: a }))"
-          aria-label="Of animals"
-        />
-      </label>
-      <ProblemLine :problem="wrong('animals')" />
+      <WhatIsInIt :row="row" :wrong="wrong" @change="set" />
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
       <section v-if="moved && changed" class="moved good-news" aria-live="polite">
         <p v-if="!moved.length"><b>No sauce of yours moves.</b></p>
