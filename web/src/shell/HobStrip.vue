@@ -42,6 +42,9 @@ watch(
       {{ acts.signedOut ? 'Signed out: sign in again.' : 'No network: cooking goes on.'
       }}<template v-if="acts.waiting"> {{ acts.waiting }} kept to send.</template>
     </p>
+    <p v-if="acts.others.length" class="away" role="status">
+      Kept on this device until {{ acts.others.join(', ') }} signs in again: what was done at the stove.
+    </p>
     <p v-if="!hob.pots.length && !acts.offline" class="quiet">No pot is on. Start one from a saved sauce.</p>
     <RouterLink v-if="hob.pots.length" class="map" to="/stove?hob">Hob</RouterLink>
     <RouterLink

@@ -9,6 +9,7 @@ import type { Batch } from './acts'
 vi.mock('@/api/client', async (original) => clientOver(await original()))
 
 const { useActs } = await import('./acts')
+const { useSession } = await import('./session')
 const batch = () => demo('GET /api/stove/{batch_id}') as Batch
 const go = (from_step: number, to_step: number) => ({ kind: 'go' as const, from_step, to_step })
 
@@ -54,6 +55,36 @@ describe('acts', () => {
     expect(acts.shown(batch().id)!.step).toBe(2)
     expect(taken).toHaveLength(2)
     expect(acts.waiting).toBe(0)
+  })
+
+  it('carry who did them, and wait for whose sign-in it was: nobody else sends them', async () => {
+    const { answer, taken } = server()
+    const bodies: Loose[] = []
+    const signedIn = (session_id: number, id: number, called: string) => {
+      useSession().who = { ...demo('GET /api/accounts/me'), session_id, id, called } as never
+    }
+    wire.answer = silent
+    let acts = started()
+    signedIn(1, 7, 'Tove')
+    acts.keep(batch())
+    await acts.does(batch().id, go(0, 1)).sent
+    expect(taken).toHaveLength(0)
+
+    acts = started()
+    signedIn(2, 8, 'Runa')
+    wire.answer = (path, body) => {
+      if (path === '/api/stove/{batch_id}/acts') bodies.push(...body.acts)
+      return answer(path, body)
+    }
+    acts.keep(batch())
+    await acts.send()
+    expect(bodies).toHaveLength(0)
+    expect([acts.waiting, acts.others]).toEqual([0, ['Tove']])
+
+    signedIn(1, 9, 'Odd')
+    await acts.send()
+    expect(bodies.map((act) => act.done_by)).toEqual([7])
+    expect(acts.others).toEqual([])
   })
 
   it('wait without a network, through a reload, and then come once', async () => {

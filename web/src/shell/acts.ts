@@ -8,13 +8,15 @@ import { computed, ref } from 'vue'
 import { api, ask, Refused, Unanswered, type Schemas } from '@/api/client'
 import { newKey } from '@/api/once'
 import { formOf } from '@/parts/steps'
+import { useSession } from './session'
 
 export type Batch = Schemas['BatchOut']
 export type Act = Schemas['ActsIn']['acts'][number]
 type Body<A> = A extends Act ? Omit<A, 'key' | 'at'> : never
 /** An act without its key and moment, which it is given here. */
 export type Doing = Body<Act>
-type Waiting = { batch: number; act: Act }
+/** `session`: whose sign-in it was done under, so that it is never sent as somebody else's; `by` what they are called. */
+type Waiting = { batch: number; act: Act; session?: number | null; by?: string | null }
 
 const QUEUE = 'kestrel.acts'
 const BATCH = 'kestrel.batch.'
@@ -54,7 +56,8 @@ const CARDS = new Set<string>(['put', 'poured', 'skipped'])
 /** The pot as it is once `act` is taken: what can be told without the server. */
 export function after(batch: Batch, act: Act): Batch {
   if (!TOLD.has(act.kind)) return moved(batch, act)
-  const { key, at, kind, ...data } = act
+  const { key, at, kind, ...told } = act
+  const data = { ...told, done_by: undefined }
   const step = 'step' in data ? data.step : batch.step
   return { ...moved(batch, act), acts: [...batch.acts, { key, at, kind, step, data, by: '' }] }
 }
@@ -122,6 +125,7 @@ function moved(batch: Batch, act: Act): Batch {
 }
 
 export const useActs = defineStore('acts', () => {
+  const session = useSession()
   const waiting = ref<Waiting[]>(read<Waiting[]>(QUEUE, []))
   const batches = ref(new Map<number, Batch>())
   const offline = ref(false)
@@ -164,8 +168,9 @@ export const useActs = defineStore('acts', () => {
 
   /** Done now: shown at once, sent when it can be. Its `key` is what it is taken back by. */
   function does(batch: number, doing: Doing): { key: string; sent: Promise<void> } {
-    const act = { ...doing, key: newKey(), at: new Date().toISOString() } as Act
-    queue((there) => [...there, { batch, act }])
+    const { session_id, id, called } = session.who ?? { session_id: null, id: null, called: null }
+    const act = { ...doing, key: newKey(), at: new Date().toISOString(), done_by: id } as Act
+    queue((there) => [...there, { batch, act, session: session_id, by: called }])
     return { key: act.key, sent: send() }
   }
 
@@ -182,13 +187,19 @@ export const useActs = defineStore('acts', () => {
     sending ??= sendAll().finally(() => (sending = null))
     return sending
   }
+  /** What was done under the sign-in that is here now; the rest waits for who did it to sign in again. */
+  const ours = (one: Waiting) => one.session === undefined || one.session === (session.who?.session_id ?? null)
   async function sendAll(): Promise<void> {
-    while (waiting.value.length) {
-      const id = waiting.value[0]!.batch
-      const mine = waiting.value.filter((one) => one.batch === id).slice(0, 100)
+    for (let sendable = waiting.value.filter(ours); sendable.length; sendable = waiting.value.filter(ours)) {
+      const id = sendable[0]!.batch
+      const mine = sendable.filter((one) => one.batch === id).slice(0, 100)
       if (!(await sendOf(id, mine))) return
     }
   }
+  /** Who has acts on this device that wait for their own sign-in. */
+  const others = computed(() => [
+    ...new Set(waiting.value.filter((one) => !ours(one)).map((one) => one.by ?? 'somebody')),
+  ])
   function drop(gone: Waiting[]): void {
     const keys = new Set(gone.map((one) => one.act.key))
     queue((there) => there.filter((one) => !keys.has(one.act.key)))
@@ -228,11 +239,22 @@ export const useActs = defineStore('acts', () => {
   }
   useEventListener(window, 'online', () => void send())
   useIntervalFn(() => {
-    if (waiting.value.length) void send()
+    if (waiting.value.some(ours)) void send()
   }, 3000)
   useEventListener(window, 'storage', (event: StorageEvent) => {
     if (event.key === QUEUE && kept) waiting.value = read<Waiting[]>(QUEUE, [])
   })
 
-  return { shown, keep, load, does, send, offline, signedOut, told, waiting: computed(() => waiting.value.length) }
+  return {
+    shown,
+    keep,
+    load,
+    does,
+    send,
+    offline,
+    signedOut,
+    told,
+    others,
+    waiting: computed(() => waiting.value.filter(ours).length),
+  }
 })
