@@ -267,7 +267,7 @@ _DAYS = TypeAdapter(list[TimedDay])
 
 def _to_order(gathered: Gathered, ready: work.Ready, document: Document) -> list[ToOrder]:
     calls = Calls(ready.plan, ready.kitchen, gathered.means, document, ready.library)
-    lines = [line for line in ready.plan.lines if line.number in document.to_order]
+    lines = [line for line in ready.plan.lines if line.id in document.to_order]
     return [calls.to_order(line) for line in lines if not line.refused]
 
 
@@ -286,7 +286,7 @@ def _told(
         "remarks": plain(gathered.remarks),
         "lines": [
             {
-                "number": line.number,
+                "number": line.id,
                 "name": str(line.called),
                 "portions": line.line.portions,
                 "filled": line.layout is not None,

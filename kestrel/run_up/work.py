@@ -13,6 +13,8 @@ from kestrel.larder.means import library_of, means_of
 from kestrel.run_up.models import RunUp
 from kestrel.service.work import gathered as gathered_service
 from kestrel.service.work import typed_service
+from kestrel.stove.counting import now_of as now_at_stove
+from kestrel.stove.following import as_cooked
 from kestrel.stove.models import Batch
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen as CoreKitchen
@@ -110,10 +112,33 @@ def batches_of(row: RunUp) -> list[Batch]:
 
 
 def minutes_left(batch: Batch) -> float:
-    """What is left of a batch from the step it is at, as it was planned."""
+    """What is left of a batch: of the step it is at what its timer or what was seen of the pot says, else what was
+    planned of it less how long it lasts already; and of the steps after it as planned."""
     states = batch.plan["states"]
-    at = float(states[batch.step - 1]["minutes"]) if batch.step else 0.0
-    return min(1440.0, max(0.5, float(batch.plan["final"]["minutes"]) - at))
+    total = float(batch.plan["final"]["minutes"])
+    if batch.step >= len(states):
+        return 0.5
+    before = float(states[batch.step - 1]["minutes"]) if batch.step else 0.0
+    after = float(states[batch.step]["minutes"])
+    return min(1440.0, max(0.5, _left_of_step(batch, after - before) + total - after))
+
+
+def _left_of_step(batch: Batch, planned: float) -> float:
+    now = now_at_stove(batch)
+    watched = as_cooked(batch).followed
+    if (
+        watched is not None
+        and watched.watched is not None
+        and watched.watched.minutes_left is not None
+    ):
+        return max(0.0, watched.watched.minutes_left.value)
+    for timer in batch.timers:
+        if timer["name"] == "step":
+            over = datetime.fromisoformat(timer["started_at"]) + timedelta(seconds=timer["seconds"])
+            return max(0.0, (over - now).total_seconds() / 60.0)
+    began = batch.began.get(str(batch.step))
+    lasted = (now - datetime.fromisoformat(began)).total_seconds() / 60.0 if began else 0.0
+    return max(0.0, planned - lasted)
 
 
 def minute_at(row: RunUp, moment: datetime) -> float:

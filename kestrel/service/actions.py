@@ -1,5 +1,6 @@
 """Writes on dishes and services, one transaction each."""
 
+import secrets
 from collections.abc import Mapping
 from datetime import date, timedelta
 from typing import Any, TypeVar
@@ -62,6 +63,23 @@ def change_dish(dish: Dish, data: Mapping[str, Any], revision: int) -> Dish:
     return moved(dish)
 
 
+def _with_new_ids(data: Mapping[str, Any]) -> Mapping[str, Any]:
+    """``data`` with an id for lines that have none: one no line of it ever had, so that what was begun for another
+    that is gone is never theirs."""
+    lines = data.get("lines")
+    if not isinstance(lines, list):
+        return data
+    return {
+        **data,
+        "lines": [
+            {**line, "id": 1000 + secrets.randbelow(10**9)}
+            if isinstance(line, Mapping) and line.get("id") is None
+            else line
+            for line in lines
+        ],
+    }
+
+
 def checked_service(kitchen: Kitchen, data: Mapping[str, Any]) -> ServiceDocument:
     """A service as it would be kept in this kitchen. Raises :class:`BadInput` by field."""
     service = read_service(data)
@@ -91,7 +109,7 @@ def save_service(kitchen: Kitchen, data: Mapping[str, Any]) -> Service:
 def change_service(service: Service, data: Mapping[str, Any], revision: int) -> Service:
     """``service`` as ``data``; sauces it had keep their versions, new ones are pinned. Raises
     :class:`Conflict` when it was changed meanwhile."""
-    document = write_service(checked_service(service.kitchen, data))
+    document = write_service(checked_service(service.kitchen, _with_new_ids(data)))
     if sent_again(service, document):
         return service
     service = current(service, revision)

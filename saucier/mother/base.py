@@ -42,6 +42,12 @@ class Base:
         return frozenset().union(*(row.allergens for row in self.rows))
 
     @property
+    def identity(self) -> str:
+        """What she is made of, in keys: the same however much is made, and whoever pours from her."""
+        main = max(self.liquids, key=lambda liquid: liquid[1])[0]
+        return f"{self.colour}-{main.key}-{self.fat.key}-{self.flour.key}"
+
+    @property
     def name(self) -> Sentence:
         """What it is called, for the eye only: nothing is matched by it."""
         return say(f"base.{self.colour}", liquid=_liquid(self))

@@ -15,7 +15,7 @@ from saucier.run_up.library import Library
 from saucier.run_up.means import SKILLS, Cook, Means, Ring, unit
 from saucier.run_up.pots import hold_pans, lay_pots
 from saucier.run_up.sides import lay_preparing, lay_thawing
-from saucier.service import LinePlan, Plan
+from saucier.service import BranchPlan, LinePlan, Plan
 from saucier.timing import Away, Heat, Hold, Problem, Serving, Task
 from saucier.words import Sentence, say
 
@@ -63,10 +63,10 @@ def run_up(
     lay_pots(at, days)
     for line in lines:
         moment = served[line.line.sitting]
-        if line.number in doc.to_order:
+        if line.id in doc.to_order:
             lay_mise_en_place(at, line, moment)
         else:
-            lay_dish(at, line, moment, line.number in ahead)
+            lay_dish(at, line, moment, line.id in ahead)
     lay_preparing(at)
     lay_thawing(at)
     heat_ovens(at)
@@ -78,6 +78,7 @@ def run_up(
     remarks = [*board.remarks, *(say(f"assumed.{what}") for what in means.assumed)]
     if not plan.service.serve_at:
         remarks.append(say("assumed.serve-at"))
+    remarks += _no_longer_there(board, doc)
     return Gathered(
         board,
         served,
@@ -87,6 +88,15 @@ def run_up(
         tuple(dict.fromkeys(remarks)),
         _happened(board, doc.marks),
     )
+
+
+def _no_longer_there(board: Board, doc: RunUp) -> list[Sentence]:
+    """Tasks that were begun, or done, and are none of this plan any more: nothing done is forgotten unsaid."""
+    return [
+        say("mark-of-no-task" if mark.over is None else "mark-of-no-task-done", key=key)
+        for key, mark in doc.marks.items()
+        if key not in board.jobs
+    ]
 
 
 def _happened(board: Board, marks: Mapping[str, Happened]) -> dict[str, Happened]:
@@ -154,8 +164,8 @@ def _ahead(lines: Iterable[LinePlan], doc: RunUp) -> frozenset[int]:
     for line in lines:
         can = line.layout is not None or line.dish.filled == "cold"
         cold = line.dish.filled == "cold" and line.layout is not None
-        if can and (cold or line.number in doc.ahead) and line.number not in doc.same_day:
-            found.add(line.number)
+        if can and (cold or line.id in doc.ahead) and line.id not in doc.same_day:
+            found.add(line.id)
     return frozenset(found)
 
 
@@ -164,13 +174,18 @@ def _days(plan: Plan, ahead: frozenset[int]) -> dict[str, int]:
     where any of what is poured from her is."""
     days: dict[str, int] = {}
     for branch in plan.branches:
-        days[branch.key] = -1 if branch.asked and {a.line for a in branch.asked} <= ahead else 0
+        days[branch.key] = -1 if branch.asked and _ids(plan, branch) <= ahead else 0
     for pot in plan.pots:
         poured = [branch for branch in plan.branches if branch.pot == pot.key]
         days[pot.key] = min((days[branch.key] for branch in poured), default=0)
     for first in plan.first:
         days[first.key] = days.get(first.of, 0)
     return days
+
+
+def _ids(plan: Plan, branch: BranchPlan) -> set[int]:
+    """The lines that eat of ``branch``."""
+    return {plan.lines[asked.line].id for asked in branch.asked}
 
 
 # -- the planner's question

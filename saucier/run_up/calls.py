@@ -39,7 +39,7 @@ class Calls:
     def planned(self, calls: Sequence[Called]) -> tuple[CallPlan, ...]:
         """Every call that is not gone, each table together, as soon as can be."""
         waiting = [(n, call) for n, call in enumerate(calls) if not call.gone]
-        lines = {line.number: line for line in self.plan.lines if not line.refused}
+        lines = {line.id: line for line in self.plan.lines if not line.refused}
         waiting = [(n, call) for n, call in waiting if call.line in lines]
         if not waiting:
             return ()
@@ -71,9 +71,7 @@ class Calls:
         """What a cook wants to know of a line before the evening."""
         told, alone = [], 0.0
         for count in TOGETHER:
-            calls = [
-                Called(line=line.number, portions=1, table=str(n), at=0.0) for n in range(count)
-            ]
+            calls = [Called(line=line.id, portions=1, table=str(n), at=0.0) for n in range(count)]
             found = self.planned(calls)
             last = max(call.out for call in found)
             if count == 1:
@@ -81,7 +79,7 @@ class Calls:
             late = count == TOGETHER[-1] and last > alone + 1.0
             waits = self._waits_for(calls, last) if late else None
             told.append(AtOnce(count, last, waits))
-        return ToOrder(line.number, line.called, self._ready(line), alone, tuple(told))
+        return ToOrder(line.id, line.called, self._ready(line), alone, tuple(told))
 
     def _ready(self, line: LinePlan) -> tuple[Sentence, ...]:
         by_key = {branch.key: branch for branch in self.plan.branches}
@@ -186,7 +184,7 @@ class Calls:
                 )
             )
         steps.sort(key=lambda step: step.start)
-        line = next(one for one in self.plan.lines if one.number == call.line)
+        line = next(one for one in self.plan.lines if one.id == call.line)
         alone = _longest(board)
         out = max(step.end for step in steps)
         return CallPlan(

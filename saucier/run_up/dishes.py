@@ -26,17 +26,17 @@ def lay_mise_en_place(at: At, line: LinePlan, served: float) -> None:
         for key in lay_sides(at, line, 0)
         if board.jobs[key].keeps.suffers < K.A_LA_MINUTE_SUFFERS
     ]
-    for key in [key for key in board.jobs if key.startswith(f"side:{line.number}:")]:
+    for key in [key for key in board.jobs if key.startswith(f"side:{line.id}:")]:
         if key not in standing:  # cooked when called; what is cut for it is wanted all the same
             del board.jobs[key]
     key = board.add(
         Job(
-            f"mise:{line.number}",
+            f"mise:{line.id}",
             "prepare",
             say("job.mise", dish=line.called),
             (Doing(2.0, "all", say("job.mise-do")),),
             "plate",
-            (line.number,),
+            (line.id,),
             amount=say("job.portions", count=line.line.portions),
         )
     )
@@ -59,12 +59,12 @@ def finish_to_order(at: At, line: LinePlan, sides: tuple[str, ...]) -> None:
         if worked
         else board.add(
             Job(
-                f"sauce:{line.number}",
+                f"sauce:{line.id}",
                 "pot",
                 say("call.finish-sauce"),
                 (Doing(K.CALL_SAUCE_MIN, "all", say("call.finish-sauce")),),
                 "stove",
-                (line.number,),
+                (line.id,),
                 uses=(Use(at.any_ring()),),
                 keeps=Keeps(4.0, 3, say("keeps.plated")),
             )
@@ -72,7 +72,7 @@ def finish_to_order(at: At, line: LinePlan, sides: tuple[str, ...]) -> None:
     )
     hot = _finished(at, line, None)
     _served(at, line, hot, sides if not hot else (), 0.0)
-    plate = f"plate:{line.number}"
+    plate = f"plate:{line.id}"
     for side in sides:
         for one in hot:
             board.follow(side, one, at_least=rest_of(at, side))
@@ -90,12 +90,12 @@ def lay_dish(at: At, line: LinePlan, served: float, ahead: bool) -> None:
     if ahead and last:
         chill = board.add(
             Job(
-                f"chill:{line.number}",
+                f"chill:{line.id}",
                 "chill",
                 say("job.chill", dish=line.called),
                 (Doing(K.CHILL_FILLED_MIN, "none", say("job.chill-do")),),
                 "prepare",
-                (line.number,),
+                (line.id,),
                 day=-1,
                 note=say("job.chill-note"),
             )
@@ -129,12 +129,12 @@ def _filled(at: At, line: LinePlan, sides: tuple[str, ...], day: int) -> str | N
         parts.append(Doing(0.3 * portions, "all", say("job.coat-do")))
     key = at.board.add(
         Job(
-            f"fill:{line.number}",
+            f"fill:{line.id}",
             "fill",
             say("job.fill", dish=line.called),
             tuple(parts),
             "plate",
-            (line.number,),
+            (line.id,),
             amount=amount,
             keeps=Keeps(K.FILLED_WAITS_MIN, 1, say("keeps.filled")),
             note=at.clean_for(line),
@@ -234,12 +234,12 @@ def _baked(at: At, line: LinePlan, minutes: float, to_c: float, word: str) -> li
         keys.append(
             at.board.add(
                 Job(
-                    f"oven:{line.number}" + (f"#{number}" if loads > 1 else ""),
+                    f"oven:{line.id}" + (f"#{number}" if number > 1 else ""),
                     "finish",
                     name,
                     tuple(parts),
                     "oven",
-                    (line.number,),
+                    (line.id,),
                     amount=say("job.shelves", shelves=here),
                     baking=Baking(to_c, K.OVEN_GIVE_C, here) if oven else None,
                     keeps=Keeps(K.COLOURED_WAITS_MIN, 9, say("keeps.coloured")),
@@ -271,7 +271,7 @@ def _grilled(at: At, line: LinePlan) -> list[str]:
             name = say("job.load", name=name, number=number, loads=loads)
         key = board.add(
             Job(
-                f"grill:{line.number}" + (f"#{number}" if loads > 1 else ""),
+                f"grill:{line.id}" + (f"#{number}" if number > 1 else ""),
                 "finish",
                 name,
                 (
@@ -280,7 +280,7 @@ def _grilled(at: At, line: LinePlan) -> list[str]:
                     Doing(K.HANDLING_MIN, "all", say("job.out")),
                 ),
                 "oven",
-                (line.number,),
+                (line.id,),
                 touches=(Touch(K.HANDLING_MIN + 0.6 * minutes, say("job.turn-tray")),),
                 uses=(Use(at.gear_units(flat)),),
                 keeps=Keeps(K.COLOURED_WAITS_MIN, 9, say("keeps.coloured")),
@@ -298,12 +298,12 @@ def _torched(at: At, line: LinePlan) -> str:
         at.board.remarks.append(say("no-torch", dish=line.called))
     return at.board.add(
         Job(
-            f"torch:{line.number}",
+            f"torch:{line.id}",
             "finish",
             say("job.torch", dish=line.called),
             (Doing(max(1.0, K.TORCH_EACH_MIN * line.line.portions), "all", say("job.torch-do")),),
             "plate",
-            (line.number,),
+            (line.id,),
             uses=(Use(at.gear_units(torches)),) if torches else (),
             keeps=Keeps(K.COLOURED_WAITS_MIN, 9, say("keeps.coloured")),
         )
@@ -342,12 +342,12 @@ def _served(
     )
     key = board.add(
         Job(
-            f"plate:{line.number}",
+            f"plate:{line.id}",
             "carry" if whole else "plate",
             say("job.carry" if whole else "job.plate", dish=line.called),
             (Doing(minutes, "all", say("job.carry-do" if whole else "job.plate-do")),),
             "plate",
-            (line.number,),
+            (line.id,),
             amount=say("job.portions", count=portions),
             note=at.clean_for(line),
             keeps=Keeps(K.PLATED_WAITS_MIN, 9, say("keeps.plated")),
@@ -380,7 +380,7 @@ def _plates(at: At, line: LinePlan) -> str:
     cupboards = at.means.that_can("warm-plates")
     return at.board.add(
         Job(
-            f"plates:{line.number}",
+            f"plates:{line.id}",
             "warm-up",
             say("job.warm-plates", count=math.ceil(line.line.portions), dish=line.called),
             (
@@ -388,7 +388,7 @@ def _plates(at: At, line: LinePlan) -> str:
                 Doing(K.WARM_PLATES_MIN, "none", say("job.plates-warm", to_c=line.dish.plate_c)),
             ),
             "plate",
-            (line.number,),
+            (line.id,),
             keeps=Keeps(90.0 if cupboards else 15.0, 0, say("keeps.plates")),
         )
     )

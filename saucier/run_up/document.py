@@ -73,7 +73,7 @@ class Called(Part):
     """A call for plates that are finished when called: so many of a line, for a ``table``, ``at`` a
     moment."""
 
-    line: Annotated[int, Field(ge=0, le=200)]
+    line: Annotated[int, Field(ge=0, le=2**31)]
     portions: Annotated[int, Field(ge=1, le=60)] = 1
     table: Annotated[str, Field(max_length=20)] = ""
     at: Moment
@@ -81,9 +81,9 @@ class Called(Part):
 
 
 class RunUp(Part):
-    """The run-up. Tasks are named by their keys, lines by their numbers in the service. ``late_by`` puts
+    """The run-up. Tasks are named by their keys, lines by their ids in the service. ``late_by`` puts
     a sitting off by minutes, ``served_over`` are the minutes within which its dishes go out; ``ahead`` are lines made the day before beside those that are filled
-    cold, ``same_day`` such as are not; ``to_order`` are finished when called. ``ways`` cook a solid otherwise (by line and number, as in ``0.1``), ``rings``
+    cold, ``same_day`` such as are not; ``to_order`` are finished when called. ``ways`` cook a solid otherwise (by line and its number in the dish, as in ``0.1``), ``rings``
     give a pot its ring, ``minutes`` a task its time, ``pins`` its beginning; ``marks`` are what
     happened. ``now`` is when it was last planned on the way; before it nothing begins."""
 

@@ -30,12 +30,12 @@ def fried(at: At, line: LinePlan, rounds: Rounds) -> str:
         uses.append(Use(at.any_ring()))
     return at.board.add(
         Job(
-            f"fry:{line.number}",
+            f"fry:{line.id}",
             "finish",
             say("job.fry", dish=line.called),
             tuple(parts),
             "stove",
-            (line.number,),
+            (line.id,),
             amount=say("job.pieces", count=found.pieces, what=rounds.what, a_round=found.a_round),
             touches=tuple(touches),
             uses=tuple(uses),

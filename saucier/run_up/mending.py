@@ -210,14 +210,14 @@ def _candidates(gathered: Gathered, schedule: Schedule) -> Iterator[tuple[str, S
             doc.model_copy(update={"extra": (*doc.extra, extra)}),
         )
     for line in gathered.plan.lines:
-        if line.refused or not line.layout or line.number in doc.ahead:
+        if line.refused or not line.layout or line.id in doc.ahead:
             continue
-        if line.dish.filled == "cold" and line.number not in doc.same_day:
+        if line.dish.filled == "cold" and line.id not in doc.same_day:
             continue
         yield (
-            f"ahead-{line.number}",
+            f"ahead-{line.id}",
             say("mend.ahead", dish=line.called),
-            doc.model_copy(update={"ahead": (*doc.ahead, line.number)}),
+            doc.model_copy(update={"ahead": (*doc.ahead, line.id)}),
         )
     ring = Extra(kind="ring", name="a ring more", start=None, end=None)
     yield (

@@ -85,7 +85,14 @@ def lay_pots(at: At, days: dict[str, int]) -> None:
 
 def _lines(at: At, pot: str) -> tuple[int, ...]:
     return tuple(
-        sorted({a.line for b in at.plan.branches if pot in (b.pot, b.key) for a in b.asked})
+        sorted(
+            {
+                at.plan.lines[a.line].id
+                for b in at.plan.branches
+                if pot in (b.pot, b.key)
+                for a in b.asked
+            }
+        )
     )
 
 
@@ -176,7 +183,7 @@ def _branch(at: At, branch: BranchPlan, mother: PotPlan, days: dict[str, int]) -
     day = days.get(branch.key, 0)
     checked = check(branch.sheet, at.kitchen)
     keys = []
-    lines = tuple(sorted({asked.line for asked in branch.asked}))
+    lines = tuple(sorted({at.plan.lines[asked.line].id for asked in branch.asked}))
     warm = days.get(mother.key, 0) == -1 and not day
     for number in range(1, branch.batches + 1):
         parts = doings(checked)
@@ -220,15 +227,25 @@ def _branch(at: At, branch: BranchPlan, mother: PotPlan, days: dict[str, int]) -
 
 
 def _on_hand(at: At) -> None:
-    """What stood made is warmed and let down."""
+    """What stood made is warmed and let down. Its key says which it is, not how much is taken of it."""
+    of_the_kind: dict[str, int] = {}
     for used in at.plan.used:
+        kind = f"warm:{used.sauce}:{used.age_days:g}d"
+        of_the_kind[kind] = of_the_kind.get(kind, 0) + 1
         litres = used.ready_ml / 1000.0
         lines = tuple(
-            sorted({a.line for b in at.plan.branches if b.sauce == used.sauce for a in b.asked})
+            sorted(
+                {
+                    at.plan.lines[a.line].id
+                    for b in at.plan.branches
+                    if b.sauce == used.sauce
+                    for a in b.asked
+                }
+            )
         )
         key = at.board.add(
             Job(
-                f"warm:{used.sauce}:{used.taken_ml:.0f}",
+                f"{kind}#{of_the_kind[kind]}",
                 "pot",
                 say("job.warm-up", name=used.name),
                 (

@@ -39,7 +39,7 @@ def lay_sides(at: At, line: LinePlan, day: int) -> tuple[str, ...]:
 
 
 def _way(at: At, line: LinePlan, number: int, row: Ingredient) -> Way:
-    chosen = at.doc.ways.get(f"{line.number}.{number}")
+    chosen = at.doc.ways.get(f"{line.id}.{number}")
     if chosen is None and line.dish.solids[number].way:
         chosen = line.dish.solids[number].way
     way = at.library.way(chosen) if chosen else at.library.usual(row)
@@ -55,7 +55,7 @@ def _as_it_is(
     at: At, line: LinePlan, several: Sequence[tuple[Solid, Ingredient, float]], day: int
 ) -> list[str]:
     """What only has to be there: its work by hand, if any, is wanted by whoever takes it."""
-    key = f"ready:{line.number}"
+    key = f"ready:{line.id}"
     wanted = [(row, grams) for _, row, grams in several if prepare_for(row)]
     if not wanted:
         return []
@@ -66,7 +66,7 @@ def _as_it_is(
             say("job.set-out", dish=line.called),
             (Doing(K.HANDLING_MIN, "all", say("job.set-out-do")),),
             "prepare",
-            (line.number,),
+            (line.id,),
             amount=_names(several),
             keeps=Keeps(None, 0),
             day=-1 if day else 0,
@@ -106,12 +106,12 @@ def _cooked(
     names = tuple(row.name for _, row, _ in several)
     key = at.board.add(
         Job(
-            f"side:{line.number}:{way.key}",
+            f"side:{line.id}:{way.key}",
             "side",
             say("job.side", way=way.name, names=names, dish=line.called),
             tuple(parts),
             "stove",
-            (line.number,),
+            (line.id,),
             amount=pieces or _names(several),
             touches=tuple(touches),
             uses=uses,
@@ -267,7 +267,7 @@ def lay_preparing(at: At) -> None:
             name = say(f"job.{prepare.key}", name=said(row.name))
             if parts > 1:
                 name = say("job.part-of", name=name, number=number, parts=parts)
-            key = f"prep:{ingredient}:{-day}" + (f"#{number}" if parts > 1 else "")
+            key = f"prep:{ingredient}:{-day}" + (f"#{number}" if number > 1 else "")
             at.board.add(
                 Job(
                     key,
@@ -287,7 +287,8 @@ def lay_preparing(at: At) -> None:
 
 def lay_thawing(at: At) -> None:
     """What is on hand in the freezer comes out the day before."""
-    for number, one in enumerate(at.plan.service.on_hand):
+    of_the_kind: dict[str, int] = {}
+    for one in at.plan.service.on_hand:
         if one.place != "freezer":
             continue
         name: Sentence | str = one.roux or ""
@@ -297,9 +298,11 @@ def lay_thawing(at: At) -> None:
             name = next((used.name for used in at.plan.used if used.sauce == one.sauce), "")
             if not name:  # no dish takes it today
                 continue
+        kind = f"thaw:{one.sauce or one.roux or one.ingredient}:{one.age_days:g}d"
+        of_the_kind[kind] = of_the_kind.get(kind, 0) + 1
         at.board.add(
             Job(
-                f"thaw:{number}",
+                f"{kind}#{of_the_kind[kind]}",
                 "prepare",
                 say("job.thaw", name=name),
                 (Doing(1.0, "all", say("job.thaw-do")),),

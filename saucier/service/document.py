@@ -21,8 +21,10 @@ class Line(Part):
     """So many portions of a dish (a key of the dishes given beside), at a ``sitting``, for guests who
     go ``without`` an allergen, a kind of ingredient, one ingredient, or as a diet says (vegetarian,
     vegan, alcohol, pork, raw yolk); ``swaps`` puts other ingredients in the place of those named. A
-    ``vessel`` of its own, where this line is not filled as the dish says."""
+    ``vessel`` of its own, where this line is not filled as the dish says. ``id`` tells it from every other line there
+    ever was of its service, wherever it stands: tasks, calls and marks go by it."""
 
+    id: Annotated[int, Field(ge=0, le=2**31)] | None = None
     dish: Key
     portions: Annotated[float, Field(gt=0, le=20_000)]
     sitting: Literal[1, 2] = 1
@@ -74,6 +76,23 @@ class Service(Part):
     on_hand: Annotated[tuple[OnHand, ...], Field(max_length=60)] = ()
     keep_days: Annotated[float, Field(ge=0, le=14)] = 3.0
     repeats: Literal["never", "weekly"] = "never"
+
+    @field_validator("lines")
+    @classmethod
+    def _identified(cls, lines: tuple[Line, ...]) -> tuple[Line, ...]:
+        """Lines of before December 2026 have no id: theirs is where they stand. One that was copied with its line
+        is a new one."""
+        taken = {line.id for line in lines if line.id is not None}
+        seen: set[int] = set()
+        made = []
+        for number, line in enumerate(lines):
+            own = line.id
+            if own is None or own in seen:
+                own = number if number not in taken | seen else max(taken | seen) + 1
+                line = line.model_copy(update={"id": own})
+            seen.add(own)
+            made.append(line)
+        return tuple(made)
 
     @field_validator("name")
     @classmethod
@@ -133,7 +152,10 @@ def read_what_can_be(data: Mapping[str, Any]) -> tuple[Service, tuple[Problem, .
         for at in found:
             assert at is not None
             rows = list(read[at[1]])
-            rows[int(at[2])] = _STANDS_FOR[at[1]]
+            number = int(at[2])
+            own = rows[number].get("id") if isinstance(rows[number], Mapping) else None
+            known = {"id": own} if isinstance(own, int) and at[1] == "lines" else {}
+            rows[number] = {**_STANDS_FOR[at[1]], **known}
             read[at[1]] = rows
         return read_service(read), bad.problems
 

@@ -24,7 +24,7 @@ ROUX_OF = ("butter-unsalted", "wheat-flour")
 class Used:
     """Made-ahead sauce used first: ``taken_ml`` of it, ``let_down``, ``ready_ml`` after;
     ``sheet`` is how the whole tub would come back, ``cost`` what was taken has cost; ``liquid_g`` of
-    ``liquid`` (a key) let down what is taken."""
+    ``liquid`` (a key) let down what is taken. ``age_days`` as it was told."""
 
     sauce: str
     name: str
@@ -35,6 +35,7 @@ class Used:
     cost: float
     liquid: str = ""
     liquid_g: float = 0.0
+    age_days: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -123,6 +124,7 @@ def _brought_back(
         cost=final.cost * share,
         liquid=back.liquid.key if poured > 0.0 else "",
         liquid_g=poured,
+        age_days=one.age_days,
     )
     return used, share
 

@@ -146,6 +146,11 @@ class LinePlan:
     cost: float = 0.0
     cost_each: float = 0.0
 
+    @property
+    def id(self) -> int:
+        """What tells it from every other line of its service, wherever it stands."""
+        return self.number if self.line.id is None else self.line.id
+
 
 @dataclass(frozen=True, slots=True)
 class Plan:

@@ -58,8 +58,9 @@ class PotPlanner:
         # A guest's own pot comes before any mother: no pan was anything else's yet.
         self._each_alone([pair for pair in alone if pair[0].guest], bases, pots, branches)
         alone = [pair for pair in alone if not pair[0].guest]
-        for number, group in enumerate(groups):
-            pot, poured = self._mother(number, group, bases, alone)
+        keys = self._mothers_keys(groups, bases)
+        for key, group in zip(keys, groups, strict=True):
+            pot, poured = self._mother(key, group, bases, alone)
             if pot is not None:
                 pots.append(pot)
             branches += poured
@@ -174,9 +175,29 @@ class PotPlanner:
                     return say("another-base", than=group[0].sheet.name, differs=differs)
         return say("only-one-of-its-base")
 
+    def _mothers_keys(
+        self, groups: Sequence[list[Wanted]], bases: dict[str, Base | Sentence]
+    ) -> list[str]:
+        """A key for each group's mother that says what she is made of: not how much of her, nor which one comes
+        first. Two of the same are told apart by the first of their sauces."""
+        by_force = {key for key, force in self._service.force.items() if force == "share"}
+
+        def first(group: list[Wanted]) -> Wanted:
+            own = [one for one in group if one.sauce not in by_force] or group
+            return min(own, key=lambda one: (len(one.sauce), one.sauce, one.key))
+
+        keys = []
+        for group in groups:
+            base = bases[first(group).key]
+            keys.append(f"mother-{base.identity}" if isinstance(base, Base) else "mother")
+        return [
+            key if keys.count(key) == 1 else f"{key}-of-{first(group).sauce}"
+            for key, group in zip(keys, groups, strict=True)
+        ]
+
     def _mother(
         self,
-        number: int,
+        key: str,
         group: list[Wanted],
         bases: dict[str, Base | Sentence],
         alone: list[tuple[Wanted, Sentence]],
@@ -191,7 +212,6 @@ class PotPlanner:
             finish = {one.key: self._finished(one) for one in group}
             goals = [_goal(one, finish[one.key][1]) for one in group]
             own = {one.key: base for one in group if isinstance(base := bases[one.key], Base)}
-            key = f"mother-{number + 1}"
             try:
                 mother = self._made(goals, own, key, frozenset(thicken), finish)
                 break

@@ -372,7 +372,9 @@ class PotsOfAService(KitchenTest):
     def test_no_such_pot_and_strangers(self) -> None:
         self.assertEqual(self.fields(self.cook("mother-9")), ["pot"])
         for method in ("GET", "POST"):
-            response = self.other.call(method, self.path, {"pot": "mother-1"})
+            response = self.other.call(
+                method, self.path, {"pot": "mother-white-milk-whole-butter-unsalted-wheat-flour"}
+            )
             self.assertEqual(response.status_code, 404)
 
 

@@ -98,7 +98,7 @@ class Jobs(unittest.TestCase):
 
     def test_oven_and_grill_are_heated_first(self) -> None:
         self.assertIn("oven:0", self.sunday.board.heats["heat:oven:180"])
-        self.assertIn("grill:5#1", self.sunday.board.heats["heat:grill"])
+        self.assertIn("grill:5", self.sunday.board.heats["heat:grill"])
 
     def test_guests_pots_are_begun_before_others_that_could_have_their_pan(self) -> None:
         plan, board = self.sunday.plan, self.sunday.board
@@ -151,7 +151,7 @@ class Jobs(unittest.TestCase):
         found = run_up(
             planned(service.model_copy(update={"on_hand": (frozen,)})), kitchen(), means(), RunUp()
         )
-        self.assertEqual(found.board.jobs["thaw:0"].day, -1)
+        self.assertEqual(found.board.jobs["thaw:stock-fish:0d#1"].day, -1)
 
     def test_a_kitchen_that_never_said_what_it_has_is_told_what_is_taken_for_granted(self) -> None:
         from saucier.run_up import Means

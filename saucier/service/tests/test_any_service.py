@@ -110,7 +110,13 @@ def any_service(dice: random.Random) -> tuple[Any, dict[str, Dish], dict[str, Sh
         "force": {
             key: dice.choice(["own", "share", "thicken"]) for key in dice.sample([*sheets], 3)
         },
-        "pans": {"mother-1": dice.choice(["stewpan 28", "gone"])} if dice.random() < 0.3 else {},
+        "pans": {
+            "mother-white-milk-whole-butter-unsalted-wheat-flour": dice.choice(
+                ["stewpan 28", "gone"]
+            )
+        }
+        if dice.random() < 0.3
+        else {},
     }
     return read_service(document), dishes, sheets
 

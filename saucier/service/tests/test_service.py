@@ -223,7 +223,7 @@ class Forced(unittest.TestCase):
         self.assertLess(eta[1], eta[0])
         shared = planned(sunday.model_copy(update={"force": {"green-veloute-for-eggs": "share"}}))
         green = next(b for b in shared.branches if b.sauce == "green-veloute-for-eggs")
-        self.assertEqual(green.pot, "mother-1")
+        self.assertEqual(green.pot, "mother-white-milk-whole-butter-unsalted-wheat-flour")
         self.assertIn("you let it share", str(green.why))
 
     def test_too_much_let_down_is_offered_another_way(self) -> None:

@@ -88,7 +88,10 @@ class PansOfPots(unittest.TestCase):
         plan = planned(
             pans,
             {"white": WHITE, "cheese": CHEESE},
-            pans={"mother-1": "stewpan 28", "cheese~binding": "saucepan 20"},
+            pans={
+                "mother-white-milk-whole-butter-unsalted-wheat-flour": "stewpan 28",
+                "cheese~binding": "saucepan 20",
+            },
         )
         self.assertEqual(plan.pots[0].pan.name, "stewpan 28")
         cheese = next(b for b in plan.branches if b.sauce == "cheese")
@@ -187,7 +190,10 @@ class Guests(unittest.TestCase):
         )
         plan = planned([SMALL, MIDDLE, WIDE], {"held": held, "cheese": CHEESE})
         branch = next(b for b in plan.branches if b.sauce == "held")
-        self.assertEqual((branch.pot, branch.final.thickness.grade), ("mother-1", "nappe"))
+        self.assertEqual(
+            (branch.pot, branch.final.thickness.grade),
+            ("mother-white-milk-whole-butter-unsalted-wheat-flour", "nappe"),
+        )
 
 
 def _steps(case: Sheet) -> list[dict[str, Any]]:

@@ -6691,9 +6691,12 @@ export interface components {
          * @description So many portions of a dish (a key of the dishes given beside), at a ``sitting``, for guests who
          *     go ``without`` an allergen, a kind of ingredient, one ingredient, or as a diet says (vegetarian,
          *     vegan, alcohol, pork, raw yolk); ``swaps`` puts other ingredients in the place of those named. A
-         *     ``vessel`` of its own, where this line is not filled as the dish says.
+         *     ``vessel`` of its own, where this line is not filled as the dish says. ``id`` tells it from every other line there
+         *     ever was of its service, wherever it stands: tasks, calls and marks go by it.
          */
         Line: {
+            /** Id */
+            id?: number | null;
             /** Dish */
             dish: string;
             /** Portions */
@@ -7489,7 +7492,7 @@ export interface components {
          * Used
          * @description Made-ahead sauce used first: ``taken_ml`` of it, ``let_down``, ``ready_ml`` after;
          *     ``sheet`` is how the whole tub would come back, ``cost`` what was taken has cost; ``liquid_g`` of
-         *     ``liquid`` (a key) let down what is taken.
+         *     ``liquid`` (a key) let down what is taken. ``age_days`` as it was told.
          */
         Used: {
             /** Sauce */
@@ -7514,6 +7517,11 @@ export interface components {
              * @default 0
              */
             liquid_g: number;
+            /**
+             * Age Days
+             * @default 0
+             */
+            age_days: number;
         };
         /**
          * WeighOut
@@ -9464,9 +9472,9 @@ export interface components {
         };
         /**
          * RunUp
-         * @description The run-up. Tasks are named by their keys, lines by their numbers in the service. ``late_by`` puts
+         * @description The run-up. Tasks are named by their keys, lines by their ids in the service. ``late_by`` puts
          *     a sitting off by minutes, ``served_over`` are the minutes within which its dishes go out; ``ahead`` are lines made the day before beside those that are filled
-         *     cold, ``same_day`` such as are not; ``to_order`` are finished when called. ``ways`` cook a solid otherwise (by line and number, as in ``0.1``), ``rings``
+         *     cold, ``same_day`` such as are not; ``to_order`` are finished when called. ``ways`` cook a solid otherwise (by line and its number in the dish, as in ``0.1``), ``rings``
          *     give a pot its ring, ``minutes`` a task its time, ``pins`` its beginning; ``marks`` are what
          *     happened. ``now`` is when it was last planned on the way; before it nothing begins.
          */

@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import NumberField from '@/parts/NumberField.vue'
 import { found } from '@/parts/options'
 import { useSession } from '@/shell/session'
-import type { Loose, ServiceDraft } from './service'
+import { newLineId, type Loose, type ServiceDraft } from './service'
 
 const props = defineProps<{ service: ServiceDraft; number: number }>()
 const emit = defineEmits<{ gone: [] }>()
@@ -98,7 +98,7 @@ function takeVessel(chosen: string): void {
       <NButton @click="set((l) => (l.sitting = line.sitting === 2 ? 1 : 2))">{{
         line.sitting === 2 ? 'First sitting' : 'Second sitting'
       }}</NButton>
-      <NButton @click="service.edit((doc) => doc.lines.splice(number + 1, 0, { ...line }))">Once more</NButton>
+      <NButton @click="service.edit((doc) => doc.lines.splice(number + 1, 0, { ...line, id: newLineId() }))">Once more</NButton>
       <NButton @click="(service.edit((doc) => doc.lines.splice(number, 1)), emit('gone'))">Take off</NButton>
     </div>
   </div>

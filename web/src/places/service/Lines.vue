@@ -6,7 +6,7 @@ import type { Schemas } from '@/api/client'
 import NumberField from '@/parts/NumberField.vue'
 import LineMore from './LineMore.vue'
 import OnHand from './OnHand.vue'
-import { goesWithout, lineKey, type Loose, type ServiceDraft } from './service'
+import { goesWithout, lineKey, newLineId, type Loose, type ServiceDraft } from './service'
 import ProblemLine from '@/parts/ProblemLine.vue'
 
 const props = defineProps<{ service: ServiceDraft; dishes: Schemas['DishOut'][]; chosen: string | null }>()
@@ -19,7 +19,7 @@ function set(i: number, change: (line: Loose) => void, tag = ''): void {
   void props.service.edit((doc) => change(doc.lines[i]), tag && `${i}.${tag}`)
 }
 function add(key: string): void {
-  void props.service.edit((doc) => doc.lines.push({ dish: key, portions: 10 }))
+  void props.service.edit((doc) => doc.lines.push({ id: newLineId(), dish: key, portions: 10 }))
 }
 /** All that is wrong with a line: what was refused, else what keeps it from being served. */
 const wrongWith = (i: number) => {

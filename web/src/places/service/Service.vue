@@ -17,7 +17,7 @@ import Lines from './Lines.vue'
 import MatrixCost from './MatrixCost.vue'
 import PotsTab from './PotsTab.vue'
 import ProductionSheet from './ProductionSheet.vue'
-import { useService } from './service'
+import { newLineId, useService } from './service'
 import ServiceHead from './ServiceHead.vue'
 import ShortDialog from './ShortDialog.vue'
 
@@ -57,7 +57,7 @@ async function addMade(): Promise<void> {
   const { add, ...rest } = route.query
   if (!add) return
   await router.replace({ query: rest })
-  await service.edit((d) => d.lines.push({ dish: String(add), portions: 10 }))
+  await service.edit((d) => d.lines.push({ id: newLineId(), dish: String(add), portions: 10 }))
 }
 async function save(over = false): Promise<boolean> {
   saving.value = true

@@ -9,6 +9,9 @@ export type Plan = Schemas['Plan']
 export type Production = Schemas['Production']
 
 /** What a line is called where pots, sauces and dishes are chosen from. */
+/** An id no line of any service had: what was begun for a line is never another's. */
+export const newLineId = () => 1000 + (crypto.getRandomValues(new Uint32Array(1))[0]! % 1_000_000_000)
+
 export const lineKey = (index: number) => `line-${index}`
 
 const DIETS = ['vegetarian', 'vegan']
