@@ -23,6 +23,7 @@ from saucier.service import (
     Plan,
     Production,
     Service,
+    on_the_board,
     plan_service,
     production_of,
     read_service,
@@ -200,6 +201,7 @@ def production_csv(plan: Plan, production: Production) -> str:
             packs=buy.packs or "",
             ml=f"{buy.bought_ml:.0f}" if buy.bought_ml else "",
             cost=f"{buy.cost:.2f}",
+            note=on_the_board(buy) if abs(buy.board_g - buy.whole_g) > 1.0 else "",
         )
     for number, text in enumerate(production.prepare, 1):
         row("order", number, text)

@@ -233,7 +233,11 @@ def of_service(request: HttpRequest, service_id: int):
     """The batches of a service: on the stove, or done."""
     kitchen = cast(KitchenRequest, request).kitchen
     service = get_object_or_404(Service, kitchen=kitchen, pk=service_id)
-    return Batch.objects.filter(service=service).exclude(status=Batch.Status.LEFT)
+    rows = Batch.objects.filter(service=service).exclude(status=Batch.Status.LEFT)
+    return [
+        {"id": row.pk, "pot": row.pot, "name": row.plan["name"], "status": row.status}
+        for row in rows
+    ]
 
 
 @router.post(

@@ -69,6 +69,7 @@ class PotOfService(Schema):
 
     id: int
     pot: str
+    name: str
     status: str
 
 

@@ -247,8 +247,18 @@ def _uses(
 def _names(several: Sequence[tuple[Solid, Ingredient, float]]) -> Sentence:
     return say(
         "job.amounts",
-        rows=tuple(say("so-much-of", much=weight(g), name=row.name) for _, row, g in several),
+        rows=tuple(
+            say(_as_it_goes_in(solid, row), much=weight(g), name=row.name)
+            for solid, row, g in several
+        ),
     )
+
+
+def _as_it_goes_in(solid: Solid, row: Ingredient) -> str:
+    """What the weight of a side is of, where it could be taken for the cooked one."""
+    if solid.state == "dry" or row.drained_share > 1.0:
+        return "board.dry"
+    return "board.raw" if row.drained_share < 1.0 else "so-much-of"
 
 
 def lay_preparing(at: At) -> None:
@@ -276,7 +286,13 @@ def lay_preparing(at: At) -> None:
                     (Doing(minutes / parts, "all", name),),
                     "prepare",
                     lines,
-                    amount=weight(raw / parts),
+                    amount=weight(raw / parts)
+                    if raw < 1.01 * wanted.grams
+                    else say(
+                        "job.whole-and-trimmed",
+                        whole=weight(raw / parts),
+                        trimmed=weight(wanted.grams / parts),
+                    ),
                     keeps=Keeps(60.0, 1, say("keeps.green")) if prepare.green else Keeps(),
                     day=-1 if day else 0,
                 )

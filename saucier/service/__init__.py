@@ -13,7 +13,7 @@ from saucier.service.flow import flowed, scaled
 from saucier.service.plan import plan_service
 from saucier.service.planned import Asked, BranchPlan, LinePlan, Plan, PotPlan
 from saucier.service.pots import first_key
-from saucier.service.production import Production, production_of
+from saucier.service.production import Production, on_the_board, production_of
 from saucier.service.short import Short, short_of
 
 __all__ = [
@@ -30,6 +30,7 @@ __all__ = [
     "Short",
     "first_key",
     "flowed",
+    "on_the_board",
     "plan_service",
     "production_of",
     "read_service",

@@ -21,13 +21,16 @@ from saucier.words import Sentence, say, weight
 
 @dataclass(frozen=True, slots=True)
 class Buy:
-    """One ingredient of the whole service: ``used_g`` as it goes in, ``bought_g`` with trim and
-    drain, less ``on_hand_g``; ``volume_ml`` of what pours (None for the rest), which is bought by volume too: ``bought_ml``, in packs of ``pack_ml``; ``packs`` of ``pack_g`` (0: sold loose) and what it ``cost``s."""
+    """One ingredient of the whole service: ``used_g`` as it is served, cooked where it is; ``board_g`` of it trimmed
+    and raw, as it goes on the board and into the pot, ``whole_g`` before it is trimmed; ``bought_g`` is that less
+    ``on_hand_g``; ``volume_ml`` of what pours (None for the rest), which is bought by volume too: ``bought_ml``, in packs of ``pack_ml``; ``packs`` of ``pack_g`` (0: sold loose) and what it ``cost``s."""
 
     ingredient: str
     name: str
     role: str
     used_g: float
+    board_g: float
+    whole_g: float
     bought_g: float
     on_hand_g: float
     packs: int
@@ -283,16 +286,20 @@ def _let_down(checked: CheckedSheet, grams: float, kitchen: Kitchen) -> Sentence
 
 @dataclass(frozen=True, slots=True)
 class _CountedUp:
-    """Grams of each ingredient of a service: as ``used``, as ``bought``, and ``trimmed`` off, raw."""
+    """Grams of each ingredient of a service: as ``used``, as it lies on the ``board`` (trimmed and raw), as ``bought``,
+    and ``trimmed`` off, raw."""
 
     used: dict[str, float]
+    board: dict[str, float]
     bought: dict[str, float]
     trimmed: dict[str, float]
 
     def buy(self, plan: Plan, kitchen: Kitchen) -> tuple[Buy, ...]:
         larder, there = kitchen.larder, _on_hand(plan)
         rows = [
-            _bought(larder[key], self.used[key], self.bought[key], there.get(key, 0.0))
+            _bought(
+                larder[key], self.used[key], self.board[key], self.bought[key], there.get(key, 0.0)
+            )
             for key in self.used
         ]
         return tuple(sorted(rows, key=lambda row: (row.role, row.name)))
@@ -300,12 +307,13 @@ class _CountedUp:
 
 def _counted_up(plan: Plan, weigh: tuple[WeighOut, ...], kitchen: Kitchen) -> _CountedUp:
     larder = kitchen.larder
-    counted = _CountedUp({}, {}, {})
+    counted = _CountedUp({}, {}, {}, {})
 
     def count(key: str, grams: float, usable: float) -> None:
         raw = larder[key].bought_g(usable)
         for table, more in (
             (counted.used, grams),
+            (counted.board, usable),
             (counted.bought, raw),
             (counted.trimmed, raw - usable),
         ):
@@ -344,7 +352,7 @@ def _on_hand(plan: Plan) -> dict[str, float]:
 _POURS = ("milk", "cream", "stock", "water", "wine", "spirit", "juice")
 
 
-def _bought(row: Ingredient, used_g: float, raw_g: float, there_g: float) -> Buy:
+def _bought(row: Ingredient, used_g: float, board_g: float, raw_g: float, there_g: float) -> Buy:
     there = min(there_g, raw_g)
     to_buy = raw_g - there
     packs = math.ceil(to_buy / row.pack_g - 1e-6) if row.pack_g and to_buy > 0.0 else 0
@@ -356,6 +364,8 @@ def _bought(row: Ingredient, used_g: float, raw_g: float, there_g: float) -> Buy
         name=row.name,
         role=row.role,
         used_g=used_g,
+        board_g=board_g,
+        whole_g=raw_g,
         bought_g=rounded,
         on_hand_g=there,
         packs=packs,
@@ -473,9 +483,7 @@ def _prepare(plan: Plan, buy: tuple[Buy, ...], kitchen: Kitchen) -> tuple[Senten
         for row in buy:
             if row.role == role:
                 task = what or _made_ready(kitchen.larder[row.ingredient])
-                by_task.setdefault(task, []).append(
-                    say("so-much-of", much=_counted(row), name=row.name)
-                )
+                by_task.setdefault(task, []).append(on_the_board(row))
         told += [say(f"ready.{task}", rows=tuple(rows)) for task, rows in by_task.items()]
     for line in sorted(plan.lines, key=lambda line: not line.line.without):
         if line.refused:
@@ -543,11 +551,18 @@ def _pasta(line: LinePlan, kitchen: Kitchen) -> Sentence | None:
     )
 
 
-def _counted(row: Buy) -> Sentence:
-    """How much of it, counted where it comes whole (yolks), weighed otherwise."""
+def on_the_board(row: Buy) -> Sentence:
+    """How much of it the hands get: counted where it comes whole (yolks), else raw, never as it is cooked; with what
+    is left of it trimmed, where that is less."""
     if row.spoons and row.role == "egg":
-        return say("so-many", count=row.spoons.value)
-    return weight(row.used_g)
+        return say("so-much-of", much=say("so-many", count=row.spoons.value), name=row.name)
+    facts = {"much": weight(row.whole_g), "board": weight(row.board_g), "name": row.name}
+    trimmed = row.whole_g > 1.01 * row.board_g
+    if row.board_g > 1.01 * row.used_g:
+        return say("board.trimmed-raw" if trimmed else "board.raw", **facts)
+    if row.board_g < 0.99 * row.used_g:
+        return say("board.dry", **facts)
+    return say("board.trimmed" if trimmed else "so-much-of", **facts)
 
 
 def _stretch(line: LinePlan, kitchen: Kitchen) -> Stretch | None:

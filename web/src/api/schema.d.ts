@@ -6962,8 +6962,9 @@ export interface components {
         };
         /**
          * Buy
-         * @description One ingredient of the whole service: ``used_g`` as it goes in, ``bought_g`` with trim and
-         *     drain, less ``on_hand_g``; ``volume_ml`` of what pours (None for the rest), which is bought by volume too: ``bought_ml``, in packs of ``pack_ml``; ``packs`` of ``pack_g`` (0: sold loose) and what it ``cost``s.
+         * @description One ingredient of the whole service: ``used_g`` as it is served, cooked where it is; ``board_g`` of it trimmed
+         *     and raw, as it goes on the board and into the pot, ``whole_g`` before it is trimmed; ``bought_g`` is that less
+         *     ``on_hand_g``; ``volume_ml`` of what pours (None for the rest), which is bought by volume too: ``bought_ml``, in packs of ``pack_ml``; ``packs`` of ``pack_g`` (0: sold loose) and what it ``cost``s.
          */
         Buy: {
             /** Ingredient */
@@ -6974,6 +6975,10 @@ export interface components {
             role: string;
             /** Used G */
             used_g: number;
+            /** Board G */
+            board_g: number;
+            /** Whole G */
+            whole_g: number;
             /** Bought G */
             bought_g: number;
             /** On Hand G */
@@ -8413,6 +8418,8 @@ export interface components {
             id: number;
             /** Pot */
             pot: string;
+            /** Name */
+            name: string;
             /** Status */
             status: string;
         };

@@ -98,7 +98,9 @@ function takeVessel(chosen: string): void {
       <NButton @click="set((l) => (l.sitting = line.sitting === 2 ? 1 : 2))">{{
         line.sitting === 2 ? 'First sitting' : 'Second sitting'
       }}</NButton>
-      <NButton @click="service.edit((doc) => doc.lines.splice(number + 1, 0, { ...line, id: newLineId() }))">Once more</NButton>
+      <NButton @click="service.edit((doc) => doc.lines.splice(number + 1, 0, { ...line, id: newLineId() }))"
+        >Once more</NButton
+      >
       <NButton @click="(service.edit((doc) => doc.lines.splice(number, 1)), emit('gone'))">Take off</NButton>
     </div>
   </div>

@@ -18,6 +18,18 @@ const props = defineProps<{
 defineEmits<{ short: [row: { ingredient: string; name: string }]; cook: [pot: string] }>()
 const session = useSession()
 const ofPot = (key: string) => (props.batches ?? []).filter((batch) => batch.pot === key)
+/** Cooked for this service, and in its plan no more: told, never put under another pot. */
+const strays = computed(() => {
+  const planned = new Set(props.production.weigh.map((one) => one.key))
+  return (props.batches ?? []).filter((batch) => !planned.has(batch.pot))
+})
+/** Where the weight could be taken for the cooked one, the word stands beside it. */
+const rawOrDry = (row: Production['buy'][number]) =>
+  row.board_g > 1.01 * row.used_g
+    ? `raw, ${grams(row.used_g)} cooked`
+    : row.board_g < 0.99 * row.used_g
+      ? `dry, ${grams(row.used_g)} cooked`
+      : ''
 const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, pot.name])))
 </script>
 
@@ -52,7 +64,7 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
                 >
               </td>
               <td class="n">
-                <b>{{ grams(row.used_g) }}</b>
+                <b>{{ grams(row.board_g) }}</b><span v-if="rawOrDry(row)" class="quiet"> {{ rawOrDry(row) }}</span>
               </td>
               <td class="quiet">
                 {{ row.volume_ml ? millilitres(row.volume_ml) : row.spoons ? amount(row.spoons) : '' }}
@@ -93,6 +105,16 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
       <h3>Trimmings, and what is over</h3>
       <p v-for="one in production.trimmings" :key="one.kind">{{ one.words }}</p>
       <p v-for="text in production.left" :key="text">{{ text }}</p>
+    </section>
+    <section v-if="strays.length" class="mind">
+      <h3>Cooked for it, in the plan no more</h3>
+      <ul>
+        <li v-for="one in strays" :key="one.id">
+          <RouterLink :to="`/stove/${one.id}`"
+            >{{ one.name }}, {{ one.status === 'on' ? 'on the stove' : 'done' }}</RouterLink
+          >
+        </li>
+      </ul>
     </section>
     <section class="pots">
       <article
