@@ -31,7 +31,7 @@ class Kitchen:
     ring of 2.5 kW. ``per_ml`` holds the mL this kitchen gives for each unit of a use, by the use's
     key, where that is not the usual; ``pans`` the pots it has (none: the bare core's); ``film_ml`` what clings to each of its pots,
     ``whisk_ml`` the most that is whisked in one; ``strengths`` what it has learned of its flours, by their
-    keys: how strong they are stands in the larder already."""
+    keys: how strong they are stands in the larder already. ``hot_c``: hot holding by the rules in force."""
 
     larder: Larder = field(default_factory=shipped_larder)
     stove: Stove = field(default_factory=Stove)
@@ -41,6 +41,7 @@ class Kitchen:
     whisk_ml: float = K.WHISK_ML
     pans: tuple[Pan, ...] = ()
     strengths: Mapping[str, Strength] = field(default_factory=dict)
+    hot_c: float = K.HOT_HOLDING_C
 
     def knowing(self, strengths: Mapping[str, Strength], paces: Paces) -> "Kitchen":
         """This kitchen with what it has learned: flours as strong as they are here, pans as quick."""

@@ -73,6 +73,7 @@ def _core_kitchen(kitchen: Kitchen, learned: Mapping[Thing, Learnt]) -> CoreKitc
         per_ml={**served, **own_per_ml},
         film_ml=K.FILM_ML if film_ml is None else film_ml,
         whisk_ml=K.WHISK_ML if whisk_ml is None else whisk_ml,
+        hot_c=_rules(habits).hot_c,
     )
 
 
@@ -191,7 +192,10 @@ def save_measure(kitchen: Kitchen, row: Mapping[str, str]) -> OwnMeasure:
 
 def rules_of(kitchen: Kitchen) -> Rules:
     """The rule set this kitchen goes by."""
-    habits = Habits.objects.filter(kitchen=kitchen).first()
+    return _rules(Habits.objects.filter(kitchen=kitchen).first())
+
+
+def _rules(habits: Habits | None) -> Rules:
     if habits is None or habits.rules is None:
         return shipped_rules()[USUAL]
     return read_rules(habits.rules)

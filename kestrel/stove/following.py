@@ -218,7 +218,7 @@ def waits(batch: Batch) -> Held | None:
     read = last_probe(batch)
     if read is not None and read.minutes_ago > minutes:
         read = None  # of when it still cooked
-    return held(pot, pan, minutes, serving_c, read, hot_c)
+    return held(pot, pan, minutes, serving_c, hot_c, read)
 
 
 @lru_cache(maxsize=64)

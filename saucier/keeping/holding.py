@@ -57,8 +57,8 @@ def held(
     pan: Pan,
     minutes: float,
     serving_c: float,
+    hot_c: float,
     read: ProbeRead | None = None,
-    hot_c: float = K.HOT_HOLDING_C,
 ) -> Held:
     """``pot`` after ``minutes`` in ``pan``. Where a probe ``read`` it, it cools on from that reading, however old;
     only where none did, from what the sheet makes of it. ``hot_c``: hot holding by the rules in force."""

@@ -29,7 +29,8 @@ DAY_BEFORE = (-660.0, -420.0)
 @dataclass(frozen=True)
 class Gathered:
     """All jobs of a run-up on their ``board``, the moments of ``served`` by sitting, and the kitchen as it
-    is that day; ``remarks`` are what to know of it, ``happened`` what is begun or over, said or not."""
+    is that day; ``remarks`` are what to know of it, ``happened`` what is begun or over, said or not;
+    ``hot_c`` hot holding by the rules in force."""
 
     board: Board
     served: Mapping[int, float]
@@ -38,6 +39,7 @@ class Gathered:
     plan: Plan
     remarks: tuple[Sentence, ...]
     happened: Mapping[str, Happened]
+    hot_c: float
 
     def problem(self, day: Day = 0) -> Problem:
         """What the planner is asked of one day."""
@@ -87,6 +89,7 @@ def run_up(
         plan,
         tuple(dict.fromkeys(remarks)),
         _happened(board, doc.marks),
+        kitchen.hot_c,
     )
 
 

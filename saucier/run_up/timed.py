@@ -153,7 +153,7 @@ def timed(gathered: Gathered, day: Day, problem: Problem, schedule: Schedule) ->
                 parts=parts,
                 touches=touches,
                 things=(*_things(job, schedule, start, end), *pans.get(key, ())),
-                waits=_waits(job, sauces.get(job.pot), problem, schedule, ends),
+                waits=_waits(job, sauces.get(job.pot), problem, schedule, ends, gathered.hot_c),
                 after=tuple(
                     dict.fromkeys(
                         link.before for link in problem.links if link.after == key and link.counted
@@ -283,6 +283,7 @@ def _waits(
     problem: Problem,
     schedule: Schedule,
     ends: Mapping[str, float],
+    hot_c: float,
 ) -> tuple[Wait, ...]:
     waits = []
     for link in problem.links:
@@ -291,7 +292,7 @@ def _waits(
         minutes = max(0.0, schedule.starts[link.after] - ends[job.key] - link.at_least)
         what = None
         if sauce and minutes >= K.HOLDING_TOLD_MIN:
-            what = held(sauce.pot, sauce.pan, minutes, sauce.serving_c)
+            what = held(sauce.pot, sauce.pan, minutes, sauce.serving_c, hot_c)
         why = _said(job.keeps.why)
         past = _past(minutes, link.longest)
         waits.append(Wait(link.after, minutes, link.longest, link.suffers, why, what, past))

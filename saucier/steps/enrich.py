@@ -71,17 +71,19 @@ _SOFT = say("soft-cream", max_c=K.SOFT_CREAM_MAX_C)
 
 
 class Liaison(StepBase):
-    """Yolk in cream, tempered into the sauce and warmed to ``heat_to_c`` (null: not heated)."""
+    """Yolk in cream, tempered into the sauce and warmed to ``heat_to_c`` (null: not heated). ``probed_c``: how hot
+    it really became, by a probe; that counts, whatever was meant or reckoned."""
 
     op: Literal["liaison"] = "liaison"
     yolk: Measured
     cream: Measured
     heat_to_c: Celsius | None = 80.0
+    probed_c: Celsius | None = None
 
     def prepare(self, setting: Setting) -> Move:
         rows = [whisked_in(setting.ingredient(p.ingredient)) for p in (self.yolk, self.cream)]
         yolk_g, cream_g = self.yolk.grams(setting, "yolk"), self.cream.grams(setting, "cream")
-        heat_to, stove = self.heat_to_c, setting.stove
+        heat_to, probed, stove = self.heat_to_c, self.probed_c, setting.stove
         no_yolk = rows[0].per_gram.yolk_protein <= 0.0
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
@@ -99,6 +101,8 @@ class Liaison(StepBase):
             if heat_to is not None and heat_to > reached:
                 minutes += boil_up_minutes(pot_heat_j_per_k(pot), reached, stove, heat_to)
                 reached = heat_to
+            if probed is not None:
+                reached = probed
             if not starch and reached > K.LIAISON_BARE_MAX_C:
                 remarks += (
                     say(

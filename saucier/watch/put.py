@@ -41,7 +41,7 @@ def heated_as_read(sheet: Sheet, hottest_c: Mapping[int, float]) -> Sheet:
     """``sheet`` with each liaison warmed as far as a probe read it, by the number of its step: what was read wins
     over what was meant."""
     steps = tuple(
-        step.model_copy(update={"heat_to_c": hottest_c[number]})
+        step.model_copy(update={"probed_c": hottest_c[number]})
         if isinstance(step, Liaison) and number in hottest_c
         else step
         for number, step in enumerate(sheet.steps)
