@@ -71,8 +71,11 @@ def held(
     grade = None if after is None else grade_of(after)
     ml = _let_down(pot, at_c, before) if before and after and after > 1.05 * before else 0.0
     below = at_c < hot_c
-    old = read is not None and read.minutes_ago > K.PROBE_FRESH_MIN
-    code = f"held.{'below' if below else 'fine'}{'-since-read' if old else ''}"
+    since_read = read is not None and read.minutes_ago > K.PROBE_FRESH_MIN
+    if since_read:
+        code = "held.below-since-read" if below else "held.fine-since-read"
+    else:
+        code = "held.below" if below else "held.fine"
     words = say(
         code,
         minutes=minutes,

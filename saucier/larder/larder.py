@@ -165,11 +165,11 @@ class Larder(Mapping[str, Ingredient]):
         return frozenset(food for row in rows for food in row.holds or () if food not in self._rows)
 
     def foods_named(self, word: str) -> frozenset[str]:
-        """The foods ``word`` means: what is called so, and every row that has it in its name: "ham" is the smoked
-        one too. Empty: nobody knows it.
+        """The foods ``word`` means: what is called so, and every row that has it in its name; what is of one
+        of them or holds it is told by :meth:`foods_in`. Empty: nobody knows it.
 
         >>> sorted(shipped_larder().foods_named("Hams"))
-        ['ham', 'ham-cooked', 'ham-dry', 'ham-smoked', 'stock-ham']
+        ['ham', 'ham-cooked', 'ham-dry', 'stock-ham']
         """
         wanted = singular(word)
         if not wanted:

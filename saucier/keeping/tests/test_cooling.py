@@ -16,7 +16,6 @@ from saucier.keeping import (
     place_named,
     places,
     read_rules,
-    seen_cooling,
     shipped_rules,
 )
 from saucier.testing import add, reduce_to, roux, sheet, simmer
@@ -134,6 +133,18 @@ class TheRules(unittest.TestCase):
         rich = check(sheet(add("cream-35", 3000), reduce_to(share=0.6))).final.pot
         self.assertLess(matter_of(rich).k, matter_of(WHITE).k)
 
+    def test_minutes_on_the_bench_count(self) -> None:
+        """What is under where the rule begins has used up some of its time already."""
+        rules = shipped_rules()["one-step-10"]
+        fresh, stood, hot = (
+            cool(WHITE, rules, place_named("cold-room"), TRAY, 1, from_c=from_c, bench_min=bench)
+            for from_c, bench in ((55.0, 0.0), (55.0, 40.0), (80.0, 40.0))
+        )
+        self.assertAlmostEqual(stood.stages[0].took_min - fresh.stages[0].took_min, 40.0, delta=0.2)
+        self.assertEqual(stood.clock_from_min, -40.0)
+        self.assertGreater(fresh.deepest_mm, stood.deepest_mm)
+        self.assertGreater(hot.clock_from_min, 0.0)
+
     def test_own_rules_have_to_make_sense(self) -> None:
         own = {"name": "ours", "from_c": 60, "hot_c": 60, "reheat_c": 75}
         for stages, field in (
@@ -151,41 +162,3 @@ class TheRules(unittest.TestCase):
         with self.assertRaises(BadInput) as caught:
             cool(WHITE, shipped_rules()["one-step-8"], place_named("blast"), small)
         self.assertEqual(caught.exception.problems[0].field, "trays")
-
-
-class WithAProbe(unittest.TestCase):
-    RULES = shipped_rules()["one-step-10"]
-
-    def watched(self, slower: float, until: float):
-        planned = cool(WHITE, self.RULES, place_named("cold-room"), TRAY, 1, from_c=80.0)
-        dice = random.Random(3)
-        truth = Slab(planned.depth_mm, 80.0, Face(18.0, 3.0), Face(18.0, 3.0), matter_of(WHITE))
-        read = [
-            (float(at), truth.hottest_c(at / slower) + dice.gauss(0.0, 0.4))
-            for at in range(0, int(until), 2)
-        ]
-        return planned, seen_cooling(planned, self.RULES, read), slower
-
-    def test_a_slow_one_is_told_while_something_can_be_done(self) -> None:
-        planned, seen, _ = self.watched(1.6, 30.0)
-        self.assertTrue(planned.ok)
-        self.assertFalse(seen.ok)
-        self.assertEqual(seen.words.code, "cooling.will-miss")
-        self.assertGreater(seen.words.facts["left_min"], 60.0)
-
-    def test_one_as_planned_stays_in_time(self) -> None:
-        _, seen, _ = self.watched(1.0, 30.0)
-        self.assertTrue(seen.ok)
-        self.assertIsNone(seen.words)
-        self.assertAlmostEqual(seen.pace, 1.0, delta=0.08)
-
-    def test_the_minutes_come_true_within_a_tenth_once_half_is_seen(self) -> None:
-        for slower in (0.7, 1.2, 1.6):
-            planned, seen, _ = self.watched(slower, 45.0)
-            truth = planned.stages[0].took_min * slower
-            with self.subTest(slower=slower):
-                self.assertAlmostEqual(seen.stages[0].took_min, truth, delta=0.1 * truth)
-
-    def test_nothing_read_says_nothing(self) -> None:
-        planned = cool(WHITE, self.RULES, place_named("blast"), TRAY, 1, from_c=80.0)
-        self.assertIsNone(seen_cooling(planned, self.RULES, []))
