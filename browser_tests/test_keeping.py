@@ -11,6 +11,7 @@ from kestrel.larder.models import Habits, Pan
 from kestrel.stove.models import Label
 from kestrel.tests.acts import act, go
 from kestrel.tests.clients import JsonClient
+from kestrel.tests.flushing import rewriting
 from saucier.testing import add, roux, simmer
 
 
@@ -126,7 +127,9 @@ class Keeping(BrowserTest):
         batch = self.cooked()
         given = {"batch_id": batch, "tray": "tray 50 by 30", "key": "put-away-1", "place": "table"}
         kept = self.other.call("POST", "/keeping", given).body
-        Kept.objects.update(put_at=timezone.now() - timedelta(hours=5))
+        began = timezone.now() - timedelta(hours=5)
+        with rewriting(Kept):
+            Kept.objects.update(put_at=began, off_fire_at=began)
         at = (timezone.now() - timedelta(minutes=1)).isoformat()
         warm = {"kind": "temperature", "celsius": 41, "key": "event-key-1", "at": at}
         self.other.call("POST", f"/keeping/{kept['id']}/events", {"events": [warm]})
@@ -157,3 +160,53 @@ class Keeping(BrowserTest):
         rules = Habits.objects.get(kitchen=self.kitchen).rules
         self.assertEqual((rules["stages"][0]["to_c"], rules["chilled_days"]), (7.5, 1))
         self.see("Change your own")
+
+    def test_trays_are_told_apart_and_what_was_typed_wrongly_is_corrected(self) -> None:
+        batch = self.cooked()
+        given = {"batch_id": batch, "tray": "tray 50 by 30", "trays": 2, "key": "put-away-1"}
+        kept = self.other.call("POST", "/keeping", {**given, "place": "blast"}).body
+        began = timezone.now() - timedelta(minutes=100)
+        with rewriting(Kept):
+            Kept.objects.update(put_at=began, off_fire_at=began)
+        for number, (minute, celsius) in enumerate(((5, 66), (12, 61), (90, 90))):
+            at = (began + timedelta(minutes=minute)).isoformat()
+            event = {"kind": "temperature", "celsius": celsius, "tray": 1, "at": at}
+            body = {"events": [{**event, "key": f"event-key-{number}"}]}
+            self.other.call("POST", f"/keeping/{kept['id']}/events", body)
+        self.go(f"/keeping/{kept['id']}")
+        self.see("Tray 2")
+        self.press("Was not so")
+        self.enter("What was wrong", "misread")
+        self.enter("What it really was, °C", "9.0")
+        self.press("Correct it")
+        self.see("corrected: misread, it was 9.0 °C")
+        self.see("10 °C in 85 min at most: met")
+        self.assertIn("cooled in time", self.find("[aria-label='Tray']").text)
+        self.all("[aria-label='Tray'] button")[1].click()
+        self.see("not shown yet")
+        self.press("Temperature")
+        self.enter("Temperature, °C", "70")
+        self.press("Write it down")
+        self.see("70.0 °C, tray 2")
+        self.go("/keeping/record")
+        self.see("first written 90.0 °C")
+        self.see("typed by hand")
+
+    def test_what_is_not_shown_to_have_cooled_is_drawn_on_only_when_said_so(self) -> None:
+        batch = self.cooked()
+        given = {"batch_id": batch, "tray": "tray 50 by 30", "key": "put-away-1", "place": "blast"}
+        kept = self.other.call("POST", "/keeping", given).body
+        began = timezone.now() - timedelta(hours=5)
+        with rewriting(Kept):
+            Kept.objects.update(put_at=began, off_fire_at=began)
+        self.go(f"/keeping/{kept['id']}")
+        self.see("not shown")
+        self.driver.execute_script("window.asked = []; window.confirm = (q) => (asked.push(q), asked.length > 1)")
+        for taken in (0, 1):
+            if not taken:
+                self.press("Take out")
+                self.enter("Grams", "300")
+            self.press("Write it down")
+            self.wait(lambda n=taken: len(self.driver.execute_script("return asked")) == n + 1, "asked")
+            self.assertEqual(Event.objects.filter(kind="drawn").count(), 0 if not taken else Event.objects.count())
+        self.see("although not shown cooled in time")

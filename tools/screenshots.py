@@ -202,7 +202,7 @@ _PUT_AWAY = """
   const kept = await call('POST', '/keeping', {
     key: crypto.randomUUID(), batch_id: possible.at(-1).batch_id, tray: trays.at(-1), place: 'cold-room', from_c: 82 })
   const made = await call('POST', '/devices', { name: 'Blue probe', kind: 'probe', simulated: true })
-  await call('PUT', `/devices/${made.id}`, { batch_id: kept.batch_id })
+  await call('PUT', `/devices/${made.id}`, { batch_id: kept.batch_id, kept_key: kept.key, tray: 1 })
   const began = Date.now()
   const readings = kept.cooling.curve.slice(0, 22).map((point) => ({
     temperature_c: Math.round(10 * (point.hottest_c + 2 * Math.sin(point.at_min))) / 10,

@@ -22,6 +22,8 @@ from saucier.words import Sentence, say
 Vector = NDArray[np.float64]
 Outlook = Literal["in-time", "unsure", "late"]
 _PARTICLES = 1500
+_FAR_OFF_SHARE, _FAR_OFF_SPREAD = 0.2, 1.2
+"""So many sums in a hundred are of something else than what cools, and then so far off (logarithm)."""
 _STEP_MIN = 4.0
 """The longest step between two looks at the cloud, minutes."""
 _LONGEST_MIN = 24.0 * 60.0
@@ -126,13 +128,19 @@ class _Filter:
         self.cloud = _Cloud(
             middle=start.copy(),
             outer=start.copy(),
-            pace=expected.pace_spread * self.dice.standard_normal(_PARTICLES),
+            pace=self._paces(_PARTICLES),
             around=expected.around_c
             + expected.around_spread_c * self.dice.standard_normal(_PARTICLES),
             lag=math.log(K.COOLING_LAG) + 0.5 * self.dice.standard_normal(_PARTICLES),
         )
         self._put_away: tuple[float, Vector, Vector] | None = None
         self._before_miss: tuple[float, _Cloud, CoolingReading, float] | None = None
+
+    def _paces(self, count: int) -> Vector:
+        """Logarithms of how quick trays may be against what is expected; a sum that was far off is among them."""
+        far_off = self.dice.random(count) < _FAR_OFF_SHARE
+        spread = np.where(far_off, _FAR_OFF_SPREAD, self.expected.pace_spread)
+        return np.asarray(spread * self.dice.standard_normal(count))
 
     def on_the_bench(self, until_min: float) -> None:
         """Until it is put away it stands in the kitchen; then it is where it is expected to be."""
@@ -212,6 +220,9 @@ class _Filter:
             chosen = self.dice.random(len(self.cloud.pace)) < 0.35
             self._change(chosen)
             self.forward(self.at_min + gap / parts, changes=False)
+        # It may stand where it stood, and the sum have been far off from the first.
+        still = self.dice.random(len(self.cloud.pace)) < 0.3
+        self.cloud.pace[still] = self._paces(int(still.sum()))
         # Where even that does not reach, the readings decide by themselves.
         stray = self.dice.random(len(self.cloud.pace)) < 0.25
         count = int(stray.sum())

@@ -60,7 +60,7 @@ const chance = (share: number) => `${Math.round(100 * share)} %`
       </li>
     </ul>
     <ol class="stages" aria-label="The rule by readings">
-      <li v-for="stage in shown.stages" :key="stage.to_c" :class="stage.verdict">
+      <li v-for="stage in shown.stages" :key="stage.to_c" :class="`is-${stage.verdict}`">
         <b>{{ { met: '✓', missed: '✗', open: '…', 'not-shown': '?' }[stage.verdict] }} {{ stage.words }}</b>
         <span v-if="stage.warmed_again" class="warning">warmed again since</span>
       </li>
@@ -143,11 +143,11 @@ ul [aria-checked='true'] {
   background: var(--white);
   font-size: 18px;
 }
-.stages .met {
+.stages .is-met {
   border-color: var(--leaf);
 }
-.stages .missed,
-.stages .not-shown {
+.stages .is-missed,
+.stages .is-not-shown {
   border-color: var(--russet);
 }
 .forecast {

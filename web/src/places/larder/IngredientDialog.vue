@@ -1,12 +1,11 @@
 <script setup lang="ts">
 /** One row of the larder, to correct or to add; a change says first which sauces move. */
 import { useDebounceFn } from '@vueuse/core'
-import { NButton, NSelect, useMessage } from 'naive-ui'
+import { NButton, useMessage } from 'naive-ui'
 import { computed, h, ref, watch } from 'vue'
 import { api, ask, Refused, Taken, type Schemas } from '@/api/client'
 import ChoiceField from '@/parts/ChoiceField.vue'
 import Dialog from '@/parts/Dialog.vue'
-import ProblemLine from '@/parts/ProblemLine.vue'
 import TextField from '@/parts/TextField.vue'
 import WhatIsInIt from './WhatIsInIt.vue'
 import { useForm } from '@/shell/form'
