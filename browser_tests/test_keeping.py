@@ -201,12 +201,19 @@ class Keeping(BrowserTest):
             Kept.objects.update(put_at=began, off_fire_at=began)
         self.go(f"/keeping/{kept['id']}")
         self.see("not shown")
-        self.driver.execute_script("window.asked = []; window.confirm = (q) => (asked.push(q), asked.length > 1)")
+        self.driver.execute_script(
+            "window.asked = []; window.confirm = (q) => (asked.push(q), asked.length > 1)"
+        )
         for taken in (0, 1):
             if not taken:
                 self.press("Take out")
                 self.enter("Grams", "300")
             self.press("Write it down")
-            self.wait(lambda n=taken: len(self.driver.execute_script("return asked")) == n + 1, "asked")
-            self.assertEqual(Event.objects.filter(kind="drawn").count(), 0 if not taken else Event.objects.count())
+            self.wait(
+                lambda n=taken: len(self.driver.execute_script("return asked")) == n + 1, "asked"
+            )
+            self.assertEqual(
+                Event.objects.filter(kind="drawn").count(),
+                0 if not taken else Event.objects.count(),
+            )
         self.see("although not shown cooled in time")

@@ -20,6 +20,8 @@ from kestrel.service.work import gathered, typed_service
 from kestrel.stove.models import Batch
 
 _RANKED = re.compile(r"mother-(\d+)(?=$|[#/.])")
+_FIRST_OF = re.compile(r"^(oven|grill|prep):(.+)#1$")
+"""The first of several loads bore a number, and the only one none: one key now, however many there are."""
 _KEYED = ("rings", "minutes", "pins", "marks")
 _log = logging.getLogger(__name__)
 
@@ -40,6 +42,17 @@ def rename_ranked_mothers(sender: AppConfig, **_: Any) -> None:
         for row in RunUp.objects.exclude(service=None)
         if any(_RANKED.search(key) for name in _KEYED for key in row.document.get(name, {}))
     ]
+    for row in RunUp.objects.all():
+        document = {
+            **row.document,
+            **{
+                name: _with(row.document[name], _as_first)
+                for name in _KEYED
+                if name in row.document
+            },
+        }
+        if document != row.document:
+            RunUp.objects.filter(pk=row.pk).update(document=document, planned=None, planned_of="")
     for service in services | Service.objects.filter(pk__in=[*by_pans, *by_run_up]):
         try:
             with transaction.atomic():
@@ -48,6 +61,10 @@ def rename_ranked_mothers(sender: AppConfig, **_: Any) -> None:
             Exception
         ):  # one service that cannot be planned any more keeps nobody from the others
             _log.exception("The pots of service %s keep their keys of before", service.pk)
+
+
+def _as_first(key: str) -> str:
+    return _FIRST_OF.sub(r"\1:\2", key)
 
 
 def _rename(service: Service) -> None:

@@ -4203,7 +4203,8 @@ export interface components {
         };
         /**
          * Liaison
-         * @description Yolk in cream, tempered into the sauce and warmed to ``heat_to_c`` (null: not heated).
+         * @description Yolk in cream, tempered into the sauce and warmed to ``heat_to_c`` (null: not heated). ``probed_c``: how hot
+         *     it really became, by a probe; that counts, whatever was meant or reckoned.
          */
         Liaison: {
             /** Note */
@@ -4220,6 +4221,8 @@ export interface components {
              * @default 80
              */
             heat_to_c: number | null;
+            /** Probed C */
+            probed_c?: number | null;
         };
         /**
          * Lift

@@ -1,0 +1,124 @@
+"""What was begun follows its pot, whatever is changed of its service; keys of before are put in place of today's."""
+
+import random
+from typing import Any
+
+from django.apps import apps
+
+from kestrel.run_up.models import RunUp
+from kestrel.run_up.renaming import rename_ranked_mothers
+from kestrel.run_up.work import at_the_stove, document_of, ready
+from kestrel.service.actions import change_service, save_dish, save_service
+from kestrel.service.models import Service
+from kestrel.service.work import worked
+from kestrel.stove.models import Batch
+from kestrel.tests.clients import KitchenTest
+from saucier.service import Plan
+from saucier.testing import add, roux, simmer
+
+WHITE = "mother-white-milk-whole-butter-unsalted-wheat-flour"
+FISH = "mother-white-stock-fish-butter-unsalted-wheat-flour"
+
+
+class TwoMothers(KitchenTest):
+    def setUp(self) -> None:
+        super().setUp()
+        self.dishes: list[tuple[str, str]] = []
+        for liquid in ("milk-whole", "stock-fish"):
+            for grade in ("nappe", "binding"):
+                steps = [roux(60, 60), add(liquid, 1, "L"), simmer(5)]
+                sauce = self.saved(name=f"{liquid} {grade}", steps=steps, target={"grade": grade})
+                uses = [{"sauce": str(sauce.pk), "use": "nap"}]
+                dish = save_dish(self.kitchen, {"name": f"{liquid} {grade}", "sauces": uses})
+                self.dishes.append((liquid, str(dish.pk)))
+        self.service = save_service(self.kitchen, {"name": "Lunch", "lines": self.lines(40, 10)})
+
+    def lines(self, milk: int, fish: int) -> list[dict[str, Any]]:
+        return [
+            {"dish": dish, "portions": milk if liquid == "milk-whole" else fish}
+            for liquid, dish in self.dishes
+        ]
+
+    def plan(self) -> Plan:
+        self.service.refresh_from_db()
+        return worked(self.kitchen, self.service.document, self.service.pinned).plan
+
+    def begin(self, pot: str) -> Batch:
+        path = f"/stove/of-service/{self.service.pk}"
+        return Batch.objects.get(pk=self.client.call("POST", path, {"pot": pot}).body["id"])
+
+    def test_edited_at_random_no_batch_comes_under_another_pot(self) -> None:
+        dice = random.Random(4)
+        liquids = {WHITE: "milk-whole", FISH: "stock-fish"}
+        begun = {pot: self.begin(pot) for pot in liquids}
+        for _ in range(6):
+            lines = [dict(line) for line in self.service.document["lines"]]
+            for line in lines:
+                line["portions"] = dice.choice([1, 5, 30, 120])
+            dice.shuffle(lines)
+            document = {**self.service.document, "lines": lines}
+            self.service = change_service(self.service, document, self.service.revision)
+            plan = self.plan()
+            for pot, batch in begun.items():
+                batch.refresh_from_db()
+                self.assertEqual(batch.pot, pot)
+                [mother] = [one for one in plan.pots if one.key == pot]
+                added = [s.ingredient for s in mother.sheet.steps if s.op == "add"]
+                self.assertEqual(added, [liquids[pot]])
+                told = self.client.call(
+                    "POST", f"/stove/of-service/{self.service.pk}", {"pot": pot}
+                )
+                self.assertIn(told.status_code, (201, 409))
+                if told.status_code == 201:  # more of it is planned by now, and more is begun
+                    Batch.objects.filter(pk=told.body["id"]).update(status="left")
+
+    def test_a_line_that_is_new_never_gets_what_was_another_s(self) -> None:
+        gone = self.service.document["lines"][3]["id"]
+        lines = self.service.document["lines"][:3]
+        document = {
+            **self.service.document,
+            "lines": [*lines, {"dish": self.dishes[0][1], "portions": 9}],
+        }
+        self.service = change_service(self.service, document, self.service.revision)
+        ids = [line["id"] for line in self.service.document["lines"]]
+        self.assertNotIn(gone, ids)
+        self.assertEqual(len(set(ids)), 4)
+
+    def test_what_is_in_the_plan_no_more_is_told(self) -> None:
+        self.begin(FISH)
+        run_up = self.client.call("POST", "/run-ups", {"service_id": self.service.pk}).body
+        document = {**self.service.document, "lines": self.service.document["lines"][:2]}
+        self.service = change_service(self.service, document, self.service.revision)
+        row = RunUp.objects.get(pk=run_up["id"])
+        gathered = ready(row).gathered(document_of(row))
+        self.assertIn(f"pot:{FISH}#1", at_the_stove(row))
+        told = [str(one) for one in gathered.remarks]
+        self.assertTrue(any("in the plan no more" in one and FISH in one for one in told), told)
+        listed = self.client.call("GET", f"/stove/of-service/{self.service.pk}").body
+        self.assertEqual([one["pot"] for one in listed], [FISH])
+
+    def test_ranks_of_before_become_what_they_were(self) -> None:
+        """The larger was the first: milk here."""
+        batch = self.begin(WHITE)
+        Batch.objects.filter(pk=batch.pk).update(pot="mother-1")
+        document = {**self.service.document, "pans": {"mother-2": "stewpan"}}
+        Service.objects.filter(pk=self.service.pk).update(document=document)
+        self.client.call("POST", "/run-ups", {"service_id": self.service.pk})
+        row = RunUp.objects.get()
+        marks = {
+            "pot:mother-2#1": {"began": 600.0},
+            "grill:3#1": {"began": 5.0},
+            "prep:leek:0": {"began": 1.0},
+        }
+        RunUp.objects.filter(pk=row.pk).update(document={**row.document, "marks": marks})
+        rename_ranked_mothers(apps.get_app_config("run_up"))
+        batch.refresh_from_db()
+        row.refresh_from_db()
+        self.service.refresh_from_db()
+        self.assertEqual(batch.pot, WHITE)
+        self.assertEqual(list(self.service.document["pans"]), [FISH])
+        self.assertEqual(set(row.document["marks"]), {f"pot:{FISH}#1", "grill:3", "prep:leek:0"})
+        before = row.document
+        rename_ranked_mothers(apps.get_app_config("run_up"))
+        row.refresh_from_db()
+        self.assertEqual(row.document, before)
