@@ -90,16 +90,13 @@ def document_of(row: RunUp) -> Document:
 
 def at_the_stove(row: RunUp) -> dict[str, Happened]:
     """Pots of its service that are on the stove or done, as marks of their tasks."""
-    by_pot: dict[str, int] = {}
     found: dict[str, Happened] = {}
     for batch in batches_of(row):
-        number = by_pot.get(batch.pot, 0) + 1
-        by_pot[batch.pot] = number
         began = minute_at(row, batch.started_at)
         over = min(LAST, minute_at(row, batch.ended_at)) if batch.ended_at else None
         if FIRST <= began <= LAST:
             left = None if over is not None else minutes_left(batch)
-            found[f"pot:{batch.pot}#{number}"] = Happened(began=began, over=over, left=left)
+            found[f"pot:{batch.pot}#{batch.number}"] = Happened(began=began, over=over, left=left)
     return found
 
 

@@ -12,7 +12,7 @@ from kestrel.problems import Conflict
 from kestrel.sauces.models import Sauce, SauceVersion
 from kestrel.service.models import Service
 from kestrel.service.work import gathered, typed_service
-from kestrel.stove.doing import milestone
+from kestrel.stove.doing import free_number, milestone
 from kestrel.stove.models import Batch, Milestone
 from kestrel.stove.plans import plan_of
 from kestrel.stove.signals import pot_of_service_begun
@@ -135,6 +135,7 @@ def start_pot(
         version=version,
         service=service,
         pot=pot,
+        number=free_number(service.pk, pot),
         sheet=write_sheet(sheet),
         started_by=user,
         plan=plan_of(sheet, all_of_it.kitchen),

@@ -304,7 +304,21 @@ def _left(batch: Batch, act: A.AnyAct, at: datetime) -> None:
 
 def _back(batch: Batch, act: A.AnyAct, at: datetime) -> None:
     if batch.status == Batch.Status.LEFT:
+        if batch.service_id is not None:  # another may have been begun in its place meanwhile
+            batch.number = free_number(batch.service_id, batch.pot, batch.number)
         batch.status, batch.ended_at = Batch.Status.ON, None
+
+
+def free_number(service_id: int, pot: str, wanted: int = 1) -> int:
+    """The number of a batch of ``pot``: ``wanted`` where no other has it that is on or done, else the first that is
+    free."""
+    there = Batch.objects.filter(service=service_id, pot=pot).exclude(status=Batch.Status.LEFT)
+    taken = set(there.values_list("number", flat=True))
+    return (
+        wanted
+        if wanted not in taken
+        else next(n for n in range(1, len(taken) + 2) if n not in taken)
+    )
 
 
 _BECAME: dict[str, Milestone.Kind] = {

@@ -13,7 +13,8 @@ class Batch(OfKitchen):
     """One making of ``sheet``, from the first step to the weighing.
 
     The sheet is that of a saved ``version``, or the ``pot`` of a ``service`` (a mother is of no
-    saved sauce: it has no version). ``plan`` is what was predicted when it was started (final state, cards): kept, so that a
+    saved sauce: it has no version); of several batches of that pot it is the one of this ``number``, whatever becomes
+    of the others. ``plan`` is what was predicted when it was started (final state, cards): kept, so that a
     later change of the model rewrites no record. What happens to it are its acts; ``step``, ``began``
     (when each step was, by number), ``timers`` that run, ``mends`` and ``status`` are what they come
     to. A sauce made for another is ``made_for`` that one's batch. It stands on ``ring``, and is
@@ -41,6 +42,7 @@ class Batch(OfKitchen):
         Service, null=True, on_delete=models.PROTECT, related_name="batches"
     )
     pot = models.CharField(max_length=200, blank=True)
+    number = models.PositiveSmallIntegerField(default=1, db_default=1)
     sheet = models.JSONField()
     plan = models.JSONField()
     mends = models.JSONField(default=list, blank=True)

@@ -326,6 +326,7 @@ TABLES: dict[str, Table] = {
             "service",
             "made_for",
             "pot",
+            "number",
             "sheet",
             "plan",
             "mends",
@@ -344,6 +345,7 @@ TABLES: dict[str, Table] = {
         at={"version": "versions", "service": "services", "made_for": "batches"},
         people=("started_by",),
         names=("pot",),
+        later=("number",),
         sane=_batch,
     ),
     "acts": Table(

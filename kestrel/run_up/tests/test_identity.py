@@ -1,9 +1,12 @@
 """What was begun follows its pot, whatever is changed of its service; keys of before are put in place of today's."""
 
 import random
+from datetime import timedelta
 from typing import Any
+from unittest import mock
 
 from django.apps import apps
+from django.utils import timezone
 
 from kestrel.run_up.models import RunUp
 from kestrel.run_up.renaming import rename_ranked_mothers
@@ -12,6 +15,7 @@ from kestrel.service.actions import change_service, save_dish, save_service
 from kestrel.service.models import Service
 from kestrel.service.work import worked
 from kestrel.stove.models import Batch
+from kestrel.tests.acts import act, go, one, timer
 from kestrel.tests.clients import KitchenTest
 from saucier.service import Plan
 from saucier.testing import add, roux, simmer
@@ -122,3 +126,34 @@ class TwoMothers(KitchenTest):
         rename_ranked_mothers(apps.get_app_config("run_up"))
         row.refresh_from_db()
         self.assertEqual(row.document, before)
+
+    def test_of_several_batches_each_keeps_its_number_whatever_becomes_of_the_others(self) -> None:
+        path = f"/stove/of-service/{self.service.pk}"
+        body = {"pot": WHITE, "one_more": True}
+        first, second = (
+            Batch.objects.get(pk=self.client.call("POST", path, body).body["id"]) for _ in range(2)
+        )
+        self.client.call("POST", "/run-ups", {"service_id": self.service.pk})
+        row = RunUp.objects.get()
+        act(self.client, first.pk, one("left"))
+        self.assertEqual(set(at_the_stove(row)), {f"pot:{WHITE}#2"})
+        third = Batch.objects.get(pk=self.client.call("POST", path, body).body["id"])
+        act(self.client, first.pk, one("back"))
+        for batch in (first, second, third):
+            batch.refresh_from_db()
+        self.assertEqual([batch.number for batch in (first, second, third)], [3, 2, 1])
+
+    def test_minutes_left_of_a_running_step_go_by_what_is_known_of_it(self) -> None:
+        batch = self.begin(WHITE)
+        self.client.call("POST", "/run-ups", {"service_id": self.service.pk})
+        row = RunUp.objects.get()
+        act(self.client, batch.pk, go(0, 1), go(1, 2))
+        whole = at_the_stove(row)[f"pot:{WHITE}#1"].left
+        later = timezone.now() + timedelta(minutes=3)
+        with mock.patch("django.utils.timezone.now", lambda: later):
+            after = at_the_stove(row)[f"pot:{WHITE}#1"].left
+            act(self.client, batch.pk, timer(9 * 60))
+            timed = at_the_stove(row)[f"pot:{WHITE}#1"].left
+        assert whole is not None and after is not None and timed is not None
+        self.assertAlmostEqual(whole - after, 3.0, delta=0.2)
+        self.assertAlmostEqual(timed, 9.0, delta=0.3)  # its own timer says how long it still is
