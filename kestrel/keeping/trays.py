@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from functools import lru_cache
 
+from django.db.models import Max
 from django.utils import timezone
 from pydantic import TypeAdapter
 
@@ -30,6 +31,8 @@ _COOLING = TypeAdapter(Cooling)
 READING_KEY = "reading-"
 """A device's reading is named by this and its number, where a line of the record corrects it."""
 _PUT_KEY = "put-away"
+_ALL_OVER_MIN = 2.0 * 24 * 60
+"""More than any stage of any rule lasts."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,25 +112,44 @@ def measured_of(kept: Kept) -> list[Measured]:
     return sorted(whole, key=lambda one: (one.at_min, -one.celsius))
 
 
-def _by_devices(kept: Kept) -> Iterator[Measured]:
+def _by_devices(kept: Kept) -> tuple[Measured, ...]:
+    rows = Reading.objects.filter(batch=kept.batch_id, kind="probe")
+    newest = rows.aggregate(newest=Max("pk"))["newest"]
     only_tray = sum(lot.trays for lot in kept.batch.kept.all()) == 1
-    for row in Reading.objects.filter(batch=kept.batch_id, kind="probe").order_by("at", "pk"):
+    return () if newest is None else _read_by_devices(kept, _stamp(kept), newest, only_tray)
+
+
+def _stamp(kept: Kept) -> str:
+    """What tells a row from any other that ever bore its number: what is kept in memory goes by it."""
+    return f"{kept.key} {kept.written_at} {kept.put_at}"
+
+
+@lru_cache(maxsize=64)
+def _read_by_devices(kept: Kept, stamp: str, newest: int, only_tray: bool) -> tuple[Measured, ...]:
+    """What devices read of it until the row ``newest``: read once, since a probe may send for hours, and what it
+    sent is never rewritten."""
+    rows = Reading.objects.filter(batch=kept.batch_id, kind="probe", pk__lte=newest)
+    found = []
+    for row in rows.order_by("at", "pk"):
         pot = row.at < kept.put_at
         if not (pot or row.kept_key == kept.key or (not row.kept_key and only_tray)):
             continue  # of another lot, or nobody said of which tray
-        yield Measured(
-            key=f"{READING_KEY}{row.pk}",
-            at=row.at,
-            at_min=minutes_of(kept, row.at),
-            celsius=row.value,
-            tray=None if pot else row.tray or _only_tray(kept),
-            shared=pot,
-            device=row.device_name,
-            simulated=row.simulated,
-            clock_off_s=row.clock_off_s,
-            imported=row.imported_at is not None,
-            void=False,
+        found.append(
+            Measured(
+                key=f"{READING_KEY}{row.pk}",
+                at=row.at,
+                at_min=minutes_of(kept, row.at),
+                celsius=row.value,
+                tray=None if pot else row.tray or _only_tray(kept),
+                shared=pot,
+                device=row.device_name,
+                simulated=row.simulated,
+                clock_off_s=row.clock_off_s,
+                imported=row.imported_at is not None,
+                void=False,
+            )
         )
+    return tuple(found)
 
 
 def _by_hand(kept: Kept) -> Iterator[Measured]:
@@ -180,24 +202,37 @@ def tray_state(kept: Kept, number: int, measured: Sequence[Measured], *, ahead: 
     read = tuple((one.at_min, one.celsius) for one in mine if not one.void)
     off_fire = None if kept.off_fire_at is None else minutes_of(kept, kept.off_fire_at)
     now_min = minutes_of(kept, moment_of(kept))
-    facts = cooling_facts(rules_then(kept), read, off_fire, now_min)
+    # Long after the last of it nothing can be open any more: what was proved then stands.
+    newest_min = max([0.0, off_fire or 0.0, *(at_min for at_min, _ in read)])
+    facts = _facts(kept, _stamp(kept), read, off_fire, min(now_min, newest_min + _ALL_OVER_MIN))
     events = counted(list(kept.events.all()))
     gone = any(one.kind == "thrown" and one.data.get("tray") == number for one in events)
     goes_on = None
     if ahead and facts.is_open and not gone:
-        goes_on = _forecast(kept, kept.key, read, off_fire, int(now_min))
+        goes_on = _forecast(kept, _stamp(kept), read, off_fire, int(now_min))
     return TrayState(number, mine, facts, goes_on, _use_by(kept, facts), gone)
+
+
+@lru_cache(maxsize=256)
+def _facts(
+    kept: Kept,
+    stamp: str,
+    read: tuple[tuple[float, float], ...],
+    off_fire: float | None,
+    now_min: float,
+) -> CoolingFacts:
+    return cooling_facts(rules_then(kept), read, off_fire, now_min)
 
 
 @lru_cache(maxsize=256)
 def _forecast(
     kept: Kept,
-    key: str,
+    stamp: str,
     read: tuple[tuple[float, float], ...],
     off_fire: float | None,
     now_min: int,
 ) -> Forecast | None:
-    """Kept for screens that ask again: what was put away is never rewritten (``key`` tells it from any other)."""
+    """Kept for screens that ask again: what was put away is never rewritten."""
     rules, cooling = rules_then(kept), cooling_of(kept)
     facts = cooling_facts(rules, read, off_fire, float(now_min))
     place = place_named(kept.place)

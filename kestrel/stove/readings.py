@@ -86,6 +86,11 @@ def put_under(
     stood there before is without. Raises :class:`BadInput` (field ``batch_id``)."""
     if batch is not None and not _at(device, batch):
         raise BadInput.at("batch_id", "is-no-batch-on")
+    if batch is not None and kept_key:
+        # Readings of a lot nobody put away would be nobody's: none is lost that way.
+        lot = batch.kept.filter(key=kept_key).first()
+        if lot is None or not 1 <= (tray or 1) <= lot.trays:
+            raise BadInput.at("kept_key", "is-no-lot-of-it")
     if batch is not None:
         there = Device.objects.filter(batch=batch, kind=device.kind, kept_key=kept_key, tray=tray)
         there.exclude(pk=device.pk).update(batch=None, kept_key="", tray=None)

@@ -1,5 +1,6 @@
 """Records: no table of them can be rewritten, in whatever way; an inspector reads what was written and by whom."""
 
+import time
 from datetime import timedelta
 from typing import Any
 from unittest import mock
@@ -441,6 +442,56 @@ class TheRecordSays(Keeping):
         self.assertIsNotNone(told["stopped_at"])
         token = self.client.call("POST", f"/devices/{made['id']}/token").body["token"]
         self.assertEqual(sends(token), 200)
+
+    def test_a_probe_is_of_one_tray_and_of_a_lot_there_is(self) -> None:
+        with self.ago(minutes=60):
+            kept = self.put(self.cooked(), trays=2).body
+        made = self.client.call("POST", "/devices", {"name": "blue", "kind": "probe"}).body
+        path, here = (
+            f"/devices/{made['id']}",
+            {"batch_id": kept["batch_id"], "kept_key": kept["key"]},
+        )
+        for bad in ({"kept_key": "nobodys-lot"}, {"tray": 3}):
+            self.assertEqual(
+                self.fields(self.client.call("PUT", path, {**here, **bad})), ["kept_key"]
+            )
+        self.assertEqual(self.client.call("PUT", path, {**here, "tray": 2}).status_code, 200)
+        self.client_class().post(
+            "/api/readings",
+            '{"temperature_c": 41}',
+            content_type="application/json",
+            headers={"Authorization": f"Bearer {made['token']}"},
+        )
+        told = self.client.call("GET", f"/keeping/{kept['id']}").body
+        self.assertEqual([(one["tray"], one["celsius"]) for one in told["read"]], [(2, 41.0)])
+        self.client.call("PUT", path, {**here, "tray": 1})
+        self.assertIsNone(self.client.call("GET", "/devices").body[0]["value"])
+
+    def test_hours_of_a_probe_are_read_quickly(self) -> None:
+        with self.ago(minutes=600):
+            kept = self.put(self.cooked()).body
+            put_at = timezone.now()
+        Reading.objects.bulk_create(
+            Reading(
+                batch=Batch.objects.get(),
+                kind="probe",
+                at=put_at + timedelta(seconds=5 * n),
+                value=4.0 + 76.0 * 0.9985**n,
+                kept_key=kept["key"],
+                tray=1,
+            )
+            for n in range(7000)
+        )
+        path, spent = f"/keeping/{kept['id']}", []
+        for _ in range(2):
+            began = time.process_time()
+            [stage] = self.client.call("GET", path).body["lots"][0]["stages"]
+            spent.append(time.process_time() - began)
+        # Every five seconds: proved within a fraction of a minute.
+        self.assertLess(stage["at_most_min"] - stage["at_least_min"], 0.5)
+        self.assertEqual(stage["verdict"], "missed" if stage["at_least_min"] > 120 else "met")
+        self.assertLess(spent[0], 3.0)
+        self.assertLess(spent[1], 1.0)
 
     def test_two_people_never_share_a_shown_name(self) -> None:
         from kestrel.accounts.people import join

@@ -175,6 +175,21 @@ class Whole(WholeTest):
         self.assertFalse(record.is_active or record.has_usable_password())
         self.assertEqual(Learnt.objects.filter(kitchen=theirs, dropped_at=None).count(), 1)
 
+    def test_what_was_taken_in_is_told_as_imported_and_signed_as_it_was(self) -> None:
+        days = (timezone.localdate() - timedelta(days=30), timezone.localdate() + timedelta(days=1))
+        asked = f"/keeping/records?first={days[0]}&last={days[1]}"
+        self.take_in(written(self.demo))
+        mine, theirs = (client.call("GET", asked).body for client in (self.client, self.other))
+        self.assertEqual(len(mine), len(theirs))
+        self.assertTrue(mine)
+        rows = [line for line in theirs if "by readings" not in line["what"]]
+        self.assertTrue(rows)
+        for line in rows:
+            self.assertIn("imported", line["source"], line)
+        told = [(line["at"], line["what"], line["value"], line["by"]) for line in mine]
+        self.assertEqual([(x["at"], x["what"], x["value"], x["by"]) for x in theirs], told)
+        self.assertFalse(any("imported" in line["source"] for line in mine))
+
     def test_a_label_stuck_on_elsewhere_opens_what_it_is_on(self) -> None:
         code = f"B{Kept.objects.get(kitchen=self.demo).batch_id}"
         self.take_in(written(self.demo))

@@ -248,7 +248,7 @@ class Holding(unittest.TestCase):
         self.assertEqual(cooled_c(self.pot(300), small, 0), 95.0)
 
     def test_it_thickens_as_it_cools_and_liquid_brings_it_back(self) -> None:
-        found = held(self.pot(600), Pan("16", "straight", 16, 9), 90, 65.0)
+        found = held(self.pot(600), Pan("16", "straight", 16, 9), 90, 65.0, 63.0)
         self.assertTrue(found.below_rule)
         self.assertGreater(found.let_down_ml, 0.0)
         self.assertIn("63 °C", str(found.words))

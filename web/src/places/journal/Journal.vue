@@ -184,7 +184,9 @@ function apart(entry: Schemas['EntryOut']): string {
       <li v-for="entry in entries" :key="entry.id" class="sheet">
         <div class="what">
           <span class="quiet"
-            >{{ day(entry.made_at) }}<template v-if="entry.cook">, {{ entry.cook }}</template></span
+            >{{ day(entry.made_at) }}<template v-if="entry.cook">, {{ entry.cook }}</template
+            ><template v-if="entry.by && entry.by !== entry.cook">, written by {{ entry.by }}</template
+            ><template v-if="entry.session"> (signed in: {{ entry.session }})</template></span
           >
           <h2>
             <RouterLink v-if="entry.sauce_id" :to="`/sauces/${entry.sauce_id}`">{{ entry.name }}</RouterLink>

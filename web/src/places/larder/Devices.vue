@@ -33,6 +33,12 @@ const forget = (device: Schemas['DeviceOut']) =>
     if (made.value?.id === device.id) made.value = null
     await ask(api.DELETE('/api/devices/{device_id}', { params: { path: { device_id: device.id } } }))
   })
+/** For one that was stopped, or whose token was lost: told once, as the first was. */
+const renew = (device: Schemas['DeviceOut']) =>
+  tell(async () => {
+    const path = { device_id: device.id }
+    made.value = await ask(api.POST('/api/devices/{device_id}/token', { params: { path } }))
+  })
 const asking = ref<number | null>(null)
 const naming = ref<number | null>(null)
 const called = ref('')
@@ -62,7 +68,11 @@ const reads = (device: Schemas['DeviceOut']) =>
         <b>{{ device.name }}</b>
         <span
           >{{ device.kind }}{{ device.simulated ? ', simulated' : '' }}, {{ reads(device)
-          }}{{ device.batch_id ? ', at a pot' : '' }}</span
+          }}{{ device.batch_id ? ', at a pot' : ''
+          }}{{ device.made_by_name ? `, entered by ${device.made_by_name}` : '' }}</span
+        >
+        <span v-if="device.stopped_at" class="warning"
+          >Stopped: who entered it was let go. A new token lets it in again.</span
         >
         <template v-if="asking === device.id">
           <NButton type="error" @click="forget(device)">Forget it and its token</NButton>
@@ -75,6 +85,7 @@ const reads = (device: Schemas['DeviceOut']) =>
         </form>
         <template v-else>
           <NButton @click="((naming = device.id), (called = device.name))">Rename</NButton>
+          <NButton @click="renew(device)">New token</NButton>
           <NButton @click="asking = device.id">Forget</NButton>
         </template>
       </li>
