@@ -157,7 +157,7 @@ class Beside(BrowserTest):
         self.enter("How many labels", "2")
         self.press("labels")
         self.see("waits for a label printer")
-        _, token = add_device(self.kitchen, "By the fridge", "printer", True)
+        _, token = add_device(self.kitchen, self.user, "By the fridge", "printer", True)
         with tempfile.TemporaryDirectory() as folder:
             printer = Printer(self.live_server_url, token, Path(folder))
             self.assertTrue(printer.print_next(), printer.trouble)

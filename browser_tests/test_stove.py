@@ -69,7 +69,7 @@ class AtTheStove(BrowserTest):
 
     def test_readings_reach_the_screen_by_themselves(self) -> None:
         batch = self.cook(step=1)
-        device, _ = add_device(self.kitchen, "Big scale", "scale", True)
+        device, _ = add_device(self.kitchen, self.user, "Big scale", "scale", True)
         put_under(device, batch)
         device.refresh_from_db()
         before = self.minutes()

@@ -59,7 +59,7 @@ const clock = (minutes: number) =>
 
 <template>
   <svg class="cooling" :viewBox="`0 0 ${WIDE} ${HIGH}`" role="img" :aria-label="`Cooling: ${cooling.words}`">
-    <g v-for="gate in gates" :key="gate.to_c" class="gate" :class="gate.state">
+    <g v-for="gate in gates" :key="gate.to_c" class="gate" :class="`is-${gate.state}`">
       <path :d="`M${x(gate.from)},${y(gate.to_c)}H${x(gate.at)}V${y(-5)}`" />
       <text :x="x(gate.at) - 4" :y="y(gate.to_c) - 6" text-anchor="end">
         {{ temperature(gate.to_c) }} by {{ clock(gate.at) }}
@@ -104,10 +104,10 @@ text {
   stroke: var(--russet);
   stroke-width: 3;
 }
-.gate.met path {
+.gate.is-met path {
   stroke: var(--leaf);
 }
-.gate.open path {
+.gate.is-open path {
   stroke: var(--ink2);
   stroke-dasharray: 3 5;
 }

@@ -118,10 +118,10 @@ describe('the picture of a cooling', () => {
 
   it('goes by what readings prove, not by the sum', () => {
     const met = mount(CoolingPicture, { props: { cooling } })
-    expect(met.find('.gate.met').exists()).toBe(true)
+    expect(met.find('.gate.is-met').exists()).toBe(true)
     const missed = mount(CoolingPicture, { props: { cooling, tray: tray('missed') } })
-    expect(missed.find('.gate.missed').exists()).toBe(true)
-    expect(missed.find('.gate.met').exists()).toBe(false)
+    expect(missed.find('.gate.is-missed').exists()).toBe(true)
+    expect(missed.find('.gate.is-met').exists()).toBe(false)
   })
 
   it('keeps the sum behind what was read, and a corrected reading as a cross', () => {
