@@ -174,7 +174,6 @@ class Beside(BrowserTest):
             self.wait(lambda: self.find(".photos .problem"), "that it is not there yet")
             self.offline(False)
             self.driver.get_log("browser")
-            self.press("Send again")
             self.wait(lambda: Photo.objects.count() == 1, "the photograph")
         self.assertEqual(max(Photo.objects.values_list("width", "height")[0]), 1280)
         self.wait(lambda: self.all(".photos a img"), "the picture")

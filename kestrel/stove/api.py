@@ -9,6 +9,7 @@ from ninja import File, Form, Router, Status
 from ninja.files import UploadedFile
 
 from kestrel.accounts.auth import KitchenRequest
+from kestrel.accounts.people import who_did
 from kestrel.fields import Moment
 from kestrel.larder.actions import core_kitchen
 from kestrel.larder.means import library_of, means_of
@@ -322,10 +323,12 @@ def add_photo(
     key: Form[str],
     at: Form[Moment],
     step: Form[int],
+    done_by: Form[int | None] = None,
 ):
-    """A photograph: made small, and stripped of where it was taken. ``key`` as of an act."""
-    batch, user = batch_of(request, batch_id), cast(KitchenRequest, request).user
-    return Status(201, _photo(keep_photo(batch, user, file, key, at, step)))
+    """A photograph: made small, and stripped of where it was taken. ``key`` and ``done_by`` as of an act."""
+    asking = cast(KitchenRequest, request)
+    taker = who_did(asking.kitchen, asking.user, done_by)
+    return Status(201, _photo(keep_photo(batch_of(request, batch_id), taker, file, key, at, step)))
 
 
 @photos.get("/{photo_id}", response={200: None, 404: Message})

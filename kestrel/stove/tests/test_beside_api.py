@@ -10,6 +10,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 from PIL import Image
 
+from kestrel.accounts.people import join
 from kestrel.sauces.actions import save_new
 from kestrel.stove.labels import picture_of
 from kestrel.stove.models import Batch, Device, Label, Photo
@@ -460,6 +461,15 @@ class Photos(BesideTest):
         self.assertEqual(self.other.get(f"/api/photos/{made.json()['id']}").status_code, 404)
         told = self.client.call("GET", f"/stove/{batch['id']}").body["photos"]
         self.assertEqual([one["by"] for one in told], ["ada"])
+
+    def test_one_taken_offline_is_of_who_took_it_then(self) -> None:
+        invite = self.client.call("POST", "/people/invites", {}).body["path"]
+        tove = join(invite.rsplit("/", 1)[1], "tove", "Tove", "quiet-ridge-42")
+        batch, sent = self.white(), self.picture((400, 300))
+        self.assertEqual(self.send(batch, sent, done_by=tove.pk).json()["by"], "Tove")
+        refused = self.send(batch, sent, key="photo-key-2", done_by=self.stranger.pk)
+        self.assertEqual(self.fields(refused), ["done_by"])
+        self.assertEqual(Photo.objects.count(), 1)
 
     def test_sent_twice_it_is_there_once(self) -> None:
         batch = self.white()

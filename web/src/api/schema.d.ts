@@ -1749,7 +1749,7 @@ export interface paths {
         put?: never;
         /**
          * Add Photo
-         * @description A photograph: made small, and stripped of where it was taken. ``key`` as of an act.
+         * @description A photograph: made small, and stripped of where it was taken. ``key`` and ``done_by`` as of an act.
          */
         post: operations["kestrel_stove_api_add_photo"];
         delete?: never;
@@ -14856,6 +14856,8 @@ export interface operations {
                     at: string;
                     /** Step */
                     step: number;
+                    /** Done By */
+                    done_by?: number | null;
                 };
             };
         };

@@ -1,16 +1,19 @@
 <script setup lang="ts">
 /** Along the foot of every place: one tile for each pot that is on, and what rings. */
-import { onMounted, watch } from 'vue'
+import { computed, onMounted, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { useActs } from './acts'
 import { useMuted } from './alarm'
 import { useHob } from './hob'
 import { useListen } from './listen'
+import { usePhotos } from './photos'
 import { clock } from './timer'
 import { waiting } from './waiting'
 
 const hob = useHob()
 const acts = useActs()
+const photos = usePhotos()
+const others = computed(() => [...new Set([...acts.others, ...photos.others])])
 const listen = useListen()
 const route = useRoute()
 const muted = useMuted()
@@ -42,8 +45,8 @@ watch(
       {{ acts.signedOut ? 'Signed out: sign in again.' : 'No network: cooking goes on.'
       }}<template v-if="acts.waiting"> {{ acts.waiting }} kept to send.</template>
     </p>
-    <p v-if="acts.others.length" class="away" role="status">
-      Kept on this device until {{ acts.others.join(', ') }} signs in again: what was done at the stove.
+    <p v-if="others.length" class="away" role="status">
+      Kept on this device until {{ others.join(', ') }} signs in again: what was done at the stove.
     </p>
     <p v-if="!hob.pots.length && !acts.offline" class="quiet">No pot is on. Start one from a saved sauce.</p>
     <RouterLink v-if="hob.pots.length" class="map" to="/stove?hob">Hob</RouterLink>

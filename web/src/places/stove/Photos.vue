@@ -1,61 +1,23 @@
 <script setup lang="ts">
 /** Photographs of a pot: taken here, made small here, kept until the server has them. */
 import { NButton } from 'naive-ui'
-import { onUnmounted, ref } from 'vue'
+import { computed } from 'vue'
 import { timeOf } from '@/parts/format'
-import { api, ask, Refused, type Schemas } from '@/api/client'
-import { newKey } from '@/api/once'
-import { useActs } from '@/shell/acts'
+import type { Schemas } from '@/api/client'
+import { usePhotos } from '@/shell/photos'
 import { smaller } from './smaller'
 
 const props = defineProps<{ batch: Schemas['BatchOut'] }>()
-const acts = useActs()
-const trouble = ref('')
+const photos = usePhotos()
 /** On their way: shown already, sent again until they are there. */
-const sending = ref<{ key: string; at: string; step: number; file: Blob; url: string }[]>([])
-onUnmounted(() => sending.value.forEach((one) => URL.revokeObjectURL(one.url)))
+const sending = computed(() => photos.of(props.batch.id))
+const trouble = computed(() => photos.troubles.get(props.batch.id))
 async function take(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
-  for (const file of input.files ?? []) {
-    const small = await smaller(file)
-    sending.value.push({
-      key: newKey(),
-      at: new Date().toISOString(),
-      step: props.batch.step,
-      file: small,
-      url: URL.createObjectURL(small),
-    })
-  }
+  const { id, step } = props.batch
+  for (const file of input.files ?? []) photos.take(id, step, await smaller(file))
   input.value = ''
-  await send()
-}
-async function send(): Promise<void> {
-  trouble.value = ''
-  for (const one of [...sending.value]) {
-    const { key, at, step, file } = one
-    try {
-      await ask(
-        api.POST('/api/stove/{batch_id}/photos', {
-          params: { path: { batch_id: props.batch.id } },
-          body: { key, at, step, file: '' },
-          bodySerializer: () => {
-            const form = new FormData()
-            for (const [name, value] of Object.entries({ key, at, step: String(step) })) form.append(name, value)
-            form.append('file', file, 'pot.jpg')
-            return form
-          },
-        }),
-      )
-      drop(one.key)
-      await acts.load(props.batch.id)
-    } catch (error) {
-      trouble.value = (error as Error).message
-      if (error instanceof Refused) drop(one.key)
-    }
-  }
-}
-function drop(key: string): void {
-  sending.value = sending.value.filter((one) => one.key !== key)
+  await photos.send()
 }
 </script>
 
@@ -80,7 +42,7 @@ function drop(key: string): void {
     </a>
     <img v-for="one in sending" :key="one.key" class="going" :src="one.url" alt="On its way" />
     <p v-if="trouble" class="problem" role="alert">
-      {{ trouble }} <NButton v-if="sending.length" @click="send">Send again</NButton>
+      {{ trouble }} <NButton v-if="sending.length" @click="photos.send()">Send again</NButton>
     </p>
   </section>
 </template>
