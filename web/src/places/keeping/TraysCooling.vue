@@ -71,8 +71,8 @@ const chance = (share: number) => `${Math.round(100 * share)} %`
     </p>
     <template v-if="shown.forecast">
       <p v-for="stage in shown.forecast.stages" :key="stage.to_c" class="forecast">
-        Now about <b>{{ temperature(shown.forecast.at_c) }}</b><template v-if="stage.at_min !== null">
-          , {{ temperature(stage.to_c) }} in about
+        Now about <b>{{ temperature(shown.forecast.at_c) }}</b><template v-if="stage.at_min !== null"
+          >, {{ temperature(stage.to_c) }} in about
           <b>{{ Math.max(0, Math.round(stage.at_min - shown.forecast.now_min)) }} min</b></template
         >: in time {{ chance(stage.chance) }}. A forecast, no record.
       </p>

@@ -64,7 +64,8 @@ const mothers = computed(() => new Map(props.plan.pots.map((pot) => [pot.key, po
                 >
               </td>
               <td class="n">
-                <b>{{ grams(row.board_g) }}</b><span v-if="rawOrDry(row)" class="quiet"> {{ rawOrDry(row) }}</span>
+                <b>{{ grams(row.board_g) }}</b>{{ ' '
+                }}<span v-if="rawOrDry(row)" class="quiet">{{ rawOrDry(row) }}</span>
               </td>
               <td class="quiet">
                 {{ row.volume_ml ? millilitres(row.volume_ml) : row.spoons ? amount(row.spoons) : '' }}
