@@ -12,14 +12,7 @@ from django.utils import timezone
 from kestrel.accounts.models import Kitchen
 from kestrel.accounts.signing import SignedRow
 from kestrel.keeping.models import Event, Kept
-from kestrel.keeping.trays import (
-    Measured,
-    TrayState,
-    measured_of,
-    moment_of,
-    rules_then,
-    tray_state,
-)
+from kestrel.keeping.trays import READING_KEY, Measured, TrayState, rules_then, trays_of
 from kestrel.stove.models import Milestone
 from saucier.cells import written
 from saucier.keeping import CoolingReading, StageFact
@@ -31,7 +24,7 @@ COLUMNS = (
 )
 LATER = timedelta(minutes=2)
 """What was written down so much later than it is said to have happened, is told with both."""
-_NEWEST_FIRST_DAYS = timedelta(days=8)
+_OVER_AFTER = timedelta(days=8)
 """A cooling is over so long after it was put away: its stages are looked for no further back."""
 
 
@@ -97,14 +90,12 @@ class _Record:
     def _stages(self) -> Iterator[dict[str, Any]]:
         """Each stage of each tray that is decided: met, missed or not shown, by its readings alone."""
         rows = Kept.objects.filter(
-            kitchen=self.kitchen, put_at__range=(self.begin - _NEWEST_FIRST_DAYS, self.end)
+            kitchen=self.kitchen, put_at__range=(self.begin - _OVER_AFTER, self.end)
         )
         for kept in rows.select_related("batch", "kitchen").prefetch_related(
             "events", "batch__devices", "batch__kept"
         ):
-            measured = measured_of(kept)
-            for number in range(1, kept.trays + 1):
-                state = tray_state(kept, number, measured, ahead=False)
+            for state in trays_of(kept, ahead=False):
                 for cooling in state.facts.coolings:
                     for stage in cooling:
                         yield from self._stage(kept, state, stage)
@@ -112,7 +103,7 @@ class _Record:
     def _stage(self, kept: Kept, state: TrayState, stage: StageFact) -> Iterator[dict[str, Any]]:
         if stage.verdict == "open":
             return
-        at = _decided_at(kept, stage)
+        at = _decided_at(kept, state, stage)
         if not self.begin <= at <= self.end:
             return
         of = say("record.tray", number=state.number, trays=kept.trays) if kept.trays > 1 else ""
@@ -187,7 +178,7 @@ def _later(at: datetime, written_at: datetime | None) -> datetime | None:
     return written_at if written_at is not None and abs(written_at - at) > LATER else None
 
 
-def _decided_at(kept: Kept, stage: StageFact) -> datetime:
+def _decided_at(kept: Kept, state: TrayState, stage: StageFact) -> datetime:
     """When a stage was decided: by the reading that shows it, or when it could not be shown any more."""
     if stage.verdict == "met" and stage.reached is not None:
         at_min = stage.reached.at_min
@@ -197,7 +188,7 @@ def _decided_at(kept: Kept, stage: StageFact) -> datetime:
         at_min = stage.start_min + stage.limit_min
     else:
         at_min = stage.rests_on[-1].at_min if stage.rests_on else 0.0
-    return min(moment_of(kept), kept.put_at + timedelta(minutes=at_min))
+    return min(state.as_of, kept.put_at + timedelta(minutes=at_min))
 
 
 def _source(measured: Iterable[Measured], rests_on: Iterable[CoolingReading]) -> str:
@@ -209,7 +200,7 @@ def _source(measured: Iterable[Measured], rests_on: Iterable[CoolingReading]) ->
         if one.device:
             code = "source.simulated" if one.simulated else "source.device"
             words.append(str(say(code, name=one.device)))
-        elif one.key.startswith("reading-"):
+        elif one.key.startswith(READING_KEY):
             words.append(str(say("source.some-device")))
         else:
             words.append(str(say("source.by-hand")))

@@ -56,10 +56,11 @@ class Measured:
 
 @dataclass(frozen=True, slots=True)
 class TrayState:
-    """A tray: what was ``measured`` of it, what that proves (``facts``), how it goes on (None: nothing is open), until
-    when it keeps by that, and whether it is ``gone``."""
+    """A tray ``as_of`` a moment: what was ``measured`` of it, what that proves (``facts``), how it goes on (None:
+    nothing is open), until when it keeps by that, and whether it is ``gone``."""
 
     number: int
+    as_of: datetime
     measured: tuple[Measured, ...]
     facts: CoolingFacts
     forecast: Forecast | None
@@ -191,17 +192,19 @@ def _only_tray(kept: Kept) -> int | None:
 
 def trays_of(kept: Kept, *, ahead: bool = True) -> list[TrayState]:
     """Each tray as it is known now; ``ahead``: with how it goes on."""
-    measured = measured_of(kept)
-    return [tray_state(kept, number, measured, ahead=ahead) for number in range(1, kept.trays + 1)]
+    measured, now = measured_of(kept), moment_of(kept)
+    return [_tray(kept, number, measured, now, ahead=ahead) for number in range(1, kept.trays + 1)]
 
 
-def tray_state(kept: Kept, number: int, measured: Sequence[Measured], *, ahead: bool) -> TrayState:
+def _tray(
+    kept: Kept, number: int, measured: Sequence[Measured], now: datetime, *, ahead: bool
+) -> TrayState:
     """One tray. Readings of the pot before it was shared out are of each; where nobody said of which tray one
     is, it proves nothing of any."""
     mine = tuple(one for one in measured if one.tray == number or (one.tray is None and one.shared))
     read = tuple((one.at_min, one.celsius) for one in mine if not one.void)
     off_fire = None if kept.off_fire_at is None else minutes_of(kept, kept.off_fire_at)
-    now_min = minutes_of(kept, moment_of(kept))
+    now_min = minutes_of(kept, now)
     # Long after the last of it nothing can be open any more: what was proved then stands.
     newest_min = max([0.0, off_fire or 0.0, *(at_min for at_min, _ in read)])
     facts = _facts(kept, _stamp(kept), read, off_fire, min(now_min, newest_min + _ALL_OVER_MIN))
@@ -210,7 +213,7 @@ def tray_state(kept: Kept, number: int, measured: Sequence[Measured], *, ahead: 
     goes_on = None
     if ahead and facts.is_open and not gone:
         goes_on = _forecast(kept, _stamp(kept), read, off_fire, int(now_min))
-    return TrayState(number, mine, facts, goes_on, _use_by(kept, facts), gone)
+    return TrayState(number, now, mine, facts, goes_on, _use_by(kept, facts), gone)
 
 
 @lru_cache(maxsize=256)

@@ -20,6 +20,7 @@ from saucier.heat import Pan as CorePan
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.service import (
     Amiss,
+    Buy,
     Plan,
     Production,
     Service,
@@ -153,6 +154,13 @@ _PRODUCTION = (
 )
 
 
+def _bought_measure(buy: Buy) -> str:
+    """What is bought by volume, else by spoons; "" where it is weighed."""
+    if buy.bought_ml:
+        return str(Amount(buy.bought_ml, "mL"))
+    return str(buy.spoons) if buy.spoons else ""
+
+
 def production_csv(plan: Plan, production: Production) -> str:
     """The production sheet as CSV, all of what stands on the wall: one table, told apart by its first
     column."""
@@ -161,20 +169,7 @@ def production_csv(plan: Plan, production: Production) -> str:
     def row(
         part: str, of: object, what: object, grams: str = "", measure: object = "", **more: object
     ) -> None:
-        rest = [
-            more.get(name, "")
-            for name in (
-                "in_all",
-                "pan",
-                "batches",
-                "packs",
-                "cost",
-                "note",
-                "ml",
-                "portions",
-                "mm",
-            )
-        ]
+        rest = [more.get(column.replace(" ", "_"), "") for column in _PRODUCTION[5:]]
         rows.append([part, of, what, grams, measure or "", *rest])
 
     for line in plan.lines:
@@ -189,15 +184,12 @@ def production_csv(plan: Plan, production: Production) -> str:
     for text in production.cautions:
         row("caution", "", text)
     for buy in production.buy:
-        measure = str(buy.spoons) if buy.spoons else ""
-        if buy.bought_ml:
-            measure = str(Amount(buy.bought_ml, "mL"))
         row(
             "buy",
             buy.role,
             buy.name,
             f"{buy.bought_g:.0f}",
-            measure,
+            _bought_measure(buy),
             packs=buy.packs or "",
             ml=f"{buy.bought_ml:.0f}" if buy.bought_ml else "",
             cost=f"{buy.cost:.2f}",

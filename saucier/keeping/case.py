@@ -55,10 +55,8 @@ def read_case(data: Any) -> CoolingCase:
     rule = data.get("rule")
     if isinstance(rule, Mapping):
         rule = read_part(OneStage, rule, "rule")
-    elif "rule" in data and not isinstance(rule, str):
-        raise BadInput.at(
-            "rule", "is-no-shipped-rule", key=str(rule)[:40], keys=tuple(shipped_rules())
-        )
+    elif "rule" in data:
+        _shipped(rule)
     case = read_part(CoolingCase, {**data, "rule": rule} if "rule" in data else data, "")
     problems: list[Problem] = []
     for field, at_min in (
@@ -81,12 +79,7 @@ def rules_of(case: CoolingCase) -> Rules:
     """The rules a case goes by. Raises :class:`BadInput` (``rule``)."""
     rule = case.rule
     if isinstance(rule, str):
-        shipped = shipped_rules().get(rule)
-        if shipped is None:
-            raise BadInput.at(
-                "rule", "is-no-shipped-rule", key=rule[:40], keys=tuple(shipped_rules())
-            )
-        return shipped
+        return _shipped(rule)
     stage = {"to_c": rule.to_c, "minutes": rule.minutes}
     own = {"name": "own", "from_c": rule.from_c, "stages": [stage], "hot_c": 63, "reheat_c": 74}
     try:
@@ -104,6 +97,13 @@ def rules_of(case: CoolingCase) -> Rules:
         ) from None
 
 
+def _shipped(key: object) -> Rules:
+    rules = shipped_rules()
+    if not isinstance(key, str) or key not in rules:
+        raise BadInput.at("rule", "is-no-shipped-rule", key=str(key)[:40], keys=tuple(rules))
+    return rules[key]
+
+
 def judged(case: CoolingCase) -> CaseJudged:
     """What the readings of ``case`` prove, and how it is likely to go on."""
     rules = rules_of(case)
@@ -117,14 +117,13 @@ def judged(case: CoolingCase) -> CaseJudged:
     return CaseJudged(facts, ahead)
 
 
-def case_told(found: CaseJudged) -> dict[str, Any]:
-    """``found`` as plain data for JSON."""
-    told: dict[str, Any] = {
-        "stages": [_stage_told(stage) for stage in found.facts.stages],
-        "coolings": [[_stage_told(stage) for stage in cooling] for cooling in found.facts.coolings],
-        "forecast": None if found.forecast is None else plain(asdict(found.forecast)),
+def case_told(case: CaseJudged) -> dict[str, Any]:
+    """``case`` as plain data for JSON."""
+    return {
+        "stages": [_stage_told(stage) for stage in case.facts.stages],
+        "coolings": [[_stage_told(stage) for stage in cooling] for cooling in case.facts.coolings],
+        "forecast": None if case.forecast is None else plain(asdict(case.forecast)),
     }
-    return told
 
 
 def _stage_told(stage: StageFact) -> dict[str, Any]:

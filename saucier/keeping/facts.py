@@ -1,6 +1,6 @@
 """What readings prove of a cooling: a stage of the rules is met or missed only by them, else it is not shown.
 
-No sum, fit or default has a say here. The rule and its cases: docs/model.md 6, "Cooling, shown by readings".
+No sum, fit or default has a say here. The rule and its cases: docs/model.md 18.
 """
 
 from collections.abc import Sequence

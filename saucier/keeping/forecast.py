@@ -1,7 +1,7 @@
 """How a cooling goes on, from its readings: a forecast that follows them however far off the sum was.
 
 A cloud of possible trays (particles), each with its own pace, surroundings and lag, is weighed by every reading.
-No fact: a record never says what stands here (docs/model.md 6). The cloud is drawn with a fixed seed, so the same
+No fact: a record never says what stands here (docs/model.md 18). The cloud is drawn with a fixed seed, so the same
 readings always give the same forecast.
 """
 

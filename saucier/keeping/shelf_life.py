@@ -20,7 +20,8 @@ def keeps(pot: Pot, days: int = K.CHILLED_DAYS, read_c: float | None = None) -> 
     give what was cooled in time; until the next day where
     yolk is bound by flour and was simmered; not at all where yolk stands without flour or was not heated
     through, or with soft cream or mounted butter in it. ``read_c``: the hottest a probe read it since the yolk
-    went in; it wins over what the sheet says (None: nobody read it). Local rules and the kitchen's own plan come first.
+    went in (None: nobody read it). One too cold wins over what the sheet says; one hot enough lengthens nothing.
+    Local rules and the kitchen's own plan come first.
 
     >>> from saucier.check import check
     >>> from saucier.testing import add, roux, sheet, simmer

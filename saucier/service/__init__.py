@@ -13,13 +13,14 @@ from saucier.service.flow import flowed, scaled
 from saucier.service.plan import plan_service
 from saucier.service.planned import Asked, BranchPlan, LinePlan, Plan, PotPlan
 from saucier.service.pots import first_key
-from saucier.service.production import Production, on_the_board, production_of
+from saucier.service.production import Buy, Production, on_the_board, production_of
 from saucier.service.short import Short, short_of
 
 __all__ = [
     "Amiss",
     "Asked",
     "BranchPlan",
+    "Buy",
     "Line",
     "LinePlan",
     "OnHand",
