@@ -43,9 +43,11 @@ def melt(ingredient: str, amount_g: float) -> dict[str, Any]:
     return {"op": "melt", "ingredient": ingredient, "amount": grams(amount_g)}
 
 
-def use(steps: list[dict[str, Any]], amount: Any, **rest: Any) -> dict[str, Any]:
+def use(
+    steps: list[dict[str, Any]], amount: Any, name: str = "inside", **rest: Any
+) -> dict[str, Any]:
     """``amount`` (or a share) of another sauce of ``steps``."""
-    return {"op": "use", "sauce": {"name": "inside", "steps": steps}, "amount": amount, **rest}
+    return {"op": "use", "sauce": {"name": name, "steps": steps}, "amount": amount, **rest}
 
 
 def reduce_to(**stop: Any) -> dict[str, Any]:

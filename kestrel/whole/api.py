@@ -104,7 +104,11 @@ def fetch_copy(request: HttpRequest, name: str):
         raise NotYours(say("copy-has-other-kitchens"))
     if name not in {one.name for one in copies()}:
         raise Http404
-    return FileResponse((settings.BACKUPS / name).open("rb"), as_attachment=True, filename=name)
+    try:
+        copy = (settings.BACKUPS / name).open("rb")
+    except FileNotFoundError:  # taken away since it was listed
+        raise Http404 from None
+    return FileResponse(copy, as_attachment=True, filename=name)
 
 
 @router.get("/kitchen.zip", response={200: None})

@@ -47,12 +47,18 @@ class Compared:
 
 def copies() -> list[Copy]:
     """The copies there are, newest first."""
-    found = []
+    there = []
     for file in settings.BACKUPS.glob(f"*{SUFFIX}"):
-        told = file.stat()
-        made_at = datetime.fromtimestamp(told.st_mtime, UTC)
-        found.append(Copy(file.name, made_at, told.st_size))
-    return sorted(found, key=lambda one: one.made_at, reverse=True)
+        try:
+            there.append(_copy_in(file))
+        except FileNotFoundError:  # taken away between being listed and being looked at
+            continue
+    return sorted(there, key=lambda copy: copy.made_at, reverse=True)
+
+
+def _copy_in(file: Path) -> Copy:
+    status = file.stat()
+    return Copy(file.name, datetime.fromtimestamp(status.st_mtime, UTC), status.st_size)
 
 
 def back_up(now: datetime, *, daily: bool = False) -> Copy:
@@ -70,7 +76,7 @@ def back_up(now: datetime, *, daily: bool = False) -> Copy:
         Path(half).replace(file)
     if daily:
         _forget_old(now.date())
-    return next(one for one in copies() if one.name == file.name)
+    return _copy_in(file)
 
 
 def is_due(today: date) -> bool:
@@ -85,7 +91,7 @@ def _forget_old(today: date) -> None:
         except ValueError:
             continue
         if today - day >= timedelta(days=KEPT_DAYS):
-            file.unlink()
+            file.unlink(missing_ok=True)
 
 
 def restore(copy: Path, into: Path) -> list[Compared]:

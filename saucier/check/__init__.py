@@ -2,7 +2,7 @@
 
 from saucier.check.checked import CheckedSheet, FinalFigures, check
 from saucier.check.earned import model_spread_of, thickeners_of
-from saucier.check.inside import PotInside, pots_inside
+from saucier.check.inside import PotInside, keys_inside, pots_inside
 from saucier.check.prepared import DEFAULT_KITCHEN, Prepared, larder_of, prepare
 from saucier.check.state import Figures, State, meets_metal
 
@@ -15,6 +15,7 @@ __all__ = [
     "Prepared",
     "State",
     "check",
+    "keys_inside",
     "larder_of",
     "meets_metal",
     "model_spread_of",

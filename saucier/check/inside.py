@@ -1,18 +1,20 @@
 """The sauces made for a sauce, each in a pot of its own."""
 
-from dataclasses import dataclass
+import re
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
 
 from saucier.check.checked import CheckedSheet, check
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet
-from saucier.steps import Setting, ShareOfIt, SheetPan, Use
+from saucier.steps import AnyStep, Setting, ShareOfIt, SheetPan, Use
 
 
 @dataclass(frozen=True, slots=True)
 class PotInside:
-    """A sauce made for ``step`` (of the sheet at ``of``) of another: its ``key``, such as "2" or
-    "2.0", the ``sheet`` as it is made there with its pan named, played; the ``used_g`` of it that
-    go in. What is over stays in its pot."""
+    """A sauce made for ``step`` (of the sheet at ``of``) of another: its ``key``, such as
+    "white-sauce" or "white-sauce/onion-cream", the ``sheet`` as it is made there with its pan named,
+    played; the ``used_g`` of it that go in. What is over stays in its pot."""
 
     key: str
     of: str
@@ -31,6 +33,39 @@ class PotInside:
         return max(0.0, self.made_g - self.used_g)
 
 
+def keys_inside(steps: Iterable[AnyStep]) -> dict[int, str]:
+    """The key of the sauce made for each ``use`` step, by the number of the step: the sauce's name, so
+    that a step put in before it or taken out changes no key. Shares of one sauce have one key; other
+    sauces of the same name are numbered in their order.
+
+    >>> from saucier.testing import add, sheet, use
+    >>> white, other = (use([add(of, 1, "L")], "half") for of in ("milk-whole", "water"))
+    >>> list(keys_inside(sheet(white, add("water", 1, "L"), other, white).steps).items())
+    [(0, 'inside'), (2, 'inside-2'), (3, 'inside')]
+    """
+    keys: dict[int, str] = {}
+    shared: list[tuple[Use, str]] = []
+    for number, step in enumerate(steps):
+        if not isinstance(step, Use) or step.ready:
+            continue
+        share = isinstance(step.amount, ShareOfIt)
+        same = [key for other, key in shared if share and other.sauce == step.sauce]
+        if same:
+            keys[number] = same[0]
+            continue
+        name = re.sub(r"\W+", "-", step.sauce.name.casefold()).strip("-")
+        if not name or name.isdecimal():  # a number alone was the key until December 2026
+            name = f"sauce-{name}".rstrip("-")
+        key, count = name, 1
+        while key in keys.values():
+            count += 1
+            key = f"{name}-{count}"
+        keys[number] = key
+        if share:
+            shared.append((step, key))
+    return keys
+
+
 def pots_inside(checked: CheckedSheet, kitchen: Kitchen, of: str = "") -> tuple[PotInside, ...]:
     """The pots made before the sauce of ``checked``, in the order they are made in. Shares of one
     and the same sauce come from one pot.
@@ -43,39 +78,24 @@ def pots_inside(checked: CheckedSheet, kitchen: Kitchen, of: str = "") -> tuple[
     (0.5, 0.0)
     """
     pots: list[PotInside] = []
+    keys = keys_inside(checked.sheet.steps)
     for number, (step, setting) in enumerate(
         zip(checked.sheet.steps, checked.settings, strict=True)
     ):
         if not isinstance(step, Use) or step.ready:
             continue
-        if isinstance(step.amount, ShareOfIt):
-            same = next((n for n, pot in enumerate(pots) if _same(pot, checked, step)), None)
-            if same is not None:
-                more = step.amount.share * pots[same].made_g
-                pots[same] = _with(pots[same], used_g=pots[same].used_g + more)
-                continue
-        key = f"{of}.{number}" if of else str(number)
+        key = f"{of}/{keys[number]}" if of else keys[number]
+        same = next((n for n, pot in enumerate(pots) if pot.key == key), None)
+        if same is not None:
+            assert isinstance(step.amount, ShareOfIt)
+            more = step.amount.share * pots[same].made_g
+            pots[same] = replace(pots[same], used_g=pots[same].used_g + more)
+            continue
         made = _as_made(step, setting, checked)
         inner = check(made, kitchen)
         pots += pots_inside(inner, kitchen, key)
         pots.append(PotInside(key, of, number, made, inner, step.to_weigh(setting)[0].grams))
     return tuple(pots)
-
-
-def _same(pot: PotInside, checked: CheckedSheet, step: Use) -> bool:
-    """Whether ``step`` takes of the sauce ``pot`` holds."""
-    other = checked.sheet.steps[pot.step] if pot.step < len(checked.sheet.steps) else None
-    return (
-        isinstance(other, Use)
-        and isinstance(other.amount, ShareOfIt)
-        and not other.ready
-        and other.sauce == step.sauce
-        and pot.sheet.name == step.sauce.name
-    )
-
-
-def _with(pot: PotInside, *, used_g: float) -> PotInside:
-    return PotInside(pot.key, pot.of, pot.step, pot.sheet, pot.checked, used_g)
 
 
 def _as_made(step: Use, setting: Setting, checked: CheckedSheet) -> Sheet:

@@ -1,7 +1,6 @@
 """From the lines of a service to what is wanted of the stove: each line by itself, so that one that
 cannot be served takes nothing from the others."""
 
-import hashlib
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 
@@ -12,7 +11,7 @@ from saucier.guests import Exclusion, Instead, StandsOn, exclusions, instead_of,
 from saucier.kitchen import Kitchen
 from saucier.service.amiss import Amiss, amiss, cannot_be_made, told
 from saucier.service.document import Line, Service
-from saucier.service.planned import Asked, LinePlan, Wanted, called, going_without
+from saucier.service.planned import Asked, LinePlan, Wanted, called, going_without, short_key
 from saucier.sheet import Sheet
 from saucier.sheet.salting import with_salt_target
 from saucier.steps import Reserve
@@ -157,9 +156,6 @@ def _line(
     )
 
 
-_LONGEST_KEY = 200
-
-
 def _marks(line: Line, need: SauceNeed, excluded: Iterable[Exclusion]) -> list[str]:
     """What tells a variant from every other of its sauce."""
     marks = sorted(one.word for one in excluded)
@@ -168,12 +164,8 @@ def _marks(line: Line, need: SauceNeed, excluded: Iterable[Exclusion]) -> list[s
 
 
 def _key(need: SauceNeed, grade: str | None, marks: Iterable[str]) -> str:
-    """The key of a branch. However long, no two variants have one: what was cut off is in its digest."""
-    key = "~".join([need.sauce, grade or "as-is", *marks])
-    if len(key) <= _LONGEST_KEY:
-        return key
-    digest = hashlib.sha256(key.encode()).hexdigest()[:16]
-    return f"{key[: _LONGEST_KEY - 17]}~{digest}"
+    """The key of a branch."""
+    return short_key("~".join([need.sauce, grade or "as-is", *marks]))
 
 
 def _other_grade(need: SauceNeed, one: Wanted) -> Sentence | None:

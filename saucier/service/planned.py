@@ -1,5 +1,6 @@
 """What a planned service is made of: needs asked of branches, branches taken from pots."""
 
+import hashlib
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Any
@@ -16,6 +17,17 @@ from saucier.service.document import Line, Service
 from saucier.service.on_hand import ReadyRoux, Used
 from saucier.sheet import Sheet
 from saucier.words import Inside, Sentence, one_of, said, say
+
+_LONGEST_KEY = 200
+
+
+def short_key(key: str) -> str:
+    """``key``, in at most :data:`_LONGEST_KEY` characters: a digest of the whole stands for what is cut off, so
+    that no two keys become one."""
+    if len(key) <= _LONGEST_KEY:
+        return key
+    digest = hashlib.sha256(key.encode()).hexdigest()[:16]
+    return f"{key[: _LONGEST_KEY - 17]}~{digest}"
 
 
 def called(dish: str, line: Line, larder: Larder) -> Sentence:

@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import replace
 
 from saucier import constants as K
-from saucier.check import CheckedSheet, check, meets_metal, pots_inside
+from saucier.check import CheckedSheet, check, keys_inside, meets_metal, pots_inside
 from saucier.errors import BadInput
 from saucier.heat import Load, Pan
 from saucier.kitchen import Kitchen
@@ -23,7 +23,7 @@ from saucier.mother import (
 )
 from saucier.service.document import Service
 from saucier.service.eaten import named_in
-from saucier.service.planned import BranchPlan, FirstPot, PotPlan, Wanted
+from saucier.service.planned import BranchPlan, FirstPot, PotPlan, Wanted, short_key
 from saucier.service.shelf import Shelf
 from saucier.sheet import Sheet, SheetPan, Target
 from saucier.solve import Goal, Unreachable, goal_of, rounded_for_kitchen, solve
@@ -452,11 +452,13 @@ class PotPlanner:
     def _first_in(self, steps: tuple[AnyStep, ...], key: str) -> tuple[AnyStep, ...]:
         """``steps`` with the pans the cook chose for the sauces made first for them."""
         placed: list[AnyStep] = []
+        keys = keys_inside(steps)
         for number, step in enumerate(steps):
             if isinstance(step, Use) and step.inside:
-                inside = first_key(key, number)
+                inside = first_key(key, keys[number])
                 changes: dict[str, object] = {"steps": self._first_in(step.sauce.steps, inside)}
-                if chosen := self._shelf.chosen(inside):
+                chosen = self._shelf.chosen(inside) or self._shelf.chosen(f"{key}/{number}")
+                if chosen:
                     changes["pan"] = SheetPan.of(chosen)
                 step = step.model_copy(update={"sauce": step.sauce.model_copy(update=changes)})
             placed.append(step)
@@ -590,9 +592,9 @@ class PotPlanner:
         return tuple(notes)
 
 
-def first_key(pot: str, inside: int | str) -> str:
-    """The key of a sauce made first for ``pot``, by the step it is for."""
-    return f"{pot}/{inside}" if "/" not in pot else f"{pot}.{inside}"
+def first_key(pot: str, inside: str) -> str:
+    """The key of the sauce ``inside`` (:class:`PotInside`), made first for ``pot``."""
+    return short_key(f"{pot}/{inside}")
 
 
 def _fullest_ml(checked: CheckedSheet) -> float:

@@ -9,7 +9,7 @@ from django.apps import apps
 from django.utils import timezone
 
 from kestrel.run_up.models import RunUp
-from kestrel.run_up.renaming import rename_ranked_mothers
+from kestrel.run_up.renaming import rename_old_keys
 from kestrel.run_up.work import at_the_stove, document_of, ready
 from kestrel.service.actions import change_service, save_dish, save_service
 from kestrel.service.models import Service
@@ -18,7 +18,7 @@ from kestrel.stove.models import Batch
 from kestrel.tests.acts import act, go, one, timer
 from kestrel.tests.clients import KitchenTest
 from saucier.service import Plan
-from saucier.testing import add, roux, simmer
+from saucier.testing import add, grams, roux, simmer, use
 
 WHITE = "mother-white-milk-whole-butter-unsalted-wheat-flour"
 FISH = "mother-white-stock-fish-butter-unsalted-wheat-flour"
@@ -115,7 +115,7 @@ class TwoMothers(KitchenTest):
             "prep:leek:0": {"began": 1.0},
         }
         RunUp.objects.filter(pk=row.pk).update(document={**row.document, "marks": marks})
-        rename_ranked_mothers(apps.get_app_config("run_up"))
+        rename_old_keys(apps.get_app_config("run_up"))
         batch.refresh_from_db()
         row.refresh_from_db()
         self.service.refresh_from_db()
@@ -123,9 +123,48 @@ class TwoMothers(KitchenTest):
         self.assertEqual(list(self.service.document["pans"]), [FISH])
         self.assertEqual(set(row.document["marks"]), {f"pot:{FISH}#1", "grill:3", "prep:leek:0"})
         before = row.document
-        rename_ranked_mothers(apps.get_app_config("run_up"))
+        rename_old_keys(apps.get_app_config("run_up"))
         row.refresh_from_db()
         self.assertEqual(row.document, before)
+
+    def test_what_is_made_first_went_by_the_number_of_its_step(self) -> None:
+        white = use([add("milk-whole", 1, "L")], grams(300), name="White")
+        onion = use(
+            [add("onion", 1, "kg"), {**white, "amount": grams(90)}], grams(200), name="Onion"
+        )
+        filling = self.saved(name="Filling", steps=[add("cream-35", 1, "dL"), onion], target={})
+        uses = [{"sauce": str(filling.pk), "use": "over"}]
+        dish = save_dish(self.kitchen, {"name": "Buns", "sauces": uses})
+        lines = [{"dish": str(dish.pk), "portions": 8}]
+        self.service = save_service(self.kitchen, {"name": "Tea", "lines": lines})
+        pot = f"own-{filling.pk}~as-is"
+        self.begin(pot)
+        old = {f"{pot}/1": f"{pot}/onion", f"{pot}/1.1": f"{pot}/onion/white"}
+        for before, now in old.items():
+            self.assertEqual(Batch.objects.filter(pot=now).update(pot=before), 1)
+        document = {**self.service.document, "pans": dict.fromkeys(old, "stewpan")}
+        Service.objects.filter(pk=self.service.pk).update(document=document)
+        self.client.call("POST", "/run-ups", {"service_id": self.service.pk})
+        row = RunUp.objects.get()
+        marks = {f"pot:{pot}/1#1": {"began": 5.0}, f"weigh:{pot}/1.1": {"ended": 4.0}}
+        marks |= {f"wash:pot:{pot}/1.1#1": {"ended": 9.0}, f"pot:{pot}#1": {"began": 6.0}}
+        RunUp.objects.filter(pk=row.pk).update(document={**row.document, "marks": marks})
+        for _ in range(2):  # the second time there is nothing left to do
+            rename_old_keys(apps.get_app_config("run_up"))
+            self.service.refresh_from_db()
+            row.refresh_from_db()
+            pots = set(Batch.objects.values_list("pot", flat=True))
+            self.assertEqual(pots, {pot, *old.values()})
+            self.assertEqual(set(self.service.document["pans"]), set(old.values()))
+            self.assertEqual(
+                set(row.document["marks"]),
+                {
+                    f"pot:{pot}/onion#1",
+                    f"weigh:{pot}/onion/white",
+                    f"wash:pot:{pot}/onion/white#1",
+                    f"pot:{pot}#1",
+                },
+            )
 
     def test_of_several_batches_each_keeps_its_number_whatever_becomes_of_the_others(self) -> None:
         path = f"/stove/of-service/{self.service.pk}"

@@ -1,5 +1,6 @@
 """Copies of a file that is in use, and back: row by row the same, or nothing at all."""
 
+import os
 import sqlite3
 import stat
 import subprocess
@@ -171,6 +172,18 @@ class Copies(TransactionTestCase):
         days = sorted(name for name in names if name.startswith("day-"))
         self.assertEqual(len(days), KEPT_DAYS)
         self.assertEqual(days[-1], "day-2026-12-08.sqlite3")
+
+    def test_a_copy_taken_away_while_they_are_listed_is_left_out(self) -> None:
+        stays, goes = back_up(NOW), back_up(NOW + timedelta(minutes=1))
+        status_of = Path.stat
+
+        def vanishing(file: Path, **rest: bool) -> os.stat_result:
+            if file.name == goes.name:
+                file.unlink(missing_ok=True)
+            return status_of(file, **rest)
+
+        with mock.patch("pathlib.Path.stat", autospec=True, side_effect=vanishing):
+            self.assertEqual([copy.name for copy in copies()], [stays.name])
 
     def test_by_command(self) -> None:
         call_command("backup", "--if-wanted", verbosity=0)

@@ -8,9 +8,10 @@ from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.mother import Base, base_of
 from saucier.run_up import Means, RunUp, run_up
-from saucier.service import Plan, plan_service, read_service, write_service
+from saucier.service import Plan, first_key, plan_service, read_service, write_service
+from saucier.service.planned import short_key
 from saucier.service.tests.random_guests import guest_service
-from saucier.testing import add, roux, sheet, simmer, so_few
+from saucier.testing import add, grams, roux, sheet, simmer, so_few, use
 
 KITCHEN = Kitchen()
 PANS = [
@@ -136,6 +137,61 @@ class TwoMothers(unittest.TestCase):
                         "mother-white-stock-fish-butter-unsalted-wheat-flour": "stock-fish",
                     },
                 )
+
+
+class MadeFirst(unittest.TestCase):
+    """A filling of two sauces made for it, one of them with a third in it."""
+
+    WHITE = use([roux(50, 50), add("milk-whole", 1, "L")], grams(300), name="White")
+    ONION = use([add("onion", 400, "g"), add("cream-35", 1, "dL")], grams(150), name="Onion")
+
+    def keys(self, *steps: dict[str, Any], pans: dict[str, str] | None = None) -> dict[str, Any]:
+        from saucier.dish import read_dish
+
+        dishes = {"buns": read_dish({"name": "buns", "sauces": [{"sauce": "5", "use": "over"}]})}
+        service = read_service(
+            {"name": "x", "lines": [{"dish": "buns", "portions": 9}], "pans": pans or {}}
+        )
+        plan = plan_service(service, dishes, {"5": sheet(*steps, name="filling")}, KITCHEN, PANS)
+        self.assertEqual(plan.amiss, ())
+        return {first.key: (first.name, first.pan.name) for first in plan.first}
+
+    def test_their_keys_stay_as_steps_come_and_go_before_them(self) -> None:
+        few = self.keys(self.WHITE, self.ONION)
+        more = self.keys(
+            add("milk-whole", 1, "dL"), self.ONION, add("salt", 2, "g"), self.WHITE, simmer(2)
+        )
+        self.assertEqual(list(few), ["own-5~as-is/white", "own-5~as-is/onion"])
+        self.assertEqual(set(more), set(few))
+        for key, (name, _) in more.items():
+            self.assertEqual(name, few[key][0])
+
+    def test_one_deeper_is_itself_too_and_two_of_a_name_are_told_apart(self) -> None:
+        other = use([add("onion", 1, "kg")], grams(80), name="Onion")
+        white = {**self.WHITE, "sauce": {**self.WHITE["sauce"]}}
+        white["sauce"]["steps"] = [*white["sauce"]["steps"], self.ONION]
+        self.assertEqual(
+            set(self.keys(self.ONION, white, other)),
+            {
+                "own-5~as-is/onion",
+                "own-5~as-is/white",
+                "own-5~as-is/white/onion",
+                "own-5~as-is/onion-2",
+            },
+        )
+
+    def test_the_pan_chosen_by_either_key_is_its_pan(self) -> None:
+        for key in ("own-5~as-is/onion", "own-5~as-is/1"):
+            with self.subTest(key):
+                found = self.keys(self.WHITE, self.ONION, pans={key: "large"})
+                self.assertEqual(found["own-5~as-is/onion"][1], "large")
+                self.assertNotEqual(found["own-5~as-is/white"][1], "large")
+
+    def test_no_key_is_longer_than_a_row_holds_and_none_is_another_s(self) -> None:
+        self.assertEqual(short_key("k" * 199 + "x"), "k" * 199 + "x")
+        cut = [first_key("k" * 199, name) for name in ("one", "two")]
+        self.assertEqual([len(key) for key in cut], [200, 200])
+        self.assertNotEqual(*cut)
 
 
 class Lines(unittest.TestCase):
