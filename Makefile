@@ -82,7 +82,7 @@ restore: setup ## the copy FILE=… into an empty place (KITCHEN_DB=… for anot
 trial: setup ## the planner on random services, looked over and set beside a cook's rule: SERVICES=300
 	@$(PY) -m tools.trial $(or $(SERVICES),40)
 
-trials: setup ## the random trials of the core's tests whole; the tests take the first third of each
+trials: setup ## the random trials of the core's tests whole; the tests take a sample of each
 	@KESTREL_TRIALS=full $(PY) -m unittest saucier.service.tests.test_guests saucier.service.tests.test_any_service \
 	  saucier.rescue.tests.test_random_pots saucier.tests.test_random_sheets saucier.sure.tests.test_sure \
 	  saucier.keeping.tests.test_facts saucier.keeping.tests.test_forecast saucier.service.tests.test_identity

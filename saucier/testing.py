@@ -15,14 +15,9 @@ settings.register_profile("kestrel", max_examples=60, deadline=None, derandomize
 settings.load_profile("kestrel")
 
 
-def so_many(full: int) -> int:
-    """How many random cases a trial takes: all of its ``full`` number by ``make trials``, the first third of
-    the same draws in every other run of the tests."""
-    return full if os.environ.get("KESTREL_TRIALS") == "full" else full // 3
-
-
-def so_few(full: int, sample: int) -> int:
-    """How many random cases a slow trial takes: ``full`` by ``make trials``, the first ``sample`` in every run."""
+def trial_count(full: int, sample: int) -> int:
+    """How many random cases a trial takes: ``full`` by ``make trials``, the first ``sample`` of the same draws in every
+    other run of the tests: about two seconds of them."""
     return full if os.environ.get("KESTREL_TRIALS") == "full" else sample
 
 

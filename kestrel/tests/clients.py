@@ -37,6 +37,12 @@ class JsonClient(Client):
         return response
 
 
+def signed_in(user: Any) -> JsonClient:
+    client = JsonClient()
+    client.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
+    return client
+
+
 class KitchenTest(TestCase):
     """A kitchen with a member, a client signed in as them, and a stranger's beside it."""
 
@@ -52,9 +58,7 @@ class KitchenTest(TestCase):
         self.other = self.signed_in(self.stranger)
 
     def signed_in(self, user: Any) -> JsonClient:
-        client = JsonClient()
-        client.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
-        return client
+        return signed_in(user)
 
     def saved(self, **change: Any) -> Sauce:
         return save_new(self.kitchen, self.user, read_sheet({**CHEESE_SAUCE, **change}))

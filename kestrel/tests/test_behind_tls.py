@@ -13,12 +13,13 @@ import threading
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager, suppress
-from functools import cache
 from pathlib import Path
 from typing import Any
 from unittest import TestCase
 
 import trustme
+
+from kestrel.tests.databases import write_empty_database
 
 ROOT = Path(__file__).resolve().parent.parent.parent
 NAME = "sauces.example"
@@ -41,27 +42,13 @@ def environment(database: Path, **env: str) -> dict[str, str]:
     }
 
 
-@cache
-def nobodys() -> bytes:
-    """The file of a kitchen with nobody in it."""
-    with tempfile.TemporaryDirectory() as folder:
-        file = Path(folder) / "k.sqlite3"
-        subprocess.run(
-            [sys.executable, "manage.py", "migrate", "--verbosity", "0"],
-            cwd=ROOT,
-            env=environment(file),
-            check=True,
-        )
-        return file.read_bytes()
-
-
 @contextmanager
 def kitchen(**env: str) -> Iterator[int]:
     """The port of a kitchen served as it is served to cooks, with nobody in it yet."""
     port = free_port()
     with tempfile.TemporaryDirectory() as folder:
         file = Path(folder) / "k.sqlite3"
-        file.write_bytes(nobodys())
+        write_empty_database(file)
         process = subprocess.Popen(
             [sys.executable, "-m", "kestrel.serve", "--port", str(port)],
             cwd=ROOT,

@@ -35,8 +35,8 @@ from kestrel.stove.models import Batch, Device
 from kestrel.tests.clients import JsonClient, KitchenTest
 from saucier.testing import CHEESE_SAUCE, CREAM_REDUCTION
 
-EXAMPLES = int(os.environ.get("FUZZ_EXAMPLES", "8"))
-MUTATIONS = int(os.environ.get("FUZZ_MUTATIONS", "600"))
+EXAMPLES = int(os.environ.get("FUZZ_EXAMPLES", "2"))
+MUTATIONS = int(os.environ.get("FUZZ_MUTATIONS", "150"))
 SEED = int(os.environ.get("FUZZ_SEED", "1"))
 CHECKS = [
     checks.not_a_server_error,

@@ -9,13 +9,13 @@ from saucier.cards import cards
 from saucier.check import check
 from saucier.errors import BadInput
 from saucier.solve import Goal, Unreachable, rounded_for_kitchen, solve
-from saucier.testing import so_many
+from saucier.testing import trial_count
 from saucier.tests.random_sheets import a_sauce, any_sheet
 from saucier.thickness import GRADES, TURNED
 from saucier.units import Amount
 from saucier.words import plain
 
-PLAYED, SOLVED = so_many(5000), so_many(1000)
+PLAYED, SOLVED = trial_count(5000, 500), trial_count(1000, 80)
 
 
 class Played(unittest.TestCase):

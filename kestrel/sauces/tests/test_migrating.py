@@ -61,31 +61,49 @@ class SamePot(SimpleTestCase):
 
 
 class Migrating(Migrates, TransactionTestCase):
-    """The migration itself, from a database as it was."""
-
-    before = [
-        ("sauces", "0001_initial"),
-        ("larder", "0005_whisk"),
-        ("stove", "0003_pots_of_a_service"),
-    ]
-    after = [("sauces", "0002_shares_of_the_liquid"), ("larder", "0006_body")]
+    """The migrations themselves, from a database as it was."""
 
     def test_each_still_cooks_to_what_it_was_saved_for(self) -> None:
-        executor = MigrationExecutor(connection)
-        executor.migrate(self.before)
-        apps = executor.loader.project_state(self.before).apps
-        kitchen = apps.get_model("accounts", "Kitchen").objects.create(name="Ridge")
-        own = apps.get_model("larder", "OwnIngredient")
+        """Also one with a sauce inside that cost it its grade: it is proportioned anew."""
+        self.at(
+            ("sauces", "0001_initial"),
+            ("larder", "0005_whisk"),
+            ("stove", "0003_pots_of_a_service"),
+        )
+        kitchen = self.model("accounts", "Kitchen").objects.create(name="Ridge")
+        own = self.model("larder", "OwnIngredient")
         own.objects.create(kitchen=kitchen, key="spinach-puree", row={"key": "spinach-puree"})
-        sauces, versions = (apps.get_model("sauces", m) for m in ("Sauce", "SauceVersion"))
-        sheets = {
-            "Onion cream": WITH_PIECES,
-            "Cheese sauce": {**CHEESE_SAUCE, "format": "kestrel-fog/sauce", "version": 1},
-            "Of no grade": {"name": "Of no grade", "steps": [add("milk-whole", 500)]},
-        }
-        for name, saved in sheets.items():
-            sauce = sauces.objects.create(kitchen=kitchen, name=name)
-            versions.objects.create(sauce=sauce, number=1, sheet=saved, outcome={"grade": "nappe"})
+        for name, saved in (
+            ("Onion cream", WITH_PIECES),
+            ("Cheese sauce", {**CHEESE_SAUCE, "format": "kestrel-fog/sauce", "version": 1}),
+            ("Of no grade", {"name": "Of no grade", "steps": [add("milk-whole", 500)]}),
+        ):
+            self.save(kitchen.pk, name, saved, {"grade": "nappe"})
+
+        self.at(
+            ("sauces", "0002_shares_of_the_liquid"),
+            ("larder", "0006_body"),
+            ("stove", "0004_shares_of_the_liquid"),
+        )
+        inside = [roux(30, 30), add("milk-whole", 1, "L"), simmer(5)]
+        steps = [add("milk-whole", 100), use(inside, grams(600))]
+        grade = check(sheet(*steps)).final.thickness.grade
+        wanted = {"Off": ("binding", steps), "Right": (grade, steps), "Plain": ("panade", inside)}
+        for name, (target, own_steps) in wanted.items():
+            self.save(
+                kitchen.pk,
+                name,
+                {"name": name, "target": {"grade": target}, "steps": own_steps},
+                {},
+            )
+
+        self.at(("sauces", "0003_a_pan_of_its_own"))
+        kept = self.model("sauces", "Sauce").objects.filter(name__in=wanted)
+        versions = [(sauce.name, sauce.version) for sauce in kept.order_by("pk")]
+        self.assertEqual(versions, [("Off", 2), ("Right", 1), ("Plain", 1)])
+        newest = self.model("sauces", "SauceVersion").objects.get(sauce__name="Off", number=2)
+        self.assertEqual(newest.note, NOTE_INSIDE)
+        self.assertEqual(check(read_sheet(newest.sheet)).final.thickness.grade, "binding")
 
         executor = MigrationExecutor(connection)
         executor.migrate(executor.loader.graph.leaf_nodes())
@@ -107,33 +125,16 @@ class Migrating(Migrates, TransactionTestCase):
         self.assertEqual(first.outcome, {"grade": "nappe"})  # what it came to then stays
         self.assertLess(first.sheet["steps"][3]["to"]["share"], 0.55)
 
-    def test_a_sauce_inside_that_cost_its_grade_is_proportioned_anew(self) -> None:
-        before = [("sauces", "0002_shares_of_the_liquid"), ("larder", "0006_body")]
+    def at(self, *target: tuple[str, str]) -> None:
+        """Bring the database to what these migrations left."""
         executor = MigrationExecutor(connection)
-        executor.migrate([*before, ("stove", "0004_shares_of_the_liquid")])
-        apps = executor.loader.project_state(before).apps
-        kitchen = apps.get_model("accounts", "Kitchen").objects.create(name="Ridge")
-        sauces, versions = (apps.get_model("sauces", m) for m in ("Sauce", "SauceVersion"))
-        inside = [roux(30, 30), add("milk-whole", 1, "L"), simmer(5)]
-        steps = [add("milk-whole", 100), use(inside, grams(600))]
-        grade = check(sheet(*steps)).final.thickness.grade
-        for name, wanted, own in (
-            ("Off", "binding", steps),
-            ("Right", grade, steps),
-            ("Plain", "panade", inside),
-        ):
-            document = {"name": name, "target": {"grade": wanted}, "steps": own}
-            sauce = sauces.objects.create(kitchen=kitchen, name=name)
-            versions.objects.create(sauce=sauce, number=1, sheet=document, outcome={})
+        executor.migrate(list(target))
+        self.apps = executor.loader.project_state(list(target)).apps
 
-        executor = MigrationExecutor(connection)
-        executor.migrate([("sauces", "0003_a_pan_of_its_own")])
-        now = executor.loader.project_state([("sauces", "0003_a_pan_of_its_own")]).apps
-        kept = now.get_model("sauces", "Sauce").objects
-        self.assertEqual(
-            [(one.name, one.version) for one in kept.order_by("pk")],
-            [("Off", 2), ("Right", 1), ("Plain", 1)],
-        )
-        newest = now.get_model("sauces", "SauceVersion").objects.get(sauce__name="Off", number=2)
-        self.assertEqual(newest.note, NOTE_INSIDE)
-        self.assertEqual(check(read_sheet(newest.sheet)).final.thickness.grade, "binding")
+    def model(self, app: str, name: str) -> Any:
+        return self.apps.get_model(app, name)
+
+    def save(self, kitchen: int, name: str, saved: dict[str, Any], outcome: dict[str, Any]) -> None:
+        sauce = self.model("sauces", "Sauce").objects.create(kitchen_id=kitchen, name=name)
+        versions = self.model("sauces", "SauceVersion").objects
+        versions.create(sauce=sauce, number=1, sheet=saved, outcome=outcome)

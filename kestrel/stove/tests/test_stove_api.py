@@ -436,61 +436,41 @@ class SaucesInside(KitchenTest):
 
 
 class KeepsItsSheet(Migrates, TransactionTestCase):
-    """Batches from before pots of a service take the sheet of their version along."""
+    """Batches as they were kept before, migrated on from one form to the next."""
 
-    def test_migration(self) -> None:
-        before, after = [("stove", "0002_mends")], [("stove", "0003_pots_of_a_service")]
-        executor = MigrationExecutor(connection)
-        executor.migrate(before)
+    def test_what_was_on_the_stove_stays_what_it_was(self) -> None:
+        before = self.to("0002_mends")
         user = open_kitchen("Lower kitchen", "ada", PASSWORD)
         kitchen = user.kitchens.get()
-        sauce = save_new(kitchen, user, read_sheet(CHEESE_SAUCE))
-        old = executor.loader.project_state(before).apps
-        version = sauce.versions.get()
-        made = old.get_model("stove", "Batch").objects.create(
+        version = save_new(kitchen, user, read_sheet(CHEESE_SAUCE)).versions.get()
+        plain = before.objects.create(
             kitchen_id=kitchen.pk, version_id=version.pk, plan={"name": "cheese sauce"}
         )
-        executor = MigrationExecutor(connection)
-        executor.migrate(after)
-        now = executor.loader.project_state(after).apps.get_model("stove", "Batch")
-        self.assertEqual(now.objects.get(pk=made.pk).sheet, version.sheet)
+        with self.subTest("the sheet of its version"):
+            now = self.to("0003_pots_of_a_service")
+            self.assertEqual(now.objects.get(pk=plain.pk).sheet, version.sheet)
 
-    def test_what_was_poured_from_a_mother_is_not_made_again(self) -> None:
-        before, after = [("stove", "0005_made_first")], [("stove", "0006_poured_from_a_mother")]
-        executor = MigrationExecutor(connection)
-        executor.migrate(before)
-        user = open_kitchen("Lower kitchen", "ada", PASSWORD)
-        kitchen = user.kitchens.get()
+        before = self.to("0005_made_first")
         service = Service.objects.create(kitchen=kitchen, name="Day", document={"name": "Day"})
-        old = executor.loader.project_state(before).apps.get_model("stove", "Batch")
-        keys = {}
-        for pot in ("7~nappe", "own-7~nappe"):
-            steps = [{"op": "use", "sauce": {}, "amount": {"value": 3, "unit": "g"}}]
-            keys[pot] = old.objects.create(
+        steps = [{"op": "use", "sauce": {}, "amount": {"value": 3, "unit": "g"}}]
+        poured, own = (
+            before.objects.create(
                 kitchen_id=kitchen.pk,
                 service_id=service.pk,
                 pot=pot,
                 plan={},
                 sheet={"name": "poured", "steps": steps},
-            ).pk
-        executor = MigrationExecutor(connection)
-        executor.migrate(after)
-        now = executor.loader.project_state(after).apps.get_model("stove", "Batch")
-        ready = {
-            pot: now.objects.get(pk=pk).sheet["steps"][0].get("ready") for pot, pk in keys.items()
-        }
-        self.assertEqual(ready, {"7~nappe": True, "own-7~nappe": None})
+            )
+            for pot in ("7~nappe", "own-7~nappe")
+        )
+        with self.subTest("what was poured from a mother is not made again"):
+            now = self.to("0006_poured_from_a_mother")
+            for batch, ready in ((poured, True), (own, None)):
+                kept = now.objects.get(pk=batch.pk).sheet["steps"][0].get("ready")
+                self.assertEqual(kept, ready)
 
-    def test_a_timer_that_runs_goes_on(self) -> None:
-        before = [("stove", "0006_poured_from_a_mother")]
-        after = [("stove", "0007_acts_and_readings")]
-        executor = MigrationExecutor(connection)
-        executor.migrate(before)
-        kitchen = open_kitchen("Lower kitchen", "ada", PASSWORD).kitchens.get()
-        service = Service.objects.create(kitchen=kitchen, name="Day", document={"name": "Day"})
-        old = executor.loader.project_state(before).apps.get_model("stove", "Batch")
         at = timezone.now()
-        made = old.objects.create(
+        timed = now.objects.create(
             kitchen_id=kitchen.pk,
             service_id=service.pk,
             plan={},
@@ -499,10 +479,15 @@ class KeepsItsSheet(Migrates, TransactionTestCase):
             timer_started_at=at,
             timer_s=90,
         )
+        with self.subTest("a timer that runs goes on"):
+            batch = self.to("0007_acts_and_readings").objects.get(pk=timed.pk)
+            timer = {"name": "step", "started_at": at.isoformat(), "seconds": 90}
+            self.assertEqual(batch.timers, [timer])
+            self.assertEqual(set(batch.began), {"0", "2"})
+
+    def to(self, name: str) -> Any:
+        """The model of a batch once the database is as migration ``name`` left it."""
+        target = [("stove", name)]
         executor = MigrationExecutor(connection)
-        executor.migrate(after)
-        now = executor.loader.project_state(after).apps.get_model("stove", "Batch")
-        batch = now.objects.get(pk=made.pk)
-        timer = {"name": "step", "started_at": at.isoformat(), "seconds": 90}
-        self.assertEqual(batch.timers, [timer])
-        self.assertEqual(set(batch.began), {"0", "2"})
+        executor.migrate(target)
+        return executor.loader.project_state(target).apps.get_model("stove", "Batch")

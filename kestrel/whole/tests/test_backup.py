@@ -23,6 +23,7 @@ from kestrel.accounts.models import Kitchen
 from kestrel.larder.models import Pan
 from kestrel.sauces.actions import save_new
 from kestrel.tests.clients import PASSWORD, JsonClient
+from kestrel.tests.databases import write_empty_database
 from kestrel.whole.backup import KEPT_DAYS, back_up, compared, copies, restore
 from saucier.errors import BadInput
 from saucier.sheet import read_sheet
@@ -250,7 +251,8 @@ class ByMake(TransactionTestCase):
                     check=False,
                 )
 
-            run(one, "migrate", "--verbosity", "0")
+            write_empty_database(one)
+            self.assertEqual(run(one, "migrate", "--verbosity", "0").returncode, 0)
             run(one, "load_demo")
             made = run(one, "backup")
             self.assertEqual(made.returncode, 0, made.stderr)

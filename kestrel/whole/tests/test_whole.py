@@ -29,7 +29,7 @@ from kestrel.service.models import Service
 from kestrel.service.work import worked
 from kestrel.stove.models import Act, Batch, Photo, Reading
 from kestrel.tests.acts import act, go, one, saw
-from kestrel.tests.clients import PASSWORD, KitchenTest
+from kestrel.tests.clients import PASSWORD, JsonClient, KitchenTest, signed_in
 from kestrel.whole import reading
 from kestrel.whole.names import key_with, renumber
 from kestrel.whole.parts import TABLES
@@ -46,6 +46,12 @@ def written(kitchen: Kitchen) -> bytes:
     return out.getvalue()
 
 
+def done(answer: Any) -> Any:
+    """The answer to what has to have been made."""
+    assert answer.status_code == 201, answer.content
+    return answer
+
+
 class WholeTest(KitchenTest):
     """The demo kitchen, cooked in: something in every table."""
 
@@ -55,21 +61,22 @@ class WholeTest(KitchenTest):
         call_command("load_demo", verbosity=0, stdout=io.StringIO())
         cls.demo = User.objects.get(username="refectory").kitchens.get()
         cls.cook = cls.demo.members.get()
+        cls.fill(signed_in(cls.cook))
 
     def setUp(self) -> None:
         super().setUp()
         self.client = self.signed_in(self.cook)
-        self.fill()
 
-    def fill(self) -> None:
-        call, demo = self.client.call, self.demo
+    @classmethod
+    def fill(cls, client: JsonClient) -> None:
+        call, demo = client.call, cls.demo
         sauce = Sauce.objects.filter(kitchen=demo, name__contains="celeriac").get()
         sheet = {**sauce.newest.sheet, "name": "White sauce, again"}
         call("PUT", f"/sauces/{sauce.pk}", {"sheet": sheet, "base_version": 1})
         Sauce.objects.filter(kitchen=demo).exclude(pk=sauce.pk).first()
         batch = call("POST", "/stove", {"sauce_id": sauce.pk}).body["id"]
-        act(self.client, batch, go(0, 1), go(1, 2), saw(2, "spoon", 1.4), one("noted", text="ok"))
-        act(self.client, batch, one("timer-on", name="bread", seconds=600))
+        act(client, batch, go(0, 1), go(1, 2), saw(2, "spoon", 1.4), one("noted", text="ok"))
+        act(client, batch, one("timer-on", name="bread", seconds=600))
         rows = [("scale", 2400.0 - n) for n in range(5)] + [("probe", 71.5)]
         for n, (kind, value) in enumerate(rows):
             at = timezone.now() + timedelta(seconds=n)
@@ -82,19 +89,18 @@ class WholeTest(KitchenTest):
             key="photo-number-1",
             step=1,
             at=timezone.now(),
-            by=self.cook,
+            by=cls.cook,
             jpeg=picture.getvalue(),
             width=640,
             height=480,
         )
         steps = len(Batch.objects.get(pk=batch).plan["cards"])
-        act(self.client, batch, *(go(n, n + 1) for n in range(2, steps)))
+        act(client, batch, *(go(n, n + 1) for n in range(2, steps)))
         label = {"copies": 1, "utc_offset_min": 0}
-        self.assertEqual(call("POST", f"/stove/{batch}/labels", label).status_code, 201)
+        done(call("POST", f"/stove/{batch}/labels", label))
         tray = Pan.objects.get(kitchen=demo, shape="tray").name
         put = {"batch_id": batch, "tray": tray, "grams": 500, "key": "kept-number-1"}
-        kept = call("POST", "/keeping", {**put, "place": "fridge"})
-        self.assertEqual(kept.status_code, 201, kept.content)
+        kept = done(call("POST", "/keeping", {**put, "place": "fridge"}))
         path = f"/keeping/{kept.body['id']}/events"
         thrown = one("thrown", grams=20, reason="fell down")
         call("POST", path, {"events": [thrown, one("temperature", celsius=40)]})
@@ -107,11 +113,10 @@ class WholeTest(KitchenTest):
         entry = Entry.objects.filter(kitchen=demo).first()
         assert entry is not None
         said = {"key": "correction-1", "weighed": "900 g", "verdict": "nearly", "why": "scale"}
-        made = call("POST", f"/journal/{entry.pk}/corrections", said)
-        self.assertEqual(made.status_code, 201, made.content)
+        done(call("POST", f"/journal/{entry.pk}/corrections", said))
         row = {**row_of(shipped_larder()["butter-unsalted"]), "price_per_kg": "9.5"}
         OwnIngredient.objects.create(kitchen=demo, key="butter-unsalted", row=row)
-        go_by(demo, self.cook, ("strength", "wheat-flour", ""), Estimate(0.05, 0.03, 8))
+        go_by(demo, cls.cook, ("strength", "wheat-flour", ""), Estimate(0.05, 0.03, 8))
         service = Service.objects.filter(kitchen=demo).first()
         assert service is not None
         pot = worked(demo, service.document, service.pinned).plan.pots[0].key

@@ -18,6 +18,7 @@ from saucier.exchange.layout import Layout, layout_of
 from saucier.exchange.tests.score import Score, cases, scored, spoken
 from saucier.kitchen import Kitchen
 from saucier.sheet import write_sheet
+from saucier.testing import trial_count
 from saucier.thickness import GRADES
 from saucier.units import Amount
 
@@ -71,7 +72,7 @@ class Layouts(unittest.TestCase):
     }
 
     def test_read_alike(self) -> None:
-        for path in [*cases(held=False), *cases(held=True)][::9]:
+        for path in [*cases(held=False), *cases(held=True)][:: trial_count(9, 27)]:
             text = tomllib.loads(path.read_text(encoding="utf-8"))["text"]
             layout = layout_of(text, KITCHEN)
             if not layout.given or read_recipe(text, KITCHEN).open_lines:
@@ -98,7 +99,7 @@ class Layouts(unittest.TestCase):
 
     def test_no_line_is_lost(self) -> None:
         """What nobody knows is asked of wherever it stands in the list, however it is written."""
-        for path in [*cases(held=False), *cases(held=True)][::11]:
+        for path in [*cases(held=False), *cases(held=True)][:: trial_count(11, 33)]:
             text = tomllib.loads(path.read_text(encoding="utf-8"))["text"]
             layout = layout_of(text, KITCHEN)
             if len(layout.given) < 2:
@@ -159,7 +160,7 @@ class Layouts(unittest.TestCase):
 
 
 class Blanks(unittest.TestCase):
-    def test_for_so_many_portions_so_thick(self) -> None:
+    def test_for_trial_count_portions_so_thick(self) -> None:
         for grade in GRADES[:5]:
             for portions in (2.0, 12.0, 80.0):
                 with self.subTest(grade.key, portions=portions):

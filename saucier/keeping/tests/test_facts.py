@@ -8,7 +8,7 @@ from saucier.keeping.case import judged, read_case
 from saucier.keeping.facts import CoolingFacts, cooling_facts
 from saucier.keeping.rules import shipped_rules
 from saucier.keeping.tests.trays import Tray, tray
-from saucier.testing import so_few
+from saucier.testing import trial_count
 
 ONE_STEP = shipped_rules()["one-step-10"]
 TWO_STEPS = shipped_rules()["two-steps-57"]
@@ -145,7 +145,7 @@ class TheCase(unittest.TestCase):
 class TwoThousandTrays(unittest.TestCase):
     """Hidden truth, readings at random times (saucier/keeping/tests/trays.py); all of them by make trials."""
 
-    COUNT = so_few(2000, 50)
+    COUNT = trial_count(2000, 50)
 
     def drawn(self, seed: int, wrong: float) -> list[tuple[Tray, CoolingFacts]]:
         dice = random.Random(seed)

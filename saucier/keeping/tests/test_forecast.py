@@ -7,7 +7,7 @@ from saucier.keeping.facts import cooling_facts
 from saucier.keeping.forecast import Expected, Forecast, forecast
 from saucier.keeping.rules import shipped_rules
 from saucier.keeping.tests.trays import tray
-from saucier.testing import so_few
+from saucier.testing import trial_count
 
 RULES = shipped_rules()["one-step-10"]
 QUICK = Expected(from_c=80.0, from_spread_c=3.0, fall_min=30.0, pace_spread=0.45)
@@ -76,7 +76,7 @@ class Following(unittest.TestCase):
 class SimulatedTrays(unittest.TestCase):
     """Hidden truth (trays.py): all two thousand by make trials."""
 
-    COUNT = so_few(2000, 24)
+    COUNT = trial_count(2000, 24)
 
     def test_said_in_time_is_in_time_and_nine_in_ten_cover_nine_in_ten(self) -> None:
         dice = random.Random(11)

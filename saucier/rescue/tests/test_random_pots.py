@@ -11,10 +11,10 @@ from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.rescue import KINDS, Seen, applied, likely, remedies, seen_pot
 from saucier.rescue.case import Case
-from saucier.testing import so_many
+from saucier.testing import trial_count
 from saucier.units import Amount
 
-POTS = so_many(500)
+POTS = trial_count(500, 60)
 GRADES = ("pouring", "light-coat", "nappe", "binding", "spreading")
 
 

@@ -22,6 +22,7 @@ from saucier.run_up.mending import mends, short_of, wants_mending
 from saucier.run_up.sheets import run_csv, run_ics, run_sheets
 from saucier.run_up.tests.services import demo_service, kitchen, means, planned, random_service
 from saucier.run_up.timed import timed
+from saucier.testing import trial_count
 from saucier.timing import by_rule, measured
 from saucier.timing.solver import Effort, plan
 from saucier.timing.tests.checker import wrong_with
@@ -258,7 +259,7 @@ class RandomServices(unittest.TestCase):
     """A few here; ``make trial SERVICES=300`` for many."""
 
     def test_no_plan_breaks_anything_and_none_is_worse_than_the_rule(self) -> None:
-        for seed in range(6):
+        for seed in range(trial_count(6, 2)):
             asked, brigade, over = random_service(seed)
             question = run_up(asked, kitchen(), brigade, RunUp(served_over=over)).problem(0)
             found = plan(question, QUICK)

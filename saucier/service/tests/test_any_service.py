@@ -27,12 +27,12 @@ from saucier.service import (
 from saucier.service.tests.random_guests import WORDS
 from saucier.service.tests.test_service import DISHES, SHEETS
 from saucier.sheet import Sheet
-from saucier.testing import add, grams, roux, sheet, simmer, so_many, with_nonsense
+from saucier.testing import add, grams, roux, sheet, simmer, trial_count, with_nonsense
 from saucier.tests.random_sheets import a_sauce
 from saucier.units import Amount
 from saucier.words import plain
 
-SERVICES, SHARES = so_many(500), 4
+SERVICES, SHARES = trial_count(500, 40), trial_count(4, 2)
 KITCHENS = [Kitchen(), replace(Kitchen(), whisk_ml=2500.0), replace(Kitchen(), film_ml=0.0)]
 SHELVES = [
     [],

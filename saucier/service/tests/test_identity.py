@@ -11,7 +11,7 @@ from saucier.run_up import Means, RunUp, run_up
 from saucier.service import Plan, first_key, plan_service, read_service, write_service
 from saucier.service.planned import short_key
 from saucier.service.tests.random_guests import guest_service
-from saucier.testing import add, grams, roux, sheet, simmer, so_few, use
+from saucier.testing import add, grams, roux, sheet, simmer, trial_count, use
 
 KITCHEN = Kitchen()
 PANS = [
@@ -62,7 +62,7 @@ def edited(document: dict[str, Any], dice: random.Random) -> dict[str, Any]:
 class ManyServices(unittest.TestCase):
     """300 by make trials."""
 
-    COUNT = so_few(300, 12)
+    COUNT = trial_count(300, 12)
 
     def test_no_batch_comes_under_another_pot_and_no_task_to_another_line(self) -> None:
         dice = random.Random(30)

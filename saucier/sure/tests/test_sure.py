@@ -17,13 +17,14 @@ from saucier.steps import Reduce
 from saucier.steps.reduce import Stop
 from saucier.sure import Variants, chances_of, doubts_of, how_sure, surest
 from saucier.sure.variants import stratified
-from saucier.testing import add, grams, melt, reduce_to, roux, sheet, simmer, so_many, use
+from saucier.testing import add, grams, melt, reduce_to, roux, sheet, simmer, trial_count, use
 from saucier.tests.random_sheets import a_sauce, any_sheet
 from saucier.thickness import MODEL_SPREAD, TURNED, grade_of, log_viscosity_of
 from saucier.units import Amount
 
 KITCHEN = Kitchen()
-POTS = 2000
+POTS = trial_count(2000, 150)
+MANY_SHEETS = trial_count(240, 24)
 
 
 def by_hand(flour: str, fat: str = "60 g", litres: float = 1.0, **rest: Any) -> Sheet:
@@ -170,7 +171,7 @@ class WhatHelps(unittest.TestCase):
 class HiddenTruth(unittest.TestCase):
     """Pots played with true values nobody told: of those said to land so often, so many do."""
 
-    def test_of_those_said_to_land_so_many_do(self) -> None:
+    def test_of_those_said_to_land_trial_count_do(self) -> None:
         chosen = random.Random(11)
         bins: dict[float, list[tuple[float, bool]]] = {0.6: [], 0.8: [], 0.95: []}
         for _ in range(POTS):
@@ -188,7 +189,7 @@ class HiddenTruth(unittest.TestCase):
             told = sum(said for said, _ in found) / len(found)
             did = sum(landed for _, landed in found) / len(found)
             print(f"said {100 * told:.0f} % ({len(found)} pots): {100 * did:.0f} % landed")
-            self.assertGreater(len(found), 200, middle)
+            self.assertGreater(len(found), POTS // 10, middle)
             # Three standard errors, and what the strata leave open.
             off = 3.0 * math.sqrt(told * (1.0 - told) / len(found)) + 0.02
             self.assertAlmostEqual(did, told, delta=off)
@@ -279,7 +280,7 @@ def _truly_row(row: Ingredient, chosen: random.Random) -> Ingredient:
 class AnySheet(unittest.TestCase):
     def test_nothing_but_a_named_bad_input_is_raised(self) -> None:
         dice, answered = random.Random(20261126), 0
-        for number in range(so_many(240)):
+        for number in range(MANY_SHEETS):
             case = any_sheet(dice) if number % 2 else a_sauce(dice)
             try:
                 found = how_sure(case)
@@ -293,4 +294,4 @@ class AnySheet(unittest.TestCase):
             for mend in (*found.mends, *([found.surest] if found.surest else [])):
                 self.assertTrue(found.chance < mend.chance <= 1.0 + 1e-9)
                 self.assertTrue(str(mend.do))
-        self.assertGreater(answered, so_many(240) * 100 / 240)
+        self.assertGreater(answered, MANY_SHEETS * 100 / 240)

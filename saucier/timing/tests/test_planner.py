@@ -6,6 +6,7 @@ from unittest.mock import patch
 
 from ortools.sat.python.cp_model import OPTIMAL, LinearExpr
 
+from saucier.testing import trial_count
 from saucier.timing import (
     STAGES,
     TICKS,
@@ -304,14 +305,14 @@ class Planner(unittest.TestCase):
             self.assertLessEqual(one.bound, one.value + 1e-6, one.stage)
 
     def test_random_services_of_every_size_keep_to_everything(self) -> None:
-        for seed in range(4):
+        for seed in range(trial_count(4, 2)):
             for skilled in (False, True):
                 question = problem(seed, 2 + seed, cooks=2 + seed % 2, skilled=skilled)
                 with self.subTest(seed=seed, skilled=skilled):
                     self.assertEqual(wrong_with(question, plan(question, QUICK)), [])
 
     def test_it_never_does_worse_than_the_rule(self) -> None:
-        for seed in range(4):
+        for seed in range(trial_count(4, 2)):
             question = problem(seed, 3)
             ruled = by_rule(question)
             if ruled.unplaced:
