@@ -160,7 +160,7 @@ class Layouts(unittest.TestCase):
 
 
 class Blanks(unittest.TestCase):
-    def test_for_trial_count_portions_so_thick(self) -> None:
+    def test_for_so_many_portions_so_thick(self) -> None:
         for grade in GRADES[:5]:
             for portions in (2.0, 12.0, 80.0):
                 with self.subTest(grade.key, portions=portions):

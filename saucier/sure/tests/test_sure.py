@@ -171,7 +171,7 @@ class WhatHelps(unittest.TestCase):
 class HiddenTruth(unittest.TestCase):
     """Pots played with true values nobody told: of those said to land so often, so many do."""
 
-    def test_of_those_said_to_land_trial_count_do(self) -> None:
+    def test_of_those_said_to_land_so_many_do(self) -> None:
         chosen = random.Random(11)
         bins: dict[float, list[tuple[float, bool]]] = {0.6: [], 0.8: [], 0.95: []}
         for _ in range(POTS):
