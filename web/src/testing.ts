@@ -12,7 +12,7 @@ export type Loose = Record<string, any>
 export type Reply = { status: number; body: unknown }
 
 export const wire = {
-  asked: [] as { path: string; body: Loose }[],
+  asked: [] as { path: string; body: Loose; method: string }[],
   answer: (() => ({ status: 200, body: {} })) as (path: string, body: Loose, method: string) => Reply | Promise<Reply>,
 }
 export const kept = new Map<string, string>()
@@ -21,7 +21,7 @@ export const kept = new Map<string, string>()
 export function clientOver<Original extends object>(original: Original): Original {
   const call = (method: string) => async (path: string, init?: { body?: Loose }) => {
     const body = JSON.parse(JSON.stringify(init?.body ?? {})) as Loose
-    wire.asked.push({ path, body })
+    wire.asked.push({ path, body, method })
     const { status, body: said } = await wire.answer(path, body, method)
     const response = new Response(null, { status })
     return response.ok ? { data: said, response } : { error: said, response }
