@@ -55,13 +55,31 @@ TEMPERATURE_EXPONENT_K = 2000.0
 """Arrhenius-like slope of viscosity against 1/T (K)."""
 REFERENCE_C = 65.0
 SETS_BELOW_C = 40.0
-"""Below this a roux sauce sets as well as thickens: no number is given."""
+"""Below this a roux sauce or a cream boiled down sets as well as thickens: no number is given."""
+FLOUR_RAW_MIN, STARCH_RAW_MIN, ROUX_RAW_MIN, ROUX_COOKED_MIN = 3.0, 1.0, 1.0, 2.0
+PURE_STARCH_POWER = 1.8
+"""Minutes at the boil after which flour no longer tastes raw: three, one where it was cooked two minutes in fat first,
+one for a starch (a power of 1.8 and more)."""
+LEAN_ROUX = 0.6
+"""With less fat than this share of its flour a roux is a paste that lumps and catches."""
+ROOT_STARCH_MIN = 2.0
+"""Boiled longer than this, what is bound with a root starch is told to thin."""
+SMOKES_UNDER_C = 200.0
+"""A pan to sear in is hotter than this: a fat that smokes below it is told."""
+SAFE_MIDDLE_UNDER_C = 75.0
+"""A sauce that falls below this as food goes in has to be warmed through."""
+SETS_ONCE_SWOLLEN = 0.5
+"""Half of its starch swollen, a cold sauce sets; before that it is thin."""
 
 MAX_FLOUR_PER_100_WATER = 30.0
 MAX_PROTEIN_SHARE = 0.30
 MAX_VISCOSITY_PA_S = 300.0
 MAX_FAT_VOLUME_SHARE = 0.82
 """Limits inside which the viscosity formula is meant to hold; past 300 Pa·s it is a paste."""
+LEAST_LIQUID = 0.25
+"""Fat with less water and alcohol than this share of the whole, and nothing that binds them, is no sauce."""
+MOUNTS_INTO = 0.10
+"""Butter mounted into less than this share of its weight of liquid swims."""
 COMPANION_FAT = 0.40
 """Yolk with no starch, and butter or oil in so much of the volume: an emulsion whisked warm, which
 no roux grade fits."""
@@ -86,11 +104,13 @@ EYE_SPREAD = 0.13
 MASS_UNCERTAINTY = 0.02
 """The pot's mass is known to about this share when nobody weighed it."""
 
-BOILED_SHARE_AT_ONCE = 0.3
-BOILED_SHARE_1_MIN = 0.9
+SWELLS_FROM_C, SWOLLEN_C = 62.0, 94.0
+SWOLLEN_SHARE = 0.92
 BOILED_FULL_MIN = 3.0
-"""Share of a flour's thickening there at about 75 °C, after a minute's boil, and the minutes
-to all of it."""
+"""Starch swells with heat: of its power 0.92·(3x² − 2x³) is given, x = (T − 62)/32; from 94 °C on the
+rest comes in three minutes."""
+THINS_MIN = 10.0
+"""Minutes at the boil in which root starches, full as they come to it, lose what their row says of their power."""
 
 SOUR_FROM = 0.003
 SOUR_LOSS, SOUR_MINUTES, SOUR_MOST = 0.15, 20.0, 0.20
@@ -106,11 +126,31 @@ LATENT_HEAT_J_PER_G = 2257.0
 EVAPORATION_KG_M2_H = {"bare-simmer": 6.0, "simmer": 14.0, "lively": 22.0, "rolling": 70.0}
 """Water leaving an open pot, kg per m² of surface and hour; rolling is a ceiling, the
 burner's net power decides."""
+STEAM_KG_M2_H = 6.0
+WALL_W_M2_K = 12.0
+AIR_VAPOUR_KPA, BOIL_VAPOUR_KPA, KPA_PER_MMHG = 1.2, 101.3, 0.133322
+"""Below the boil a pot steams up to 6 kg/m²·h, by the vapour's pressure over that in a kitchen's air, and its
+walls lose 12 W/m²·K (kitchen estimates)."""
+LEAST_NET_SHARE, NEVER_BOILS_MIN, LAST_DEGREES_SHARE = 0.01, 1440.0, 0.1
+"""What gets less than a hundredth of its burner's power as it comes to the boil never does: told as a day."""
+LONG_TO_BOIL_MIN = 120.0
+"""Longer to the boil than this is told as not on this ring."""
 LID_FACTOR = 0.1
 BURNER_EFFICIENCY = {"gas": 0.45, "electric": 0.70, "induction": 0.85}
-ALCOHOL_EXPONENT = 10.0
-"""alcohol left = alcohol·(water left / water before)^10: some always stays."""
+ALCOHOL_EXPONENT = 4.5
+ALCOHOL_SOON, ALCOHOL_SOON_MIN, ALCOHOL_PER_MIN = 0.9, 8.0, 0.008
+"""Alcohol left = exp(−k), k growing by the greater of 4.5·ln(water before / water after) and the growth of
+0.9·(1 − exp(−t/8)) + 0.008·t, t the minutes since it met a simmer (published retention; spread 30 %)."""
 NEARLY_DRY_SHARE = 0.10
+HARDLY_BOILED_DOWN = 0.97
+"""A simmer that leaves more than this is no boiling down."""
+PIECES_IN, ROUNDS_BY, ROUNDS_SHARP_BY, SHARP_SHARE = 0.25, 0.15, 0.10, 0.02
+"""Pieces come in quarters (yolks whole). Rounding moves nothing by more than 15 %, and what is sour, salt or hot
+(2 % acid or salt and more, spices) by no more than 10 %."""
+BOILED_BY_MINUTES_MOST = 0.4
+"""So much of a sauce at most is boiled away by minutes in a pan of our own choosing."""
+SAME_SIZE = 0.02
+"""A batch within this share of what is written is as it is written."""
 HEAT_CAPACITY = {"water": 4.18, "fat": 2.0, "dry": 1.6, "alcohol": 2.44}
 """J/(g·K), handbook values rounded."""
 HEAT_CAPACITY_PLATE = 0.9
@@ -125,7 +165,7 @@ READY_ROUX_MINUTES = 2.0
 """A cook's minutes working liquid into a roux, by school, or ready roux into a liquid."""
 ASSUMED_PANS_CM = ((16.0, 9.0), (20.0, 11.0), (24.0, 13.0), (28.0, 16.0), (32.0, 18.0))
 """Straight pans, diameter and depth, where no kitchen names its own."""
-REDUCE_GOES_IN_MM, REDUCE_LEFT_MM = 15.0, 6.0
+REDUCE_GOES_IN_MM, REDUCE_LEFT_MM = 5.0, 2.5
 """A pan for a reduction is the widest in which what goes in stands so high, and what is left so."""
 FILLED_LEAST, FILLED_MOST = 1.0 / 3.0, 2.0 / 3.0
 """How full a pan should be that nothing is boiled down in."""
@@ -276,7 +316,7 @@ USUAL_STEEP_MIN = 15.0
 """What a recipe that does not say is taken to mean (kitchen figures)."""
 
 # --- pans ---------------------------------------------------------------------------
-BOILED_FULL_MOST = 0.9
+BOILED_FULL_MOST = 0.75
 """A pan filled further than this is none to boil in."""
 SEAR_ROUNDS = 2.0
 """Rounds in which a pan takes the food to be seared without being too small for it."""
@@ -361,7 +401,7 @@ STEEP_C = 85.0
 """Just under the boil: where aromatics are steeped."""
 JUICE_SHARE = 0.2
 """So much of their weight pieces must give at the boil for a dry pot to be a liquid."""
-KITCHEN_C, FRIDGE_C = 20.0, 5.0
+KITCHEN_C, FRIDGE_C = 20.0, 4.0
 """What comes from the shelf and from the fridge, °C."""
 MELT_MINUTES = 2.0
 """Minutes to melt a batch's cheese in by handfuls."""
@@ -475,7 +515,6 @@ THROUGH_FROM_MM = 8.0
 COVERED_TAKES, OVEN_SPREAD = 1.1, 0.2
 """By how much longer a covered dish takes in an oven (foil holds radiant heat off), and by what share ovens differ.
 Estimates."""
-FRIDGE_C = 4.0
 HOT_FINISH_MIN = {"grill": 3.0, "torch": 1.0, "oven": 12.0}
 """Minutes that colour a dish filled hot, where it says none itself (domain notes: 1 to 3 under a grill)."""
 
@@ -509,7 +548,7 @@ EARLIEST_H = 9.0
 STANDING_W_M2_K = 9.0
 """Heat that leaves a covered pan off the fire, W for each m² and K: still air and radiation."""
 HOLDING_TOLD_MIN = 3.0
-KITCHEN_C, TAP_C = 24.0, 15.0
+TAP_C = 15.0
 HOT_HOLDING_C = 63.0
 """The highest of the usual figures for hot holding; a kitchen's own rule comes first."""
 SAUCE_W_M_K, RICH_W_M_K, RICH_FAT_SHARE = 0.55, 0.35, 0.5

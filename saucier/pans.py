@@ -8,7 +8,7 @@ from saucier.errors import BadInput
 from saucier.heat import POT_SHAPES, Load, Pan, fills_well, pan_reached_for, stands_well
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet, SheetPan
-from saucier.solve import goal_of, solve
+from saucier.solve import goal_of, solve, stops_as_written
 from saucier.steps import load_of
 from saucier.units import Amount
 from saucier.words import Sentence, say
@@ -141,7 +141,7 @@ def _verdict(load: Load, pan: Pan, fullest: float) -> Sentence:
 def _in_pan(sheet: Sheet, pan: Pan, times: float, kitchen: Kitchen) -> tuple[float, float, float]:
     """Minutes, fullest share and grams boiled off for ``times`` the batch in ``pan``."""
     volume = Amount(times * check(sheet, kitchen).final.pot.yield_ml, "mL")
-    placed = sheet.model_copy(update={"pan": SheetPan.of(pan)})
+    placed = stops_as_written(sheet, kitchen).model_copy(update={"pan": SheetPan.of(pan)})
     checked = check(solve(placed, goal_of(placed, volume=volume), kitchen).sheet, kitchen)
     fullest = max((s.pot.total_ml for s in checked.steps), default=0.0) / pan.capacity_ml
     masses = [0.0, *(s.pot.total_g for s in checked.steps)]

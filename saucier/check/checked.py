@@ -2,17 +2,17 @@
 
 from dataclasses import dataclass, fields
 
-from saucier import constants as K
 from saucier.check.earned import learned_of, model_spread_of
 from saucier.check.prepared import DEFAULT_KITCHEN, prepare
 from saucier.check.state import Figures, State
 from saucier.check.vague import vagueness
+from saucier.check.whole import told_of_whole
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
-from saucier.seasoning import salt_gap, salt_pct
+from saucier.seasoning import salt_gap
 from saucier.sheet import Sheet
-from saucier.steps import Reduce, Season, Setting
+from saucier.steps import Reduce, Setting, Simmer
 from saucier.words import Sentence, say
 
 
@@ -87,12 +87,14 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     reached_for = () if sheet.pan else (_assumed_pan(pan, kitchen),)
     assumed = (*reached_for, *learned_of(prepared))
     spread = vagueness(prepared, pots[-1]) if pots else 0.0
-    salted = _salted_too_soon(sheet, pots)
-    if salted is not None:
-        pots[salted[0]] = pots[salted[0]].saying(salted[1])
+    for number, told in told_of_whole(sheet, pots):
+        pots[number] = pots[number].saying(told)
     serving_c = sheet.target.serving_c
     model = model_spread_of(prepared)
-    states = tuple(State(pot, pan, serving_c, spread, model) for pot in pots)
+    states = tuple(
+        State(pot, pan, serving_c, spread, model, boils=isinstance(step, Simmer | Reduce))
+        for pot, step in zip(pots, sheet.steps, strict=True)
+    )
     return CheckedSheet(sheet, prepared.settings, states, pan, assumed)
 
 
@@ -102,21 +104,5 @@ def _assumed_pan(pan: Pan, kitchen: Kitchen) -> Sentence:
     return say("bare-pan-assumed", diameter_cm=pan.diameter_cm)
 
 
-def _salted_too_soon(sheet: Sheet, pots: list[Pot]) -> tuple[int, Sentence] | None:
-    """The first salting before a reduction, where what it comes to in the end is over the target."""
-    target = sheet.target.salt_pct
-    if target is None or not pots or salt_pct(pots[-1].balance) <= target + K.OVER_SALTED_PCT:
-        return None
-    salted = None
-    for number, step in enumerate(sheet.steps):
-        if isinstance(step, Season) and salted is None:
-            before = pots[number - 1].balance.salt if number else 0.0
-            salted = number if pots[number].balance.salt > before else None
-        elif isinstance(step, Reduce) and salted is not None:
-            ends = salt_pct(pots[-1].balance)
-            return salted, say("salted-too-soon", ends_pct=ends, target_pct=target)
-    return None
-
-
-_MENDED_LATER = {"not-boiled", "short-boil", "emulsion-caution"}
+_MENDED_LATER = {"emulsion-caution"}
 """True after the step they stand at, and no longer worth saying once the sauce is done."""

@@ -11,7 +11,15 @@ from saucier import constants as K
 from saucier.heat import Pan
 from saucier.pot import Balance, Pot, SetAside
 from saucier.seasoning import salt_pct
-from saucier.thickness import MODEL_SPREAD, Thickness, film_mm, spoon_words, thickness_of
+from saucier.thickness import (
+    MODEL_SPREAD,
+    Thickness,
+    film_mm,
+    spoken_grade,
+    spoon_words,
+    thickness_now,
+    thickness_of,
+)
 from saucier.words import Sentence, say
 
 
@@ -27,7 +35,10 @@ class PieceInPot:
 class Figures:
     """The pot after a step, rounded to what the figures can bear: units in the names, shares 0 to
     1, ``_pct`` g per 100 g of the sauce. ``total_`` counts the pieces in it, ``yield_`` those that
-    are no food put back to finish. ``grade`` is None where none can be given, with the ``reason``."""
+    are no food put back to finish. ``viscosity_pa_s`` and ``grade`` are cooked out, at ``serving_c``;
+    ``viscosity_now_pa_s`` and ``grade_now`` as it is, at ``temperature_c``, and ``now`` says it where it is another
+    (``cooked_out``: but for its heat it is what it will be).
+    A grade is None where none can be given; ``reason`` says why of the one cooked out."""
 
     mass_g: float
     volume_ml: float
@@ -41,7 +52,13 @@ class Figures:
     viscosity_pa_s: float | None
     viscosity_low_pa_s: float | None
     viscosity_high_pa_s: float | None
+    viscosity_now_pa_s: float | None = None
     grade: str | None
+    grade_now: str | None = None
+    now: Sentence | None = None
+    looks_now: Sentence | None = None
+    film_now_mm: float | None = None
+    cooked_out: bool = True
     reason: Sentence | None
     serving_c: float
     temperature_c: float
@@ -68,13 +85,14 @@ class Figures:
 class State:
     """The pot after a step in its ``pan``, with everything a cook asks of it, worked out when it is
     asked: most who check a sheet look at its end alone. ``spread`` is what is vague in it,
-    ``model_spread`` how far the model may be off in this kitchen."""
+    ``model_spread`` how far the model may be off in this kitchen, ``boils`` whether it boiled in this step."""
 
     pot: Pot
     pan: Pan
     serving_c: float
     spread: float = 0.0
     model_spread: float = MODEL_SPREAD
+    boils: bool = False
 
     @classmethod
     def __get_pydantic_core_schema__(cls, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
@@ -92,9 +110,13 @@ class State:
         return thickness_of(self.pot, self.serving_c, self.spread, self.model_spread)
 
     @cached_property
+    def thickness_now(self) -> Thickness:
+        return thickness_now(self.pot, self.spread, self.model_spread)
+
+    @cached_property
     def warnings(self) -> tuple[Sentence, ...]:
         """What its step called for, and what follows from the state itself."""
-        return self.pot.remarks + _standing(self.pot, self.thickness, self.pan)
+        return self.pot.remarks + _standing(self.pot, self.thickness, self.pan, self.boils)
 
     @property
     def emulsion(self) -> str:
@@ -104,6 +126,7 @@ class State:
     def figures(self) -> Figures:
         pot, thickness, balance = self.pot, self.thickness, self.pot.balance
         mass, eta = balance.mass_g, thickness.viscosity_pa_s
+        eta_now = self.thickness_now.viscosity_pa_s
         looks = thickness.reason if eta is None else spoon_words(eta)
         assert looks is not None
 
@@ -126,7 +149,13 @@ class State:
             viscosity_pa_s=_significant(eta),
             viscosity_low_pa_s=_significant(thickness.low_pa_s),
             viscosity_high_pa_s=_significant(thickness.high_pa_s),
+            viscosity_now_pa_s=_significant(self.thickness_now.viscosity_pa_s),
             grade=thickness.grade,
+            grade_now=self.thickness_now.grade,
+            now=_said_now(pot, thickness, self.thickness_now),
+            looks_now=self.thickness_now.reason if eta_now is None else spoon_words(eta_now),
+            film_now_mm=None if eta_now is None else _significant(film_mm(eta_now)),
+            cooked_out=_cooked_out(pot),
             reason=thickness.reason,
             serving_c=thickness.temperature_c,
             temperature_c=round(pot.temperature_c, 1),
@@ -150,15 +179,33 @@ class State:
         )
 
 
-def _standing(pot: Pot, thickness: Thickness, pan: Pan) -> tuple[Sentence, ...]:
+def _cooked_out(pot: Pot) -> bool:
+    """Whether its starch, if it has any, has swollen at the boil."""
+    return pot.balance.thickener <= 0.0 or pot.starch_swollen >= K.SWOLLEN_SHARE
+
+
+def _said_now(pot: Pot, cooked: Thickness, now: Thickness) -> Sentence | None:
+    """How thick it is as it is, where that is not how thick it is cooked out and served."""
+    if not pot.wetted or now.grade == cooked.grade:
+        return None
+    if now.grade is None:
+        return now.reason if cooked.grade is not None else None
+    if cooked.grade is None:
+        return say("thickness-now", now=spoken_grade(now.grade), at_c=pot.temperature_c)
+    facts = {"now": spoken_grade(now.grade), "then": spoken_grade(cooked.grade)}
+    if not _cooked_out(pot):
+        return say("thickness-once-boiled", **facts)
+    return say(
+        "thickness-as-served", at_c=pot.temperature_c, serving_c=cooked.temperature_c, **facts
+    )
+
+
+def _standing(pot: Pot, thickness: Thickness, pan: Pan, boils: bool) -> tuple[Sentence, ...]:
     """What follows from the state itself, whatever step led there."""
     remarks = []
     balance, volume_ml, capacity_ml = pot.balance, pot.total_ml, pan.capacity_ml
-    if pot.wetted and balance.thickener and pot.boiled_min == 0.0:
-        remarks.append(say("not-boiled"))
-    elif pot.wetted and balance.thickener and 0.0 < pot.boiled_min < K.BOILED_FULL_MIN:
-        remarks.append(say("short-boil", minutes=pot.boiled_min, full_min=K.BOILED_FULL_MIN))
-    if thickness.emulsion in _RISKY:
+    # "Stop soon" is for a cream that boils; one that stands is only rich.
+    if thickness.emulsion in _RISKY and (boils or thickness.emulsion != "caution"):
         remarks.append(say(f"emulsion-{thickness.emulsion}"))
     if volume_ml > capacity_ml:
         remarks.append(say("pan-overflows", volume_ml=volume_ml, capacity_ml=capacity_ml))

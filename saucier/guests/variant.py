@@ -18,6 +18,8 @@ from saucier.swaps import put_in_place
 from saucier.words import Sentence, say
 
 _LIQUIDS = ("milk", "cream", "soft-cream", "stock", "water", "juice", "puree")
+_NO_SAUCE = frozenset({"empty", "only-fat", "no-liquid", "dry", "fat-on-liquid", "fat-with-juice"})
+"""Why a pot is no sauce at all."""
 _IF_NOTHING_ELSE = ("wine", "spirit")
 
 
@@ -64,12 +66,18 @@ def without(
     dish, sheets = leaving.swapped(
         dish, {s.sauce: sheets[s.sauce] for s in dish.sauces}, swaps or {}
     )
+    whole = sheets
     if excluded:
         dish = leaving.dish_without(dish)
         sheets = {key: leaving.sheet_without(sheet) for key, sheet in sheets.items()}
         if leaving.stands_on:
             raise StandsOn(leaving.stands_on, kitchen)
-        sheets = {key: leaving.yolk_cooked(sheet) for key, sheet in sheets.items()}
+        made = {key: leaving.yolk_cooked(sheet) for key, sheet in sheets.items()}
+        for key, sheet in made.items():
+            leaving.look_whether_a_sauce(whole[key], sheet)
+        if leaving.stands_on:
+            raise StandsOn(leaving.stands_on, kitchen)
+        sheets = made
     return Variant(dish, sheets, tuple(dict.fromkeys(leaving.told)))
 
 
@@ -149,6 +157,23 @@ class _Leaving:
     def sheet_without(self, sheet: Sheet) -> Sheet:
         steps = self._steps(sheet.steps, sheet.name)
         return sheet if steps == sheet.steps else sheet.model_copy(update={"steps": steps})
+
+    def look_whether_a_sauce(self, whole: Sheet, left: Sheet) -> None:
+        """Note what ``whole`` cannot do without where ``left`` of it is no sauce any more: the yolk of an emulsion,
+        or what made more of it than fat with a little juice."""
+        if left.steps == whole.steps or not left.steps:
+            return
+        gone = {key for step in whole.steps for key in step.names() if key}
+        gone -= {key for step in left.steps for key in step.names() if key}
+        yolks = {key for key in gone if self.kitchen.larder[key].per_gram.yolk_protein > 0.0}
+        was = check(whole, self.kitchen).final.thickness
+        if was.grade is None and was.why_not != "companion":
+            return
+        lost = yolks if was.why_not == "companion" else set[str]()
+        if not lost and check(left, self.kitchen).final.thickness.why_not in _NO_SAUCE:
+            lost = yolks or gone
+        for key in sorted(lost):
+            self.stands_on.setdefault(key, (whole.name, "emulsion"))
 
     def _steps(self, steps: tuple[AnyStep, ...], sauce: str) -> tuple[AnyStep, ...]:
         main = self._main_liquid(steps)

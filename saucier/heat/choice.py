@@ -1,5 +1,6 @@
 """Which pan a cook would reach for (docs/model.md 4)."""
 
+import math
 from collections.abc import Sequence
 from typing import NamedTuple
 
@@ -19,47 +20,62 @@ BARE_PANS: tuple[Pan, ...] = tuple(
 class Load(NamedTuple):
     """What a batch asks of its pan, mL: how much there is at the ``fullest``, and for its largest
     reduction how much ``goes_in`` and is ``left`` (0: nothing is boiled down). ``sears_g`` of food
-    is coloured in it first. ``makes`` is about what there is in the end."""
+    is coloured in it first. ``makes`` is about what there is in the end. ``widest_m2``: its boils by minutes would come
+    near to dry in a wider one, m². ``nearly_dry``: its largest reduction goes on until nearly nothing is left."""
 
     fullest: float
     goes_in: float = 0.0
     left: float = 0.0
     sears_g: float = 0.0
     makes: float = 0.0
+    widest_m2: float = math.inf
+    nearly_dry: bool = False
 
     def times(self, factor: float) -> "Load":
-        return Load._make(part * factor for part in self)
+        return self._replace(
+            fullest=factor * self.fullest,
+            goes_in=factor * self.goes_in,
+            left=factor * self.left,
+            sears_g=factor * self.sears_g,
+            makes=factor * self.makes,
+            widest_m2=factor * self.widest_m2,
+        )
 
 
 def pan_reached_for(load: Load, pans: Sequence[Pan] = BARE_PANS) -> Pan:
     """The pan of ``pans`` (at least one) a cook would reach for.
 
-    To sear in, the smallest that takes the food in two rounds, else the widest. For a reduction the
-    widest in which what goes in stands 15 mm or more and what is left 6 mm or more, else the smallest
-    that holds it; otherwise the smaller of those it fills between a third and two thirds, else the one
-    nearest to half full. Bare metal only where there is nothing else.
+    Of those no more than three quarters full at the fullest (none: the largest) and, where food is seared
+    first, that take it in two rounds (none: the widest): for a reduction the widest in which what goes in
+    stands 5 mm or more and what is left 2.5 mm or more (none: the smallest); otherwise the smallest it fills
+    between a third and two thirds (none: the one nearest to half full). Bare metal only where there is
+    nothing else.
 
     >>> pan_reached_for(Load(1000.0)).diameter_cm
     16.0
     >>> pan_reached_for(Load(1000.0, 1000.0, 500.0)).diameter_cm
-    28.0
+    32.0
+    >>> pan_reached_for(Load(250.0, 250.0, 125.0)).diameter_cm
+    24.0
     """
     there: Sequence[Pan] = pans
     if pans is not BARE_PANS:  # which are pots, of no bare metal, and in order
         there = [pan for pan in pans if pan.shape in POT_SHAPES] or list(pans)
         there = [pan for pan in there if not pan.reactive] or there
         there = sorted(there, key=lambda pan: pan.capacity_ml)
-    holds = [pan for pan in there if load.fullest <= K.BOILED_FULL_MOST * pan.capacity_ml]
+    there = [pan for pan in there if load.fullest <= K.BOILED_FULL_MOST * pan.capacity_ml] or there[
+        -1:
+    ]
     if load.sears_g > 0.0:
-        roomy = [pan for pan in holds if sears_well(load, pan)]
-        if roomy:
-            return roomy[0]
-        return max(holds or there, key=lambda pan: pan.diameter_cm)
+        roomy = [pan for pan in there if sears_well(load, pan)]
+        there = roomy or [max(there, key=lambda pan: pan.diameter_cm)]
     if load.goes_in > 0.0:
-        wide = [pan for pan in holds if stands_well(load, pan)]
-        if wide:
-            return max(wide, key=lambda pan: pan.diameter_cm)
-        return holds[0] if holds else there[-1]
+        wide = [
+            pan
+            for pan in there
+            if stands_well(load, pan) and pan.surface_m2(load.goes_in) <= load.widest_m2
+        ]
+        return max(wide, key=lambda pan: pan.diameter_cm) if wide else there[0]
     well = [pan for pan in there if fills_well(load, pan)]
     if well:
         return well[0]
@@ -76,9 +92,8 @@ def stands_well(load: Load, pan: Pan) -> bool:
     >>> stands_well(Load(90, goes_in=90, left=30), pan)
     False
     """
-    return (
-        pan.level_mm(load.goes_in) >= K.REDUCE_GOES_IN_MM
-        and pan.level_mm(load.left) >= K.REDUCE_LEFT_MM
+    return pan.level_mm(load.goes_in) >= K.REDUCE_GOES_IN_MM and (
+        load.nearly_dry or pan.level_mm(load.left) >= K.REDUCE_LEFT_MM
     )
 
 

@@ -1,4 +1,4 @@
-"""What leaves an open pot, and how long it takes to come to the boil (docs/model.md 4)."""
+"""What leaves an open pot at the boil (docs/model.md 4)."""
 
 import math
 from collections.abc import Mapping
@@ -75,15 +75,3 @@ def evaporation_g_per_min(
     learned = stove.pace(heat)
     usual = min(by_surface, by_power) * (K.LID_FACTOR if covered else 1.0)
     return usual * math.exp(learned.log) if learned else usual
-
-
-def boil_up_minutes(
-    heat_j_per_k: float, temperature_c: float, stove: Stove, to_c: float = K.BOIL_C
-) -> float:
-    """Minutes to bring what holds ``heat_j_per_k`` from ``temperature_c`` to ``to_c``:
-    m·cp·ΔT / net power.
-
-    >>> round(boil_up_minutes(4186, 20, Stove()), 2)
-    4.96
-    """
-    return heat_j_per_k * max(0.0, to_c - temperature_c) / stove.net_w / 60.0

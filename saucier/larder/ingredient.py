@@ -116,7 +116,8 @@ class Ingredient:
     hot pan. ``kin`` are the families within which a cook takes one for another, and ``strength`` how
     much of the flavour a gram has beside others of them. ``aliases`` are other names recipes give it.
     ``of`` are the foods it is a kind of or made of, ``holds`` those in it (None: the row does not say): keys of the
-    larder, or plain names of foods, such as ham (:meth:`~saucier.larder.Larder.foods_in`).
+    larder, or plain names of foods, such as ham (:meth:`~saucier.larder.Larder.foods_in`). ``thins_share`` of its
+    thickening is lost in ten minutes at the boil. A fat smokes from ``smokes_c`` on; 0: nobody says.
     """
 
     key: str
@@ -147,6 +148,8 @@ class Ingredient:
     aliases: tuple[str, ...] = ()
     of: tuple[str, ...] = ()
     holds: tuple[str, ...] | None = ()
+    thins_share: float = 0.0
+    smokes_c: float = 0.0
 
     def thickening_by(self, factor: float) -> "Ingredient":
         """This row with ``factor`` times the starch's strength in it."""

@@ -50,6 +50,8 @@ _LIMITS: dict[str, tuple[float, float, str]] = {
     "usable_pct": (1.0, 100.0, "percent-of-the-bought-weight"),
     "drained_pct": (5.0, 500.0, "percent-of-the-usable-weight"),
     "renders_pct": (0.0, 60.0, "percent-of-its-weight"),
+    "thins_pct": (0.0, 90.0, "percent-of-its-thickening"),
+    "smokes_c": (0.0, 300.0, "degrees-celsius"),
     "strength": (0.01, 200.0, "times-as-strong"),
     "pack_g": (0.0, 100_000.0, "g-a-pack"),
     "keeps_days": (0.0, 365.0, "days-in-the-fridge"),
@@ -94,6 +96,8 @@ COLUMNS = (
     "aliases",
     "of",
     "holds",
+    "thins_pct",
+    "smokes_c",
 )
 CLOSES_WITHIN = 2.0
 
@@ -161,7 +165,8 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
     per_gram["insoluble"] += (100.0 - total) / 100.0
     power, body = numbers["power"], numbers["body"] / 100.0
     # Butter, oil and rendered fat come loose: they swim until something whisks them in.
-    loose = per_gram["fat"] if row["role"] == "fat" else 0.0
+    role = row["role"]
+    loose = per_gram["fat"] if role == "fat" else 0.0
     balance = Balance(
         **per_gram,
         thickener=per_gram["flour"] * power,
@@ -172,11 +177,12 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         doubt=body * numbers["body_spread_pct"] / 100.0,
         butter=loose,
         loose=loose,
+        cultured=body - body * numbers["boils_away_pct"] / 100.0 if role == "soft-cream" else 0.0,
     )
     return Ingredient(
         key=key,
         name=name,
-        role=row["role"],
+        role=role,
         per_gram=balance,
         density=numbers["density"],
         cup_density=numbers["cup_density"],
@@ -186,7 +192,7 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         price_per_kg=numbers["price_per_kg"],
         origin=row["origin"],
         spread_pct=numbers["spread_pct"],
-        animals=_animals(animals, row["role"], allergens),
+        animals=_animals(animals, role, allergens),
         piece=row.get("form") == "piece",
         leak_share=numbers["leak_pct"] / 100.0,
         falls_share=numbers["falls_pct"] / 100.0,
@@ -201,7 +207,9 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         strength=numbers["strength"],
         aliases=tuple(a.strip() for a in (row.get("aliases") or "").split(";") if a.strip()),
         of=_foods(row.get("of") or ""),
-        holds=_holds(row.get("holds") or "", row["role"]),
+        holds=_holds(row.get("holds") or "", role),
+        thins_share=numbers["thins_pct"] / 100.0,
+        smokes_c=numbers["smokes_c"],
     )
 
 
@@ -281,6 +289,8 @@ def row_of(row: Ingredient) -> dict[str, str]:
         "pack_g": row.pack_g,
         "keeps_days": row.keeps_days,
         "renders_pct": 100.0 * row.renders_share,
+        "thins_pct": 100.0 * row.thins_share,
+        "smokes_c": row.smokes_c,
         "strength": 0.0 if row.strength == 1.0 else row.strength,
     }
     words = {

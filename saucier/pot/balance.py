@@ -28,6 +28,8 @@ class Balance(NamedTuple):
       it that a boil takes away; ``doubt`` how far off ``body`` may be, one standard spread;
     - ``butter``: fat that came as butter, oil or rendered fat; ``loose`` the part of it that
       nothing has whisked in;
+    - ``cultured``: the part of ``body`` that a cultured cream keeps when it boils; it thickens no
+      further as that boils down (``Pot.boil_liquid_g``);
     - ``acid`` (as citric) and ``sugar``, both within ``solids``.
 
     A named tuple, as :class:`Pot`: frozen like the dataclasses elsewhere, and four times quicker
@@ -51,6 +53,7 @@ class Balance(NamedTuple):
     doubt: float = 0.0
     butter: float = 0.0
     loose: float = 0.0
+    cultured: float = 0.0
 
     @property
     def mass_g(self) -> float:
@@ -118,8 +121,8 @@ class Balance(NamedTuple):
 
     def plus(self, other: "Balance", times: float = 1.0) -> "Balance":
         """This with ``times`` the other added. Written out: a check and its variants live on it."""
-        w, f, fl, tp, yp, so, sa, al, ins, th, ac, su, bo, ge, do, bu, lo = self
-        W, F, FL, TP, YP, SO, SA, AL, INS, TH, AC, SU, BO, GE, DO, BU, LO = other  # noqa: N806
+        w, f, fl, tp, yp, so, sa, al, ins, th, ac, su, bo, ge, do, bu, lo, cu = self
+        W, F, FL, TP, YP, SO, SA, AL, INS, TH, AC, SU, BO, GE, DO, BU, LO, CU = other  # noqa: N806
         return _new(
             Balance,
             (
@@ -140,6 +143,7 @@ class Balance(NamedTuple):
                 do + DO * times,
                 bu + BU * times,
                 lo + LO * times,
+                cu + CU * times,
             ),
         )
 

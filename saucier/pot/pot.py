@@ -5,7 +5,9 @@ from typing import NamedTuple
 
 from saucier import constants as K
 from saucier.pot.balance import EMPTY, Balance
+from saucier.pot.evaporation import UNSIMMERED, Spirits, boil_off, simmered
 from saucier.pot.pieces import Piece
+from saucier.pot.swelling import Starches
 from saucier.words import Sentence
 
 
@@ -27,7 +29,10 @@ class Pot(NamedTuple):
     so far. ``delicate``: what in it must not boil any more. ``chilled``: it has been cold.
     ``remarks``, what to tell the cook of it, belong to the last step only. ``lifted``: food taken out to be put back, paid for
     and weighed already. ``sour_min``: minutes its flour boiled in much acid. ``split``: it has
-    split, and stays so until a step mends it.
+    split, and stays so until a step mends it. ``starch``: what thickens it, by how hot it has been; empty:
+    nothing, or all of it given. ``reduced``: a cream in it has been boiled down. ``spirits``: its alcohol, by how long it has simmered; empty: not at all. ``boil_liquid_g``: the most
+    water and alcohol in it as a boil began, which is what a cultured cream thickens once it has boiled.
+    ``flour_boil_min``: minutes at the boil after which its flour no longer tastes raw.
     """
 
     balance: Balance = EMPTY
@@ -46,17 +51,69 @@ class Pot(NamedTuple):
     lifted: tuple[Piece, ...] = ()
     sour_min: float = 0.0
     split: bool = False
+    starch: Starches = ()
+    reduced: bool = False
+    spirits: Spirits = ()
+    boil_liquid_g: float = 0.0
+    flour_boil_min: float = 0.0
 
     @property
     def flour_given(self) -> float:
-        """Share of the flour's thickening that has come out.
+        """Share of the flour's thickening that is there once it is cooked out: all but what acid and
+        boiling on have taken of it."""
+        left = sum(part.share * part.left for part in self.starch) if self.starch else 1.0
+        return left * self._sour_left
 
-        Before any boil the whole of it is counted, and the check says "not boiled": a cook
-        asks how thick it will be, not how thick cold flour is (docs/model.md 3).
-        """
-        return _given(self.boiled_min) * (
-            1.0 - min(K.SOUR_MOST, K.SOUR_LOSS * self.sour_min / K.SOUR_MINUTES)
+    @property
+    def flour_given_now(self) -> float:
+        """Share of the flour's thickening that is there now, by the heat it has had."""
+        if not self.starch:
+            return self._sour_left
+        return sum(part.share * part.given * part.left for part in self.starch) * self._sour_left
+
+    @property
+    def starch_swollen(self) -> float:
+        """Share of the starch that has swollen, whatever boiling on took of its power; it never falls."""
+        return sum(part.share * part.given for part in self.starch) if self.starch else 1.0
+
+    @property
+    def _sour_left(self) -> float:
+        return 1.0 - min(K.SOUR_MOST, K.SOUR_LOSS * self.sour_min / K.SOUR_MINUTES)
+
+    def boiled_down(self, balance: Balance, loss_g: float, minutes: float) -> Balance:
+        """``balance``, this pot's with the juice of its pieces, less ``loss_g`` of vapour in ``minutes`` at the boil."""
+        return boil_off(balance, loss_g, minutes, self.spirits or UNSIMMERED)
+
+    def at_the_boil(self) -> "Pot":
+        """This as it begins to boil: gels of soured milk let go, yolk sets."""
+        balance = self.balance
+        liquid_g = balance.water + balance.alcohol
+        return self._replace(
+            balance=balance.boiled(),
+            temperature_c=K.BOIL_C,
+            hottest_c=K.BOIL_C if balance.yolk_protein else self.hottest_c,
+            boil_liquid_g=max(self.boil_liquid_g, liquid_g) if balance.cultured else 0.0,
         )
+
+    def simmered(self, minutes: float, water_share_left: float) -> "Pot":
+        """This with its alcohol ``minutes`` longer at a simmer."""
+        if self.balance.alcohol <= 0.0:
+            return self._replace(spirits=()) if self.spirits else self
+        spirits = self.spirits or UNSIMMERED
+        return self._replace(spirits=simmered(spirits, minutes, water_share_left))
+
+    def heated(self, temperature_c: float, minutes: float = 0.0) -> "Pot":
+        """This with its starch ``minutes`` at ``temperature_c``; its own temperature is another's to say."""
+        if not self.starch or not self.wetted:
+            return self
+        return self._replace(
+            starch=tuple(part.heated(temperature_c, minutes) for part in self.starch)
+        )
+
+    @property
+    def passing(self) -> frozenset[str]:
+        """What in it neither boils nor waits: thin cream does not boil, but waits."""
+        return self.delicate - {"thin-cream"}
 
     @property
     def yolk_set(self) -> bool:
@@ -111,7 +168,12 @@ class Pot(NamedTuple):
         return self._replace(remarks=(*self.remarks, *remarks))
 
     def settled(self) -> "Pot":
-        """This after a step: a cream whose fat has no room left has split, and stays so."""
+        """This after a step: its starch has been as hot as the pot is; a cream whose fat has no room
+        left has split, and stays so."""
+        if self.starch and self.wetted:
+            hot = self.temperature_c
+            if any(part.hottest_c < hot for part in self.starch):
+                return self.heated(hot).settled()
         # With more water than half its fat it is nowhere near: nearly always.
         if self.split or not self.wetted or self.balance.fat < 2.0 * self.balance.water:
             return self
@@ -124,14 +186,3 @@ class Pot(NamedTuple):
         """Flour (by its power) for each litre of water, for what starch protects."""
         water = self.balance.water
         return 1000.0 * self.balance.thickener / water if water > 0.0 else 0.0
-
-
-def _given(minutes: float) -> float:
-    """Share of flour's thickening that is there after ``minutes`` at the boil; all before any."""
-    if minutes <= 0.0 or minutes >= K.BOILED_FULL_MIN:
-        return 1.0
-    if minutes < 1.0:
-        return K.BOILED_SHARE_AT_ONCE + (K.BOILED_SHARE_1_MIN - K.BOILED_SHARE_AT_ONCE) * minutes
-    return K.BOILED_SHARE_1_MIN + (1.0 - K.BOILED_SHARE_1_MIN) * (minutes - 1.0) / (
-        K.BOILED_FULL_MIN - 1.0
-    )

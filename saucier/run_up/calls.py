@@ -89,7 +89,7 @@ class Calls:
             keeps = keeps_of(branch.sheet, branch.final.pot, self.kitchen)
             told.append(
                 say(
-                    "mise.sauce-delicate" if branch.final.pot.delicate else "mise.sauce",
+                    "mise.sauce-delicate" if branch.final.pot.passing else "mise.sauce",
                     name=branch.name,
                     ml=branch.need_ml / max(line.line.portions, 1.0),
                     rule_c=K.HOT_HOLDING_C,

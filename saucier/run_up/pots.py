@@ -47,9 +47,9 @@ def fire_of(checked: CheckedSheet, parts: tuple[Doing, ...]) -> tuple[float, flo
 
 def keeps_of(sheet: Sheet, final: Pot, kitchen: Kitchen, mother: bool = False) -> Keeps:
     """How long the sauce of ``sheet``, finished as ``final``, may stand hot under film before it is used."""
-    if final.delicate == {"cheese"}:
+    if final.passing == {"cheese"}:
         return Keeps(K.CHEESE_WAITS_MIN, 2, say("keeps.cheese"))
-    if final.delicate:
+    if final.passing:
         return Keeps(K.DELICATE_WAITS_MIN, 6, say("keeps.delicate"))
     if is_green(sheet, kitchen):
         return Keeps(K.GREEN_WAITS_MIN, 4, say("keeps.green-sauce"))

@@ -210,7 +210,8 @@ def _water(way: Way, grams: float) -> float:
 
 
 def _boils_after(litres: float, ring: Ring) -> float:
-    return boil_up_minutes(K.HEAT_CAPACITY["water"] * 1000.0 * litres, K.TAP_C, ring.stove)
+    heat = K.HEAT_CAPACITY["water"] * 1000.0 * litres
+    return boil_up_minutes(heat, K.TAP_C, ring.stove, 1000.0 * litres)
 
 
 def _vessels(at: At, way: Way, ml: float) -> frozenset[str]:

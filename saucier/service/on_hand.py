@@ -88,8 +88,7 @@ def used_first(
 def _refused(one: OnHand, service: Service, sheet: Sheet, kitchen: Kitchen) -> Sentence | None:
     if too_old := _too_old(one, service.keep_days):
         return too_old
-    delicate = check(sheet, kitchen).final.pot.delicate
-    if delicate:
+    if check(sheet, kitchen).final.pot.passing:
         return say("made-for-its-service")
     return None
 

@@ -26,7 +26,14 @@ from saucier.service.eaten import named_in
 from saucier.service.planned import BranchPlan, FirstPot, PotPlan, Wanted, short_key
 from saucier.service.shelf import Shelf
 from saucier.sheet import Sheet, SheetPan, Target
-from saucier.solve import Goal, Unreachable, goal_of, rounded_for_kitchen, solve
+from saucier.solve import (
+    Goal,
+    Unreachable,
+    goal_of,
+    rounded_for_kitchen,
+    solve,
+    stops_as_written,
+)
 from saucier.steps import AnyStep, Reduce, Use, load_of
 from saucier.thickness import grade_named, spoken_grade
 from saucier.units import Amount
@@ -393,9 +400,10 @@ class PotPlanner:
         # What goes in before a reduction is what the pan has to hold.
         load = load_of(one.sheet, self._kitchen).times(one.to_make_ml / checked.final.pot.yield_ml)
         sour = any(meets_metal(state.pot.balance) for state in checked.steps)
+        written = stops_as_written(one.sheet, self._kitchen)
         for _ in range(_FITTINGS):
             pan, batches, said = self._pan_for(one, key, load, sour)
-            placed = one.sheet.model_copy(update={"pan": SheetPan.of(pan)})
+            placed = written.model_copy(update={"pan": SheetPan.of(pan)})
             placed = placed.model_copy(update={"steps": self._first_in(placed.steps, key)})
             sheet = self._cooked_alone(placed, one, one.to_make_ml / batches)
             fitted = check(sheet, self._kitchen)

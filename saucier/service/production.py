@@ -156,7 +156,7 @@ def _left(plan: Plan) -> tuple[Sentence, ...]:
     for branch in plan.branches:
         over = branch.made_ml + branch.from_stock_ml - branch.need_ml - branch.film_ml
         if over >= K.LEFT_TOLD_ML and branch.pot:
-            keeps = "does-not-keep" if branch.final.pot.delicate else "keeps"
+            keeps = "does-not-keep" if branch.final.pot.passing else "keeps"
             days = plan.service.keep_days
             told.append(say(f"left.{keeps}", name=branch.name, ml=over, days=days))
     for pot in plan.pots:

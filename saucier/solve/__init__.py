@@ -3,6 +3,7 @@
 from saucier.solve.goal import Goal, Have, goal_of
 from saucier.solve.rounding import rounded_amounts, rounded_for_kitchen
 from saucier.solve.solver import Solved, Unreachable, solve
+from saucier.solve.stops import stops_as_written
 
 __all__ = [
     "Goal",
@@ -13,4 +14,5 @@ __all__ = [
     "rounded_amounts",
     "rounded_for_kitchen",
     "solve",
+    "stops_as_written",
 ]

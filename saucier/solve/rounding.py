@@ -3,17 +3,19 @@
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
+from saucier import constants as K
 from saucier.check import DEFAULT_KITCHEN, check, prepare
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
+from saucier.larder import Ingredient
 from saucier.sheet import Sheet
 from saucier.solve.goal import Goal
 from saucier.solve.solver import solve
 from saucier.steps import FLOURED, AnyStep, Reduce, Setting, Use, Weighed, thickening_by
 from saucier.steps.reduce import Stop
 from saucier.thickness import TURNED
-from saucier.units import Dimension, kitchen_round
-from saucier.units.rounding import coarsest
+from saucier.units import Amount, Dimension, kitchen_round
+from saucier.units.rounding import FINENESS, coarsest
 
 YIELD_KEPT = 0.02
 """Rounding moves the yield by no greater share."""
@@ -109,7 +111,11 @@ def _rounded_steps(
     for step, setting in zip(steps, settings, strict=True):
         for weighed in step.to_weigh(setting):
             if weighed.field and which(step, weighed):
-                step = step.with_amount(weighed.field, kitchen_round(weighed.amount, fineness))
+                told = kitchen_round(weighed.amount, fineness)
+                if weighed.ingredient:  # of another sauce there is no row
+                    row = setting.ingredient(weighed.ingredient)
+                    told = measured_out(weighed.amount, row, weighed.grams, fineness)
+                step = step.with_amount(weighed.field, told)
         if isinstance(step, Reduce) and isinstance(step.to, Stop):
             step = step.model_copy(update={"to": _rounded_stop(step.to, fineness)})
         if isinstance(step, Use) and step.inside and insides:
@@ -121,6 +127,43 @@ def _rounded_steps(
             step = step.model_copy(update={"sauce": sauce})
         rounded.append(step)
     return tuple(rounded)
+
+
+def measured_out(amount: Amount, row: Ingredient, grams: float, fineness: float = 1.0) -> Amount:
+    """``amount`` of ``row`` (``grams`` of it) as it is counted, measured or weighed out: yolks whole, other pieces in
+    quarters, all else in a kitchen's steps; in grams or millilitres, or finer ones, where that would move what is
+    sour, salt or hot by more than 10 %, anything else by more than 15 %.
+
+    >>> from saucier.larder import shipped_larder
+    >>> lemon, yolk = shipped_larder()["lemon-juice"], shipped_larder()["egg-yolk"]
+    >>> print(measured_out(Amount(0.8, "piece"), lemon, 32.0), measured_out(Amount(0.6, "piece"), lemon, 24.0))
+    0.75 piece 23 mL
+    >>> print(measured_out(Amount(2.25, "piece"), yolk, 40.5), measured_out(Amount(1.4, "piece"), yolk, 25.2))
+    2 piece 25 g
+    """
+    most = K.ROUNDS_SHARP_BY if _sharp(row) else K.ROUNDS_BY
+    if amount.dimension is Dimension.COUNT:
+        step = 1.0 if row.role == "egg" else K.PIECES_IN
+        count = max(1.0, round(amount.value / step)) * step
+        if abs(count / amount.value - 1.0) <= most:
+            return Amount(count, amount.unit)
+        flows = not row.piece and row.wet
+        amount = Amount(grams / row.density, "mL") if flows else Amount(grams, "g")
+    finer = [one for one in FINENESS if one <= fineness] or [fineness]
+    for share in finer:
+        rounded = kitchen_round(amount, share)
+        if abs(rounded.value / amount.value - 1.0) <= most:
+            return rounded
+    return amount
+
+
+def _sharp(row: Ingredient) -> bool:
+    """Whether it is sour, salt or hot enough that a tenth of it is tasted."""
+    return (
+        row.role in ("acid", "salt", "spice", "seasoning")
+        or row.per_gram.acid > K.SHARP_SHARE
+        or row.per_gram.salt > K.SHARP_SHARE
+    )
 
 
 def _rounded_stop(stop: Stop, fineness: float) -> Stop:

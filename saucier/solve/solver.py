@@ -5,6 +5,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cached_property
 
+from saucier import constants as K
 from saucier.check import DEFAULT_KITCHEN, Prepared, prepare
 from saucier.errors import BadInput, Problem
 from saucier.heat import Pan
@@ -14,6 +15,7 @@ from saucier.roots import find_root
 from saucier.sheet import Sheet, SheetPan
 from saucier.solve.goal import Goal
 from saucier.solve.have import used_of
+from saucier.solve.stops import goes_by_minutes, stops_as_written
 from saucier.steps import (
     AS_WRITTEN,
     AnyStep,
@@ -118,6 +120,14 @@ def solve(
         raise BadInput.at("steps", "there-are-none-to-solve-for")
     if not as_found and (kept := _by_its_grade(sheet, goal, kitchen)):
         return kept
+    if not as_found and (goal.volume or goal.have) and any(map(goes_by_minutes, sheet.steps)):
+        scaled = _solved(stops_as_written(sheet, kitchen), goal, kitchen, as_found)
+        if abs(scaled.knobs.scale - 1.0) > K.SAME_SIZE:
+            return scaled
+    return _solved(sheet, goal, kitchen, as_found)
+
+
+def _solved(sheet: Sheet, goal: Goal, kitchen: Kitchen, as_found: bool) -> Solved:
     tried: list[tuple[Pan, ...]] = []
     prepared = prepare(sheet, kitchen)
     while True:

@@ -5,7 +5,8 @@ from typing import Literal
 from saucier import constants as K
 from saucier.document import Celsius
 from saucier.pot import Pot
-from saucier.steps.put_in import put_in, splits_when_boiled
+from saucier.steps.boiling import whisked_on_the_fire
+from saucier.steps.put_in import put_in
 from saucier.steps.step import Knobs, Move, OneIngredient, Setting, grams_of
 from saucier.words import say
 
@@ -25,14 +26,14 @@ class Add(OneIngredient):
 
         working = K.LIQUID_IN_MINUTES[setting.liquid_in]
         yolk = row.per_gram.yolk_protein > 0.0
-        soft = row.role == "soft-cream" and splits_when_boiled(row)
+        stove = setting.stove
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             into_roux = row.wet and not pot.wetted and pot.balance.flour > 0.0
             minutes = working if into_roux else 0.0
             filled = put_in(pot, row, grams * knobs.scale, temperature, minutes)
-            if soft and not filled.balance.thickener:
-                filled = filled._replace(delicate=filled.delicate | {"soft-cream"})
+            if into_roux:
+                filled = whisked_on_the_fire(filled, minutes, stove)
             return _with_loose_yolk(pot, filled) if yolk else filled
 
         return move

@@ -101,7 +101,9 @@ class Infuse(OneIngredient):
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if not pot.wetted:
                 return pot._replace(remarks=(*pot.remarks, dry))
-            warm = boil_up_minutes(pot_heat_j_per_k(pot), pot.temperature_c, stove, K.STEEP_C)
+            warm = boil_up_minutes(
+                pot_heat_j_per_k(pot), pot.temperature_c, stove, pot.total_ml, K.STEEP_C
+            )
             pot = put_in(pot, row, grams * knobs.scale, None)
             pieces, balance = cook_all(pot.pieces, pot.balance, minutes)
             return pot._replace(

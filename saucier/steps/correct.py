@@ -89,7 +89,8 @@ class Correct(StepBase):
         def put(pot: Pot, grams: float) -> Pot:
             for row in rows:
                 pot = put_in(pot, row, grams, hot)
-            return pot._replace(boiled_min=max(pot.boiled_min, K.BOILED_FULL_MIN))
+            boiled = pot.heated(K.BOIL_C, K.BOILED_FULL_MIN)
+            return boiled._replace(boiled_min=max(pot.boiled_min, K.BOILED_FULL_MIN))
 
         return put
 

@@ -99,7 +99,9 @@ class Liaison(StepBase):
             reached = pot.temperature_c
             minutes = 3.0
             if heat_to is not None and heat_to > reached:
-                minutes += boil_up_minutes(pot_heat_j_per_k(pot), reached, stove, heat_to)
+                minutes += boil_up_minutes(
+                    pot_heat_j_per_k(pot), reached, stove, pot.total_ml, heat_to
+                )
                 reached = heat_to
             if probed is not None:
                 reached = probed
@@ -154,11 +156,13 @@ class Mount(OneIngredient):
     ingredient: IngredientKey = "butter-unsalted"
 
     def prepare(self, setting: Setting) -> Move:
-        row = whisked_in(setting.ingredient(self.ingredient))
-        grams = grams_of(setting, self.ingredient, self.amount)
+        row = setting.ingredient(self.ingredient)
+        bound, grams = whisked_in(row), grams_of(setting, self.ingredient, self.amount)
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             remarks = pot.remarks
+            there = pot.balance.water + pot.balance.alcohol
+            holds = there >= K.MOUNTS_INTO * grams * knobs.scale
             # Butter boiled into cream is a usual finish: its fat finds room among the cream's own.
             into_cream = pot.cream_fat_share >= K.BUTTER_BOILS_IN
             if row.role != "fat":
@@ -169,7 +173,10 @@ class Mount(OneIngredient):
                 remarks += (_MOUNTED,)
             cooled = min(pot.temperature_c, K.MOUNT_MAX_C)
             mounted = put_in(
-                pot._replace(temperature_c=cooled), row, grams * knobs.scale, K.FRIDGE_C
+                pot._replace(temperature_c=cooled),
+                bound if holds else row,
+                grams * knobs.scale,
+                K.FRIDGE_C,
             )
             return mounted._replace(
                 minutes=pot.minutes + 2.0,
@@ -195,11 +202,9 @@ class Finish(OneIngredient):
         def move(pot: Pot, knobs: Knobs) -> Pot:
             cooled = pot._replace(temperature_c=min(pot.temperature_c, K.SOFT_CREAM_MAX_C))
             finished = put_in(cooled, row, grams * knobs.scale, at)
-            delicate, remarks = pot.delicate, finished.remarks
             if soft and not pot.balance.thickener:
-                delicate |= {"soft-cream"}
-                remarks += (_SOFT,)
-            return finished._replace(minutes=pot.minutes + 1.0, delicate=delicate, remarks=remarks)
+                finished = finished.saying(_SOFT)
+            return finished._replace(minutes=pot.minutes + 1.0)
 
         return move
 

@@ -94,7 +94,9 @@ class Reheat(StepBase):
             balance = pot.balance
             if pot.chilled:
                 balance = balance._replace(thickener=balance.thickener * K.CHILLED_GAIN)
-            minutes = boil_up_minutes(pot_heat_j_per_k(pot), pot.temperature_c, stove, to_c)
+            minutes = boil_up_minutes(
+                pot_heat_j_per_k(pot), pot.temperature_c, stove, pot.total_ml, to_c
+            )
             return pot._replace(
                 balance=balance,
                 temperature_c=max(to_c, pot.temperature_c),

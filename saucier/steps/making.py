@@ -1,6 +1,7 @@
 """What is made in one pan: a sheet's steps, or those of a sauce inside one. Which pan, what of it a
 solve may turn, and its steps prepared for playing."""
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING, Protocol
@@ -16,6 +17,7 @@ from saucier.steps.pan import Return, Sear
 from saucier.steps.reduce import Reduce
 from saucier.steps.reserve import Reserve
 from saucier.steps.roux import Roux
+from saucier.steps.simmer import Simmer
 from saucier.steps.step import AS_WRITTEN, Knobs, Move, Setting, advance, amounts_in
 from saucier.steps.vessel import SheetBurner, SheetPan
 
@@ -50,6 +52,7 @@ def load_of(making: Making, kitchen: Kitchen) -> Load:
     """What ``making`` asks of its pan, from its amounts alone: nothing is played, so that the pan
     depends on what goes in and not on itself. Amounts that cannot be read count nothing here."""
     sauce = pieces = lifted = sears = fullest = 0.0
+    widest_m2 = math.inf
     most = Load(0.0)
     for step in making.steps:
         for _, key, amount in amounts_in(step):
@@ -71,22 +74,36 @@ def load_of(making: Making, kitchen: Kitchen) -> Load:
             pieces, lifted = pieces + lifted, 0.0
         if sauce + pieces > fullest:
             fullest = sauce + pieces
+        widest_m2 = min(widest_m2, _widest_m2(step, sauce))
         if step.op in _ONLY_ADDS:
             continue
         if isinstance(step, Reduce):
             left = _left_of(step, sauce, pieces)
             if sauce + pieces > most.goes_in:
-                most = Load(0.0, sauce + pieces, left + pieces)
+                most = Load(0.0, sauce + pieces, left + pieces, nearly_dry=step.stop is None)
             sauce = left
         elif isinstance(step, Strain | Lift):
             pieces, lifted = 0.0, lifted + pieces
         elif isinstance(step, Reserve):
             sauce, pieces = sauce * (1.0 - step.share), pieces * (1.0 - step.share)
-    return Load(fullest, most.goes_in, most.left, sears, sauce + pieces)
+    makes = sauce + pieces
+    return Load(fullest, most.goes_in, most.left, sears, makes, widest_m2, most.nearly_dry)
 
 
 _ONLY_ADDS = frozenset(["add", "roux", "melt", "simmer", "season", "sweat", "deglaze", "dust"])
 """Steps that take nothing out: most of them."""
+
+
+def _widest_m2(step: "AnyStep", sauce_ml: float) -> float:
+    """The open surface from which the minutes of ``step`` take no more of ``sauce_ml`` than a boil by minutes
+    means to, m²."""
+    minutes = step.minutes if isinstance(step, Simmer) else None
+    if isinstance(step, Reduce) and step.stop is not None:
+        minutes = step.stop.minutes
+    if not minutes or not isinstance(step, Simmer | Reduce):
+        return math.inf
+    kg_per_m2 = K.EVAPORATION_KG_M2_H[step.heat] * minutes / 60.0
+    return K.BOILED_BY_MINUTES_MOST * sauce_ml / 1000.0 / kg_per_m2
 
 
 def _left_of(step: Reduce, sauce_ml: float, pieces_ml: float) -> float:

@@ -131,6 +131,8 @@ class Sear(OneIngredient):
         def move(pot: Pot, knobs: Knobs) -> Pot:
             if fat_row is not None:
                 pot = put_in(pot, fat_row, fat_g * knobs.scale, None)
+            if fat_row is not None and 0.0 < fat_row.smokes_c < K.SMOKES_UNDER_C and not pot.wetted:
+                pot = pot.saying(say("fat-smokes", name=fat_row.spoken_name, at_c=fat_row.smokes_c))
             if pot.wetted:
                 pot = pot.saying(wet)
             elif pot.balance.fat <= 0.0 and not row.renders_share:
@@ -233,8 +235,10 @@ class Return(StepBase):
             else:
                 pot = put_in(pot, row, grams * knobs.scale, start_c, juice_share=juice)
             pieces, balance = cook_all(pot.pieces, pot.balance, minutes)
-            if row.role in _SAFE_MIDDLE_ROLES:
+            if row.role in _SAFE_MIDDLE_ROLES and pot.temperature_c < K.SAFE_MIDDLE_UNDER_C:
                 pot = pot.saying(_safe_middle(pot.temperature_c))
+            elif row.role in _SAFE_MIDDLE_ROLES and self.how == "raw":
+                pot = pot.saying(say("raw-in-sauce", name=row.spoken_name, minutes=minutes))
             return pot._replace(pieces=pieces, balance=balance, minutes=pot.minutes + minutes)
 
         return move

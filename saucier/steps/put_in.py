@@ -3,7 +3,8 @@
 from saucier import constants as K
 from saucier.heat import mixed_temperature_c, pot_heat_j_per_k
 from saucier.larder import Ingredient
-from saucier.pot import EMPTY, Piece, Pot
+from saucier.pot import EMPTY, Piece, Pot, Starch, spirits_mixed, starches_mixed
+from saucier.pot.evaporation import UNSIMMERED
 from saucier.words import Sentence, say
 
 
@@ -53,6 +54,18 @@ def put_in(
     if _spits(pot, row):
         remarks = (*remarks, _SPITS)
     allergens = pot.allergens
+    starch, wants = pot.starch, pot.flour_boil_min
+    if power := row.per_gram.thickener * grams:
+        new = (Starch(1.0, thins=row.thins_share),)
+        wants = pot.flour_boil_min if pot.boiled_min < pot.flour_boil_min else 0.0
+        wants = max(wants, _boils_raw_taste_off(row))
+        starch = starches_mixed(starch, pot.balance.thickener, new, power)
+    spirits = pot.spirits
+    if alcohol := row.per_gram.alcohol * grams:
+        spirits = spirits_mixed(spirits, pot.balance.alcohol, UNSIMMERED, alcohol)
+    delicate = pot.delicate
+    if splits_when_boiled(row) and not balance.thickener:
+        delicate = delicate | {"soft-cream" if row.role == "soft-cream" else "thin-cream"}
     # By place, not by name: put_in is most of what a check does.
     return Pot(
         balance,
@@ -66,8 +79,23 @@ def put_in(
         pot.minutes + minutes,
         remarks,
         pieces,
-        *pot[10:],
+        pot.set_aside,
+        delicate,
+        *pot[12:16],
+        starch,
+        pot.reduced,
+        spirits,
+        pot.boil_liquid_g,
+        wants,
     )
+
+
+def _boils_raw_taste_off(row: Ingredient) -> float:
+    """Minutes at the boil that take the raw taste off flour that met no fat first; starches have less of one, root
+    starches none."""
+    if row.thins_share > 0.0:
+        return 0.0
+    return K.STARCH_RAW_MIN if row.power >= K.PURE_STARCH_POWER else K.FLOUR_RAW_MIN
 
 
 _SPITS = say("spits")

@@ -13,7 +13,13 @@ from saucier.heat import Stove, evaporation_g_per_min
 from saucier.heat.evaporation import Heat
 from saucier.pot import Balance, Pot, boil_off, cook_all
 from saucier.roots import find_root
-from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, in_its_own_juice, minutes_to_boil
+from saucier.steps.boiling import (
+    NOTHING_TO_BOIL,
+    boiled,
+    in_its_own_juice,
+    long_to_boil,
+    minutes_to_boil,
+)
 from saucier.steps.step import Hands, Knobs, Move, Setting, StepBase
 from saucier.thickness import (
     grade_named,
@@ -97,7 +103,7 @@ def loss_to_grade_g(
     """Grams to boil off until ``pot`` has the middle of ``grade`` at ``serving_c``: 0 where it
     is as thick already, ``most_g`` where it never gets there; ``eye`` times that where the eye is off."""
     wanted = grade_named(grade).target * eye
-    boiling = _at_the_boil(pot)
+    boiling = pot.at_the_boil()
 
     def excess(loss: float) -> float:
         boiled_down = boil_off(boiling.balance, loss)
@@ -108,13 +114,6 @@ def loss_to_grade_g(
     if most_g <= 0.0 or excess(most_g) <= 0.0:
         return most_g
     return find_root(excess, 0.0, most_g, 1e-5 * pot.balance.mass_g)
-
-
-def _at_the_boil(pot: Pot) -> Pot:
-    """``pot`` once it has boiled: its flour has given all it has, its yolk has set, gels let go."""
-    return pot._replace(
-        balance=pot.balance.boiled(), boiled_min=K.BOILED_FULL_MIN, hottest_c=K.BOIL_C
-    )
 
 
 def turns_before_dry(balance: Balance, fat_share: float) -> bool:
@@ -145,7 +144,7 @@ class Reduce(StepBase):
     """Boil down ``to`` a stop. A share is of the sauce at this step, the juice of its pieces
     included, without the pieces and the fat that swims; nearly dry leaves a tenth of that.
     ``minutes`` is what a recipe says beside it: never followed, but where it contradicts the stop
-    both are told apart. A stop that cannot be reached is a state: boiled as dry as it goes."""
+    both are told apart. A stop by minutes is scaled by the share they leave, unless it is ``pinned``. A stop that cannot be reached is a state: boiled as dry as it goes."""
 
     hands: ClassVar[Hands] = "now-and-then"
     op: Literal["reduce"] = "reduce"
@@ -155,6 +154,7 @@ class Reduce(StepBase):
     ]
     heat: Heat = "rolling"
     minutes: Minutes | None = None
+    pinned: bool = False
 
     @model_validator(mode="before")
     @classmethod
@@ -194,14 +194,18 @@ class Reduce(StepBase):
         said = self.minutes
         wanted = self._wanted_loss(setting)
         grade = self.stop.grade if self.stop else None
+        covered = (say("lid-on-a-reduction"),) if stove.lid else ()
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             pot = in_its_own_juice(pot, K.JUICE_MIN)
             if not pot.wetted:
                 return pot.saying(NOTHING_TO_BOIL)
+            pot = pot.saying(*covered) if covered else pot
             turned = free and knobs.share is not None
             loss_of = _to_share(knobs.share) if turned and knobs.share is not None else wanted
             full_ml, came_up = pot.total_ml, minutes_to_boil(pot, stove)
+            if came_up > K.LONG_TO_BOIL_MIN:
+                pot = pot.saying(*long_to_boil(pot, stove, came_up))
             if pot.pieces:  # their juice comes while it boils, and is boiled down with the rest
                 guess = max(0.0, loss_of(pot, knobs))
                 minutes = guess / evaporation_g_per_min(full_ml, heat, stove)
@@ -220,7 +224,8 @@ class Reduce(StepBase):
                     pot = pot._replace(split=True)
                 loss, reduced = most, driest
             else:
-                reduced = boil_off(balance, loss)
+                about = loss / evaporation_g_per_min(full_ml, heat, stove)
+                reduced = pot.boiled_down(balance, loss, about)
             if grade is not None and not turned:
                 pot = _said_of_grade(pot, reduced, grade, setting.serving_c, loss)
             shrinks = balance.volume_ml - reduced.volume_ml
@@ -230,6 +235,8 @@ class Reduce(StepBase):
             # A pot boiled down for a minute has spent longer near the boil coming up to it and
             # going off it, so its flour has given all it has.
             cooked = max(minutes, K.BOILED_FULL_MIN)
+            creamy = pot.reduced or (loss > 0.0 and reduced.creamy)
+            pot = pot._replace(reduced=creamy)
             return boiled(pot, reduced, pot.pieces, cooked, minutes + came_up)
 
         return move
@@ -328,7 +335,7 @@ def _out_of_reach(balance: Balance) -> Sentence:
 def _said_of_grade(pot: Pot, reduced: Balance, grade: str, serving_c: float, loss: float) -> Pot:
     """What to say of a reduction to a ``grade`` that is there already, or never gets there."""
     wanted = grade_named(grade)
-    eta = raw_viscosity_of(_at_the_boil(pot._replace(balance=reduced)), serving_c)
+    eta = raw_viscosity_of(pot.at_the_boil()._replace(balance=reduced.boiled()), serving_c)
     if loss <= 0.0 and eta > wanted.target * 1.001:
         return pot.saying(say("thick-enough", grade=wanted.name))
     if grade_of(eta) == grade:
@@ -354,4 +361,4 @@ def _two_rules(said: float, minutes: float, loss_g: float, pot: Pot) -> Sentence
     then = say("minutes-would-leave", minutes=said, share_pct=100.0 * share)
     if said > minutes:
         then = say("minutes-would-boil-it-further", minutes=said)
-    return say("two-rules", minutes=minutes, then=then)
+    return say("two-rules", said=said, minutes=minutes, then=then)

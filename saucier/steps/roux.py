@@ -41,6 +41,7 @@ class Roux(StepBase):
         roux_flour = powered(flour_row, self.colour)
         flourless = (say("no-flour", name=flour_row.name),)
         remarks = () if roux_flour.per_gram.thickener else flourless
+        lean = self.colour != "raw" and fat_g < K.LEAN_ROUX * flour_g
         minutes = self.minutes
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
@@ -48,11 +49,15 @@ class Roux(StepBase):
             ratio = knobs.fat_to_flour
             fat_now = fat_g * knobs.scale if ratio is None else flour_now * ratio
             pot = put_in(pot, fat_row, fat_now, None)
+            if lean and ratio is None:
+                pot = pot.saying(say("lean-roux", fat_g=fat_now, flour_g=flour_now))
             if pot.wetted:  # ready-made roux or beurre manié goes into a liquid and takes its heat
                 took = minutes + K.READY_ROUX_MINUTES
                 return put_in(pot, roux_flour, flour_now, None, took, remarks)
             pot = put_in(pot, roux_flour, flour_now, None, minutes, remarks)
-            return pot._replace(temperature_c=K.ROUX_C)
+            cooked = self.colour != "raw" and minutes >= K.ROUX_COOKED_MIN
+            wants = K.ROUX_RAW_MIN if cooked else pot.flour_boil_min
+            return pot._replace(temperature_c=K.ROUX_C, flour_boil_min=wants)
 
         return move
 

@@ -3,12 +3,19 @@
 import math
 from typing import ClassVar, Literal
 
+from saucier import constants as K
 from saucier.document import Minutes
 from saucier.errors import BadInput
 from saucier.heat import evaporation_g_per_min
 from saucier.heat.evaporation import Heat
-from saucier.pot import Pot, boil_off, cook_all
-from saucier.steps.boiling import NOTHING_TO_BOIL, boiled, in_its_own_juice, minutes_to_boil
+from saucier.pot import Pot, cook_all
+from saucier.steps.boiling import (
+    NOTHING_TO_BOIL,
+    boiled,
+    in_its_own_juice,
+    long_to_boil,
+    minutes_to_boil,
+)
 from saucier.steps.step import Hands, Knobs, Move, Setting, StepBase
 from saucier.words import say
 
@@ -17,13 +24,15 @@ _CATCHES = say("thin-bottom")
 
 class Simmer(StepBase):
     """``minutes`` at ``heat``; ``lid`` overrides the sheet's. The minutes do not grow with the
-    batch, so what boils off does not either."""
+    batch, so what boils off does not either; a simmer without starch is scaled by the share it leaves,
+    unless its minutes are ``pinned``."""
 
     hands: ClassVar[Hands] = "now-and-then"
     op: Literal["simmer"] = "simmer"
     minutes: Minutes
     heat: Heat = "simmer"
     lid: bool | None = None
+    pinned: bool = False
 
     def prepare(self, setting: Setting) -> Move:
         stove, minutes, heat, lid = setting.stove, self.minutes, self.heat, self.lid
@@ -46,10 +55,13 @@ class Simmer(StepBase):
                     there=there,
                     floor=math.floor(minutes * there / loss),
                 )
-            took = minutes + minutes_to_boil(pot, stove)
+            came_up = minutes_to_boil(pot, stove)
+            took = minutes + came_up
+            if came_up > K.LONG_TO_BOIL_MIN:
+                pot = pot.saying(*long_to_boil(pot, stove, came_up))
             if thin_bottom and balance.thickener:
                 pot = pot._replace(remarks=(*pot.remarks, _CATCHES))
-            gone = boil_off(balance, loss)
+            gone = pot.boiled_down(balance, loss, minutes)
             return boiled(pot, gone, pieces, minutes, took, gentle=heat == "bare-simmer")
 
         return move

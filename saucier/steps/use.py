@@ -11,8 +11,9 @@ from saucier.document import AmountField, Celsius, Part
 from saucier.errors import BadInput
 from saucier.heat import Pan, heat_capacity_j_per_k, mixed_temperature_c, pot_heat_j_per_k
 from saucier.kitchen import Kitchen
-from saucier.pot import EMPTY, Pot, SetAside
+from saucier.pot import EMPTY, Pot, SetAside, spirits_mixed, starches_mixed
 from saucier.roots import find_root
+from saucier.steps.boiling import whisked_on_the_fire
 from saucier.steps.making import PreparedSteps, free_ratio, load_of, pan_of, prepare_steps
 from saucier.steps.method import Method
 from saucier.steps.step import AS_WRITTEN, Knobs, Move, Setting, StepBase, Weighed
@@ -214,6 +215,7 @@ class Pouring:
         "_ratio",
         "_slope",
         "_step",
+        "_stove",
         "_temperature_c",
         "_times",
         "_working",
@@ -224,7 +226,7 @@ class Pouring:
         self._step, self.inside, self._free = step, inside, setting.free
         self._ratio = free_ratio(step.sauce)
         self._temperature_c = step.temperature_c
-        self._working = K.LIQUID_IN_MINUTES[setting.liquid_in]
+        self._working, self._stove = K.LIQUID_IN_MINUTES[setting.liquid_in], setting.stove
         self._kept: tuple[Knobs, Knobs, _Made] | None = None
         self._times = step._about_times(setting.kitchen)
         self._slope: float | None = None
@@ -367,7 +369,8 @@ class Pouring:
             heat_capacity_j_per_k(added),
             inner.temperature_c if temperature is None else temperature,
         )
-        return pot._replace(
+        working = self._working if pot.balance.flour and not pot.wetted else 0.0
+        filled = pot._replace(
             balance=pot.balance.plus(added),
             pieces=(*pot.pieces, *pieces),
             temperature_c=mixed,
@@ -377,9 +380,7 @@ class Pouring:
             allergens=pot.allergens | inner.allergens,
             cost=pot.cost + inner.cost * share,
             # One cook makes it as well, before or beside this one.
-            minutes=pot.minutes
-            + (0.0 if step.ready else inner.minutes)
-            + (self._working if pot.balance.flour and not pot.wetted else 0.0),
+            minutes=pot.minutes + (0.0 if step.ready else inner.minutes) + working,
             remarks=pot.remarks if step.ready else (*pot.remarks, *said),
             set_aside=(
                 *pot.set_aside,
@@ -389,4 +390,8 @@ class Pouring:
             lifted=(*pot.lifted, *(piece.share(share) for piece in inner.lifted)),
             sour_min=max(pot.sour_min, inner.sour_min),
             split=pot.split or inner.split,
+            starch=starches_mixed(pot.starch, pot.balance.thickener, inner.starch, added.thickener),
+            reduced=pot.reduced or inner.reduced,
+            spirits=spirits_mixed(pot.spirits, pot.balance.alcohol, inner.spirits, added.alcohol),
         )
+        return whisked_on_the_fire(filled, working, self._stove) if working else filled

@@ -46,10 +46,13 @@ def diameter(goes_in: float, left: float) -> float:
 
 class ReachedFor(unittest.TestCase):
     def test_wide_for_a_reduction(self) -> None:
-        """By hand: 1000 mL stands 16.2 mm in 28 cm, 12.4 in 32; 460 mL of it 7.5 mm."""
-        self.assertEqual(diameter(1000, 460), 28)
-        self.assertEqual(diameter(1000, 330), 24)  # 5.4 mm would be left in 28 cm
-        self.assertEqual(diameter(250, 125), 16)  # in none of them 15 mm: the smallest
+        """By hand: 1000 mL stands 12.4 mm in 32 cm; 190 mL of it 2.4 mm there and 3.1 in 28."""
+        self.assertEqual(diameter(1000, 460), 32)
+        self.assertEqual(diameter(1000, 190), 28)
+        self.assertEqual(diameter(250, 125), 24)  # 5.5 and 2.8 mm; in 28 cm 4.1
+        self.assertEqual(diameter(90, 30), 16)  # in none of them 5 mm: the smallest
+        dry = pan_reached_for(Load(1000, 1000, 100, nearly_dry=True))
+        self.assertEqual(dry.diameter_cm, 32)  # what is left need not stand
         self.assertEqual(diameter(5000, 2500), 32)
 
     def test_between_a_third_and_two_thirds_for_the_rest(self) -> None:
@@ -144,9 +147,13 @@ class Stops(unittest.TestCase):
             pan={"diameter_cm": 28, "depth_cm": 16},
         )
         self.assertAlmostEqual(2000 - check(case).final.pot.total_g, 226, delta=1)
-        # Two batches in it lose no more.
+        # Two batches in it go to the same share, in twice the minutes; pinned they lose no more.
         twice = check(solve(case, Goal(None, Amount(3.6, "L"))).sheet).steps
-        self.assertAlmostEqual(twice[0].pot.total_g - twice[1].pot.total_g, 226, delta=1)
+        self.assertAlmostEqual(twice[0].pot.total_g - twice[1].pot.total_g, 452, delta=2)
+        steps = (case.steps[0], case.steps[1].model_copy(update={"pinned": True}))
+        pinned = case.model_copy(update={"steps": steps})
+        same = check(solve(pinned, Goal(None, Amount(3.6, "L"))).sheet).steps
+        self.assertAlmostEqual(same[0].pot.total_g - same[1].pot.total_g, 226, delta=1)
 
     def test_to_taste_plans_half(self) -> None:
         found = check(sheet(add("stock-light", 400), {"op": "reduce", "to": "to-taste"})).final.pot

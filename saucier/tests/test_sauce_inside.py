@@ -125,7 +125,9 @@ class Through(unittest.TestCase):
         inner = [use(WHITE, grams(200)), add("stock-fish", 300), simmer(3)]
         outer = sheet(add("cream-35", 100), use(inner, grams(350)), simmer(2))
         pots = pots_inside(check(outer), KITCHEN)
-        self.assertEqual([(p.key, p.of) for p in pots], [("1.0", "1"), ("1", "")])
+        self.assertEqual(
+            [(p.key, p.of) for p in pots], [("inside/inside", "inside"), ("inside", "")]
+        )
         final = check(outer).final.pot
         taken = larder_of(outer)
         larder = KITCHEN.larder

@@ -22,6 +22,7 @@ from saucier.thickness.viscosity import (
     mass_at_fat_share,
     raw_viscosity_of,
     raw_viscosity_pa_s,
+    thickness_now,
     thickness_of,
 )
 
@@ -46,5 +47,6 @@ __all__ = [
     "raw_viscosity_pa_s",
     "spoken_grade",
     "spoon_words",
+    "thickness_now",
     "thickness_of",
 ]

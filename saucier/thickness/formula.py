@@ -96,19 +96,28 @@ class Paste(NamedTuple):
         return starch + STARCH_CROWDING * log_g + STARCH_ROOM * math.log1p(-f)
 
 
-def paste_of(balance: Balance, flour_given: float = 1.0, yolk_set: bool = True) -> Paste:
+def paste_of(
+    balance: Balance,
+    flour_given: float = 1.0,
+    yolk_set: bool = True,
+    boil_liquid_g: float = 0.0,
+) -> Paste:
     """What the formula goes by in ``balance``. ``flour_given`` is the share of the flour's thickening
-    that has come out (0 to 1), ``yolk_set`` whether yolk has been past 75 °C.
+    that has come out (0 to 1), ``yolk_set`` whether yolk has been past 75 °C, ``boil_liquid_g`` the most water
+    and alcohol it was boiled in (0: it was not), grams.
 
     >>> paste = paste_of(Balance(water=870, solids=90, fat=35, thickener=60))
     >>> paste.thickening, round(paste.fat_ml, 1)
     (60.0, 38.9)
     """
     yolk = YOLK_AS_FLOUR * balance.yolk_protein if yolk_set else 0.0
+    liquid, body = balance.water + balance.alcohol, balance.body
+    if balance.cultured and boil_liquid_g > liquid:
+        body -= balance.cultured * (1.0 - liquid / boil_liquid_g)
     return Paste(
-        balance.water + balance.alcohol,
+        liquid,
         balance.solids,
-        balance.thickener * flour_given + yolk + balance.body,
+        balance.thickener * flour_given + yolk + body,
         balance.thickening_protein,
         balance.fat / DENSITY_FAT,
         balance.volume_ml,

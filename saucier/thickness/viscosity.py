@@ -11,6 +11,8 @@ from saucier.constants import (
     EMULSION_OILY,
     EMULSION_SPLIT,
     FLOUR_EXPONENT,
+    FRIDGE_C,
+    LEAST_LIQUID,
     MASS_UNCERTAINTY,
     MAX_FAT_VOLUME_SHARE,
     MAX_FLOUR_PER_100_WATER,
@@ -19,6 +21,7 @@ from saucier.constants import (
     PREDICTION_FACTOR,
     REFERENCE_C,
     SETS_BELOW_C,
+    SETS_ONCE_SWOLLEN,
 )
 from saucier.pot import Balance, Pot, boil_off
 from saucier.thickness.formula import Paste, at_temperature, log_by_temperature, paste_of
@@ -57,7 +60,15 @@ class Thickness(NamedTuple):
         """Why there is no number."""
         if self.why_not is None:
             return None
-        return say(f"why-not-{self.why_not}", sets_below_c=SETS_BELOW_C)
+        if self.why_not != "set":
+            return say(f"why-not-{self.why_not}")
+        times = math.exp(log_by_temperature(FRIDGE_C))
+        return say(
+            "why-not-set",
+            times=times,
+            low=times / PREDICTION_FACTOR,
+            high=times * PREDICTION_FACTOR,
+        )
 
 
 REASONS = frozenset(
@@ -69,6 +80,7 @@ REASONS = frozenset(
         "dry",
         "split",
         "fat-on-liquid",
+        "fat-with-juice",
         "dough",
         "mash",
         "melted-cheese",
@@ -98,9 +110,13 @@ def raw_viscosity_of(pot: Pot, temperature_c: float = REFERENCE_C) -> float:
     >>> round(raw_viscosity_of(paste), 2), round(raw_viscosity_of(paste, 85), 2)
     (0.3, 0.21)
     """
-    return at_temperature(
-        raw_viscosity_pa_s(pot.balance, pot.flour_given, pot.yolk_set), temperature_c
-    )
+    paste = _cooked_out(pot)
+    eta = math.exp(min(700.0, paste.log_eta())) if paste.liquid > 0.0 else math.inf
+    return at_temperature(eta, temperature_c)
+
+
+def _cooked_out(pot: Pot) -> Paste:
+    return paste_of(pot.balance, pot.flour_given, pot.yolk_set, pot.boil_liquid_g)
 
 
 def log_excess(pot: Pot, wanted_pa_s: float, serving_c: float) -> float:
@@ -111,7 +127,7 @@ def log_excess(pot: Pot, wanted_pa_s: float, serving_c: float) -> float:
     >>> round(log_excess(paste, raw_viscosity_of(paste, 60), 60), 9)
     0.0
     """
-    paste = paste_of(pot.balance, pot.flour_given, pot.yolk_set)
+    paste = _cooked_out(pot)
     if paste.liquid <= 0.0:
         return math.inf
     return paste.log_eta() + log_by_temperature(serving_c) - math.log(wanted_pa_s)
@@ -136,6 +152,37 @@ def thickness_of(
         spread=spread,
         model_spread=model_spread,
         split=pot.split,
+        boil_liquid_g=pot.boil_liquid_g,
+        sets=pot.balance.flour > 0.0 or pot.reduced,
+    )
+
+
+def thickness_now(
+    pot: Pot,
+    spread: float = 0.0,
+    model_spread: float = MODEL_SPREAD,
+    temperature_c: float | None = None,
+) -> Thickness:
+    """How thick ``pot`` is as it is: at its own temperature (or at ``temperature_c``), with so much of its starch as
+    the heat it has had has swollen; ``spread`` and ``model_spread`` as in :func:`assess`.
+
+    >>> from saucier.pot import Starch
+    >>> cold = Pot(Balance(water=870, solids=90, fat=85, thickener=50, flour=50), 20.0, wetted=True)
+    >>> cold = cold._replace(starch=(Starch(1.0, 20.0),))
+    >>> thickness_now(cold).grade, thickness_of(cold, 65).grade
+    ('liquid', 'light-coat')
+    """
+    return assess(
+        pot.balance,
+        wetted=pot.wetted,
+        flour_given=pot.flour_given_now,
+        yolk_set=pot.yolk_set,
+        temperature_c=pot.temperature_c if temperature_c is None else temperature_c,
+        spread=spread,
+        model_spread=model_spread,
+        split=pot.split,
+        boil_liquid_g=pot.boil_liquid_g,
+        sets=pot.reduced or (pot.balance.flour > 0.0 and pot.starch_swollen >= SETS_ONCE_SWOLLEN),
     )
 
 
@@ -149,12 +196,14 @@ def assess(
     spread: float = 0.0,
     model_spread: float = MODEL_SPREAD,
     split: bool = False,
+    boil_liquid_g: float = 0.0,
+    sets: bool | None = None,
 ) -> Thickness:
     """How thick ``balance`` is at ``temperature_c``, and within which limits.
 
     ``spread`` is what vague measures add to the uncertainty, as a standard share of the
     logarithm of η; ``model_spread`` what the model itself does (a kitchen's log narrows it); ``split``
-    says that it has split before. Uncertainty is a factor 1.7 either way
+    says that it has split before, ``sets`` that it sets as it cools (None: with flour in it). Uncertainty is a factor 1.7 either way
     combined with ± 2 % of the pot's mass, each side by itself (near the end of a cream reduction
     the thick side runs away), with what purées differ, and with ``spread``.
 
@@ -163,7 +212,8 @@ def assess(
     >>> assess(Balance(water=870, solids=90, fat=85, thickener=50)).grade
     'light-coat'
     """
-    mass, paste = balance.mass_g, paste_of(balance, flour_given, yolk_set)
+    mass = balance.mass_g
+    paste = paste_of(balance, flour_given, yolk_set, boil_liquid_g)
     phi = paste.fat_ml / paste.volume_ml if paste.volume_ml > 0.0 else 0.0
     c = 100.0 * paste.thickening / paste.liquid if paste.liquid > 0.0 else math.inf
     emulsion = None
@@ -171,7 +221,8 @@ def assess(
         emulsion = "split" if split else "stable"
         if phi >= EMULSION_CAUTION and not split and balance.creamy:
             emulsion = emulsion_state(phi)
-    why_not = _why_not(balance, mass, wetted, split, phi, c, temperature_c)
+    cold = temperature_c < SETS_BELOW_C and (balance.flour > 0.0 if sets is None else sets)
+    why_not = _why_not(balance, mass, yolk_set, wetted, split, phi, c, cold)
     log_eta = 0.0
     if why_not is None:
         log_eta = paste.log_eta()
@@ -208,13 +259,14 @@ def log_viscosity_of(pot: Pot, serving_c: float) -> tuple[float, float] | None:
     >>> round(math.exp(log_eta), 2), spread
     (0.33, 0.0)
     """
-    balance = pot.balance
-    paste = paste_of(balance, pot.flour_given, pot.yolk_set)
+    balance, paste = pot.balance, _cooked_out(pot)
     phi = paste.fat_ml / paste.volume_ml if paste.volume_ml > 0.0 else 0.0
     if phi >= EMULSION_CAUTION and balance.creamy and emulsion_state(phi) in TURNED:
         return None
     c = 100.0 * paste.thickening / paste.liquid if paste.liquid > 0.0 else math.inf
-    if _why_not(balance, balance.mass_g, pot.wetted, pot.split, phi, c, serving_c) is not None:
+    cold = serving_c < SETS_BELOW_C and (balance.flour > 0.0 or pot.reduced)
+    why_not = _why_not(balance, balance.mass_g, pot.yolk_set, pot.wetted, pot.split, phi, c, cold)
+    if why_not is not None:
         return None
     log_eta = paste.log_eta()
     if log_eta > _LOG_MOST:
@@ -265,14 +317,21 @@ def emulsion_state(fat_share: float) -> str:
     return "stable"
 
 
+def _bound(balance: Balance, yolk_set: bool) -> bool:
+    """Whether something holds its fat and its little liquid together: flour or starch, heated yolk, a cream's own
+    emulsion, or butter mounted into liquid that was there."""
+    return balance.thickener > 0.0 or balance.creamy or (yolk_set and balance.yolk_protein > 0.0)
+
+
 def _why_not(
     balance: Balance,
     mass_g: float,
+    yolk_set: bool,
     wetted: bool,
     split: bool,
     phi: float,
     c: float,
-    temperature_c: float,
+    cold: bool,
 ) -> str | None:
     """Why no number can be given, by code; None where one can."""
     if mass_g <= 0.0:
@@ -289,6 +348,8 @@ def _why_not(
         return "split"
     if phi >= MAX_FAT_VOLUME_SHARE:
         return "fat-on-liquid"
+    if liquid < LEAST_LIQUID * mass_g and balance.fat > liquid and not _bound(balance, yolk_set):
+        return "fat-with-juice"
     if c > MAX_FLOUR_PER_100_WATER:
         if balance.flour > 0.0:
             return "dough"
@@ -301,6 +362,6 @@ def _why_not(
         and balance.butter / DENSITY_FAT >= COMPANION_FAT * balance.volume_ml
     ):
         return "companion"
-    if temperature_c < SETS_BELOW_C and balance.flour > 0.0:
+    if cold:
         return "set"
     return None

@@ -115,7 +115,7 @@ def way_of(checked: CheckedSheet, number: int, before: Pot | None = None) -> Way
     if most <= 0.0:
         return None
     serving_c, pan = checked.sheet.target.serving_c, checked.pan
-    boiling = pot._replace(balance=pot.balance.boiled(), boiled_min=60.0, hottest_c=100.0)
+    boiling = pot.at_the_boil()
     rows = []
     for loss in np.linspace(most, 0.0, _POINTS):
         left = boiling._replace(balance=boil_off(boiling.balance, float(loss)))

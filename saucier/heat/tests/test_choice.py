@@ -3,9 +3,19 @@
 import unittest
 
 from saucier import constants as K
-from saucier.heat import Load, Pan, Stove, fills_well, pan_reached_for, stands_well
+from saucier.heat import (
+    Load,
+    Pan,
+    Stove,
+    boil_up_minutes,
+    fills_well,
+    heat_lost_w,
+    pan_reached_for,
+    stands_well,
+    warmed_c,
+)
 from saucier.heat.choice import sears_well
-from saucier.heat.evaporation import boil_up_minutes, evaporation_g_per_min, open_surface_m2
+from saucier.heat.evaporation import evaporation_g_per_min, open_surface_m2
 from saucier.heat.mixing import heat_capacity_j_per_k, mixed_temperature_c
 from saucier.pot import Balance
 
@@ -55,7 +65,7 @@ class Edges(unittest.TestCase):
     def test_a_reduction_stands_from_15_mm_down_to_6(self) -> None:
         area = 1e4 * MIDDLE.surface_m2(1.0)
         high, low = K.REDUCE_GOES_IN_MM * area / 10, K.REDUCE_LEFT_MM * area / 10
-        self.assertEqual((K.REDUCE_GOES_IN_MM, K.REDUCE_LEFT_MM), (15.0, 6.0))
+        self.assertEqual((K.REDUCE_GOES_IN_MM, K.REDUCE_LEFT_MM), (5.0, 2.5))
         self.assertTrue(stands_well(Load(high, high * 1.0001, low * 1.0001), MIDDLE))
         self.assertFalse(stands_well(Load(high, high * 0.999, low * 1.0001), MIDDLE))
         self.assertFalse(stands_well(Load(high, high * 1.0001, low * 0.999), MIDDLE))
@@ -94,9 +104,27 @@ class Heat(unittest.TestCase):
 
     def test_what_is_hotter_already_takes_no_time(self) -> None:
         stove = Stove(MIDDLE, burner_w=2000)
-        self.assertAlmostEqual(boil_up_minutes(4180, 25, stove), 4180 * 75 / stove.net_w / 60)
-        self.assertAlmostEqual(boil_up_minutes(4180, 25, stove, 65), 4180 * 40 / stove.net_w / 60)
-        self.assertEqual(boil_up_minutes(4180, 101, stove), 0.0)
+        self.assertEqual(boil_up_minutes(4180, 101, stove, 1000), 0.0)
+        self.assertEqual(warmed_c(4180, 101, 5, stove, 1000), 101)
+
+    def test_it_takes_the_ring_s_power_less_what_leaves_the_pot(self) -> None:
+        """By a hundred small steps, each by what it loses there."""
+        for litres, to_c in ((0.5, 65), (1, 100), (3, 100)):
+            stove, heat, at, seconds = Stove(MIDDLE, burner_w=2000), 4180 * litres, 25.0, 0.0
+            while at < to_c:
+                at += 0.05
+                seconds += 0.05 * heat / (stove.net_w - heat_lost_w(at, 1000 * litres, stove))
+            found = boil_up_minutes(heat, 25, stove, 1000 * litres, to_c)
+            with self.subTest(litres=litres):
+                self.assertAlmostEqual(found, seconds / 60, delta=0.01 * found)
+                back = warmed_c(heat, 25, 0.9 * found, stove, 1000 * litres)
+                self.assertAlmostEqual(back, 25 + 0.9 * (to_c - 25), delta=2.5)
+
+    def test_a_lid_and_a_colder_pot_lose_less(self) -> None:
+        open_, shut = Stove(MIDDLE), Stove(MIDDLE, lid=True)
+        self.assertLess(heat_lost_w(90, 1000, shut), 0.5 * heat_lost_w(90, 1000, open_))
+        self.assertLess(heat_lost_w(50, 1000, open_), 0.2 * heat_lost_w(95, 1000, open_))
+        self.assertLess(heat_lost_w(10, 1000, open_), 0.1)
 
     def test_heat_held_is_that_of_its_parts(self) -> None:
         water, fat, dry = (

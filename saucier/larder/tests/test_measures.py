@@ -172,7 +172,7 @@ class TwoRules(unittest.TestCase):
                 {"op": "reduce", "to": {"share": 0.6}, "minutes": minutes, "heat": "lively"},
                 pan={"diameter_cm": 24},
             )
-            return any("two rules" in str(text) for text in check(case).figures.warnings)
+            return any("which is followed" in str(text) for text in check(case).figures.warnings)
 
         self.assertTrue(said(2))
         self.assertTrue(said(90))

@@ -4,7 +4,7 @@ import math
 import unittest
 
 from saucier import constants as K
-from saucier.pot import Balance, Piece, Pot, alcohol_left, boil_off
+from saucier.pot import Balance, Piece, Pot, Starch, alcohol_left, boil_off
 from saucier.pot.pieces import cooked
 
 SALTED = Piece(
@@ -48,17 +48,19 @@ class Juice(unittest.TestCase):
 
 
 class Flour(unittest.TestCase):
-    def test_it_thickens_by_how_long_it_boiled(self) -> None:
-        given = {
-            minutes: Pot(Balance(water=900, thickener=60), boiled_min=minutes).flour_given
-            for minutes in (0.25, 0.5, 0.999, 1.0, 2.0, K.BOILED_FULL_MIN)
-        }
-        middle = (K.BOILED_SHARE_AT_ONCE + K.BOILED_SHARE_1_MIN) / 2
-        self.assertAlmostEqual(given[0.5], middle, delta=1e-9)
-        self.assertAlmostEqual(given[0.999], given[1.0], delta=1e-3)
-        self.assertAlmostEqual(given[1.0], K.BOILED_SHARE_1_MIN, delta=1e-9)
-        self.assertEqual(given[K.BOILED_FULL_MIN], 1.0)
-        self.assertEqual(sorted(given.values()), list(given.values()))
+    def test_it_thickens_by_how_hot_it_was_and_how_long_it_boiled(self) -> None:
+        pot = Pot(Balance(water=900, thickener=60), wetted=True, starch=(Starch(1.0),))
+        warmed = [pot.heated(celsius).flour_given_now for celsius in (20, 65, 78, 90, 94)]
+        self.assertEqual(sorted(warmed), warmed)
+        self.assertEqual(warmed[0], 0.0)
+        self.assertAlmostEqual(warmed[2], 0.5 * K.SWOLLEN_SHARE, delta=1e-9)
+        boiled = [pot.heated(100, minutes).flour_given_now for minutes in (0, 1.5, 3, 30)]
+        self.assertEqual(boiled[-2:], [1.0, 1.0])
+        self.assertAlmostEqual(boiled[1], 0.5 * (1 + K.SWOLLEN_SHARE), delta=1e-9)
+        self.assertEqual(
+            pot.heated(100, 1).heated(70).flour_given_now, pot.heated(100, 1).flour_given_now
+        )
+        self.assertEqual(pot.flour_given, 1.0)  # cooked out it is all there
 
 
 class Vapour(unittest.TestCase):

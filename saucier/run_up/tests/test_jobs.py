@@ -171,11 +171,11 @@ class Changes(unittest.TestCase):
 
     def test_a_ring_of_its_own(self) -> None:
         usual = gathered(name="night-shift")
-        key = next(p.key for p in usual.plan.pots if "hake" in p.key)
+        key = next(p.key for p in usual.plan.pots if "fowl" in p.key)
         slow = gathered(RunUp(rings={key: "back left"}), "night-shift")
         quick = gathered(RunUp(rings={key: "front left"}), "night-shift")
-        self.assertGreater(self.pot(slow, "hake").minutes, self.pot(quick, "hake").minutes)
-        self.assertEqual(self.pot(slow, "hake").uses[0].units, {"ring:back left"})
+        self.assertGreater(self.pot(slow, "fowl").minutes, self.pot(quick, "fowl").minutes)
+        self.assertEqual(self.pot(slow, "fowl").uses[0].units, {"ring:back left"})
         with self.assertRaises(BadInput) as bad:
             gathered(RunUp(rings={key: "the moon"}), "night-shift")
         self.assertEqual(bad.exception.problems[0].field, f"rings.{key}")

@@ -159,8 +159,8 @@ class Mending(unittest.TestCase):
         asked = planned(service.model_copy(update={"lines": more}))
         return lambda doc: run_up(asked, kitchen(), means(cooks=1, rings=2), doc)
 
-    def test_of_twice_and_a_half_hands_are_short_too(self) -> None:
-        question = self.builder(2.5)(RunUp(served_over=0)).problem(0)
+    def test_of_twice_and_a_quarter_hands_are_short_too(self) -> None:
+        question = self.builder(2.25)(RunUp(served_over=0)).problem(0)
         short = {one.what for one in short_of(question, plan(question, QUICK))}
         self.assertLessEqual({"hands", "rings"}, short)
 

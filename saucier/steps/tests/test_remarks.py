@@ -20,9 +20,98 @@ def texts(*steps: dict) -> str:
     return " ".join(map(str, made(*steps).figures.warnings))
 
 
+class Once(unittest.TestCase):
+    """Each speaks where something can be done, and is silent where there is nothing to say."""
+
+    def test_stop_soon_is_said_of_a_cream_that_boils_not_of_one_that_stands(self) -> None:
+        stands = {"op": "season", "ingredient": "salt", "amount": {"value": 2, "unit": "g"}}
+        boiled = made(add("cream-35", 1000), reduce_to(share=0.5), stands).steps
+        found = [[w.code for w in state.warnings] for state in boiled]
+        self.assertIn("emulsion-caution", found[1])
+        self.assertNotIn("emulsion-caution", found[2])
+
+    def test_yolk_outside_a_liaison_is_told_raw_until_it_is_cooked(self) -> None:
+        yolk = {"op": "finish", "ingredient": "egg-yolk", "amount": {"value": 36, "unit": "g"}}
+        cool = {"op": "cool", "to_c": 60}
+        base = (roux(60, 60), add("milk-whole", 1, "L"), simmer(5), cool, yolk)
+        self.assertIn("yolk-raw", said(*base))
+        self.assertNotIn("yolk-raw", said(*base, {"op": "reheat", "to_c": 85}))
+        self.assertNotIn("yolk-raw", said(*base[:3]))
+
+    def test_a_lid_on_a_reduction(self) -> None:
+        cream = (add("cream-35", 500), reduce_to(share=0.6))
+        self.assertIn("lid-on-a-reduction", said(*cream, lid=True))
+        self.assertNotIn("lid-on-a-reduction", said(*cream))
+
+    def test_fats_that_smoke_before_a_pan_sears(self) -> None:
+        food = {"ingredient": "poultry-breast", "amount": {"value": 300, "unit": "g"}}
+        for fat, told in (
+            *(("butter-unsalted", True), ("oil-olive", True)),
+            *(("butter-clarified", False), ("oil-neutral", False)),
+        ):
+            sear = {
+                "op": "sear",
+                **food,
+                "fat": {"ingredient": fat, "amount": {"value": 20, "unit": "g"}},
+            }
+            with self.subTest(fat):
+                self.assertEqual("fat-smokes" in said(sear, add("cream-35", 200)), told)
+
+    def test_a_dry_roux(self) -> None:
+        milk = add("milk-whole", 2, "L")
+        self.assertIn("lean-roux", said(roux(50, 120), milk, simmer(5)))
+        for even in (roux(120, 120), roux(90, 120), roux(50, 120, "raw")):
+            self.assertNotIn("lean-roux", said(even, milk, simmer(5)))
+
+    def test_food_that_comes_in_is_told_where_it_cools_the_pot_or_is_raw(self) -> None:
+        def back(key: str, grams: float, how: str) -> dict:
+            amount = {"value": grams, "unit": "g"}
+            return {"op": "return", "ingredient": key, "amount": amount, "how": how, "minutes": 5}
+
+        cream = (add("cream-35", 1000), simmer(2))
+        self.assertIn("safe-middle", said(*cream, back("poultry-breast", 900, "seared")))
+        self.assertNotIn("safe-middle", said(*cream, back("poultry-breast", 60, "seared")))
+        self.assertIn("raw-in-sauce", said(*cream, back("poultry-breast", 60, "raw")))
+
+    def test_a_root_starch_boiled_on(self) -> None:
+        stock = (add("stock-light", 1, "L"), simmer(1))
+        self.assertIn("root-starch-thins", said(*stock, add("arrowroot", 30), simmer(8)))
+        self.assertNotIn("root-starch-thins", said(*stock, add("arrowroot", 30), simmer(1)))
+        self.assertNotIn("root-starch-thins", said(*stock, add("corn-starch", 30), simmer(8)))
+
+
 class Boiling(unittest.TestCase):
-    def test_three_minutes_boil_is_asked_of_flour_alone(self) -> None:
-        self.assertIn("short-boil", said(roux(30, 30), add("milk-whole", 500), simmer(1)))
+    def test_a_boil_is_asked_of_flour_alone_and_by_how_it_was_cooked(self) -> None:
+        """A minute after a roux of two; three for flour that met no fat first; one for a starch, none for a root's."""
+        milk, stock = add("milk-whole", 500), add("stock-light", 500)
+        self.assertIn("short-boil", said(roux(30, 30), milk, simmer(0.5)))
+        self.assertNotIn("short-boil", said(roux(30, 30), milk, simmer(1)))
+        kneaded = (milk, simmer(1), roux(30, 30, "raw"))
+        self.assertIn("short-boil", said(*kneaded, simmer(2)))
+        self.assertNotIn("short-boil", said(*kneaded, simmer(3)))
+        self.assertNotIn("short-boil", said(stock, simmer(1), add("corn-starch", 20), simmer(1)))
+        self.assertNotIn("not-boiled", said(stock, simmer(1), add("arrowroot", 20)))
+
+    def test_raw_flour_is_told_once_where_it_can_still_be_boiled(self) -> None:
+        yolk = {"ingredient": "egg-yolk", "amount": {"value": 36, "unit": "g"}}
+        cream = {"ingredient": "cream-35", "amount": {"value": 100, "unit": "g"}}
+        thin = {
+            "op": "finish",
+            "ingredient": "soured-cream-20",
+            "amount": {"value": 80, "unit": "g"},
+        }
+        liaison = {"op": "liaison", "yolk": yolk, "cream": cream}
+        checked = made(roux(8, 8, "raw"), add("stock-light", 500), simmer(1), thin, liaison)
+        where = [
+            number
+            for number, state in enumerate(checked.steps)
+            if any(one.code == "short-boil" for one in state.warnings)
+        ]
+        self.assertEqual(len(where), 1)
+        self.assertLessEqual(where[0], 3)  # yolk without much flour must not boil any more
+        self.assertEqual([w.code for w in checked.figures.warnings].count("short-boil"), 1)
+
+    def test_a_boil_is_not_asked_of_purees(self) -> None:
         self.assertNotIn("short-boil", said(add("milk-whole", 500), simmer(1)))
         self.assertNotIn(
             "short-boil", said(add("stock-light", 500), add("onion-puree", 9), simmer(1))

@@ -151,17 +151,17 @@ class Boiling(unittest.TestCase):
         def given(minutes: float) -> float:
             steps = (roux(60, 60), add("milk-whole", 1000))
             simmered = sheet(*steps, {"op": "simmer", "minutes": minutes, "lid": True})
-            return check(simmered).final.pot.flour_given
+            return check(simmered).final.pot.flour_given_now
 
-        self.assertAlmostEqual(given(1), 0.9)
+        self.assertAlmostEqual(given(0), 0.92)
+        self.assertAlmostEqual(given(1), 0.92 + 0.08 / 3)
         self.assertAlmostEqual(given(3), 1.0)
-        self.assertAlmostEqual(given(2), 0.95)
 
     def test_not_boiled_is_said(self) -> None:
         unboiled = check(sheet(roux(60, 60), add("milk-whole", 1000)))
-        self.assertTrue(any("not boiled" in str(w) for w in unboiled.figures.warnings))
+        self.assertTrue(any("never boiled" in str(w) for w in unboiled.figures.warnings))
         boiled = check(white_sauce(60))
-        self.assertFalse(any("not boiled" in str(w) for w in boiled.figures.warnings))
+        self.assertFalse(any("never boiled" in str(w) for w in boiled.figures.warnings))
 
     def test_darker_roux_thickens_less(self) -> None:
         found = [

@@ -127,7 +127,8 @@ class Catalogue(TestCase):
 class Said(TestCase):
     def test_facts_are_put_in(self) -> None:
         self.assertEqual(
-            str(say("short-boil", minutes=1.0, full_min=3.0)), "boiled 1 min: give it 3"
+            str(say("short-boil", minutes=1.0, full_min=3.0)),
+            "boiled 1 min: give it 3, or it tastes of raw flour",
         )
 
     def test_a_sentence_within_another_begins_small(self) -> None:

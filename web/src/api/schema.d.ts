@@ -4378,7 +4378,7 @@ export interface components {
          * @description Boil down ``to`` a stop. A share is of the sauce at this step, the juice of its pieces
          *     included, without the pieces and the fat that swims; nearly dry leaves a tenth of that.
          *     ``minutes`` is what a recipe says beside it: never followed, but where it contradicts the stop
-         *     both are told apart. A stop that cannot be reached is a state: boiled as dry as it goes.
+         *     both are told apart. A stop by minutes is scaled by the share they leave, unless it is ``pinned``. A stop that cannot be reached is a state: boiled as dry as it goes.
          */
         Reduce: {
             /** Note */
@@ -4398,6 +4398,11 @@ export interface components {
             heat: "bare-simmer" | "simmer" | "lively" | "rolling";
             /** Minutes */
             minutes?: number | null;
+            /**
+             * Pinned
+             * @default false
+             */
+            pinned: boolean;
         };
         /**
          * Reheat
@@ -4744,7 +4749,8 @@ export interface components {
         /**
          * Simmer
          * @description ``minutes`` at ``heat``; ``lid`` overrides the sheet's. The minutes do not grow with the
-         *     batch, so what boils off does not either.
+         *     batch, so what boils off does not either; a simmer without starch is scaled by the share it leaves,
+         *     unless its minutes are ``pinned``.
          */
         Simmer: {
             /** Note */
@@ -4764,6 +4770,11 @@ export interface components {
             heat: "bare-simmer" | "simmer" | "lively" | "rolling";
             /** Lid */
             lid?: boolean | null;
+            /**
+             * Pinned
+             * @default false
+             */
+            pinned: boolean;
         };
         /**
          * Start
@@ -5158,7 +5169,10 @@ export interface components {
          * Figures
          * @description The pot after a step, rounded to what the figures can bear: units in the names, shares 0 to
          *     1, ``_pct`` g per 100 g of the sauce. ``total_`` counts the pieces in it, ``yield_`` those that
-         *     are no food put back to finish. ``grade`` is None where none can be given, with the ``reason``.
+         *     are no food put back to finish. ``viscosity_pa_s`` and ``grade`` are cooked out, at ``serving_c``;
+         *     ``viscosity_now_pa_s`` and ``grade_now`` as it is, at ``temperature_c``, and ``now`` says it where it is another
+         *     (``cooked_out``: but for its heat it is what it will be).
+         *     A grade is None where none can be given; ``reason`` says why of the one cooked out.
          */
         Figures: {
             /** Mass G */
@@ -5194,8 +5208,23 @@ export interface components {
             viscosity_low_pa_s: number | null;
             /** Viscosity High Pa S */
             viscosity_high_pa_s: number | null;
+            /** Viscosity Now Pa S */
+            viscosity_now_pa_s?: number | null;
             /** Grade */
             grade: string | null;
+            /** Grade Now */
+            grade_now?: string | null;
+            /** Now */
+            now?: string | null;
+            /** Looks Now */
+            looks_now?: string | null;
+            /** Film Now Mm */
+            film_now_mm?: number | null;
+            /**
+             * Cooked Out
+             * @default true
+             */
+            cooked_out: boolean;
             /** Reason */
             reason: string | null;
             /** Serving C */
@@ -5276,8 +5305,23 @@ export interface components {
             viscosity_low_pa_s: number | null;
             /** Viscosity High Pa S */
             viscosity_high_pa_s: number | null;
+            /** Viscosity Now Pa S */
+            viscosity_now_pa_s?: number | null;
             /** Grade */
             grade: string | null;
+            /** Grade Now */
+            grade_now?: string | null;
+            /** Now */
+            now?: string | null;
+            /** Looks Now */
+            looks_now?: string | null;
+            /** Film Now Mm */
+            film_now_mm?: number | null;
+            /**
+             * Cooked Out
+             * @default true
+             */
+            cooked_out: boolean;
             /** Reason */
             reason: string | null;
             /** Serving C */

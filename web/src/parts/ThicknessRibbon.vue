@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The thickness ribbon: predicted mark with its soft edge, the target's notch, logged ticks. */
+/** The thickness ribbon: predicted mark with its soft edge, a ring for how thick it is as it is, the target's notch, logged ticks. */
 import { computed, useId } from 'vue'
 import { useSession } from '@/shell/session'
 import { along, bands } from './ribbon'
@@ -8,6 +8,7 @@ const props = defineProps<{
   viscosity?: number | null
   low?: number | null
   high?: number | null
+  now?: number | null
   target?: string | null
   ticks?: number[]
   slim?: boolean
@@ -24,12 +25,12 @@ const notch = computed(() => {
   const band = made.value.find((b) => b.key === props.target)
   return band ? { x: band.from * width, width: (band.to - band.from) * width } : null
 })
+const gradeAt = (viscosity: number) =>
+  [...session.grades].reverse().find((g) => viscosity >= g.low_pa_s)?.name ?? 'liquid'
 const said = computed(() => {
   const parts: string[] = []
-  if (props.viscosity) {
-    const band = [...session.grades].reverse().find((g) => props.viscosity! >= g.low_pa_s)
-    parts.push(`predicted ${band?.name ?? 'liquid'}`)
-  }
+  if (props.viscosity) parts.push(`predicted ${gradeAt(props.viscosity)}`)
+  if (props.now) parts.push(`as it is ${gradeAt(props.now)}`)
   if (props.target) parts.push(`target ${session.gradeName(props.target)}`)
   return parts.join(', ') || 'no thickness yet'
 })
@@ -80,6 +81,16 @@ const said = computed(() => {
       :y1="top - 4"
       :y2="top + height + 4"
       stroke="var(--ink)"
+      stroke-width="3"
+    />
+    <circle
+      v-if="now"
+      class="as-it-is"
+      :cx="x(now)"
+      :cy="top + height / 2"
+      :r="slim ? 4.5 : 7"
+      fill="var(--paper, #fff)"
+      stroke="var(--russet)"
       stroke-width="3"
     />
     <path

@@ -115,6 +115,7 @@ export const forms: StepForm[] = [
       min(true),
       { key: 'heat', label: 'Heat', kind: 'choice', options: heats },
       { key: 'lid', label: 'lid on', kind: 'switch' },
+      { key: 'pinned', label: 'keep these minutes in any batch', kind: 'switch' },
     ],
     fresh: () => ({ op: 'simmer', minutes: 5, heat: 'simmer' }),
   },
@@ -126,6 +127,7 @@ export const forms: StepForm[] = [
     knobs: [
       { key: 'heat', label: 'Heat', kind: 'choice', options: heats },
       { key: 'minutes', label: 'a recipe says', kind: 'number', unit: 'min' },
+      { key: 'pinned', label: 'keep these minutes in any batch', kind: 'switch' },
     ],
     fresh: () => ({ op: 'reduce', to: { share: 0.8 }, heat: 'rolling' }),
   },

@@ -54,10 +54,12 @@ const risk = (share: number) => Math.min(100, Math.max(0, (share - 0.4) * 200))
       {{ state.grade ? session.gradeName(state.grade) : 'no grade yet' }}
     </h2>
     <p class="looks">{{ state.looks }}</p>
+    <p v-if="state.now" class="as-it-is">{{ state.now }}</p>
     <ThicknessRibbon
       :viscosity="state.viscosity_pa_s"
       :low="state.viscosity_low_pa_s"
       :high="state.viscosity_high_pa_s"
+      :now="state.now ? state.viscosity_now_pa_s : null"
       :target="target"
     />
     <slot v-if="chosen === null" name="sure" />
@@ -216,6 +218,10 @@ h2.unknown {
 }
 .looks {
   font-size: 17px;
+}
+.as-it-is {
+  font-size: 16px;
+  color: var(--ink2);
 }
 .small {
   font-size: 13.5px;

@@ -76,7 +76,8 @@ function chooseUnlessEditing(event: MouseEvent): void {
       <header>
         <h3>{{ card?.title ?? form.name }}</h3>
         <span v-if="state" class="leads quiet">
-          <b v-if="state.grade">{{ session.gradeName(state.grade) }}</b>
+          <b v-if="state.cooked_out === false && state.grade_now">{{ session.gradeName(state.grade_now) }} now</b>
+          <b v-else-if="state.grade">{{ session.gradeName(state.grade) }}</b>
           {{ grams(state.total_g ?? state.mass_g) }}
         </span>
       </header>

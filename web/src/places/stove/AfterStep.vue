@@ -16,6 +16,13 @@ const plan = computed(() => props.batch.plan)
 const states = computed(() => props.batch.followed?.states ?? plan.value.states)
 const state = computed(() => states.value[props.step] ?? null)
 const wanted = computed(() => props.batch.sheet.target?.salt_pct ?? null)
+/** What the spoon shows: until its starch has boiled that is not what the sauce will be. */
+const asItIs = computed(() => {
+  const at = state.value!
+  return at.cooked_out === false
+    ? { grade: at.grade_now, looks: at.looks_now ?? at.looks, viscosity: at.viscosity_now_pa_s ?? null, film: at.film_now_mm ?? null }
+    : { grade: at.grade, looks: at.looks, viscosity: at.viscosity_pa_s, film: at.film_mm }
+})
 const before = computed(() => states.value[props.step - 1]?.level_mm ?? null)
 </script>
 
@@ -24,16 +31,18 @@ const before = computed(() => states.value[props.step - 1]?.level_mm ?? null)
     <p v-if="batch.followed_why" class="problem">{{ batch.followed_why }}</p>
     <template v-if="state">
       <span class="label">{{ now ? 'In the pot now' : 'After it' }}</span>
-      <p class="grade">{{ session.gradeName(state.grade) || state.looks }}</p>
+      <p class="grade">{{ session.gradeName(asItIs.grade) || asItIs.looks }}</p>
+      <p v-if="state.now" class="as-it-is">{{ state.now }}</p>
       <ThicknessRibbon
         v-if="state.viscosity_pa_s"
         :viscosity="state.viscosity_pa_s"
         :low="state.viscosity_low_pa_s"
         :high="state.viscosity_high_pa_s"
+        :now="state.now ? state.viscosity_now_pa_s : null"
         :target="plan.target_grade"
       />
       <div class="pictures">
-        <SpoonBack :viscosity="state.viscosity_pa_s" :film-mm="state.film_mm" :looks="state.looks" />
+        <SpoonBack :viscosity="asItIs.viscosity" :film-mm="asItIs.film" :looks="asItIs.looks" />
         <PotView :pan="plan.pan" :state="state" :before="before" />
       </div>
       <p class="scale">
@@ -60,6 +69,10 @@ aside {
 }
 .grade {
   font: 600 28px/1.1 var(--display);
+}
+.as-it-is {
+  font-size: 18px;
+  color: var(--ink2);
 }
 .pictures {
   display: grid;
