@@ -149,6 +149,8 @@ PIECES_IN, ROUNDS_BY, ROUNDS_SHARP_BY, SHARP_SHARE = 0.25, 0.15, 0.10, 0.02
 (2 % acid or salt and more, spices) by no more than 10 %."""
 BOILED_BY_MINUTES_MOST = 0.4
 """So much of a sauce at most is boiled away by minutes in a pan of our own choosing."""
+NEARLY_FULL = 0.8
+"""A pan fuller than this may boil over."""
 SAME_SIZE = 0.02
 """A batch within this share of what is written is as it is written."""
 HEAT_CAPACITY = {"water": 4.18, "fat": 2.0, "dry": 1.6, "alcohol": 2.44}

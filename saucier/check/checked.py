@@ -92,8 +92,8 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     serving_c = sheet.target.serving_c
     model = model_spread_of(prepared)
     states = tuple(
-        State(pot, pan, serving_c, spread, model, boils=isinstance(step, Simmer | Reduce))
-        for pot, step in zip(pots, sheet.steps, strict=True)
+        State(pot, pan, serving_c, spread, model, isinstance(step, Simmer | Reduce), before)
+        for pot, step, before in zip(pots, sheet.steps, [Pot(), *pots][: len(pots)], strict=True)
     )
     return CheckedSheet(sheet, prepared.settings, states, pan, assumed)
 

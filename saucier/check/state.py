@@ -81,11 +81,15 @@ class Figures:
     warnings: tuple[Sentence, ...]
 
 
+_NO_POT = Pot()
+
+
 @dataclass(frozen=True)
 class State:
     """The pot after a step in its ``pan``, with everything a cook asks of it, worked out when it is
     asked: most who check a sheet look at its end alone. ``spread`` is what is vague in it,
-    ``model_spread`` how far the model may be off in this kitchen, ``boils`` whether it boiled in this step."""
+    ``model_spread`` how far the model may be off in this kitchen, ``boils`` whether it boiled in this step, ``before`` the pot as it
+    was: what was true of it then is not said again."""
 
     pot: Pot
     pan: Pan
@@ -93,6 +97,7 @@ class State:
     spread: float = 0.0
     model_spread: float = MODEL_SPREAD
     boils: bool = False
+    before: Pot = _NO_POT
 
     @classmethod
     def __get_pydantic_core_schema__(cls, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
@@ -116,7 +121,9 @@ class State:
     @cached_property
     def warnings(self) -> tuple[Sentence, ...]:
         """What its step called for, and what follows from the state itself."""
-        return self.pot.remarks + _standing(self.pot, self.thickness, self.pan, self.boils)
+        return self.pot.remarks + _standing(
+            self.pot, self.before, self.thickness, self.pan, self.boils
+        )
 
     @property
     def emulsion(self) -> str:
@@ -200,20 +207,27 @@ def _said_now(pot: Pot, cooked: Thickness, now: Thickness) -> Sentence | None:
     )
 
 
-def _standing(pot: Pot, thickness: Thickness, pan: Pan, boils: bool) -> tuple[Sentence, ...]:
-    """What follows from the state itself, whatever step led there."""
+def _standing(
+    pot: Pot, before: Pot, thickness: Thickness, pan: Pan, boils: bool
+) -> tuple[Sentence, ...]:
+    """What follows from the state itself, whatever step led there, where it does not follow from that ``before``."""
     remarks = []
-    balance, volume_ml, capacity_ml = pot.balance, pot.total_ml, pan.capacity_ml
-    # "Stop soon" is for a cream that boils; one that stands is only rich.
-    if thickness.emulsion in _RISKY and (boils or thickness.emulsion != "caution"):
+    # "Stop soon" is for a cream that boils; one that stands is only rich. Split it stays.
+    passing = thickness.emulsion == "caution" and not boils
+    if thickness.emulsion in _RISKY and not passing and not before.split:
         remarks.append(say(f"emulsion-{thickness.emulsion}"))
-    if volume_ml > capacity_ml:
-        remarks.append(say("pan-overflows", volume_ml=volume_ml, capacity_ml=capacity_ml))
-    elif volume_ml > 0.8 * capacity_ml:
-        remarks.append(say("pan-full"))
-    if pan.reactive and meets_metal(balance):
+    if (full := _fullness(pot, pan)) > _fullness(before, pan):
+        facts = {"volume_ml": pot.total_ml, "capacity_ml": pan.capacity_ml}
+        remarks.append(say("pan-overflows", **facts) if full > 1 else say("pan-full"))
+    if pan.reactive and meets_metal(pot.balance) and not meets_metal(before.balance):
         remarks.append(say("reactive-pan"))
     return tuple(remarks)
+
+
+def _fullness(pot: Pot, pan: Pan) -> int:
+    """0: there is room; 1: over four fifths full; 2: it does not fit."""
+    share = pot.total_ml / pan.capacity_ml
+    return (share > K.NEARLY_FULL) + (share > 1.0)
 
 
 def meets_metal(balance: Balance) -> bool:

@@ -118,6 +118,7 @@ class Ingredient:
     ``of`` are the foods it is a kind of or made of, ``holds`` those in it (None: the row does not say): keys of the
     larder, or plain names of foods, such as ham (:meth:`~saucier.larder.Larder.foods_in`). ``thins_share`` of its
     thickening is lost in ten minutes at the boil. A fat smokes from ``smokes_c`` on; 0: nobody says.
+    A cheese melts at ``melts_c`` (0: never, it stays grains) and strings above ``strings_c`` (100: it bears the boil).
     """
 
     key: str
@@ -150,6 +151,8 @@ class Ingredient:
     holds: tuple[str, ...] | None = ()
     thins_share: float = 0.0
     smokes_c: float = 0.0
+    melts_c: float = 60.0
+    strings_c: float = 85.0
 
     def thickening_by(self, factor: float) -> "Ingredient":
         """This row with ``factor`` times the starch's strength in it."""

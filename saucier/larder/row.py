@@ -52,6 +52,8 @@ _LIMITS: dict[str, tuple[float, float, str]] = {
     "renders_pct": (0.0, 60.0, "percent-of-its-weight"),
     "thins_pct": (0.0, 90.0, "percent-of-its-thickening"),
     "smokes_c": (0.0, 300.0, "degrees-celsius"),
+    "melts_c": (0.0, 100.0, "degrees-celsius"),
+    "strings_c": (0.0, 100.0, "degrees-celsius"),
     "strength": (0.01, 200.0, "times-as-strong"),
     "pack_g": (0.0, 100_000.0, "g-a-pack"),
     "keeps_days": (0.0, 365.0, "days-in-the-fridge"),
@@ -62,6 +64,8 @@ _WHEN_EMPTY = {
     "usable_pct": 100.0,
     "drained_pct": 100.0,
     "body_spread_pct": K.BODY_SPREAD_PCT,
+    "melts_c": K.CHEESE_MELTS_C,
+    "strings_c": K.CHEESE_MAX_C,
 }
 COLUMNS = (
     "key",
@@ -98,6 +102,8 @@ COLUMNS = (
     "holds",
     "thins_pct",
     "smokes_c",
+    "melts_c",
+    "strings_c",
 )
 CLOSES_WITHIN = 2.0
 
@@ -210,6 +216,8 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         holds=_holds(row.get("holds") or "", role),
         thins_share=numbers["thins_pct"] / 100.0,
         smokes_c=numbers["smokes_c"],
+        melts_c=numbers["melts_c"],
+        strings_c=numbers["strings_c"],
     )
 
 
@@ -291,6 +299,8 @@ def row_of(row: Ingredient) -> dict[str, str]:
         "renders_pct": 100.0 * row.renders_share,
         "thins_pct": 100.0 * row.thins_share,
         "smokes_c": row.smokes_c,
+        "melts_c": row.melts_c,
+        "strings_c": row.strings_c,
         "strength": 0.0 if row.strength == 1.0 else row.strength,
     }
     words = {

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from saucier import constants as K
-from saucier.check import DEFAULT_KITCHEN, Prepared, prepare
+from saucier.check import DEFAULT_KITCHEN, Prepared, check, prepare
 from saucier.errors import BadInput, Problem
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
@@ -53,6 +53,8 @@ _DOUBLED = 10
 _LARGEST_SCALE = 1e5
 SPOILS = frozenset({"yolk-grains", "liaison-boiled", "soft-cream-boiled", "curdles", "no-starch"})
 """Remarks no grade is worth."""
+_BY_AMOUNT = ("flour", "cheese")
+"""What is turned by how much of it goes in."""
 _SHORT_OF_IT = 0.004
 _SHORT_OF_OILY = 0.02
 _MOST_TURNED = 8.0
@@ -62,7 +64,7 @@ _MOST_TURNED = 8.0
 @dataclass(frozen=True, slots=True)
 class Solved:
     """``sheet`` re-proportioned and scaled; ``free`` says what was turned for the grade
-    (``flour``, ``reduction`` or ``nothing``), ``knobs`` by how much."""
+    (``flour``, ``reduction``, ``cheese`` or ``nothing``), ``knobs`` by how much."""
 
     sheet: Sheet
     free: str
@@ -100,7 +102,7 @@ def solve(
     """``sheet`` with amounts that meet ``goal``.
 
     Flour is free for the grade, its fat following ``method.fat_to_flour`` (or the roux as
-    written); without a roux the last reduction is. All other amounts scale together while
+    written); without a roux the last reduction is, without that the cheese melted in. All other amounts scale together while
     minutes do not, so the two are solved together. With no grade asked for the flour keeps the
     sauce as thick as it is, and a reduction stops where it says. Where no pan is named the one a
     cook would reach for at that size is taken. No solution passes through an oily or split pot,
@@ -124,7 +126,11 @@ def solve(
         scaled = _solved(stops_as_written(sheet, kitchen), goal, kitchen, as_found)
         if abs(scaled.knobs.scale - 1.0) > K.SAME_SIZE:
             return scaled
-    return _solved(sheet, goal, kitchen, as_found)
+    solved = _solved(sheet, goal, kitchen, as_found)
+    if solved.free == "cheese" and check(solved.sheet, kitchen).final.thickness.grade is None:
+        # So much cheese that it is no sauce any more: that it is near the edge shows only once it is sized.
+        raise BadInput.at("grade", "cannot-be-reached-by-this-sheet")
+    return solved
 
 
 def _solved(sheet: Sheet, goal: Goal, kitchen: Kitchen, as_found: bool) -> Solved:
@@ -232,7 +238,7 @@ class _Solving:
         elif viscosity is None:
             viscosity = _present_viscosity(self._prepared)
             # No grade asked for: the flour keeps it as thick as it is, a reduction stops where it says.
-            if viscosity is None or free != "flour" or self._as_found:
+            if viscosity is None or free not in _BY_AMOUNT or self._as_found:
                 free, base = "nothing", AS_WRITTEN
         elif free == "nothing":
             raise BadInput.at(
@@ -520,7 +526,7 @@ class _Search:
         base = self._base._replace(scale=scale)
         if self._free == "nothing":
             return base
-        if self._free == "flour":
+        if self._free in _BY_AMOUNT:
             return self._by_flour(base)
         return self._by_reduction(base)
 
@@ -578,7 +584,7 @@ class _Search:
     def _most_that_holds(self, beyond: Knobs) -> Knobs:
         """The knobs furthest towards ``beyond`` at which the formula still gives a number, and no
         pot on the way has turned."""
-        flour = self._free == "flour"
+        flour = self._free in _BY_AMOUNT
         low, high = (1e-6, beyond.flour) if flour else (1.0, beyond.share or 0.0)
         if flour and self._sound(beyond._replace(flour=1.0)):
             low = 1.0  # as it is written; what is asked for may be less flour as well as more

@@ -12,6 +12,7 @@ from saucier.heat import BARE_PANS, Load, Pan, Stove, pan_reached_for
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
 from saucier.steps.aromatics import Dust, Lift, Strain
+from saucier.steps.melt import Melt
 from saucier.steps.method import Method
 from saucier.steps.pan import Return, Sear
 from saucier.steps.reduce import Reduce
@@ -154,9 +155,9 @@ def free_reduction(making: Making) -> int | None:
 
 
 def free_in(making: Making) -> tuple[str, frozenset[int]]:
-    """What a solve may turn for the grade (``flour``, ``reduction`` or ``nothing``), and the steps
+    """What a solve may turn for the grade (``flour``, ``reduction``, ``cheese`` or ``nothing``), and the steps
     that hold it: the flour of its own; without any that of the sauces made for it; then its last
-    reduction; then that of the last sauce made for it that has one."""
+    reduction; then that of the last sauce made for it that has one; then the cheese melted into it."""
     own = frozenset(n for n, step in enumerate(making.steps) if isinstance(step, FLOURED))
     if own:
         return "flour", own
@@ -170,11 +171,14 @@ def free_in(making: Making) -> tuple[str, frozenset[int]]:
     last = free_reduction(making)
     if last is None:
         last = max((n for n, by in inside.items() if by == "reduction"), default=None)
-    return ("nothing", frozenset()) if last is None else ("reduction", frozenset([last]))
+    if last is not None:
+        return "reduction", frozenset([last])
+    cheese = frozenset(n for n, step in enumerate(making.steps) if isinstance(step, Melt))
+    return ("cheese", cheese) if cheese else ("nothing", frozenset())
 
 
 def thickening_by(making: Making) -> str:
-    """What a solve may turn for the grade: ``flour``, ``reduction`` or ``nothing``."""
+    """What a solve may turn for the grade: ``flour``, ``reduction``, ``cheese`` or ``nothing``."""
     return free_in(making)[0]
 
 

@@ -14,8 +14,9 @@ from saucier.pot import swollen
 from saucier.sheet import Sheet
 from saucier.solve import goal_of, rounded_for_kitchen, solve
 from saucier.steps import Reduce
+from saucier.steps.step import amounts_in
 from saucier.testing import add, melt, reduce_to, roux, sheet, simmer, trial_count
-from saucier.tests.random_sheets import any_sheet
+from saucier.tests.random_sheets import a_sauce, any_sheet
 from saucier.thickness import thickness_now
 from saucier.units import Amount
 
@@ -173,6 +174,48 @@ class Creams(unittest.TestCase):
         self.assertNotIn("soft-cream-boiled", codes(bound.final))
 
 
+class Cheese(unittest.TestCase):
+    def test_each_melts_strings_and_bears_the_boil_by_its_own(self) -> None:
+        white = (roux(60, 60), add("milk-whole", 1, "L"), simmer(5))
+        low = {"heat": "low"}
+        for key, found in (
+            ("cheese-pulled", {"hot-cheese"}),
+            ("cheese-processed", set()),
+            ("cheese-brined", {"does-not-melt"}),
+            ("cheese-whey-fresh", {"does-not-melt"}),
+            ("cheese-fresh-cream", set()),
+        ):
+            said = set(codes(made(*white, {**melt(key, 90), **low}).final))
+            with self.subTest(key):
+                self.assertEqual(said & {"hot-cheese", "does-not-melt", "too-cool"}, found)
+        boiled = [
+            "cheese-boiled" in codes(made(*white, melt(key, 90), simmer(2)).final)
+            for key in ("cheese-processed", "cheese-raclette")
+        ]
+        self.assertEqual(boiled, [False, True])
+
+    def test_what_does_not_melt_thickens_nothing(self) -> None:
+        cream = (add("cream-35", 300), simmer(2))
+        eta = made(*cream).final.thickness.viscosity_pa_s
+        grains = made(*cream, melt("cheese-brined", 60)).final.thickness.viscosity_pa_s
+        molten = made(*cream, melt("parmesan-style-hard", 60)).final.thickness.viscosity_pa_s
+        self.assertLess(grains, 1.3 * eta)
+        self.assertGreater(molten, 5 * eta)
+
+    def test_without_flour_or_reduction_a_solve_turns_its_amount(self) -> None:
+        written = sheet(add("cream-35", 250), simmer(1), melt("parmesan-style-hard", 60))
+        grams = []
+        for grade in ("pouring", "light-coat", "nappe"):
+            solved = solve(written, goal_of(written, grade, Amount(1, "L")))
+            final = check(solved.sheet).final
+            self.assertEqual((solved.free, final.thickness.grade), ("cheese", grade))
+            self.assertAlmostEqual(final.pot.yield_ml, 1000, delta=5)
+            grams.append(solved.sheet.steps[2].amount.base)
+        self.assertEqual(grams, sorted(grams))
+        with self.assertRaises(BadInput):
+            solve(written, goal_of(written, "panade", Amount(1, "L")))
+
+
 class ToTheBoil(unittest.TestCase):
     def test_a_big_pot_on_a_small_ring(self) -> None:
         litres = made(add("water", 50, "L"), simmer(0), **BIG)
@@ -278,6 +321,52 @@ class Rounded(unittest.TestCase):
                     if step.amount.unit == "piece":
                         whole = step.amount.value * (1 if row.role == "egg" else 4)
                         self.assertAlmostEqual(whole, round(whole), delta=1e-9)
+
+
+class Scaled(unittest.TestCase):
+    """500 sheets at a third, half, three and ten times, by make trials."""
+
+    SHEETS = trial_count(500, 25)
+
+    def test_the_grade_is_kept_or_told_and_every_part_is_within_its_rounding(self) -> None:
+        dice, larder = random.Random(1231), Kitchen().larder
+        compared = refused = 0
+        for number in range(self.SHEETS):
+            written = a_sauce(dice)
+            try:
+                final = check(written).final
+            except BadInput:
+                continue
+            for times in (1 / 3, 0.5, 3, 10):
+                goal = goal_of(
+                    written, final.thickness.grade, Amount(times * final.pot.yield_ml, "mL")
+                )
+                try:
+                    solved = solve(written, goal).sheet
+                except BadInput as bad:  # told, with the field and why
+                    refused += 1
+                    self.assertTrue(all(one.field and str(one.message) for one in bad.problems))
+                    continue
+                rounded = rounded_for_kitchen(solved, goal).sheet
+                with self.subTest(sheet=number, times=times):
+                    grade = check(rounded).final.thickness.grade
+                    self.assertEqual(grade, final.thickness.grade)
+                    for now, exact in zip(rounded.steps, solved.steps, strict=True):
+                        for (_, key, told), (_, _, was) in zip(
+                            amounts_in(now), amounts_in(exact), strict=True
+                        ):
+                            if not key or was.dimension.value != "weight":
+                                continue
+                            compared += 1
+                            row = larder[key]
+                            sharp = row.role in ("acid", "salt", "spice", "seasoning")
+                            floury = row.role == "flour" or now.op == "roux"
+                            most = 0.10 if sharp else 0.15
+                            off = abs(row.grams(told) / row.grams(was) - 1)
+                            # Flour (and its fat) is turned once more after the rest is rounded, to keep the grade.
+                            self.assertLessEqual(off, 2 * most if floury else most + 1e-6, key)
+        print(f"\n{compared} amounts compared, {refused} sizes refused")
+        self.assertGreater(compared, 5 * self.SHEETS)
 
 
 class OneFigure(unittest.TestCase):

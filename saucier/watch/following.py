@@ -9,7 +9,6 @@ from saucier.check import (
     CheckedSheet,
     Figures,
     Prepared,
-    State,
     check,
     model_spread_of,
     prepare,
@@ -141,8 +140,10 @@ def following(
     if found and (last_of_all := done.get(len(found))) and at >= len(found):
         found[-1] = known.pot = cook.mended(known.pot, last_of_all.mends)
     states = tuple(
-        State(pot, checked.pan, one.serving_c, one.spread, one.model_spread)
-        for pot, one in zip(found, checked.steps, strict=True)
+        replace(planned, pot=pot, before=before)
+        for pot, before, planned in zip(
+            found, [Pot(), *found][: len(found)], checked.steps, strict=True
+        )
     )
     last = min(at, len(states)) - 1
     off = found[last].total_g - checked.steps[last].pot.total_g if last >= 0 else 0.0

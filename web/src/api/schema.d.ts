@@ -4262,7 +4262,8 @@ export interface components {
         };
         /**
          * Melt
-         * @description Cheese, finely shredded, melted in handful by handful.
+         * @description Cheese, finely shredded, melted in handful by handful. Where neither flour nor a reduction thickens the sauce, a
+         *     solve turns its amount.
          */
         Melt: {
             /** Note */
