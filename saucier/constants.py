@@ -144,6 +144,8 @@ ALCOHOL_SOON, ALCOHOL_SOON_MIN, ALCOHOL_PER_MIN = 0.9, 8.0, 0.008
 NEARLY_DRY_SHARE = 0.10
 HARDLY_BOILED_DOWN = 0.97
 """A simmer that leaves more than this is no boiling down."""
+COUNTED_MOST = 24.0
+"""More pieces than this nobody counts out."""
 PIECES_IN, ROUNDS_BY, ROUNDS_SHARP_BY, SHARP_SHARE = 0.25, 0.15, 0.10, 0.02
 """Pieces come in quarters (yolks whole). Rounding moves nothing by more than 15 %, and what is sour, salt or hot
 (2 % acid or salt and more, spices) by no more than 10 %."""
@@ -204,6 +206,10 @@ CHILLED_BELOW_C = 10.0
 JUICE_SEARED, JUICE_COOKED = 0.03, 0.01
 """Juice seared (part-cooked) and cooked food gives, as a share of its weight; raw food its full
 leak."""
+STRAINED_HOLDS = {"food": 0.03, "pieces": 0.05, "leaves": 0.10, "minced": 0.25}
+LEAVES_LEAK = 0.35
+"""Liquor strained food keeps on it, of the weight that went in (spread 40 %): fish, shellfish and meat in pieces,
+vegetables in pieces, mushrooms and leaves (what gives back 35 % and more), minced aromatics and herbs."""
 FINISH_MINUTES = {"raw": 6.0, "seared": 4.0, "cooked": 2.0}
 """Minutes in the sauce until it is done, where none are given."""
 SEAR_STEAM_SHARE, SEAR_FOND_SHARE, SEAR_FAT_TAKEN = 0.10, 0.01, 0.15

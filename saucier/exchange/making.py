@@ -519,7 +519,7 @@ class _Walk(Telling):
             Draft("infuse", {"": one}, {"minutes": minutes if n == 0 else 1.0}, row)
             for n, (one, row) in enumerate(side.steeped)
         ]
-        inside = [*poured, *steeped, Draft("strain", rest={"holds_back": 0.2})]
+        inside = [*poured, *steeped, Draft("strain")]
         self.drafts.append(Draft("use", inside=inside))
 
     def _takes_out(self, named: list[Mention]) -> bool:

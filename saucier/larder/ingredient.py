@@ -215,7 +215,7 @@ class Ingredient:
         """``grams`` in the spoon or cup that suits it, rounded; None where none is useful."""
         ml = grams / self.cup_density
         most_ml = K.CUPS_OF_LIQUID_ML if self.wet else K.CUPS_OF_DRY_ML
-        if self.piece_g and grams >= 0.75 * self.piece_g:
+        if self.piece_g and 0.75 <= grams / self.piece_g <= K.COUNTED_MOST:
             return kitchen_round(Amount(grams / self.piece_g, "piece"))
         if ml < 1.0 and self.role in _BY_PINCHES and grams >= 0.5 * K.PINCH_OF_QUARTERS_G:
             quarters = max(1, round(grams / K.PINCH_OF_QUARTERS_G))

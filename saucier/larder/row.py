@@ -299,8 +299,6 @@ def row_of(row: Ingredient) -> dict[str, str]:
         "renders_pct": 100.0 * row.renders_share,
         "thins_pct": 100.0 * row.thins_share,
         "smokes_c": row.smokes_c,
-        "melts_c": row.melts_c,
-        "strings_c": row.strings_c,
         "strength": 0.0 if row.strength == 1.0 else row.strength,
     }
     words = {
@@ -317,6 +315,9 @@ def row_of(row: Ingredient) -> dict[str, str]:
         "aliases": "; ".join(row.aliases),
         "of": " ".join(row.of),
         "holds": "" if row.holds is None else " ".join(row.holds) or NOTHING,
+        # Nought is a figure here, and not one that is missing.
+        "melts_c": "" if row.melts_c == K.CHEESE_MELTS_C else f"{row.melts_c:g}",
+        "strings_c": "" if row.strings_c == K.CHEESE_MAX_C else f"{row.strings_c:g}",
     }
     told = {column: _told(value) for column, value in numbers.items()}
     return {column: words.get(column, told.get(column, "")) for column in COLUMNS}

@@ -10,7 +10,8 @@ from saucier.pot.balance import EMPTY, Balance
 class Piece(NamedTuple):
     """Pieces of one ingredient: their ``content`` now, the juice still ``to_leak_g``, what is still
     ``to_fall_g`` apart and the fat still ``to_render_g``, all g. ``ahead_g`` is juice given before its turn: what falls apart
-    counts it. ``food``: cooked in the sauce or put back to finish in it, no part of its yield."""
+    counts it. ``food``: cooked in the sauce or put back to finish in it, no part of its yield. ``put_g`` is what of it
+    went in."""
 
     key: str
     name: str
@@ -20,6 +21,7 @@ class Piece(NamedTuple):
     ahead_g: float = 0.0
     food: bool = False
     to_render_g: float = 0.0
+    put_g: float = 0.0
 
     @property
     def mass_g(self) -> float:
@@ -32,6 +34,7 @@ class Piece(NamedTuple):
             to_fall_g=self.to_fall_g * share,
             ahead_g=self.ahead_g * share,
             to_render_g=self.to_render_g * share,
+            put_g=self.put_g * share,
         )
 
 

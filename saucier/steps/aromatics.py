@@ -8,6 +8,7 @@ from saucier import constants as K
 from saucier.document import IngredientKey, Minutes
 from saucier.errors import BadInput
 from saucier.heat import boil_up_minutes, pot_heat_j_per_k
+from saucier.larder import Ingredient
 from saucier.pot import EMPTY, Pot, cook_all, rendered
 from saucier.steps.put_in import put_in
 from saucier.steps.roux import RouxColour, powered
@@ -124,11 +125,11 @@ KEPT_ROLES = ("meat", "fish", "seafood", "solid")
 
 
 class Strain(StepBase):
-    """Pieces out; they hold back ``holds_back`` grams of sauce for each gram of their own. Fish,
-    shellfish and meat poached in it are kept, to be put back."""
+    """Pieces out; what clings to them stays out, by their kind, or ``holds_back`` grams of sauce for each gram of
+    their own. Fish, shellfish and meat poached in it are kept, to be put back."""
 
     op: Literal["strain"] = "strain"
-    holds_back: Annotated[float, Field(ge=0, le=2)] = 0.25
+    holds_back: Annotated[float, Field(ge=0, le=2)] | None = None
 
     def prepare(self, setting: Setting) -> Move:
         holds, larder = self.holds_back, setting.kitchen.larder
@@ -138,7 +139,14 @@ class Strain(StepBase):
             mass = pot.balance.mass_g
             if not pot.pieces or not mass:
                 return pot.saying(nothing)
-            kept = max(0.0, 1.0 - holds * pot.pieces_g / mass)
+            if holds is None:
+                clings = sum(
+                    _clings(larder[piece.key]) * (piece.put_g or piece.mass_g)
+                    for piece in pot.pieces
+                )
+            else:
+                clings = holds * pot.pieces_g
+            kept = max(0.0, 1.0 - clings / mass)
             if kept <= 0.0:
                 raise BadInput.at(
                     "holds_back",
@@ -156,6 +164,15 @@ class Strain(StepBase):
             )
 
         return move
+
+
+def _clings(row: Ingredient) -> float:
+    """Liquor that stays on strained food, g for each gram of it that went in."""
+    if row.role in ("meat", "fish", "seafood"):
+        return K.STRAINED_HOLDS["food"]
+    if row.role in ("aromatic", "herb", "spice"):
+        return K.STRAINED_HOLDS["minced"]
+    return K.STRAINED_HOLDS["leaves" if row.leak_share >= K.LEAVES_LEAK else "pieces"]
 
 
 class Lift(StepBase):

@@ -45,6 +45,7 @@ def put_in(
             food=food,
             # What comes back to finish has given its fat in the pan it was coloured in.
             to_render_g=0.0 if food else row.renders_share * grams,
+            put_g=grams,
         )
         pieces = (*pieces, piece)
     else:

@@ -174,6 +174,27 @@ class Creams(unittest.TestCase):
         self.assertNotIn("soft-cream-boiled", codes(bound.final))
 
 
+class Strained(unittest.TestCase):
+    def test_what_clings_to_it_stays_out_by_its_kind(self) -> None:
+        """160 mL vermouth and 350 g scallops, five minutes at a bare simmer: 205 g of liquor under a lid, 196 open."""
+        stewed = (add("wine-white-dry", 160, "mL"), add("scallops", 350))
+        for lid, grams in ((True, 205), (False, 196)):
+            simmered = {"op": "simmer", "minutes": 5, "heat": "bare-simmer", "lid": lid}
+            liquor = made(*stewed, simmered, {"op": "strain"}, pan={"diameter_cm": 20}).final.pot
+            self.assertAlmostEqual(liquor.balance.mass_g, grams, delta=8)
+        for key, share in (("onion", 0.25), ("cauliflower", 0.05), ("mushroom-button", 0.10)):
+            before, after = made(add("stock-light", 1000), add(key, 100), {"op": "strain"}).steps[
+                1:
+            ]
+            with self.subTest(key):
+                stays = before.pot.balance.mass_g - after.pot.balance.mass_g
+                self.assertAlmostEqual(stays, 100 * share, delta=0.5)
+        said = made(
+            add("stock-light", 1000), add("onion", 100), {"op": "strain", "holds_back": 0.5}
+        )
+        self.assertAlmostEqual(said.final.pot.balance.mass_g, 950, delta=0.5)
+
+
 class Cheese(unittest.TestCase):
     def test_each_melts_strings_and_bears_the_boil_by_its_own(self) -> None:
         white = (roux(60, 60), add("milk-whole", 1, "L"), simmer(5))
@@ -370,6 +391,13 @@ class Scaled(unittest.TestCase):
 
 
 class OneFigure(unittest.TestCase):
+    def test_measures_a_cook_would_not_laugh_at(self) -> None:
+        larder = Kitchen().larder
+        self.assertAlmostEqual(larder["tarragon"].grams(Amount(2, "tbsp")), 4, delta=0.2)
+        self.assertEqual(str(larder["clove"].in_spoons(0.4)), "4 piece")
+        for key, grams in (("peppercorns", 12), ("clove", 10), ("juniper-crushed", 8)):
+            self.assertNotEqual(larder[key].in_spoons(grams).unit, "piece", key)
+
     def test_no_constant_is_defined_twice(self) -> None:
         import ast
         from collections import Counter

@@ -4835,8 +4835,8 @@ export interface components {
         };
         /**
          * Strain
-         * @description Pieces out; they hold back ``holds_back`` grams of sauce for each gram of their own. Fish,
-         *     shellfish and meat poached in it are kept, to be put back.
+         * @description Pieces out; what clings to them stays out, by their kind, or ``holds_back`` grams of sauce for each gram of
+         *     their own. Fish, shellfish and meat poached in it are kept, to be put back.
          */
         Strain: {
             /** Note */
@@ -4846,11 +4846,8 @@ export interface components {
              * @enum {string}
              */
             op: "strain";
-            /**
-             * Holds Back
-             * @default 0.25
-             */
-            holds_back: number;
+            /** Holds Back */
+            holds_back?: number | null;
         };
         /**
          * Sweat

@@ -230,7 +230,7 @@ export const forms: StepForm[] = [
     group: 'Aromatics',
     rows: [],
     knobs: [{ key: 'holds_back', label: 'each g of pieces holds back', kind: 'number', unit: 'g sauce' }],
-    fresh: () => ({ op: 'strain', holds_back: 0.25 }),
+    fresh: () => ({ op: 'strain' }),
   },
   {
     op: 'liaison',
