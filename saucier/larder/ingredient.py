@@ -119,6 +119,7 @@ class Ingredient:
     larder, or plain names of foods, such as ham (:meth:`~saucier.larder.Larder.foods_in`). ``thins_share`` of its
     thickening is lost in ten minutes at the boil. A fat smokes from ``smokes_c`` on; 0: nobody says.
     A cheese melts at ``melts_c`` (0: never, it stays grains) and strings above ``strings_c`` (100: it bears the boil).
+    A piece gives its salt to the sauce with a time constant of ``salt_min`` minutes (0: with its juice alone).
     """
 
     key: str
@@ -153,6 +154,7 @@ class Ingredient:
     smokes_c: float = 0.0
     melts_c: float = 60.0
     strings_c: float = 85.0
+    salt_min: float = 0.0
 
     def thickening_by(self, factor: float) -> "Ingredient":
         """This row with ``factor`` times the starch's strength in it."""

@@ -52,6 +52,7 @@ _LIMITS: dict[str, tuple[float, float, str]] = {
     "renders_pct": (0.0, 60.0, "percent-of-its-weight"),
     "thins_pct": (0.0, 90.0, "percent-of-its-thickening"),
     "smokes_c": (0.0, 300.0, "degrees-celsius"),
+    "salt_min": (0.0, 500.0, "minutes"),
     "melts_c": (0.0, 100.0, "degrees-celsius"),
     "strings_c": (0.0, 100.0, "degrees-celsius"),
     "strength": (0.01, 200.0, "times-as-strong"),
@@ -104,6 +105,7 @@ COLUMNS = (
     "smokes_c",
     "melts_c",
     "strings_c",
+    "salt_min",
 )
 CLOSES_WITHIN = 2.0
 
@@ -217,6 +219,7 @@ def ingredient_from_row(row: Mapping[str, str]) -> Ingredient:
         thins_share=numbers["thins_pct"] / 100.0,
         smokes_c=numbers["smokes_c"],
         melts_c=numbers["melts_c"],
+        salt_min=numbers["salt_min"],
         strings_c=numbers["strings_c"],
     )
 
@@ -299,6 +302,7 @@ def row_of(row: Ingredient) -> dict[str, str]:
         "renders_pct": 100.0 * row.renders_share,
         "thins_pct": 100.0 * row.thins_share,
         "smokes_c": row.smokes_c,
+        "salt_min": row.salt_min,
         "strength": 0.0 if row.strength == 1.0 else row.strength,
     }
     words = {

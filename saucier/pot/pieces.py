@@ -11,7 +11,7 @@ class Piece(NamedTuple):
     """Pieces of one ingredient: their ``content`` now, the juice still ``to_leak_g``, what is still
     ``to_fall_g`` apart and the fat still ``to_render_g``, all g. ``ahead_g`` is juice given before its turn: what falls apart
     counts it. ``food``: cooked in the sauce or put back to finish in it, no part of its yield. ``put_g`` is what of it
-    went in."""
+    went in, ``salt_min`` the time constant of the salt it gives, minutes (0: with its juice alone)."""
 
     key: str
     name: str
@@ -22,6 +22,7 @@ class Piece(NamedTuple):
     food: bool = False
     to_render_g: float = 0.0
     put_g: float = 0.0
+    salt_min: float = 0.0
 
     @property
     def mass_g(self) -> float:
@@ -116,4 +117,23 @@ def cook_all(
         piece, sauce = cooked(piece, minutes)
         left.append(piece)
         balance = balance.plus(sauce)
+    return _salted(tuple(left), balance, minutes)
+
+
+def _salted(
+    pieces: tuple[Piece, ...], balance: Balance, minutes: float
+) -> tuple[tuple[Piece, ...], Balance]:
+    """Salted food gives towards one concentration of salt in all the water, by its time; none takes it up."""
+    giving = [n for n, piece in enumerate(pieces) if piece.salt_min > 0.0]
+    if not giving or balance.water <= 0.0 or minutes <= 0.0:
+        return pieces, balance
+    salt = balance.salt + sum(pieces[n].content.salt for n in giving)
+    water = balance.water + sum(pieces[n].content.water for n in giving)
+    left = list(pieces)
+    for n in giving:
+        content = pieces[n].content
+        over = content.salt - salt / water * content.water
+        given = max(0.0, over) * (1.0 - math.exp(-minutes / pieces[n].salt_min))
+        left[n] = pieces[n]._replace(content=content.plus(Balance(salt=given), -1.0))
+        balance = balance.plus(Balance(salt=given))
     return tuple(left), balance

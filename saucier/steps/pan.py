@@ -150,6 +150,8 @@ class Sear(OneIngredient):
                 content,
                 food=True,
                 to_render_g=row.renders_share * raw.mass_g,
+                put_g=raw.mass_g,
+                salt_min=row.salt_min,
             )
             piece, ran_out = rendered(piece, minutes)
             return pot._replace(

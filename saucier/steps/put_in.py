@@ -46,6 +46,7 @@ def put_in(
             # What comes back to finish has given its fat in the pan it was coloured in.
             to_render_g=0.0 if food else row.renders_share * grams,
             put_g=grams,
+            salt_min=row.salt_min,
         )
         pieces = (*pieces, piece)
     else:

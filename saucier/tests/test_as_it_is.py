@@ -195,6 +195,25 @@ class Strained(unittest.TestCase):
         self.assertAlmostEqual(said.final.pot.balance.mass_g, 950, delta=0.5)
 
 
+class SaltOfFood(unittest.TestCase):
+    def test_brined_peppercorns_in_cream(self) -> None:
+        """25 g of 2.8 % salt in 200 mL cream, ten minutes: 0.4 g more salt in the sauce."""
+        cream = add("cream-35", 200, "mL")
+        alone = made(cream, simmer(10, "bare-simmer")).final.pot.balance.salt
+        with_them = made(cream, add("peppercorns-brined", 25), simmer(10, "bare-simmer")).final.pot
+        self.assertAlmostEqual(with_them.balance.salt - alone, 0.4, delta=0.08)
+        whole = with_them.balance.salt + sum(piece.content.salt for piece in with_them.pieces)
+        self.assertAlmostEqual(whole, alone + 25 * 0.028, delta=1e-6)
+
+    def test_larger_pieces_give_more_slowly(self) -> None:
+        given = []
+        for key in ("capers", "ham-cooked", "fish-smoked"):
+            row = shipped_larder()[key]
+            pot = made(add("water", 1000), add(key, 100), simmer(8, "bare-simmer")).final.pot
+            given.append(pot.balance.salt / (100 * row.per_gram.salt))
+        self.assertEqual(given, sorted(given, reverse=True))
+
+
 class Cheese(unittest.TestCase):
     def test_each_melts_strings_and_bears_the_boil_by_its_own(self) -> None:
         white = (roux(60, 60), add("milk-whole", 1, "L"), simmer(5))
