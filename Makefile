@@ -85,7 +85,8 @@ trial: setup ## the planner on random services, looked over and set beside a coo
 trials: setup ## the random trials of the core's tests whole; the tests take a sample of each
 	@KESTREL_TRIALS=full $(PY) -m unittest saucier.service.tests.test_guests saucier.service.tests.test_any_service \
 	  saucier.rescue.tests.test_random_pots saucier.tests.test_random_sheets saucier.sure.tests.test_sure \
-	  saucier.keeping.tests.test_facts saucier.keeping.tests.test_forecast saucier.service.tests.test_identity
+	  saucier.keeping.tests.test_facts saucier.keeping.tests.test_forecast saucier.service.tests.test_identity \
+	  saucier.tests.test_as_it_is saucier.timing.tests.test_planner saucier.run_up.tests.test_planned saucier.exchange.tests.test_recipes
 
 screenshots: setup var/.static ## docs/screenshots from the demo kitchen
 	@tools/need browser
