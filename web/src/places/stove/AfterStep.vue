@@ -20,7 +20,12 @@ const wanted = computed(() => props.batch.sheet.target?.salt_pct ?? null)
 const asItIs = computed(() => {
   const at = state.value!
   return at.cooked_out === false
-    ? { grade: at.grade_now, looks: at.looks_now ?? at.looks, viscosity: at.viscosity_now_pa_s ?? null, film: at.film_now_mm ?? null }
+    ? {
+        grade: at.grade_now,
+        looks: at.looks_now ?? at.looks,
+        viscosity: at.viscosity_now_pa_s ?? null,
+        film: at.film_now_mm ?? null,
+      }
     : { grade: at.grade, looks: at.looks, viscosity: at.viscosity_pa_s, film: at.film_mm }
 })
 const before = computed(() => states.value[props.step - 1]?.level_mm ?? null)
