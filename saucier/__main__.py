@@ -230,6 +230,8 @@ def _print(checked: CheckedSheet, beside: dict[str, Any], as_json: bool) -> None
     print(checked.sheet.name)
     for number, (step, state) in enumerate(zip(checked.sheet.steps, checked.steps, strict=True)):
         thick = state.figures.grade or f"({state.figures.reason})"
+        if not state.figures.cooked_out and state.figures.now:
+            thick = str(state.figures.now)
         print(f"  {number + 1}. {step.op:8} {state.figures.mass_g:8.0f} g  {thick}")
     if final.viscosity_pa_s is not None:
         print(

@@ -35,6 +35,8 @@ class CommandLine(unittest.TestCase):
             "volume_ml",
             "viscosity_pa_s",
             "grade",
+            "viscosity_now_pa_s",
+            "grade_now",
             "salt_pct",
             "fat_pct",
             "fat_volume_share",
