@@ -7,4 +7,4 @@ class RunUpConfig(AppConfig):
     name = "kestrel.run_up"
 
     def ready(self) -> None:
-        from kestrel.run_up import renaming  # noqa: F401  its receiver is connected by being there
+        from kestrel.run_up import begun, renaming  # noqa: F401  receivers are connected by being there

@@ -154,5 +154,17 @@ def _rename(service: Service) -> None:
             RunUp.objects.filter(pk=row.pk).update(document=document, planned=None, planned_of="")
 
 
+def rekeyed(document: dict[str, Any], turned: Callable[[str], str]) -> dict[str, Any]:
+    """The document of a run-up with the pots its tasks, rings, pins and marks are of ``turned``."""
+
+    def task(key: str) -> str:
+        found = _TASK.match(key)
+        assert found is not None
+        return f"{found['before']}{turned(found['pot'])}{found['after'] or ''}"
+
+    keyed = {name: _with(document[name], task) for name in _KEYED if name in document}
+    return {**document, **keyed}
+
+
 def _with(keyed: Mapping[str, Any], turned: Callable[[str], str]) -> dict[str, Any]:
     return {turned(key): value for key, value in keyed.items()}

@@ -13,6 +13,7 @@ from kestrel.problems import Conflict
 from kestrel.room import room_for_another
 from kestrel.sauces.models import Sauce
 from kestrel.service.models import Dish, Kept, Service
+from kestrel.service.signals import service_changed
 from saucier.dish import Dish as DishDocument
 from saucier.dish import read_dish, write_dish
 from saucier.errors import BadInput
@@ -113,9 +114,12 @@ def change_service(service: Service, data: Mapping[str, Any], revision: int) -> 
     if sent_again(service, document):
         return service
     service = current(service, revision)
+    before, pinned_before = service.document, service.pinned
     service.name, service.date, service.document = document["name"], _day(document), document
     service.pinned = pins(service.kitchen, document, service.pinned)
-    return moved(service)
+    service = moved(service)
+    service_changed.send(Service, service=service, before=before, pinned_before=pinned_before)
+    return service
 
 
 @transaction.atomic

@@ -14,6 +14,7 @@ from saucier.service.plan import plan_service
 from saucier.service.planned import Asked, BranchPlan, LinePlan, Plan, PotPlan
 from saucier.service.pots import first_key
 from saucier.service.production import Buy, Production, on_the_board, production_of
+from saucier.service.renamed import renamed_pots
 from saucier.service.short import Short, short_of
 
 __all__ = [
@@ -36,6 +37,7 @@ __all__ = [
     "production_of",
     "read_service",
     "read_what_can_be",
+    "renamed_pots",
     "scaled",
     "short_of",
     "told",

@@ -130,6 +130,7 @@ def _line(
                 grade=grade,
                 film_ml=kitchen.film_ml,
                 variant=apart,
+                as_written=not changed,
             )
         there.excluded = tuple(dict.fromkeys((*there.excluded, *made.excluded)))
         asked.append((key, there))

@@ -58,7 +58,8 @@ class BranchPlan:
     one of its own where it does; ``guests`` are the lines that go without something, served of it
     first. ``sheet`` cooks it (a mother's branch takes her in), ``final`` is
     what it comes to: one of ``batches``, while ``made_ml``, ``base_g``, ``let_down_g`` and ``bound_g``
-    are of all. ``in_pan`` is what its pan is called, with its number. ``from_stock_ml`` was there already, and counts in its ``cost``."""
+    are of all. ``in_pan`` is what its pan is called, with its number. ``from_stock_ml`` was there already, and counts in its ``cost``.
+    ``as_written``: nothing of its sauce was left out or swapped for a guest."""
 
     key: str
     sauce: str
@@ -78,6 +79,7 @@ class BranchPlan:
     let_down_share: float = 0.0
     bound_g: float = 0.0
     why: Sentence | None = None
+    as_written: bool = True
     can_share: bool = False
     batches: int = 1
     pan: str = ""
@@ -222,6 +224,7 @@ class Wanted:
     grade: str | None
     film_ml: float
     variant: bool = False
+    as_written: bool = True
     excluded: tuple[Exclusion, ...] = ()
     asked: list[Asked] = field(default_factory=list)
     used: list[Used] = field(default_factory=list)
@@ -257,4 +260,5 @@ class Wanted:
             "asked": tuple(self.asked),
             "need_ml": self.need_ml,
             "from_stock_ml": self.from_stock_ml,
+            "as_written": self.as_written,
         }

@@ -24,6 +24,78 @@ WHITE = "mother-white-milk-whole-butter-unsalted-wheat-flour"
 FISH = "mother-white-stock-fish-butter-unsalted-wheat-flour"
 
 
+class ATub(KitchenTest):
+    """One guest without soy eats of a sauce that has none: fresh, once a tub of it is put on hand."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        steps = [roux(60, 60), add("milk-whole", 1, "L"), simmer(5)]
+        self.sauce = self.saved(name="White", steps=steps, target={"grade": "nappe"})
+        uses = [{"sauce": str(self.sauce.pk), "use": "nap"}]
+        self.dish = save_dish(self.kitchen, {"name": "Leeks", "sauces": uses})
+        self.plain, self.fresh = (f"own-{self.sauce.pk}~nappe{mark}" for mark in ("", "~soya"))
+
+    def service(self, *portions: int) -> Service:
+        guest = {"dish": str(self.dish.pk), "portions": 6, "without": ["soy"]}
+        others = [{"dish": str(self.dish.pk), "portions": n} for n in portions]
+        return save_service(self.kitchen, {"name": "Lunch", "lines": [guest, *others]})
+
+    def with_tub(self, service: Service, ml: float | None) -> Service:
+        tub = {"sauce": str(self.sauce.pk), "amount": {"value": ml, "unit": "mL"}, "age_days": 1}
+        document = {**service.document, "on_hand": [] if ml is None else [tub]}
+        return change_service(service, document, service.revision)
+
+    def begin(self, service: Service, pot: str) -> Batch:
+        path = f"/stove/of-service/{service.pk}"
+        answer = self.client.call("POST", path, {"pot": pot})
+        self.assertEqual(answer.status_code, 201, answer.content)
+        return Batch.objects.get(pk=answer.body["id"])
+
+    def pots(self, service: Service) -> set[str]:
+        return {one.key for one in worked(self.kitchen, service.document, service.pinned).plan.pots}
+
+    def test_what_was_begun_for_the_guest_alone_stays_theirs_and_comes_back(self) -> None:
+        service = self.service()
+        batch = self.begin(service, self.plain)
+        self.client.call("POST", "/run-ups", {"service_id": service.pk})
+        row = RunUp.objects.get()
+        marks = {f"pot:{self.plain}#1": {"began": 600.0}, "wash:pot:else#1": {"ended": 1.0}}
+        RunUp.objects.filter(pk=row.pk).update(document={**row.document, "marks": marks})
+        for ml, pot in ((300.0, self.fresh), (None, self.plain)):
+            service = self.with_tub(service, ml)
+            batch.refresh_from_db()
+            row.refresh_from_db()
+            self.assertEqual(self.pots(service), {pot})
+            self.assertEqual(batch.pot, pot)
+            self.assertEqual(set(row.document["marks"]), {f"pot:{pot}#1", "wash:pot:else#1"})
+            again = self.client.call("POST", f"/stove/of-service/{service.pk}", {"pot": pot})
+            self.assertEqual(again.status_code, 409)  # it is on already
+
+    def test_what_others_eat_of_too_is_never_handed_to_the_guest_s_pot(self) -> None:
+        service = self.service(40)
+        batch = self.begin(service, self.plain)
+        service = self.with_tub(service, 300.0)
+        batch.refresh_from_db()
+        self.assertEqual(batch.pot, self.plain)
+
+    def test_a_pot_that_left_something_out_is_never_taken_for_one_as_it_is_written(self) -> None:
+        uses = [{"sauce": str(self.sauce.pk), "use": "nap"}]
+        herbs = [roux(60, 60), add("milk-whole", 1, "L"), simmer(5), add("parsley", 9)]
+        other = self.saved(name="Parsley", steps=herbs, target={"grade": "nappe"})
+        dish = save_dish(
+            self.kitchen, {"name": "Eggs", "sauces": [{**uses[0], "sauce": str(other.pk)}]}
+        )
+        lines = [{"dish": str(dish.pk), "portions": 6, "without": ["parsley"]}]
+        service = save_service(self.kitchen, {"name": "Tea", "lines": lines})
+        [pot] = self.pots(service)
+        batch = self.begin(service, pot)
+        tub = {"sauce": str(other.pk), "amount": {"value": 200, "unit": "mL"}, "age_days": 1}
+        document = {**service.document, "on_hand": [tub]}
+        change_service(service, document, service.revision)
+        batch.refresh_from_db()
+        self.assertEqual(batch.pot, pot)
+
+
 class TwoMothers(KitchenTest):
     def setUp(self) -> None:
         super().setUp()

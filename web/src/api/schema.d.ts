@@ -6920,6 +6920,7 @@ export interface components {
          *     first. ``sheet`` cooks it (a mother's branch takes her in), ``final`` is
          *     what it comes to: one of ``batches``, while ``made_ml``, ``base_g``, ``let_down_g`` and ``bound_g``
          *     are of all. ``in_pan`` is what its pan is called, with its number. ``from_stock_ml`` was there already, and counts in its ``cost``.
+         *     ``as_written``: nothing of its sauce was left out or swapped for a guest.
          */
         BranchPlan: {
             /** Key */
@@ -6974,6 +6975,11 @@ export interface components {
             bound_g: number;
             /** Why */
             why?: string | null;
+            /**
+             * As Written
+             * @default true
+             */
+            as_written: boolean;
             /**
              * Can Share
              * @default false
