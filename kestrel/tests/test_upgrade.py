@@ -3,6 +3,7 @@ as they read then."""
 
 import gzip
 import json
+import math
 import sqlite3
 import subprocess
 import sys
@@ -136,7 +137,8 @@ class Upgrades(TestCase):
         if isinstance(was, dict):
             count = 0
             for key, value in was.items():
-                if key in _RECKONED:
+                # A pot's cards as it is followed are reckoned as they are read; those it was planned with are kept.
+                if key in _RECKONED or (key == "cards" and "followed" in was):
                     continue
                 self.assertIn(key, now, where)
                 count += self._same(value, now[key], f"{where}.{key}")
@@ -147,7 +149,11 @@ class Upgrades(TestCase):
                 self._same(one, other, f"{where}[{n}]")
                 for n, (one, other) in enumerate(zip(was, now, strict=True))
             )
-        self.assertEqual(was, now, where)
+        if isinstance(was, float) and isinstance(now, float):
+            # Reckoned again, in another order of sums: the last digits of a float are no difference.
+            self.assertTrue(math.isclose(was, now, rel_tol=1e-9), f"{was} != {now}: {where}")
+        else:
+            self.assertEqual(was, now, where)
         return 1
 
     def _rows_stand(self, before: dict[str, list[Any]], after: dict[str, list[Any]]) -> None:
