@@ -86,4 +86,14 @@ describe('a document being edited', () => {
     note.undo()
     await vi.waitFor(() => expect(note.typed.value).toEqual({ words: 'stored' }))
   })
+  it('undoes an edit that is still being worked out once it is there, and redoes it', async () => {
+    const note = open()
+    await note.open(4)
+    void note.edit((doc) => (doc.words = 'slow'))
+    note.undo() // on a slow line: before the answer
+    await vi.waitFor(() => expect(note.typed.value).toEqual({ words: 'stored' }))
+    expect(note.future.value).toHaveLength(1)
+    note.redo()
+    await vi.waitFor(() => expect(note.typed.value).toEqual({ words: 'slow' }))
+  })
 })

@@ -99,6 +99,8 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
   let busy: Promise<void> | null = null
   /** The last good state, or the one a step back or forth is on its way to: two quick steps are two. */
   let present: object | null = null
+  /** Whether an edit is on its way that no list remembers yet. */
+  let editing = false
   let lastTag = ''
   let lastAt = 0
   let gone = false
@@ -122,6 +124,7 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
     }
   }
   async function work(job: Job): Promise<void> {
+    editing = job.keep
     try {
       const made = await job.ask(job.document)
       if (gone) return
@@ -145,6 +148,8 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
     } catch (error) {
       if (gone) return
       refuse(error)
+    } finally {
+      editing = waiting?.keep ?? false
     }
     keepHere()
   }
@@ -152,6 +157,7 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
   function send(document: Loose, change: Change<Found> = {}): Promise<void> {
     typed.value = document
     waiting = { document, ask: change.ask ?? kind.work, tag: change.tag ?? '', keep: change.keep ?? true }
+    editing ||= waiting.keep
     busy ??= (async () => {
       while (waiting) {
         const next: Job = waiting
@@ -170,6 +176,8 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
   }
   /** One state back or forth: from the end of one list to the end of the other. */
   function step(from: typeof past, to: typeof past): void {
+    // An edit that is still being worked out is undone too, once it is there to be undone.
+    if (editing && busy) return void busy.then(() => step(from, to))
     const next = from.value.at(-1)
     if (!next || !present) return
     from.value = from.value.slice(0, -1)

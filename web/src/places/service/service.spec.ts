@@ -37,7 +37,7 @@ const set = (value: unknown) => (doc: Loose) => (doc.lines[0].portions = value)
 describe('the service being planned', () => {
   it('is worked out with the versions its sauces are pinned at', async () => {
     await service.edit(set(12))
-    expect(asked.at(-1)).toEqual({
+    expect(asked.at(-1)).toMatchObject({
       path: '/api/services/work',
       body: { document: { ...document, lines: [{ dish: '1', portions: 12 }] }, pinned: { '3': 2 } },
     })
