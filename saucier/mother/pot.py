@@ -167,7 +167,8 @@ def mother_for(
 ) -> Mother:
     """One mother for all ``goals`` (by ``bases[goal.key]``), cooked in the pan ``pan_for`` gives.
 
-    The pot takes fat ratio and roux time of its largest branch, the longest simmer of all.
+    She is made of what the first of ``goals`` is; fat ratio and roux time are those of the largest made of the same,
+    the simmer is the longest of all.
     Each branch is finished in the pan ``finish_in`` gives. Branches in ``thicken`` do not set its thickness: they are bound by beurre manié afterwards.
     Raises :class:`CannotPour` where a branch cannot be made from her.
     """
@@ -215,7 +216,9 @@ def _settled(
 ) -> _Settled:
     """Size and flour together: what boils off does not grow with the pot, so the size decides the
     flour, and the flour how much the branches take."""
-    base = bases[max(goals, key=lambda goal: goal.whole_ml).key]
+    hers = bases[goals[0].key].identity
+    alike = [goal for goal in goals if bases[goal.key].identity == hers]
+    base = bases[max(alike, key=lambda goal: goal.whole_ml).key]
     minutes = max(bases[goal.key].minutes for goal in goals)
     setters = {goal.key for goal in goals if goal.key not in thicken} or {g.key for g in goals}
     size_ml = 1.03 * sum(goal.whole_ml for goal in goals)

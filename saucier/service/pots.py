@@ -154,9 +154,8 @@ class PotPlanner:
         self, group: list[Wanted], one: Wanted, bases: dict[str, Base | Sentence]
     ) -> Sentence | None:
         """Why ``one`` may not pour from the mother of ``group`` (``one`` among it): what she would
-        bring that its guests go without, or an allergen it has not of its own. Hers is the base of
-        whoever takes most."""
-        base = bases[max(group, key=lambda each: each.to_make_ml).key]
+        bring that its guests go without, or an allergen it has not of its own."""
+        base = bases[self._gives_base(group).key]
         if not isinstance(base, Base):
             return None
         larder = self._kitchen.larder
@@ -187,20 +186,22 @@ class PotPlanner:
     ) -> list[str]:
         """A key for each group's mother that says what she is made of: not how much of her, nor which one comes
         first. Two of the same are told apart by the first of their sauces."""
-        by_force = {key for key, force in self._service.force.items() if force == "share"}
-
-        def first(group: list[Wanted]) -> Wanted:
-            own = [one for one in group if one.sauce not in by_force] or group
-            return min(own, key=lambda one: (len(one.sauce), one.sauce, one.key))
-
-        keys = []
-        for group in groups:
-            base = bases[first(group).key]
-            keys.append(f"mother-{base.identity}" if isinstance(base, Base) else "mother")
+        keys = [self._mothers_key(group, bases) for group in groups]
         return [
-            key if keys.count(key) == 1 else f"{key}-of-{first(group).sauce}"
+            key if keys.count(key) == 1 else f"{key}-of-{self._gives_base(group).sauce}"
             for key, group in zip(keys, groups, strict=True)
         ]
+
+    def _mothers_key(self, group: list[Wanted], bases: dict[str, Base | Sentence]) -> str:
+        base = bases[self._gives_base(group).key]
+        return f"mother-{base.identity}" if isinstance(base, Base) else "mother"
+
+    def _gives_base(self, group: list[Wanted]) -> Wanted:
+        """Whose base the mother of ``group`` has: one that shares of itself, not one that is made to, whatever
+        the portions."""
+        by_force = {key for key, force in self._service.force.items() if force == "share"}
+        own = [one for one in group if one.sauce not in by_force] or group
+        return min(own, key=lambda one: (len(one.sauce), one.sauce, one.key))
 
     def _mother(
         self,
@@ -216,6 +217,10 @@ class PotPlanner:
                 alone += [(one, say("not-from-the-mother", why=why)) for one, why in barred]
                 group = [one for one in group if all(one is not out for out, _ in barred)]
                 continue
+            gives = self._gives_base(group)
+            group = [gives, *(one for one in group if one is not gives)]
+            if not _is_of(key, made_of := self._mothers_key(group, bases)):
+                key = f"{made_of}-of-{gives.sauce}"  # who gave her base is out of it
             finish = {one.key: self._finished(one) for one in group}
             goals = [_goal(one, finish[one.key][1]) for one in group]
             own = {one.key: base for one in group if isinstance(base := bases[one.key], Base)}
@@ -598,6 +603,11 @@ class PotPlanner:
         if any(w.code == "reactive-pan" for state in checked.steps for w in state.warnings):
             notes.append(say("pot-of-bare-metal"))
         return tuple(notes)
+
+
+def _is_of(key: str, made_of: str) -> bool:
+    """Whether the mother of this ``key`` is one ``made_of`` that."""
+    return key == made_of or key.startswith(f"{made_of}-of-")
 
 
 def first_key(pot: str, inside: str) -> str:
