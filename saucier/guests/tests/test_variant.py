@@ -169,6 +169,20 @@ class StandingOnIt(unittest.TestCase):
         wine = sheet(add("wine-white-dry", 300), reduce_to(share=0.5), name="wine")
         self.assertEqual(self.refused(wine, "alcohol").keys, ("wine-white-dry",))
 
+    def test_an_emulsion_without_its_yolk_is_no_sauce_of_another_name(self) -> None:
+        """Nor is what the other parts leave of it a sauce because butter is whisked in."""
+        wine = (add("wine-white-dry", 60), reduce_to(share=0.5))
+        warm = {"op": "reheat", "to_c": 78}
+        mounted = {"op": "mount", "amount": grams(250)}
+        for butter in (add("butter-clarified", 250), mounted):
+            case = sheet(*wine, add("egg-yolk", 54), butter, warm, name="warm butter")
+            bad = self.refused(case, "egg")
+            self.assertEqual(bad.keys, ("egg-yolk",))
+            self.assertIn("is made by egg yolk", str(bad.problems[0].message))
+            self.assertTrue(str(bad.problems[0].remedy))
+        bound = variant(liaison(80), "egg").sheets["s"]  # flour holds that one
+        self.assertIsNotNone(check(bound).final.thickness.grade)
+
     def test_what_is_offered_works_and_brings_nothing_excluded(self) -> None:
         for case in (WHITE, CHEESE, liaison(80)):
             for word in ("milk", "vegan", "gluten"):
