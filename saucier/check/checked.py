@@ -6,7 +6,7 @@ from saucier.check.earned import learned_of, model_spread_of
 from saucier.check.prepared import DEFAULT_KITCHEN, prepare
 from saucier.check.state import Figures, State
 from saucier.check.vague import vagueness
-from saucier.check.whole import told_of_whole
+from saucier.check.whole import remarks_on_whole
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
@@ -87,8 +87,8 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     reached_for = () if sheet.pan else (_assumed_pan(pan, kitchen),)
     assumed = (*reached_for, *learned_of(prepared))
     spread = vagueness(prepared, pots[-1]) if pots else 0.0
-    for number, told in told_of_whole(sheet, pots):
-        pots[number] = pots[number].saying(told)
+    for number, remark in remarks_on_whole(sheet, pots):
+        pots[number] = pots[number].saying(remark)
     serving_c = sheet.target.serving_c
     model = model_spread_of(prepared)
     states = tuple(

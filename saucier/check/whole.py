@@ -10,13 +10,13 @@ from saucier.steps import Liaison, Reduce, Season
 from saucier.words import Sentence, say
 
 
-def told_of_whole(sheet: Sheet, pots: list[Pot]) -> Iterator[tuple[int, Sentence]]:
+def remarks_on_whole(sheet: Sheet, pots: list[Pot]) -> Iterator[tuple[int, Sentence]]:
     """By the number of its step, what is to be said of ``sheet`` played to ``pots``."""
     if not pots:
         return
-    for found in (_salted_too_soon(sheet, pots), _raw_flour(pots), _raw_yolk(sheet, pots)):
-        if found is not None:
-            yield found
+    for remark in (_salted_too_soon(sheet, pots), _raw_flour(pots), _raw_yolk(sheet, pots)):
+        if remark is not None:
+            yield remark
 
 
 def _salted_too_soon(sheet: Sheet, pots: list[Pot]) -> tuple[int, Sentence] | None:

@@ -29,7 +29,7 @@ class Balance(NamedTuple):
     - ``butter``: fat that came as butter, oil or rendered fat; ``loose`` the part of it that
       nothing has whisked in;
     - ``cultured``: the part of ``body`` that a cultured cream keeps when it boils; it thickens no
-      further as that boils down (``Pot.boil_liquid_g``);
+      further as that boils down (``Pot.boil_liquid``);
     - ``acid`` (as citric) and ``sugar``, both within ``solids``.
 
     A named tuple, as :class:`Pot`: frozen like the dataclasses elsewhere, and four times quicker

@@ -30,8 +30,8 @@ class Pot(NamedTuple):
     ``remarks``, what to tell the cook of it, belong to the last step only. ``lifted``: food taken out to be put back, paid for
     and weighed already. ``sour_min``: minutes its flour boiled in much acid. ``split``: it has
     split, and stays so until a step mends it. ``starch``: what thickens it, by how hot it has been; empty:
-    nothing, or all of it given. ``reduced``: a cream in it has been boiled down. ``spirits``: its alcohol, by how long it has simmered; empty: not at all. ``boil_liquid_g``: the most
-    water and alcohol in it as a boil began, which is what a cultured cream thickens once it has boiled.
+    nothing, or all of it given. ``reduced``: a cream in it has been boiled down. ``spirits``: its alcohol, by how long it has simmered; empty: not at all. ``boil_liquid``: the most
+    water and alcohol in it as a boil began, g for each gram a cultured cream thickens like: that it thickens once it has boiled.
     ``flour_boil_min``: minutes at the boil after which its flour no longer tastes raw.
     """
 
@@ -54,7 +54,7 @@ class Pot(NamedTuple):
     starch: Starches = ()
     reduced: bool = False
     spirits: Spirits = ()
-    boil_liquid_g: float = 0.0
+    boil_liquid: float = 0.0
     flour_boil_min: float = 0.0
 
     @property
@@ -92,7 +92,9 @@ class Pot(NamedTuple):
             balance=balance.boiled(),
             temperature_c=K.BOIL_C,
             hottest_c=K.BOIL_C if balance.yolk_protein else self.hottest_c,
-            boil_liquid_g=max(self.boil_liquid_g, liquid_g) if balance.cultured else 0.0,
+            boil_liquid=max(self.boil_liquid, liquid_g / balance.cultured)
+            if balance.cultured
+            else 0.0,
         )
 
     def simmered(self, minutes: float, water_share_left: float) -> "Pot":
@@ -118,6 +120,11 @@ class Pot(NamedTuple):
     @property
     def yolk_set(self) -> bool:
         return self.hottest_c >= K.YOLK_SETS_C
+
+    @property
+    def boil_liquid_g(self) -> float:
+        """The most water and alcohol so much of its cultured cream has boiled in, g; 0: it has not."""
+        return self.boil_liquid * self.balance.cultured
 
     @property
     def pieces_g(self) -> float:

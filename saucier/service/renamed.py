@@ -11,7 +11,7 @@ def renamed_pots(before: Plan, now: Plan) -> dict[str, str]:
     So it is where a tub of a sauce is put on hand: for a guest, who eats of no tub, it is made fresh, apart
     from what the others get of it. Where several could be meant none is.
     """
-    found: dict[str, str] = {}
+    renamed: dict[str, str] = {}
     old, new = _made(before), _made(now)
     for key, branch in old.items():
         if key in new:
@@ -22,10 +22,10 @@ def renamed_pots(before: Plan, now: Plan) -> dict[str, str]:
             if other.key not in old and (other.sauce, other.grade) == (branch.sauce, branch.grade)
         ]
         if len(same) == 1 and _alone(branch) == _alone(same[0]):
-            found[key] = same[0].key
+            renamed[key] = same[0].key
             if _alone(branch):
-                found[branch.pot] = same[0].pot
-    return found
+                renamed[branch.pot] = same[0].pot
+    return renamed
 
 
 def _made(plan: Plan) -> dict[str, BranchPlan]:

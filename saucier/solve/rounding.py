@@ -111,11 +111,11 @@ def _rounded_steps(
     for step, setting in zip(steps, settings, strict=True):
         for weighed in step.to_weigh(setting):
             if weighed.field and which(step, weighed):
-                told = kitchen_round(weighed.amount, fineness)
+                rounded_amount = kitchen_round(weighed.amount, fineness)
                 if weighed.ingredient:  # of another sauce there is no row
                     row = setting.ingredient(weighed.ingredient)
-                    told = measured_out(weighed.amount, row, weighed.grams, fineness)
-                step = step.with_amount(weighed.field, told)
+                    rounded_amount = measured_out(weighed.amount, row, weighed.grams, fineness)
+                step = step.with_amount(weighed.field, rounded_amount)
         if isinstance(step, Reduce) and isinstance(step.to, Stop):
             step = step.model_copy(update={"to": _rounded_stop(step.to, fineness)})
         if isinstance(step, Use) and step.inside and insides:
@@ -149,7 +149,7 @@ def measured_out(amount: Amount, row: Ingredient, grams: float, fineness: float 
             return Amount(count, amount.unit)
         flows = not row.piece and row.wet
         amount = Amount(grams / row.density, "mL") if flows else Amount(grams, "g")
-    finer = [one for one in FINENESS if one <= fineness] or [fineness]
+    finer = [share for share in FINENESS if share <= fineness] or [fineness]
     for share in finer:
         rounded = kitchen_round(amount, share)
         if abs(rounded.value / amount.value - 1.0) <= most:

@@ -15,7 +15,7 @@ from saucier.roots import find_root
 from saucier.sheet import Sheet, SheetPan
 from saucier.solve.goal import Goal
 from saucier.solve.have import used_of
-from saucier.solve.stops import goes_by_minutes, stops_as_written
+from saucier.solve.stops import stops_as_written
 from saucier.steps import (
     AS_WRITTEN,
     AnyStep,
@@ -122,10 +122,12 @@ def solve(
         raise BadInput.at("steps", "there-are-none-to-solve-for")
     if not as_found and (kept := _by_its_grade(sheet, goal, kitchen)):
         return kept
-    if not as_found and (goal.volume or goal.have) and any(map(goes_by_minutes, sheet.steps)):
-        scaled = _solved(stops_as_written(sheet, kitchen), goal, kitchen, as_found)
-        if abs(scaled.knobs.scale - 1.0) > K.SAME_SIZE:
-            return scaled
+    if not as_found and (goal.volume or goal.have):
+        written = stops_as_written(sheet, kitchen)
+        if written is not sheet:
+            scaled = _solved(written, goal, kitchen, as_found)
+            if abs(scaled.knobs.scale - 1.0) > K.SAME_SIZE:
+                return scaled
     solved = _solved(sheet, goal, kitchen, as_found)
     if solved.free == "cheese" and check(solved.sheet, kitchen).final.thickness.grade is None:
         # So much cheese that it is no sauce any more: that it is near the edge shows only once it is sized.

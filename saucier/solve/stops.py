@@ -8,7 +8,7 @@ from saucier.steps import AnyStep, Reduce, Simmer
 from saucier.steps.reduce import Stop, share_left
 
 
-def goes_by_minutes(step: AnyStep) -> bool:
+def _may_go_by_minutes(step: AnyStep) -> bool:
     """Whether ``step`` may be one that boils down for so many minutes (a simmer: where no starch is in it), and
     its minutes are not pinned."""
     if isinstance(step, Simmer):
@@ -33,13 +33,13 @@ def stops_as_written(sheet: Sheet, kitchen: Kitchen) -> Sheet:
     >>> round(step.to.share, 2), step.minutes
     (0.82, 3.0)
     """
-    if not any(goes_by_minutes(step) for step in sheet.steps):
+    if not any(_may_go_by_minutes(step) for step in sheet.steps):
         return sheet
     states = check(sheet, kitchen).steps
     steps: list[AnyStep] = []
     for number, step in enumerate(sheet.steps):
         before, after = states[number - 1].pot if number else None, states[number].pot
-        if before is None or not goes_by_minutes(step) or not before.wetted:
+        if before is None or not _may_go_by_minutes(step) or not before.wetted:
             steps.append(step)
             continue
         share = share_left(before, after)
@@ -52,6 +52,8 @@ def stops_as_written(sheet: Sheet, kitchen: Kitchen) -> Sheet:
         steps.append(
             Reduce(to=Stop(share=min(1.0, share)), heat=heat, minutes=minutes, note=step.note)
         )
+    if tuple(steps) == sheet.steps:
+        return sheet
     return sheet.model_copy(update={"steps": tuple(steps)})
 
 

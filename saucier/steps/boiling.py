@@ -59,9 +59,11 @@ def long_to_boil(pot: Pot, stove: Stove, minutes: float) -> tuple[Sentence, ...]
         )
         if way <= K.LONG_TO_BOIL_MIN
     ]
-    told = say("never-boils-here") if never else say("long-to-boil-here", hours=minutes / 60.0)
+    how_long = say("never-boils-here") if never else say("long-to-boil-here", hours=minutes / 60.0)
     return (
-        say("not-on-this-ring", what=told, ways=one_of(ways) if ways else say("no-way-to-boil")),
+        say(
+            "not-on-this-ring", what=how_long, ways=one_of(ways) if ways else say("no-way-to-boil")
+        ),
     )
 
 

@@ -87,7 +87,7 @@ def put_in(
         starch,
         pot.reduced,
         spirits,
-        pot.boil_liquid_g,
+        pot.boil_liquid,
         wants,
     )
 

@@ -393,5 +393,15 @@ class Pouring:
             starch=starches_mixed(pot.starch, pot.balance.thickener, inner.starch, added.thickener),
             reduced=pot.reduced or inner.reduced,
             spirits=spirits_mixed(pot.spirits, pot.balance.alcohol, inner.spirits, added.alcohol),
+            boil_liquid=_boil_liquid(pot, inner, added.cultured),
+            flour_boil_min=max(pot.flour_boil_min, inner.flour_boil_min),
         )
         return whisked_on_the_fire(filled, working, self._stove) if working else filled
+
+
+def _boil_liquid(pot: Pot, inner: Pot, cultured_g: float) -> float:
+    """``Pot.boil_liquid`` of ``pot`` with what thickens like ``cultured_g`` of ``inner`` in it."""
+    whole = pot.balance.cultured + cultured_g
+    if whole <= 0.0:
+        return 0.0
+    return (pot.boil_liquid_g + inner.boil_liquid * cultured_g) / whole

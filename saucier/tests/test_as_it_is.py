@@ -15,7 +15,7 @@ from saucier.sheet import Sheet
 from saucier.solve import goal_of, rounded_for_kitchen, solve
 from saucier.steps import Reduce
 from saucier.steps.step import amounts_in
-from saucier.testing import add, melt, reduce_to, roux, sheet, simmer, trial_count
+from saucier.testing import add, melt, reduce_to, roux, sheet, simmer, trial_count, use
 from saucier.tests.random_sheets import a_sauce, any_sheet
 from saucier.thickness import LIQUID, thickness_now
 from saucier.units import Amount
@@ -157,6 +157,18 @@ class Creams(unittest.TestCase):
             figures = made(add("creme-fraiche-30", 250), reduce_to(share=share)).final.figures
             self.assertAlmostEqual(figures.viscosity_pa_s, eta, delta=0.1 * eta)
             self.assertEqual(figures.grade, grade)
+
+    def test_a_share_of_it_and_one_made_inside_is_as_thick_as_the_whole(self) -> None:
+        boiled = [add("creme-fraiche-30", 400), reduce_to(share=0.55)]
+        whole = made(*boiled).final.thickness.viscosity_pa_s
+        aside = made(*boiled, {"op": "reserve", "share": 0.5})
+        inside = made(use(boiled, "half"))
+        for checked in (aside, inside):
+            self.assertAlmostEqual(checked.final.thickness.viscosity_pa_s / whole, 1, delta=1e-6)
+
+    def test_raw_flour_of_a_sauce_made_inside_is_told(self) -> None:
+        raw = [add("milk-whole", 500), simmer(1), roux(20, 20, "raw"), simmer(1)]
+        self.assertIn("short-boil", codes(made(use(raw, "all")).final))
 
     def test_thin_cream_boiled_is_told_wherever_it_came_in(self) -> None:
         cream = {"ingredient": "cream-18", "amount": {"value": 200, "unit": "g"}}
