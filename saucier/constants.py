@@ -62,6 +62,8 @@ PURE_STARCH_POWER = 1.8
 one for a starch (a power of 1.8 and more)."""
 LEAN_ROUX = 0.6
 """With less fat than this share of its flour a roux is a paste that lumps and catches."""
+DUSTED_INTO_WATER = 3.0
+"""With more water than so many times its weight, flour dusted over a pot falls into liquid."""
 ROOT_STARCH_MIN = 2.0
 """Boiled longer than this, what is bound with a root starch is told to thin."""
 SMOKES_UNDER_C = 200.0
@@ -210,6 +212,9 @@ STRAINED_HOLDS = {"food": 0.03, "pieces": 0.05, "leaves": 0.10, "minced": 0.25}
 LEAVES_LEAK = 0.35
 """Liquor strained food keeps on it, of the weight that went in (spread 40 %): fish, shellfish and meat in pieces,
 vegetables in pieces, mushrooms and leaves (what gives back 35 % and more), minced aromatics and herbs."""
+COOKED_IN_SAUCE_MIN = {"seafood": 3.0, "fish": 9.0, "meat": 12.0}
+"""Minutes in a hot sauce after which raw food of usual pieces is done within: prawns 12 mm thick, fish and meat 25 mm
+thick and twice as wide (slabs in a sauce at 97 °C, docs/model.md 6)."""
 FINISH_MINUTES = {"raw": 6.0, "seared": 4.0, "cooked": 2.0}
 """Minutes in the sauce until it is done, where none are given."""
 SEAR_STEAM_SHARE, SEAR_FOND_SHARE, SEAR_FAT_TAKEN = 0.10, 0.01, 0.15
@@ -291,6 +296,10 @@ SHORT_OF_TURNING = 0.999
 # --- seasoning ----------------------------------------------------------------------
 OVER_SALTED_PCT = 0.03
 """g salt per 100 g over the target from which a sauce was salted too soon."""
+RINSED_KEEPS = 0.5
+"""Share of its salt that brined food keeps where it is rinsed or blanched (docs/model.md 2)."""
+BRINE_TOLD_PCT = 0.1
+"""g salt per 100 g of the sauce from which what salted food gives is told."""
 SALT_WHOLE_G = 20.0
 """From here on salt is weighed in whole grams: a tenth is under half a percent of it."""
 
@@ -516,6 +525,8 @@ oiled it waits to be dipped (kitchen practice)."""
 PASTA_DRINKS_BAKED, PASTA_DRINKS_TOSSED = 0.30, 0.08
 """g of a sauce's water that a gram of dry pasta still drinks, baked in it and tossed with it (kitchen
 figures; ± half)."""
+FOOD_DRINKS_MOST = 0.4
+"""Of a sauce's water, what food in it drinks at most: starch and protein hold the rest (estimate)."""
 DRAINED_STILL_GIVES = 0.3
 """Of the juice a vegetable gives raw, what it still gives in the oven though it was cooked and drained."""
 THROUGH_FROM_MM = 8.0
@@ -533,9 +544,9 @@ RING_SLOWER = 1.3
 WEIGH_MIN, WEIGH_EACH_MIN = 1.0, 0.4
 WARM_MIN, WARM_MIN_PER_L = 4.0, 3.0
 WASH_MIN = 2.0
-DELICATE_WAITS_MIN, CREAM_WAITS_MIN, CHEESE_WAITS_MIN = 10.0, 20.0, 60.0
-GREEN_WAITS_MIN = 15.0
-ROUX_WAITS_MIN, MOTHER_WAITS_MIN = 90.0, 60.0
+DELICATE_WAITS_MIN, GREEN_WAITS_MIN, RICH_CREAM_WAITS_MIN = 10.0, 15.0, 20.0
+SUFFERS_TOO_MUCH = 3
+CREAM_WAITS_MIN, CHEESE_WAITS_MIN, ROUX_WAITS_MIN, MOTHER_WAITS_MIN = 60.0, 60.0, 90.0, 60.0
 POTS_A_COOK = 3
 PREPARE_AT_A_TIME_MIN = 15.0
 """Work by hand is cut into pieces no longer than this, so that two can share it."""

@@ -58,6 +58,7 @@ from kestrel.stove.labels import Cooled, make_label
 from kestrel.stove.models import Batch, Device, Label
 from kestrel.stove.schemas import LabelOut, LabelsWanted
 from saucier.dish import HeatedThrough, heated_through
+from saucier.dish.tint import is_green
 from saucier.errors import BadInput
 from saucier.keeping import Cooling, HoldingHot, held_hot, keeps, places, shipped_rules, use_by
 from saucier.kitchen import Kitchen as CoreKitchen
@@ -299,7 +300,9 @@ def choose_rules(request: HttpRequest, given: RulesIn):
 def holding(request: HttpRequest, batch_id: int, at_c: float, covered: bool):
     """A finished batch kept hot: what goes off it, how thick it is then, what brings it back."""
     found = through(batch_of(request, batch_id)).checked
-    return held_hot(found.final.pot, found.pan, at_c, covered, rules_of(_kitchen(request)).hot_c)
+    rules = rules_of(_kitchen(request))
+    green = is_green(found.sheet, core_kitchen(_kitchen(request)))
+    return held_hot(found.final.pot, found.pan, at_c, covered, rules.hot_c, green=green)
 
 
 @router.get("/heating", response={200: HeatedThrough})

@@ -6,7 +6,7 @@ from saucier import constants as K
 from saucier.pot import Pot
 from saucier.seasoning import salt_pct
 from saucier.sheet import Sheet
-from saucier.steps import Liaison, Reduce, Season
+from saucier.steps import Flame, Liaison, Reduce, Season
 from saucier.words import Sentence, say
 
 
@@ -17,6 +17,8 @@ def remarks_on_whole(sheet: Sheet, pots: list[Pot]) -> Iterator[tuple[int, Sente
     for remark in (_salted_too_soon(sheet, pots), _raw_flour(pots), _raw_yolk(sheet, pots)):
         if remark is not None:
             yield remark
+    yield from _flamed(sheet, pots)
+    yield from _brined(pots)
 
 
 def _salted_too_soon(sheet: Sheet, pots: list[Pot]) -> tuple[int, Sentence] | None:
@@ -47,6 +49,32 @@ def _raw_flour(pots: list[Pot]) -> tuple[int, Sentence] | None:
     if final.boiled_min == 0.0:
         return at, say("not-boiled", full_min=final.flour_boil_min)
     return at, say("short-boil", minutes=final.boiled_min, full_min=final.flour_boil_min)
+
+
+def _flamed(sheet: Sheet, pots: list[Pot]) -> Iterator[tuple[int, Sentence]]:
+    """What alcohol a flame leaves, and what of it the rest of the sauce does."""
+    for number, step in enumerate(sheet.steps):
+        before = pots[number - 1].balance.alcohol if number else 0.0
+        left = pots[number].balance.alcohol
+        if isinstance(step, Flame) and left < before:
+            yield number, say("flamed", alcohol=left, final=pots[-1].balance.alcohol)
+
+
+def _brined(pots: list[Pot]) -> Iterator[tuple[int, Sentence]]:
+    """Salted food that salts the sauce as it cooks in it, told where it comes in."""
+    came_in: dict[str, int] = {}
+    salt_there: dict[str, tuple[str, float, float]] = {}
+    for number, pot in enumerate(pots):
+        for piece in pot.pieces:
+            if piece.salt_min > 0.0 and not piece.rinsed:
+                came_in.setdefault(piece.key, number)
+                _, at_first, _ = salt_there.get(piece.key, ("", piece.salt_put_g, 0.0))
+                salt_there[piece.key] = piece.name, at_first, piece.content.salt
+    mass, salt = pots[-1].balance.mass_g, pots[-1].balance.salt
+    for key, (name, at_first, left) in salt_there.items():
+        given = min(at_first - left, salt)  # some of it may have been strained out again
+        if mass and (pct := 100.0 * given / mass) >= K.BRINE_TOLD_PCT:
+            yield came_in[key], say("brined", name=name, given=given, pct=pct)
 
 
 def _raw_yolk(sheet: Sheet, pots: list[Pot]) -> tuple[int, Sentence] | None:

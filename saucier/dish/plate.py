@@ -25,12 +25,13 @@ class AtTable:
     gives_g: float
     drinks_g: float
 
-    def as_eaten(self, pot: Pot, mass_g: float, sauces: int) -> Pot:
-        """``pot`` as ``mass_g`` of it are eaten, one of so many ``sauces`` of the portion."""
-        if mass_g <= 0.0 or not pot.yield_g:
+    def as_eaten(self, pot: Pot, sauces_g: float) -> Pot:
+        """``pot`` as it is eaten in a portion with ``sauces_g`` of sauce in all: each sauce gets, and is drunk of, its
+        share by weight. Food never drinks more than starch and protein let go of."""
+        if sauces_g <= 0.0 or not pot.yield_g:
             return pot
-        water = (self.gives_g - self.drinks_g) / max(1, sauces) / mass_g * pot.yield_g
-        left = max(0.1 * pot.balance.water, pot.balance.water + water)
+        water = (self.gives_g - self.drinks_g) / sauces_g * pot.yield_g
+        left = max((1.0 - K.FOOD_DRINKS_MOST) * pot.balance.water, pot.balance.water + water)
         return pot._replace(balance=pot.balance._replace(water=left))
 
 

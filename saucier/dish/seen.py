@@ -1,7 +1,7 @@
 """A dish as it is seen: its cross-section or its plate to scale, and what a portion comes to."""
 
 import math
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from saucier import constants as K
@@ -147,7 +147,17 @@ def seen(dish: Dish, sheets: Mapping[str, Sheet], kitchen: Kitchen) -> DishSeen:
     ]
     table = at_the_table(dish, [need.use.key for need in needs], poured, kitchen)
     sauces = tuple(
-        _sauce(n, dish, need, played[n], mls[n], masses[n], table, kitchen)
+        _sauce(
+            n,
+            dish,
+            need,
+            played[n],
+            mls[n],
+            masses[n],
+            table.as_eaten(pots[n], sum(masses)),
+            table,
+            kitchen,
+        )
         for n, need in enumerate(needs)
     )
     whole = mouthful(
@@ -256,6 +266,7 @@ def _sauce(
     checked: CheckedSheet,
     ml: float,
     mass_g: float,
+    eaten: Pot,
     table: AtTable,
     kitchen: Kitchen,
 ) -> SauceSeen:
@@ -269,9 +280,7 @@ def _sauce(
         portion_g=mass_g,
         lines=need.lines,
         grade=grade,
-        on_plate=_on_plate(
-            checked, grade, table, table.as_eaten(final.pot, mass_g, len(dish.sauces))
-        ),
+        on_plate=_on_plate(checked, grade, table, eaten),
         colour=colour_of_sauce(sheet, kitchen),
     )
 
@@ -470,6 +479,26 @@ def _salt_of(dish: Dish, number: int, pot: Pot) -> float:
     return 100.0 * pot.balance.salt / mass if mass else 0.0
 
 
+def _other_grades(
+    dish: Dish, needs: list[SauceNeed], played: list[CheckedSheet]
+) -> Iterator[Sentence]:
+    """Sauces planned in another grade than usual, each once: by the use that takes the most of it."""
+    told: set[tuple[str, str]] = set()
+    for n in sorted(range(len(needs)), key=lambda n: -needs[n].volume_ml):
+        use, sheet = use_named(needs[n].use.key), played[n].sheet
+        grade = dish.sauces[n].grade or sheet.target.grade
+        if not grade or grade == use.grade or (sheet.name, grade) in told:
+            continue
+        told.add((sheet.name, grade))
+        yield say(
+            "planned-in-another-grade",
+            name=sheet.name,
+            grade=spoken_grade(grade),
+            use=use.name.lower(),
+            usual=spoken_grade(use.grade),
+        )
+
+
 def _remarks(
     dish: Dish,
     needs: list[SauceNeed],
@@ -482,7 +511,12 @@ def _remarks(
     told: list[Sentence] = []
     if layout and layout.warning:
         told.append(layout.warning)
-    told += [say("pool-at-the-rim", name=pool.name) for pool in pools if pool.at_rim]
+    # What is poured over food or tossed with it does not run as a pool does.
+    told += [
+        say("pool-at-the-rim", name=pool.name)
+        for pool in pools
+        if pool.at_rim and pool.use in ("pool", "cordon", "nap")
+    ]
     lying = [pool for pool in pools if pool.use in ("pool", "cordon")]
     if len(lying) == 2:
         etas = [
@@ -495,19 +529,7 @@ def _remarks(
         told.append(say("solids-drink", grams=table.drinks_g))
     if table.gives_g >= 1.0:
         told.append(say("solids-give", grams=table.gives_g))
-    for n, need in enumerate(needs):
-        use = use_named(need.use.key)
-        grade = dish.sauces[n].grade or played[n].sheet.target.grade
-        if grade and grade != use.grade:
-            told.append(
-                say(
-                    "planned-in-another-grade",
-                    name=played[n].sheet.name,
-                    grade=spoken_grade(grade),
-                    use=use.name.lower(),
-                    usual=spoken_grade(use.grade),
-                )
-            )
+    told += _other_grades(dish, needs, played)
     if whole.over_g > 0.05:
         told.append(say("salty-without-sauce", grams=whole.over_g, target_pct=whole.target_pct))
     return tuple(told)

@@ -24,6 +24,7 @@ from saucier.keeping.label import LINE, ColdBy, Label, lines_of, use_by
 from saucier.keeping.rules import USUAL, Rules, Stage, read_rules, shipped_rules
 from saucier.keeping.shelf_life import Keeps, freezing, keeps
 from saucier.keeping.slab import Face, Lumped, Matter, Moved, Slab
+from saucier.keeping.standing import Standing, stands_hot
 
 __all__ = [
     "LINE",
@@ -51,6 +52,7 @@ __all__ = [
     "StageFact",
     "StageForecast",
     "StageMet",
+    "Standing",
     "Verdict",
     "cool",
     "cooled_c",
@@ -62,11 +64,13 @@ __all__ = [
     "held_hot",
     "keeps",
     "lines_of",
+    "made_for_its_service",
     "matter_of",
     "place_named",
     "places",
     "put_away_at",
     "read_rules",
     "shipped_rules",
+    "stands_hot",
     "use_by",
 ]

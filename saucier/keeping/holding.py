@@ -8,6 +8,7 @@ from typing import NamedTuple
 from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.heat import Pan, pot_heat_j_per_k
+from saucier.keeping.standing import stands_hot
 from saucier.pot import Pot
 from saucier.roots import find_root
 from saucier.thickness import grade_of, spoken_grade, thickness_of
@@ -105,34 +106,39 @@ class HeldHot:
 @dataclass(frozen=True, slots=True)
 class HoldingHot:
     """How a sauce stands hot at ``at_c``: after so many minutes each, and in words whether that is hot enough by
-    the rules, and what keeps it."""
+    the rules, and what keeps it; ``stands``: how long it does before it suffers."""
 
     at_c: float
     covered: bool
     ok: bool
     after: tuple[HeldHot, ...]
     words: Sentence
+    stands: Sentence
 
 
 HELD_MIN = (30.0, 60.0, 120.0)
 
 
-def held_hot(pot: Pot, pan: Pan, at_c: float, covered: bool, hot_c: float) -> HoldingHot:
+def held_hot(
+    pot: Pot, pan: Pan, at_c: float, covered: bool, hot_c: float, *, green: bool = False
+) -> HoldingHot:
     """``pot`` kept at ``at_c`` in ``pan``, under film or a film of butter (``covered``: nothing goes off) or
-    open (docs/model.md 6). ``hot_c``: hot holding by the rules in force. Raises :class:`BadInput` (``at_c``).
+    open (docs/model.md 6), as long as it stands at all. ``hot_c``: hot holding by the rules in force; ``green``: its
+    colour is a herb's. Raises :class:`BadInput` (``at_c``).
 
     >>> from saucier.pot import Balance
     >>> pot = Pot(Balance(water=900, solids=90, fat=85, thickener=60, flour=60), boiled_min=5)
     >>> pan = Pan("24", "straight", 24, 12)
     >>> [round(one.lost_g) for one in held_hot(pot, pan, 65, False, 63).after]
-    [57, 113, 226]
+    [57, 113, 169]
     """
     if not 40.0 <= at_c <= 95.0:
         raise BadInput.at("at_c", "is-no-hot-holding", low=40.0, most=95.0)
     before = thickness_of(pot, at_c).viscosity_pa_s
     per_min = 0.0 if covered else K.HOLD_KG_M2_H * pan.surface_m2(pot.total_ml) * 1000.0 / 60.0
+    stands = stands_hot(pot, green=green)
     found = []
-    for minutes in HELD_MIN:
+    for minutes in (*(m for m in HELD_MIN if m < stands.minutes), stands.minutes):
         lost = min(per_min * minutes, 0.9 * pot.balance.water)
         later = pot._replace(balance=pot.balance._replace(water=pot.balance.water - lost))
         after = thickness_of(later, at_c).viscosity_pa_s
@@ -141,7 +147,9 @@ def held_hot(pot: Pot, pan: Pan, at_c: float, covered: bool, hot_c: float) -> Ho
         found.append(HeldHot(minutes, lost, None if after is None else grade_of(after), ml))
     ok = at_c >= hot_c
     code = ("holds" if covered else "open") if ok else "too-cool"
-    return HoldingHot(at_c, covered, ok, tuple(found), say(f"held-hot.{code}", rule_c=hot_c))
+    how_long = say("held-hot.stands", minutes=stands.minutes, why=stands.words)
+    words = say(f"held-hot.{code}", rule_c=hot_c)
+    return HoldingHot(at_c, covered, ok, tuple(found), words, how_long)
 
 
 def _let_down(pot: Pot, at_c: float, wanted_pa_s: float) -> float:

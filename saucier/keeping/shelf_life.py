@@ -28,17 +28,26 @@ def keeps(pot: Pot, days: int = K.CHILLED_DAYS, read_c: float | None = None) -> 
     >>> keeps(check(sheet(roux(60, 60), add("milk-whole", 1, "L"), simmer(5))).final.pot).days
     2
     """
-    if pot.delicate & _FOR_ITS_SERVICE:
+    if made_for_its_service(pot):
         return Keeps(0, say("keeps.for-its-service"))
     if pot.balance.yolk_protein > 0.0:
         if read_c is not None and read_c < K.YOLK_COOKED_C:
             return Keeps(0, say("keeps.yolk-read", read_c=read_c, to_c=K.YOLK_COOKED_C))
-        if pot.hottest_c < K.YOLK_COOKED_C or not pot.starch_holds:
-            return Keeps(0, say("keeps.for-its-service"))
         return Keeps(min(1, days), say("keeps.until-tomorrow"))
     if days == 0:
         return Keeps(0, say("keeps.for-its-service"))
-    return Keeps(days, say("keeps.chilled", days=days))
+    code = "keeps.chilled-with-butter" if "mounted" in pot.delicate else "keeps.chilled"
+    return Keeps(days, say(code, days=days))
+
+
+def made_for_its_service(pot: Pot) -> bool:
+    """Whether ``pot`` neither waits nor keeps: soft cream without starch, butter that nothing else holds, yolk
+    without flour or not heated through."""
+    yolk = pot.balance.yolk_protein > 0.0
+    protected = {"soft-cream"} if pot.starch_holds else set[str]()
+    return bool((pot.delicate & _FOR_ITS_SERVICE) - protected) or (
+        yolk and (pot.hottest_c < K.YOLK_COOKED_C or not pot.starch_holds)
+    )
 
 
 def freezing(pot: Pot) -> Sentence:
@@ -50,7 +59,7 @@ def freezing(pot: Pot) -> Sentence:
     >>> freezing(check(sheet(roux(60, 60), add("milk-whole", 1, "L"), simmer(5))).final.pot).code
     'freezing.weeps'
     """
-    if pot.delicate & _FOR_ITS_SERVICE or pot.balance.yolk_protein > 0.0:
+    if pot.delicate & _BREAKS_FROZEN or pot.balance.yolk_protein > 0.0:
         return say("freezing.breaks")
     if pot.balance.creamy and pot.balance.fat > K.RICH_TO_FREEZE * pot.balance.mass_g:
         return say("freezing.may-turn")
@@ -59,4 +68,5 @@ def freezing(pot: Pot) -> Sentence:
     return say("freezing.stands-it")
 
 
-_FOR_ITS_SERVICE = frozenset({"mounted", "soft-cream"})
+_FOR_ITS_SERVICE = frozenset({"mounted-bare", "soft-cream", "liaison"})
+_BREAKS_FROZEN = frozenset({"mounted", "mounted-bare", "soft-cream"})

@@ -11,7 +11,8 @@ class Piece(NamedTuple):
     """Pieces of one ingredient: their ``content`` now, the juice still ``to_leak_g``, what is still
     ``to_fall_g`` apart and the fat still ``to_render_g``, all g. ``ahead_g`` is juice given before its turn: what falls apart
     counts it. ``food``: cooked in the sauce or put back to finish in it, no part of its yield. ``put_g`` is what of it
-    went in, ``salt_min`` the time constant of the salt it gives, minutes (0: with its juice alone)."""
+    went in, ``salt_min`` the time constant of the salt it gives, minutes (0: with its juice alone), ``salt_put_g`` what it
+    came with, ``rinsed``: rinsed or blanched before."""
 
     key: str
     name: str
@@ -23,6 +24,8 @@ class Piece(NamedTuple):
     to_render_g: float = 0.0
     put_g: float = 0.0
     salt_min: float = 0.0
+    salt_put_g: float = 0.0
+    rinsed: bool = False
 
     @property
     def mass_g(self) -> float:
@@ -36,6 +39,7 @@ class Piece(NamedTuple):
             ahead_g=self.ahead_g * share,
             to_render_g=self.to_render_g * share,
             put_g=self.put_g * share,
+            salt_put_g=self.salt_put_g * share,
         )
 
 

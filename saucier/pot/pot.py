@@ -113,11 +113,6 @@ class Pot(NamedTuple):
         )
 
     @property
-    def passing(self) -> frozenset[str]:
-        """What in it neither boils nor waits: thin cream does not boil, but waits."""
-        return self.delicate - {"thin-cream"}
-
-    @property
     def yolk_set(self) -> bool:
         return self.hottest_c >= K.YOLK_SETS_C
 

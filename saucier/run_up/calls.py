@@ -6,6 +6,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
 from saucier import constants as K
+from saucier.keeping import made_for_its_service
 from saucier.kitchen import Kitchen
 from saucier.run_up.calls_told import AtOnce, CallPlan, CallStep, ToOrder
 from saucier.run_up.dishes import finish_to_order
@@ -89,7 +90,9 @@ class Calls:
             keeps = keeps_of(branch.sheet, branch.final.pot, self.kitchen)
             told.append(
                 say(
-                    "mise.sauce-delicate" if branch.final.pot.passing else "mise.sauce",
+                    "mise.sauce-delicate"
+                    if made_for_its_service(branch.final.pot)
+                    else "mise.sauce",
                     name=branch.name,
                     ml=branch.need_ml / max(line.line.portions, 1.0),
                     rule_c=K.HOT_HOLDING_C,

@@ -5,6 +5,7 @@ from saucier.cards import cards
 from saucier.check import CheckedSheet, check
 from saucier.dish.tint import is_green
 from saucier.heat import Pan
+from saucier.keeping import stands_hot
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
 from saucier.run_up.jobs import Doing, Job, Keeps
@@ -47,16 +48,8 @@ def fire_of(checked: CheckedSheet, parts: tuple[Doing, ...]) -> tuple[float, flo
 
 def keeps_of(sheet: Sheet, final: Pot, kitchen: Kitchen, mother: bool = False) -> Keeps:
     """How long the sauce of ``sheet``, finished as ``final``, may stand hot under film before it is used."""
-    if final.passing == {"cheese"}:
-        return Keeps(K.CHEESE_WAITS_MIN, 2, say("keeps.cheese"))
-    if final.passing:
-        return Keeps(K.DELICATE_WAITS_MIN, 6, say("keeps.delicate"))
-    if is_green(sheet, kitchen):
-        return Keeps(K.GREEN_WAITS_MIN, 4, say("keeps.green-sauce"))
-    if final.balance.thickener > 0.0:
-        minutes = K.MOTHER_WAITS_MIN if mother else K.ROUX_WAITS_MIN
-        return Keeps(minutes, 1, say("keeps.roux"))
-    return Keeps(K.CREAM_WAITS_MIN, 3, say("keeps.cream"))
+    stands = stands_hot(final, green=is_green(sheet, kitchen), mother=mother)
+    return Keeps(stands.minutes, stands.suffers, stands.words)
 
 
 def lay_pots(at: At, days: dict[str, int]) -> None:
@@ -261,7 +254,7 @@ def _on_hand(at: At) -> None:
                 lines,
                 amount=say("job.ml", ml=used.ready_ml),
                 uses=(Use(at.any_ring()),),
-                keeps=Keeps(K.ROUX_WAITS_MIN, 1, say("keeps.roux")),
+                keeps=Keeps(K.ROUX_WAITS_MIN, 1, say("stands.roux")),
             )
         )
         for branch in at.plan.branches:

@@ -3,14 +3,14 @@
 from collections.abc import Iterator
 
 from saucier import constants as K
+from saucier.dish.tint import is_green
 from saucier.guests import exclusions, raw_yolk_in
 from saucier.guests.exclusion import soft_yolk
+from saucier.keeping import stands_hot
 from saucier.kitchen import Kitchen
 from saucier.service.eaten import eaten_by, named_in
 from saucier.service.planned import BranchPlan, LinePlan, Plan
 from saucier.words import Sentence, say
-
-_DO_NOT_WAIT = frozenset({"mounted", "soft-cream", "liaison"})
 
 
 def cautions_of(plan: Plan, kitchen: Kitchen) -> tuple[Sentence, ...]:
@@ -23,7 +23,7 @@ def cautions_of(plan: Plan, kitchen: Kitchen) -> tuple[Sentence, ...]:
                 *_yolk(plan, kitchen),
                 *_alcohol(plan),
                 *_cheese_of_vegetarians(plan, kitchen),
-                *_between_sittings(plan),
+                *_between_sittings(plan, kitchen),
             ]
         )
     )
@@ -113,14 +113,15 @@ def _cheese_of_vegetarians(plan: Plan, kitchen: Kitchen) -> Iterator[Sentence]:
             yield say("caution.rennet", dish=line.called, names=cheeses)
 
 
-def _between_sittings(plan: Plan) -> Iterator[Sentence]:
+def _between_sittings(plan: Plan, kitchen: Kitchen) -> Iterator[Sentence]:
     """Sauces that do not wait from the one sitting to the other, where both eat of them."""
     gap = gap_minutes(plan)
     if gap is None or gap < K.SITTING_GAP_MIN:
         return
     for branch in plan.branches:
         sittings = {line.line.sitting for line in _lines(plan, branch)}
-        if branch.final.pot.delicate & _DO_NOT_WAIT and len(sittings) == 2 and branch.pot:
+        stands = stands_hot(branch.final.pot, green=is_green(branch.sheet, kitchen))
+        if stands.suffers >= K.SUFFERS_TOO_MUCH and len(sittings) == 2 and branch.pot:
             yield say(
                 "caution.made-again",
                 name=branch.name,

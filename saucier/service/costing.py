@@ -37,11 +37,11 @@ def costed(one: LinePlan, branches: Mapping[str, BranchPlan], kitchen: Kitchen) 
     ]
     table = at_the_table(dish, [need.use.key for need in one.needs], poured, kitchen)
     told = []
-    for need, branch, pot, mass in zip(one.needs, sauces, pots, masses, strict=True):
+    for need, branch, pot in zip(one.needs, sauces, pots, strict=True):
         total = branch.made_ml + branch.from_stock_ml
         cost += branch.cost * need.volume_ml / max(total, 1e-9)
         allergens |= pot.allergens
-        there = thickness_of(table.as_eaten(pot, mass, len(pots)), table.at_c)
+        there = thickness_of(table.as_eaten(pot, sum(masses)), table.at_c)
         grade = spoken_grade(there.grade) if there.grade else there.reason
         told.append(say("on-plate", name=branch.name, grade=grade, at_c=table.at_c))
     return replace(

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from saucier import constants as K
 from saucier.check import check
 from saucier.errors import BadInput
+from saucier.keeping import keeps
 from saucier.kitchen import Kitchen
 from saucier.rescue import brought_back
 from saucier.service.amiss import Amiss, amiss
@@ -86,11 +87,8 @@ def used_first(
 
 
 def _refused(one: OnHand, service: Service, sheet: Sheet, kitchen: Kitchen) -> Sentence | None:
-    if too_old := _too_old(one, service.keep_days):
-        return too_old
-    if check(sheet, kitchen).final.pot.passing:
-        return say("made-for-its-service")
-    return None
+    days = keeps(check(sheet, kitchen).final.pot, service.keep_days).days
+    return _too_old(one, days) if days else say("made-for-its-service")
 
 
 def _brought_back(

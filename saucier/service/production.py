@@ -7,8 +7,10 @@ from saucier import constants as K
 from saucier.cards import cards
 from saucier.check import CheckedSheet, check
 from saucier.dish import is_pasta
+from saucier.keeping import keeps
 from saucier.kitchen import Kitchen
 from saucier.larder import ALLERGENS, Ingredient
+from saucier.pot import Pot
 from saucier.service.cautions import cautions_of, sitting_ml
 from saucier.service.costing import toppings_g, usable_g
 from saucier.service.on_hand import ROUX_OF
@@ -156,14 +158,17 @@ def _left(plan: Plan) -> tuple[Sentence, ...]:
     for branch in plan.branches:
         over = branch.made_ml + branch.from_stock_ml - branch.need_ml - branch.film_ml
         if over >= K.LEFT_TOLD_ML and branch.pot:
-            keeps = "does-not-keep" if branch.final.pot.passing else "keeps"
-            days = plan.service.keep_days
-            told.append(say(f"left.{keeps}", name=branch.name, ml=over, days=days))
+            told.append(_left_over(branch.name, over, branch.final.pot, plan))
     for pot in plan.pots:
         over = pot.left_g * pot.made_ml / pot.made_g if pot.mother else 0.0
         if over >= K.LEFT_TOLD_ML:
-            told.append(say("left.keeps", name=pot.name, ml=over, days=plan.service.keep_days))
+            told.append(_left_over(pot.name, over, pot.checked.final.pot, plan))
     return tuple(told)
+
+
+def _left_over(name: Sentence | str, over_ml: float, pot: Pot, plan: Plan) -> Sentence:
+    days = keeps(pot, plan.service.keep_days).days
+    return say("left.keeps" if days else "left.does-not-keep", name=name, ml=over_ml, days=days)
 
 
 def weighed_out(plan: Plan, kitchen: Kitchen) -> tuple[WeighOut, ...]:

@@ -14,10 +14,12 @@ LiquidIn = Literal["cold-gradual", "warm-stream", "hot-at-once", "cold-roux-into
 
 
 class Add(OneIngredient):
-    """So much of an ingredient, at ``temperature_c`` (a kitchen's 20 °C where none is given)."""
+    """So much of an ingredient, at ``temperature_c`` (a kitchen's 20 °C where none is given); brined food may be ``rinsed`` or
+    blanched first."""
 
     op: Literal["add"] = "add"
     temperature_c: Celsius | None = None
+    rinsed: bool = False
 
     def prepare(self, setting: Setting) -> Move:
         grams = grams_of(setting, self.ingredient, self.amount)
@@ -26,12 +28,12 @@ class Add(OneIngredient):
 
         working = K.LIQUID_IN_MINUTES[setting.liquid_in]
         yolk = row.per_gram.yolk_protein > 0.0
-        stove = setting.stove
+        stove, rinsed = setting.stove, self.rinsed
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             into_roux = row.wet and not pot.wetted and pot.balance.flour > 0.0
             minutes = working if into_roux else 0.0
-            filled = put_in(pot, row, grams * knobs.scale, temperature, minutes)
+            filled = put_in(pot, row, grams * knobs.scale, temperature, minutes, rinsed=rinsed)
             if into_roux:
                 filled = whisked_on_the_fire(filled, minutes, stove)
             return _with_loose_yolk(pot, filled) if yolk else filled

@@ -13,7 +13,7 @@ from saucier.pot import EMPTY, Pot, cook_all, rendered
 from saucier.steps.put_in import put_in
 from saucier.steps.roux import RouxColour, powered
 from saucier.steps.step import Hands, Knobs, Move, OneIngredient, Setting, StepBase, grams_of
-from saucier.words import say
+from saucier.words import Sentence, say
 
 
 class Sweat(OneIngredient):
@@ -23,6 +23,7 @@ class Sweat(OneIngredient):
     hands: ClassVar[Hands] = "now-and-then"
     op: Literal["sweat"] = "sweat"
     minutes: Minutes = 8
+    rinsed: bool = False
 
     def prepare(self, setting: Setting) -> Move:
         row = setting.ingredient(self.ingredient)
@@ -30,13 +31,13 @@ class Sweat(OneIngredient):
             raise BadInput.at("ingredient", "ingredient-does-not-sweat", name=row.name)
         grams = grams_of(setting, self.ingredient, self.amount)
         lost = min(K.SWEAT_LOSS_MOST, K.SWEAT_LOSS_PER_MIN * self.minutes)
-        minutes = self.minutes
+        minutes, rinsed = self.minutes, self.rinsed
         dry = say("no-fat", why=say("no-fat-to-sweat"))
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             fat_there = pot.balance.fat or pot.wetted or row.renders_share
             remarks = pot.remarks if fat_there else (*pot.remarks, dry)
-            pot = put_in(pot, row, grams * knobs.scale, None)
+            pot = put_in(pot, row, grams * knobs.scale, None, rinsed=rinsed)
             piece, fat = rendered(pot.pieces[-1], minutes)
             steam = min(lost * piece.mass_g, 0.9 * piece.content.water)
             content = piece.content.with_liquids(piece.content.water - steam, piece.content.alcohol)
@@ -68,13 +69,14 @@ class Dust(OneIngredient):
         row = powered(setting.ingredient(self.ingredient), self.colour)
         grams = grams_of(setting, self.ingredient, self.amount)
         minutes = self.minutes
-        lean = say("lean-dust")
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             flour = grams * knobs.scale * knobs.flour
-            remarks = pot.remarks if pot.balance.fat >= 0.7 * flour else (*pot.remarks, lean)
-            pot = put_in(pot, row, flour, None)
-            return pot._replace(minutes=pot.minutes + minutes, remarks=remarks)
+            lumps = _lumps(pot, flour)
+            # Cooked in the fat of the pan, flour loses its raw taste as in a roux.
+            cooked = not (lumps or _floats(pot, flour)) and minutes >= K.ROUX_COOKED_MIN
+            pot = put_in(pot, row, flour, None, minutes, lumps)
+            return pot._replace(flour_boil_min=K.ROUX_RAW_MIN) if cooked else pot
 
         return move
 
@@ -83,6 +85,21 @@ class Dust(OneIngredient):
 
     def timer_minutes(self, before: Pot, after: Pot) -> float | None:
         return self.minutes or None
+
+
+def _floats(pot: Pot, flour_g: float) -> bool:
+    """Whether ``flour_g`` over ``pot`` falls into liquid rather than being stirred into the fat with a little juice."""
+    return pot.wetted and pot.balance.water > K.DUSTED_INTO_WATER * flour_g
+
+
+def _lumps(pot: Pot, flour_g: float) -> tuple[Sentence, ...]:
+    """Why ``flour_g`` dusted over ``pot`` lumps: too little fat to coat it, or hot liquid that swells it at once. Into
+    cold liquid it is whisked smooth."""
+    if _floats(pot, flour_g):
+        return (say("flour-into-hot"),) if pot.temperature_c >= K.SWELLS_FROM_C else ()
+    if pot.balance.fat < K.LEAN_ROUX * flour_g:
+        return (say("lean-dust", fat_g=pot.balance.fat, flour_g=flour_g),)
+    return ()
 
 
 class Infuse(OneIngredient):

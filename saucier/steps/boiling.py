@@ -13,6 +13,7 @@ _MUST_NOT_BOIL = {
     "soft-cream": say("soft-cream-boiled"),
     "thin-cream": say("soft-cream-boiled"),
     "mounted": say("mounted-boiled"),
+    "mounted-bare": say("mounted-boiled"),
     "liaison": say("liaison-boiled", max_c=K.LIAISON_BARE_MAX_C),
     "cheese": say("cheese-boiled"),
 }

@@ -67,6 +67,7 @@ def tempering(
 
 _BARE = say("liaison-bare", max_c=K.LIAISON_BARE_MAX_C)
 _MOUNTED = say("mounted")
+_MOUNTED_BARE = say("mounted-bare")
 _SOFT = say("soft-cream", max_c=K.SOFT_CREAM_MAX_C)
 
 
@@ -165,12 +166,17 @@ class Mount(OneIngredient):
             holds = there >= K.MOUNTS_INTO * grams * knobs.scale
             # Butter boiled into cream is a usual finish: its fat finds room among the cream's own.
             into_cream = pot.cream_fat_share >= K.BUTTER_BOILS_IN
-            if row.role != "fat":
-                remarks += (say("not-butter", name=row.name),)
             if not pot.wetted:
                 remarks += (say("no-sauce", to=say("no-sauce-to-mount")),)
-            if not into_cream:
-                remarks += (_MOUNTED,)
+            delicate = pot.delicate
+            if row.role != "fat":
+                remarks += (say("not-butter", name=row.name),)
+            elif not into_cream:
+                # Flour holds its share of fat; what neither it nor a cream holds is a warm emulsion.
+                butter = pot.balance.butter + grams * knobs.scale * row.per_gram.fat
+                held = pot.starch_holds and butter <= K.FLOUR_HOLDS_FAT * pot.balance.flour
+                remarks += (_MOUNTED if held else _MOUNTED_BARE,)
+                delicate = delicate | {"mounted" if held else "mounted-bare"}
             cooled = min(pot.temperature_c, K.MOUNT_MAX_C)
             mounted = put_in(
                 pot._replace(temperature_c=cooled),
@@ -180,7 +186,7 @@ class Mount(OneIngredient):
             )
             return mounted._replace(
                 minutes=pot.minutes + 2.0,
-                delicate=pot.delicate if into_cream else pot.delicate | {"mounted"},
+                delicate=delicate,
                 remarks=remarks,
             )
 
@@ -188,20 +194,21 @@ class Mount(OneIngredient):
 
 
 class Finish(OneIngredient):
-    """Something stirred in last, off the heat: soured cream, herbs, a purée, a reduction."""
+    """Something stirred in last, off the heat: soured cream, herbs, a purée, a reduction; brined food may be ``rinsed`` first."""
 
     fire: ClassVar[bool] = False
     op: Literal["finish"] = "finish"
     temperature_c: Celsius = K.FRIDGE_C
+    rinsed: bool = False
 
     def prepare(self, setting: Setting) -> Move:
         row = setting.ingredient(self.ingredient)
         grams = grams_of(setting, self.ingredient, self.amount)
-        at, soft = self.temperature_c, splits_when_boiled(row)
+        at, soft, rinsed = self.temperature_c, splits_when_boiled(row), self.rinsed
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             cooled = pot._replace(temperature_c=min(pot.temperature_c, K.SOFT_CREAM_MAX_C))
-            finished = put_in(cooled, row, grams * knobs.scale, at)
+            finished = put_in(cooled, row, grams * knobs.scale, at, rinsed=rinsed)
             if soft and not pot.balance.thickener:
                 finished = finished.saying(_SOFT)
             return finished._replace(minutes=pot.minutes + 1.0)

@@ -53,7 +53,8 @@ class Start(StepBase):
 
         def move(pot: Pot, knobs: Knobs) -> Pot:
             for row, grams in parts:
-                pot = put_in(pot, row, grams * knobs.scale, None)
+                # Its juices lie in its fat already: nothing spits.
+                pot = put_in(pot._replace(temperature_c=K.BOIL_C), row, grams * knobs.scale, None)
             return pot._replace(temperature_c=K.USED_PAN_C)
 
         return move
@@ -103,10 +104,7 @@ class Flame(StepBase):
             if share < 0.03:
                 return pot._replace(remarks=(*pot.remarks, nothing))
             left = balance.with_liquids(balance.water, balance.alcohol * K.FLAMED_ALCOHOL_LEFT)
-            remark = say("flamed", alcohol=left.alcohol)
-            return pot._replace(
-                balance=left, minutes=pot.minutes + 1.0, remarks=(*pot.remarks, remark)
-            )
+            return pot._replace(balance=left, minutes=pot.minutes + 1.0)
 
         return move
 
@@ -152,6 +150,7 @@ class Sear(OneIngredient):
                 to_render_g=row.renders_share * raw.mass_g,
                 put_g=raw.mass_g,
                 salt_min=row.salt_min,
+                salt_put_g=content.salt,
             )
             piece, ran_out = rendered(piece, minutes)
             return pot._replace(
@@ -239,8 +238,11 @@ class Return(StepBase):
             pieces, balance = cook_all(pot.pieces, pot.balance, minutes)
             if row.role in _SAFE_MIDDLE_ROLES and pot.temperature_c < K.SAFE_MIDDLE_UNDER_C:
                 pot = pot.saying(_safe_middle(pot.temperature_c))
-            elif row.role in _SAFE_MIDDLE_ROLES and self.how == "raw":
-                pot = pot.saying(say("raw-in-sauce", name=row.spoken_name, minutes=minutes))
+            elif self.how == "raw" and minutes < (
+                wants := K.COOKED_IN_SAUCE_MIN.get(row.role, 0.0)
+            ):
+                facts = {"minutes": minutes, "wants": wants}
+                pot = pot.saying(say("raw-in-sauce", name=row.spoken_name, **facts))
             return pot._replace(pieces=pieces, balance=balance, minutes=pot.minutes + minutes)
 
         return move

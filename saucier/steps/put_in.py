@@ -17,11 +17,12 @@ def put_in(
     remarks: tuple[Sentence, ...] = (),
     *,
     juice_share: float | None = None,
+    rinsed: bool = False,
 ) -> Pot:
     """``pot`` with ``grams`` of ``row`` stirred in at ``temperature_c`` (None: the pot's own),
     which takes ``minutes`` and calls for ``remarks``.
 
-    Pieces join the pieces; all else becomes sauce. With ``juice_share`` they are food that
+    ``rinsed`` or blanched first, pieces bring half their salt. Pieces join the pieces; all else becomes sauce. With ``juice_share`` they are food that
     finishes in it and gives so much of its weight as juice.
     """
     temperature = pot.temperature_c
@@ -35,6 +36,8 @@ def put_in(
         leak = row.leak_share if juice_share is None else juice_share
         falls = 0.0 if food else row.falls_share
         content = EMPTY.plus(row.per_gram, grams)
+        if rinsed:
+            content = content._replace(salt=K.RINSED_KEEPS * content.salt)
         piece = Piece(
             key=row.key,
             name=row.name,
@@ -47,6 +50,8 @@ def put_in(
             to_render_g=0.0 if food else row.renders_share * grams,
             put_g=grams,
             salt_min=row.salt_min,
+            salt_put_g=content.salt,
+            rinsed=rinsed,
         )
         pieces = (*pieces, piece)
     else:

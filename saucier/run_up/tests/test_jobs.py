@@ -136,7 +136,7 @@ class Jobs(unittest.TestCase):
             return keeps_of(made.sheet, made.final.pot, kitchen())
 
         green, white = keeps("green-veloute-for-eggs"), keeps("breakfast-egg-white-sauce")
-        self.assertEqual(green.why.code, "keeps.green-sauce")
+        self.assertEqual(green.why.code, "stands.green")
         self.assertLess(green.longest, white.longest / 4.0)
 
     def test_every_pan_is_held_until_its_sauce_is_used(self) -> None:

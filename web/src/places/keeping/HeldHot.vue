@@ -55,6 +55,7 @@ const wrong = computed(() => problems.value.find((one) => one.field.endsWith('at
         </li>
       </ol>
       <p v-if="found" :class="found.ok ? 'quiet' : 'warning'">{{ found.ok ? '✓' : '!' }} {{ found.words }}.</p>
+      <p v-if="found" class="quiet">{{ found.stands }}.</p>
     </div>
   </section>
 </template>
