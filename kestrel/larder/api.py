@@ -88,6 +88,7 @@ def _ingredient(row: Ingredient, own: bool) -> dict[str, Any]:
         "density": row.density,
         "piece_g": row.piece_g,
         "piece": row.piece,
+        "gives_salt": row.salt_min > 0.0,
         "allergens": sorted(row.allergens),
         "price_per_kg": row.price_per_kg,
         "origin": spoken_origin(row.origin),

@@ -23,6 +23,7 @@ class IngredientOut(Schema):
     density: float
     piece_g: float
     piece: bool
+    gives_salt: bool
     allergens: list[str]
     price_per_kg: float
     origin: Sentence

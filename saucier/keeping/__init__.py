@@ -22,7 +22,7 @@ from saucier.keeping.forecast import (
 from saucier.keeping.holding import Held, HoldingHot, ProbeRead, cooled_c, held, held_hot
 from saucier.keeping.label import LINE, ColdBy, Label, lines_of, use_by
 from saucier.keeping.rules import USUAL, Rules, Stage, read_rules, shipped_rules
-from saucier.keeping.shelf_life import Keeps, freezing, keeps
+from saucier.keeping.shelf_life import Keeps, freezing, keeps, made_for_its_service
 from saucier.keeping.slab import Face, Lumped, Matter, Moved, Slab
 from saucier.keeping.standing import Standing, stands_hot
 

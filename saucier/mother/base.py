@@ -80,7 +80,7 @@ def base_of(sheet: Sheet, kitchen: Kitchen) -> Base | Sentence:
             simmer = step
             at += 1
             break
-        if not isinstance(step, Add) or step.op != "add":
+        if not isinstance(step, Add):
             break
         row = larder[step.ingredient]
         if row.role in _LIQUIDS and not early:

@@ -7,6 +7,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, ValidationError, field_validator, model_validator
 
+from saucier.constants import CHILLED_DAYS
 from saucier.dish import Vessel
 from saucier.document import AmountField, IngredientKey, Part, with_points
 from saucier.errors import BadInput, Problem
@@ -74,7 +75,7 @@ class Service(Part):
         default_factory=dict
     )
     on_hand: Annotated[tuple[OnHand, ...], Field(max_length=60)] = ()
-    keep_days: Annotated[float, Field(ge=0, le=14)] = 3.0
+    keep_days: Annotated[float, Field(ge=0, le=14)] = float(CHILLED_DAYS)
     repeats: Literal["never", "weekly"] = "never"
 
     @field_validator("lines")

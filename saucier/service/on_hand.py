@@ -87,7 +87,7 @@ def used_first(
 
 
 def _refused(one: OnHand, service: Service, sheet: Sheet, kitchen: Kitchen) -> Sentence | None:
-    days = keeps(check(sheet, kitchen).final.pot, service.keep_days).days
+    days = keeps(check(sheet, kitchen).final.pot, int(service.keep_days)).days
     return _too_old(one, days) if days else say("made-for-its-service")
 
 

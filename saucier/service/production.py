@@ -167,7 +167,7 @@ def _left(plan: Plan) -> tuple[Sentence, ...]:
 
 
 def _left_over(name: Sentence | str, over_ml: float, pot: Pot, plan: Plan) -> Sentence:
-    days = keeps(pot, plan.service.keep_days).days
+    days = keeps(pot, int(plan.service.keep_days)).days
     return say("left.keeps" if days else "left.does-not-keep", name=name, ml=over_ml, days=days)
 
 

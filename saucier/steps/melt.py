@@ -4,19 +4,20 @@ from dataclasses import replace
 from typing import Literal, Self
 
 from saucier import constants as K
+from saucier.document import Celsius
 from saucier.larder import Ingredient
 from saucier.pot import Pot
-from saucier.steps.add import Add
 from saucier.steps.put_in import put_in
-from saucier.steps.step import Knobs, Move, Setting, grams_of
+from saucier.steps.step import Knobs, Move, OneIngredient, Setting, grams_of
 from saucier.words import Sentence, say
 
 
-class Melt(Add):
+class Melt(OneIngredient):
     """Cheese, finely shredded, melted in handful by handful. Where neither flour nor a reduction thickens the sauce, a
     solve turns its amount."""
 
-    op: Literal["melt"] = "melt"  # type: ignore[assignment]
+    op: Literal["melt"] = "melt"
+    temperature_c: Celsius | None = None
     heat: Literal["off", "low"] = "off"
 
     def prepare(self, setting: Setting) -> Move:

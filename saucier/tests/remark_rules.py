@@ -42,7 +42,7 @@ class Said(NamedTuple):
 
     @property
     def steps_so_far(self) -> list[Any]:
-        return [step for step in _flat(self.checked.sheet.steps[: self.number + 1])]
+        return list(_flat(self.checked.sheet.steps[: self.number + 1]))
 
     def fact(self, name: str) -> Any:
         return self.sentence.facts[name]
@@ -181,9 +181,10 @@ RULES: dict[str, Callable[[Said], bool]] = {
     "liaison-bare": lambda s: 1000 * _flour_by_water(s.after.balance) < 45.0,
     # Butter and creams at the end.
     "mounted": lambda s: s.after.balance.flour > 0.0,
-    "mounted-bare": lambda s: 2.0 * s.after.balance.flour < s.after.balance.butter or _flour_by_water(
-        s.before.balance
-    ) < 0.01,
+    "mounted-bare": lambda s: (
+        2.0 * s.after.balance.flour < s.after.balance.butter
+        or _flour_by_water(s.before.balance) < 0.01
+    ),
     "soft-cream": lambda s: s.row.per_gram.fat < 0.30 and s.before.balance.thickener == 0.0,
     "emulsion-caution": lambda s: _phi(s.after) >= 0.69 and _boils(s),
     "emulsion-oily": lambda s: _phi(s.after) >= 0.76,
@@ -201,18 +202,18 @@ RULES: dict[str, Callable[[Said], bool]] = {
         s.fact("alcohol") < s.before.balance.alcohol
         and abs(s.fact("final") - s.final.balance.alcohol) < 0.1
     ),
-    "brined": lambda s: (
-        s.fact("given") <= s.final.balance.salt + 1e-6 and s.fact("pct") >= 0.1
-    ),
+    "brined": lambda s: s.fact("given") <= s.final.balance.salt + 1e-6 and s.fact("pct") >= 0.1,
     # Boiling down.
     "lid-on-a-reduction": lambda s: s.checked.sheet.lid or getattr(s.step, "lid", False),
     "not-on-this-ring": lambda s: s.after.minutes - s.before.minutes > 120.0,
     "already-less": lambda s: s.fact("total_g") <= s.before.total_g + 1.0,
     "thick-enough": lambda s: _same_mass(s),
     "two-rules": lambda s: abs(s.fact("said") - s.fact("minutes")) > 0.25 * s.fact("minutes"),
-    "stop-out-of-reach": lambda s: s.after.split or _liquid(s.after.balance) < 0.06 * _liquid(
-        s.before.balance
-    ) or _phi(s.after) > 0.7,
+    "stop-out-of-reach": lambda s: (
+        s.after.split
+        or _liquid(s.after.balance) < 0.06 * _liquid(s.before.balance)
+        or _phi(s.after) > 0.7
+    ),
     "grade-out-of-reach": lambda s: s.checked.steps[s.number].figures.grade != _asked_grade(s),
     # Salt, pans, raw flour.
     "too-salty": lambda s: _salt_pct(s.before) > s.fact("target_pct"),
@@ -235,9 +236,9 @@ RULES: dict[str, Callable[[Said], bool]] = {
 
 def _smokes(fat: str) -> bool:
     """Fats a cook does not sear in: butter, olive oil, lard and drippings."""
-    return any(word in fat for word in ("butter-unsalted", "butter-salted", "olive", "pork", "nut")) or (
-        0.0 < ROWS[fat].smokes_c < 200.0
-    )
+    return any(
+        word in fat for word in ("butter-unsalted", "butter-salted", "olive", "pork", "nut")
+    ) or (0.0 < ROWS[fat].smokes_c < 200.0)
 
 
 def _is_food(row: Ingredient) -> bool:
@@ -262,7 +263,9 @@ def _asked_grade(said: Said) -> str | None:
 
 
 def _greys(balance: Balance) -> bool:
-    return balance.alcohol > 0.0 or balance.yolk_protein > 0.0 or balance.acid > 0.001 * balance.mass_g
+    return (
+        balance.alcohol > 0.0 or balance.yolk_protein > 0.0 or balance.acid > 0.001 * balance.mass_g
+    )
 
 
 # --- what must be said ---------------------------------------------------------------------
@@ -271,7 +274,9 @@ def _greys(balance: Balance) -> bool:
 def _ends_with_raw_flour(checked: CheckedSheet) -> bool:
     """Flour the sheet itself put in, never at the boil, in a sauce that was one."""
     final = checked.final.pot
-    root = any(ROWS[key].thins_share > 0 for step in _flat(checked.sheet.steps) for key in step.names())
+    root = any(
+        ROWS[key].thins_share > 0 for step in _flat(checked.sheet.steps) for key in step.names()
+    )
     dry = not final.wetted
     return final.balance.thickener > 0.0 and final.boiled_min == 0.0 and not root and not dry
 
@@ -287,15 +292,22 @@ def _a_boil_after(checked: CheckedSheet, put_in: Callable[[Any], bool]) -> bool:
     for step, state in zip(checked.sheet.steps, checked.steps, strict=True):
         if step.op == "strain":
             return False
-        if there and step.op in BOILS and state.pot.boiled_min > 0 and state.pot.balance.thickener == 0:
+        if (
+            there
+            and step.op in BOILS
+            and state.pot.boiled_min > 0
+            and state.pot.balance.thickener == 0
+        ):
             return True
         there = there or put_in(step)
     return False
 
 
 def _soured(step: Any) -> bool:
-    return step.op in ("add", "finish") and ROWS[step.ingredient].role == "soft-cream" and (
-        ROWS[step.ingredient].per_gram.fat < 0.28
+    return (
+        step.op in ("add", "finish")
+        and ROWS[step.ingredient].role == "soft-cream"
+        and (ROWS[step.ingredient].per_gram.fat < 0.28)
     )
 
 
@@ -352,9 +364,9 @@ MUST: dict[tuple[str, ...], Callable[[CheckedSheet], bool]] = {
     ("not-boiled", "short-boil"): _ends_with_raw_flour,
     ("yolk-raw",): _ends_with_raw_yolk,
     ("soft-cream-boiled",): lambda c: _a_boil_after(c, _soured),
-    ("mounted-boiled",): lambda c: _a_boil_after(
-        c, lambda s: s.op == "mount" and "butter" in s.ingredient
-    ) and not _creamy(c),
+    ("mounted-boiled",): lambda c: (
+        _a_boil_after(c, lambda s: s.op == "mount" and "butter" in s.ingredient) and not _creamy(c)
+    ),
     ("liaison-boiled",): lambda c: _a_boil_after(c, lambda s: s.op == "liaison"),
     ("lean-roux",): _dry_roux,
     ("lid-on-a-reduction",): _covered_reduction,

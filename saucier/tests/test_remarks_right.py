@@ -41,7 +41,13 @@ PARTS_OF_OTHERS = {
     "boils-in-two-pots",
 }
 """Sentences that stand within another, or say how a stop ends: their rule is the one around them."""
-NO_REMARKS = {"pan-assumed", "bare-pan-assumed", "thickness-now", "thickness-once-boiled", "thickness-as-served"}
+NO_REMARKS = {
+    "pan-assumed",
+    "bare-pan-assumed",
+    "thickness-now",
+    "thickness-once-boiled",
+    "thickness-as-served",
+}
 """What is said of a sheet or of a thickness, beside the remarks."""
 
 

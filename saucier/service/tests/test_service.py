@@ -300,6 +300,20 @@ class OnHandFirst(unittest.TestCase):
         self.assertIn("9 days old", str(self.on_hand(age_days=9).warnings[0]))
         self.assertFalse(self.on_hand(age_days=9, place="freezer").warnings)
 
+    def test_as_long_as_its_label_says(self) -> None:
+        """A cheese sauce keeps and is used; what its yolk lets keep until tomorrow is not the day after."""
+        cheese = {"sauce": "chicory-pancake-cheese-sauce", "amount": "5 L", "age_days": 1}
+        lines = [{"dish": "chicory-pancakes", "portions": 8}]
+        self.assertEqual(len(planned({"lines": lines, "on_hand": [cheese]}).used), 1)
+        liaison = {"sauce": "beetroot-gratin-mustard-liaison", "amount": "5 L"}
+        lines = [{"dish": "small-beetroot-gratins", "portions": 8}]
+        for age, used in ((1, True), (2, False)):
+            tub = {**liaison, "age_days": age}
+            plan = planned({"lines": lines, "on_hand": [tub]})
+            with self.subTest(age):
+                said = "".join(map(str, plan.warnings))
+                self.assertEqual("2 days old, over the 1" in said, not used, said)
+
     def test_what_one_grade_took_is_gone_for_the_next(self) -> None:
         lines = [*self.LINES, {"dish": "celeriac-gratin", "portions": 8}]
         stock = {"sauce": "celeriac-gratin-white-sauce", "amount": "3 L", "age_days": 1}

@@ -3148,6 +3148,8 @@ export interface components {
             piece_g: number;
             /** Piece */
             piece: boolean;
+            /** Gives Salt */
+            gives_salt: boolean;
             /** Allergens */
             allergens: string[];
             /** Price Per Kg */
@@ -3887,7 +3889,8 @@ export interface components {
         };
         /**
          * Add
-         * @description So much of an ingredient, at ``temperature_c`` (a kitchen's 20 °C where none is given).
+         * @description So much of an ingredient, at ``temperature_c`` (a kitchen's 20 °C where none is given); brined food may be ``rinsed`` or
+         *     blanched first.
          */
         Add: {
             /** Note */
@@ -3913,6 +3916,11 @@ export interface components {
             op: "add";
             /** Temperature C */
             temperature_c?: number | null;
+            /**
+             * Rinsed
+             * @default false
+             */
+            rinsed: boolean;
         };
         /**
          * Blend
@@ -4076,7 +4084,7 @@ export interface components {
         };
         /**
          * Finish
-         * @description Something stirred in last, off the heat: soured cream, herbs, a purée, a reduction.
+         * @description Something stirred in last, off the heat: soured cream, herbs, a purée, a reduction; brined food may be ``rinsed`` first.
          */
         Finish: {
             /** Note */
@@ -4105,6 +4113,11 @@ export interface components {
              * @default 4
              */
             temperature_c: number;
+            /**
+             * Rinsed
+             * @default false
+             */
+            rinsed: boolean;
         };
         /**
          * Flame
@@ -4881,6 +4894,11 @@ export interface components {
              * @default 8
              */
             minutes: number;
+            /**
+             * Rinsed
+             * @default false
+             */
+            rinsed: boolean;
         };
         /**
          * Target
@@ -6848,7 +6866,7 @@ export interface components {
             on_hand: components["schemas"]["OnHand"][];
             /**
              * Keep Days
-             * @default 3
+             * @default 2
              */
             keep_days: number;
             /**
@@ -10448,7 +10466,7 @@ export interface components {
         /**
          * HoldingHot
          * @description How a sauce stands hot at ``at_c``: after so many minutes each, and in words whether that is hot enough by
-         *     the rules, and what keeps it.
+         *     the rules, and what keeps it; ``stands``: how long it does before it suffers.
          */
         HoldingHot: {
             /** At C */
@@ -10461,6 +10479,8 @@ export interface components {
             after: components["schemas"]["HeldHot"][];
             /** Words */
             words: string;
+            /** Stands */
+            stands: string;
         };
         /**
          * HeatedThrough

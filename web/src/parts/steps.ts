@@ -18,6 +18,8 @@ export interface Knob {
   always?: boolean
   /** Its unit says enough: no label over it. */
   bare?: boolean
+  /** For food that gives its salt to the sauce alone. */
+  forSalted?: boolean
 }
 export interface StepForm {
   op: string
@@ -77,6 +79,7 @@ const min = (always = false): Knob => ({
   bare: true,
 })
 const celsius = (key: string, label: string): Knob => ({ key, label, kind: 'number', unit: '°C' })
+const rinsed: Knob = { key: 'rinsed', label: 'rinsed or blanched first', kind: 'switch', forSalted: true }
 const FOOD = ['meat', 'fish', 'seafood', 'vegetable']
 const PIECES = ['aromatic', 'vegetable', 'herb', 'meat', 'fish', 'seafood', 'nut']
 
@@ -103,7 +106,7 @@ export const forms: StepForm[] = [
     name: 'Pour in',
     group: 'Liquid',
     rows: [{ part: '', roles: ['milk', 'stock', 'cream', 'wine'] }],
-    knobs: [celsius('temperature_c', 'goes in at')],
+    knobs: [celsius('temperature_c', 'goes in at'), rinsed],
     fresh: () => ({ op: 'add', ...of('milk-whole', { value: 1, unit: 'L' }) }),
   },
   {
@@ -205,7 +208,7 @@ export const forms: StepForm[] = [
     name: 'Sweat',
     group: 'Aromatics',
     rows: [{ part: '', roles: PIECES }],
-    knobs: [min(true)],
+    knobs: [min(true), rinsed],
     fresh: () => ({ op: 'sweat', ...of('onion', grams(100)), minutes: 8 }),
   },
   {
@@ -261,7 +264,7 @@ export const forms: StepForm[] = [
     name: 'Finish off the heat',
     group: 'Enrich',
     rows: [{ part: '', roles: ['soft-cream', 'puree', 'herb', 'cream'] }],
-    knobs: [celsius('temperature_c', 'goes in at')],
+    knobs: [celsius('temperature_c', 'goes in at'), rinsed],
     fresh: () => ({ op: 'finish', ...of('creme-fraiche-30', grams(120)) }),
   },
   {

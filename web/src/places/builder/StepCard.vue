@@ -38,7 +38,10 @@ const form = computed(() => formOf(props.step.op))
 const problemOf = (field: string) => props.draft.problemAt(`${at.value}.${field}`)
 const rows = computed(() => rowsOf(props.step, props.card, (key) => session.ingredients.get(key)?.name))
 const reduces = computed(() => props.step.op === 'reduce')
-const knobs = computed(() => form.value.knobs.filter((knob) => knob.always || props.chosen))
+const salted = computed(() => session.ingredients.get(props.step.ingredient)?.gives_salt ?? false)
+const knobs = computed(() =>
+  form.value.knobs.filter((knob) => (knob.always || props.chosen) && (!knob.forSalted || salted.value)),
+)
 /** A problem of this step that no field here shows. */
 const ownProblem = computed(() => {
   const found = props.draft.problemAt(at.value)

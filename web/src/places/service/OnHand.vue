@@ -135,7 +135,7 @@ const problem = (i: number, field: string) => props.service.problemAt(`on_hand[$
     />
     <NumberField
       v-if="entries.some((one) => one.sauce)"
-      :value="service.doc.value.keep_days ?? 3"
+      :value="service.doc.value.keep_days ?? 2"
       label="Made sauces are used up to"
       unit="days old"
       :problem="service.problemAt('keep_days')"
