@@ -118,11 +118,20 @@ class HaveIn(Schema):
     amount: Any
 
 
+class WrittenIn(Schema):
+    """The pan and the ring a sheet stood on before; null: none was named."""
+
+    pan: Any = None
+    burner: Any = None
+
+
 class SolveIn(SheetIn):
     """What to solve for: the sheet's own target, with ``serves`` in place of what it serves, or
     ``have``, the one ingredient there is. ``exact`` leaves amounts as they come out instead of
-    rounding them."""
+    rounding them. ``written_in``: where it was put into another pan, the one its stops by minutes were written for:
+    they keep the share those minutes reached there."""
 
+    written_in: WrittenIn | None = None
     serves: dict[str, Any] | None = None
     have: HaveIn | None = None
     exact: bool = False

@@ -16,8 +16,16 @@ from saucier.heat import SideView
 from saucier.kitchen import Kitchen
 from saucier.rescue import Case, Remedy, likely, remedies, salt_remedies
 from saucier.schools import Followed, followed_in, switch
-from saucier.sheet import Serves, Sheet, read_part, read_sheet
-from saucier.solve import Goal, Have, Unreachable, goal_of, rounded_for_kitchen, solve
+from saucier.sheet import Serves, Sheet, read_part, read_sheet, write_sheet
+from saucier.solve import (
+    Goal,
+    Have,
+    Unreachable,
+    goal_of,
+    rounded_for_kitchen,
+    solve,
+    stops_as_written,
+)
 from saucier.steps import thickening_by
 from saucier.units import Amount, kitchen_round
 from saucier.what_if import AtTemperature, Lever, levers, pulled, thickness_curve
@@ -102,6 +110,17 @@ def _need(serves: Serves, final: FinalFigures, kitchen: Kitchen) -> NeedForEach:
         need.each,
         enough,
     )
+
+
+def moved_to_its_pan(sheet: Sheet, written_in: dict[str, Any], kitchen: Kitchen) -> Sheet:
+    """``sheet``, put into the pan and onto the ring it names, with its stops by minutes at the share they reached where
+    it stood before (``written_in``: ``pan`` and ``burner``). As it is where it could not be made there."""
+    try:
+        before = read_sheet({**write_sheet(sheet), **written_in})
+        steps = stops_as_written(before, kitchen).steps
+    except BadInput:
+        return sheet
+    return sheet.model_copy(update={"steps": steps})
 
 
 def solved(

@@ -58,7 +58,10 @@ def solve_sheet(request: HttpRequest, given: SolveIn):
     """The sheet re-proportioned and scaled to its target."""
     kitchen = core_kitchen(cast(KitchenRequest, request).kitchen)
     have = (given.have.ingredient, given.have.amount) if given.have else None
-    return work.solved(read_typed(given.sheet, kitchen), kitchen, given.serves, have, given.exact)
+    sheet = read_typed(given.sheet, kitchen)
+    if given.written_in is not None:
+        sheet = work.moved_to_its_pan(sheet, given.written_in.dict(), kitchen)
+    return work.solved(sheet, kitchen, given.serves, have, given.exact)
 
 
 @router.post("/switch", response={200: Worked})

@@ -1,10 +1,13 @@
 """Stops by minutes belong to the batch and the pan they were written for (docs/model.md 2)."""
 
+from collections.abc import Iterable, Iterator, Sequence
+
 from saucier import constants as K
 from saucier.check import check
 from saucier.kitchen import Kitchen
+from saucier.pot import Pot
 from saucier.sheet import Sheet
-from saucier.steps import AnyStep, Reduce, Simmer
+from saucier.steps import AS_WRITTEN, AnyStep, Reduce, Setting, Simmer, Use
 from saucier.steps.reduce import Stop, share_left
 
 
@@ -33,30 +36,61 @@ def stops_as_written(sheet: Sheet, kitchen: Kitchen) -> Sheet:
     >>> round(step.to.share, 2), step.minutes
     (0.82, 3.0)
     """
-    if not any(_may_go_by_minutes(step) for step in sheet.steps):
+    if not any(_may_go_by_minutes(step) for step in _every_step(sheet.steps)):
         return sheet
-    states = check(sheet, kitchen).steps
-    steps: list[AnyStep] = []
-    for number, step in enumerate(sheet.steps):
-        before, after = states[number - 1].pot if number else None, states[number].pot
-        if before is None or not _may_go_by_minutes(step) or not before.wetted:
-            steps.append(step)
-            continue
-        share = share_left(before, after)
-        minutes = step.minutes if isinstance(step, Simmer) else _minutes_of(step)
-        starchy = before.balance.thickener > 0.0
-        if isinstance(step, Simmer) and (starchy or share > K.HARDLY_BOILED_DOWN):
-            steps.append(step)  # it keeps its minutes: what it loses is told anew
-            continue
-        heat = step.heat if isinstance(step, Simmer | Reduce) else "simmer"
-        steps.append(
-            Reduce(to=Stop(share=min(1.0, share)), heat=heat, minutes=minutes, note=step.note)
-        )
-    if tuple(steps) == sheet.steps:
-        return sheet
-    return sheet.model_copy(update={"steps": tuple(steps)})
+    checked = check(sheet, kitchen)
+    steps = _kept(sheet.steps, [state.pot for state in checked.steps], checked.settings)
+    return sheet if steps == sheet.steps else sheet.model_copy(update={"steps": steps})
 
 
-def _minutes_of(step: AnyStep) -> float:
-    assert isinstance(step, Reduce) and step.stop is not None and step.stop.minutes is not None
+def _every_step(steps: Iterable[AnyStep]) -> Iterator[AnyStep]:
+    """``steps`` and those of the sauces made inside them."""
+    for step in steps:
+        yield step
+        if step.inside is not None:
+            yield from _every_step(step.inside.steps)
+
+
+def _kept(
+    steps: tuple[AnyStep, ...], pots: Sequence[Pot], settings: Sequence[Setting]
+) -> tuple[AnyStep, ...]:
+    """``steps``, played to ``pots``, with stops by minutes as the shares they reached; in sauces made inside them too."""
+    kept: list[AnyStep] = []
+    before = Pot()
+    for step, after, setting in zip(steps, pots, settings, strict=True):
+        if isinstance(step, Use) and not step.ready:
+            kept.append(_kept_inside(step, setting))
+        elif _may_go_by_minutes(step) and before.wetted:
+            kept.append(_by_share(step, before, after))
+        else:
+            kept.append(step)
+        before = after
+    return tuple(kept)
+
+
+def _kept_inside(step: Use, setting: Setting) -> Use:
+    if not any(_may_go_by_minutes(inner) for inner in _every_step(step.sauce.steps)):
+        return step
+    pouring = step.pouring(setting)
+    pots = list(pouring.inside.walk(pouring.knobs_inside(AS_WRITTEN)))
+    steps = _kept(step.sauce.steps, pots, pouring.inside.settings)
+    return step.model_copy(update={"sauce": step.sauce.model_copy(update={"steps": steps})})
+
+
+def _by_share(step: AnyStep, before: Pot, after: Pot) -> AnyStep:
+    """``step`` by the share its minutes reached; a simmer that binds or hardly boils down keeps its minutes: what it
+    loses is told anew."""
+    share = share_left(before, after)
+    if isinstance(step, Simmer):
+        if before.balance.thickener > 0.0 or share > K.HARDLY_BOILED_DOWN:
+            return step
+        minutes = step.minutes
+    else:
+        assert isinstance(step, Reduce)
+        minutes = _minutes_of(step)
+    return Reduce(to=Stop(share=min(1.0, share)), heat=step.heat, minutes=minutes, note=step.note)
+
+
+def _minutes_of(step: Reduce) -> float:
+    assert step.stop is not None and step.stop.minutes is not None
     return step.stop.minutes

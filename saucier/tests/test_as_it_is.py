@@ -338,6 +338,19 @@ class StopsByMinutes(unittest.TestCase):
                 self.assertEqual(step.minutes, 6)
                 self.assertIn("two-rules", codes(checked.final))
 
+    def test_minutes_of_a_sauce_made_inside_stay_a_share_too(self) -> None:
+        inner = [add("stock-light", 600), {"op": "reduce", "to": {"minutes": 6}, "heat": "lively"}]
+        case = sheet(roux(40, 40), use(inner, {"share": 1.0}), simmer(5), **self.PAN)
+        made = self.scaled(case, 4)
+        inside = made.steps[1].sauce.steps[1]
+        self.assertIsNone(inside.stop.minutes)
+        self.assertEqual(inside.minutes, 6)
+        once, fourfold = (check(each).final.thickness for each in (case, made))
+        assert once.viscosity_pa_s is not None and fourfold.viscosity_pa_s is not None
+        self.assertAlmostEqual(
+            fourfold.viscosity_pa_s, once.viscosity_pa_s, delta=0.1 * once.viscosity_pa_s
+        )
+
     def test_pinned_minutes_stay_and_a_simmer_of_a_starch_sauce_keeps_its(self) -> None:
         stop = {"op": "reduce", "to": {"minutes": 6}, "heat": "lively", "pinned": True}
         pinned = self.scaled(sheet(add("cream-35", 500), stop, **self.PAN), 3)

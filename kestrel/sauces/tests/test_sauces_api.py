@@ -186,6 +186,25 @@ class Working(KitchenTest):
         self.assertAlmostEqual(found["final"]["volume_ml"], 1030, delta=15)
         self.assertIn("20 slices · 50 mL = 1000 mL", found["need"]["lines"])
 
+    def test_put_into_another_pan_a_stop_by_minutes_stays_and_its_minutes_are_told_anew(
+        self,
+    ) -> None:
+        narrow, wide = {"diameter_cm": 20}, {"diameter_cm": 28}
+        steps = [
+            {"op": "add", "ingredient": "cream-35", "amount": "500 g"},
+            {"op": "reduce", "to": {"minutes": 6}, "heat": "lively"},
+        ]
+        there = {"name": "Cream", "pan": narrow, "steps": steps}
+        left = self.client.call("POST", "/work/check", {"sheet": there}).body["final"]
+        body = {"sheet": {**there, "pan": wide}, "written_in": {"pan": narrow, "burner": None}}
+        moved = self.client.call("POST", "/work/solve", body).body
+        self.assertAlmostEqual(moved["final"]["total_g"], left["total_g"], delta=3)
+        self.assertEqual(moved["sheet"]["steps"][1]["minutes"], 6)
+        self.assertLess(moved["final"]["minutes"], left["minutes"])
+        nonsense = {**body, "written_in": {"pan": {"diameter_cm": "wide"}, "burner": None}}
+        kept = self.client.call("POST", "/work/solve", nonsense).body
+        self.assertEqual(kept["sheet"]["steps"][1]["to"]["minutes"], 6)
+
     def test_a_target_may_be_set_before_the_first_step(self) -> None:
         blank = {"name": "New sauce", "target": {"grade": "nappe"}, "steps": []}
         found = self.client.call("POST", "/work/solve", {"sheet": blank})

@@ -5594,13 +5594,15 @@ export interface components {
          * SolveIn
          * @description What to solve for: the sheet's own target, with ``serves`` in place of what it serves, or
          *     ``have``, the one ingredient there is. ``exact`` leaves amounts as they come out instead of
-         *     rounding them.
+         *     rounding them. ``written_in``: where it was put into another pan, the one its stops by minutes were written for:
+         *     they keep the share those minutes reached there.
          */
         SolveIn: {
             /** Sheet */
             sheet: {
                 [key: string]: unknown;
             };
+            written_in?: components["schemas"]["WrittenIn"] | null;
             /** Serves */
             serves?: {
                 [key: string]: unknown;
@@ -5611,6 +5613,16 @@ export interface components {
              * @default false
              */
             exact: boolean;
+        };
+        /**
+         * WrittenIn
+         * @description The pan and the ring a sheet stood on before; null: none was named.
+         */
+        WrittenIn: {
+            /** Pan */
+            pan?: unknown;
+            /** Burner */
+            burner?: unknown;
         };
         /** SwitchIn */
         SwitchIn: {

@@ -17,8 +17,8 @@ const pans = computed(() => [
 const panName = computed(() => props.draft.sheet.value.pan?.name ?? '')
 function setPan(name: string): void {
   const pan = session.pans.find((p) => p.name === name)
-  void props.draft.aim((s) => {
-    s.pan = pan
+  void props.draft.move({
+    pan: pan
       ? {
           name: pan.name,
           shape: pan.shape,
@@ -29,7 +29,7 @@ function setPan(name: string): void {
           reactive: pan.reactive,
           heavy: pan.heavy,
         }
-      : null
+      : null,
   })
 }
 
@@ -44,7 +44,10 @@ const burnerName = computed(() => {
 })
 function setBurner(name: string): void {
   const burner = session.burners.find((b) => b.name === name)
-  void props.draft.edit((s) => (s.burner = burner ? { kind: burner.kind, watts: burner.watts } : null))
+  const to = burner ? { kind: burner.kind, watts: burner.watts } : null
+  // A ring decides how fast a rolling boil goes; nothing else of the sauce asks for it.
+  const byMinutes = props.draft.sheet.value.steps.some((step: { to?: { minutes?: unknown } }) => step.to?.minutes)
+  void (byMinutes ? props.draft.move({ burner: to }) : props.draft.edit((s) => (s.burner = to)))
 }
 </script>
 

@@ -80,6 +80,15 @@ describe('the draft', () => {
     expect(asked.at(-1)).toMatchObject({ path: '/api/work/switch', body: { choice: 'more-fat' } })
     expect(draft.changes.value).toEqual(['fat 9 → 10 %'])
   })
+  it('takes the pan its minutes were written for along into another', async () => {
+    const twenty = { name: '20', diameter_cm: 20 }
+    await draft.edit((sheet) => (sheet.pan = twenty))
+    await draft.move({ pan: { name: '28', diameter_cm: 28 } })
+    expect(asked.at(-1)).toMatchObject({
+      path: '/api/work/solve',
+      body: { sheet: { pan: { name: '28' } }, written_in: { pan: twenty, burner: null } },
+    })
+  })
   it('saves, then meets another window, and saves on top of it', async () => {
     wire.answer = (path, body) =>
       path === '/api/sauces'

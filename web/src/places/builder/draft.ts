@@ -7,6 +7,7 @@ export type LooseSheet = Loose
 export interface SolveWith {
   serves?: Record<string, unknown>
   have?: { ingredient: string; amount: unknown }
+  written_in?: { pan: unknown; burner: unknown }
 }
 
 const storedOf = (found: Schemas['SauceOut']): Stored => ({ id: found.id, base: found.version, document: found.sheet })
@@ -62,6 +63,12 @@ export function useDraft() {
   const aim = (change: (sheet: Loose) => void = () => undefined, solve: SolveWith = {}, tag = '') =>
     edit(change, tag, (sheet) => ask(api.POST('/api/work/solve', { body: { sheet, exact: false, ...solve } })))
 
-  return { ...document, sheet: typed, worked: found, changes, takeNearest, salt, follow, aim }
+  /** Put it into another pan, or onto another ring: stops by minutes stay where they were, in the minutes that takes. */
+  function move(to: { pan?: unknown; burner?: unknown }): Promise<void> {
+    const { pan = null, burner = null } = toRaw(typed.value)
+    return aim((sheet) => Object.assign(sheet, to), { written_in: { pan, burner } })
+  }
+
+  return { ...document, sheet: typed, worked: found, changes, takeNearest, salt, follow, aim, move }
 }
 export type Draft = ReturnType<typeof useDraft>
