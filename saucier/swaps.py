@@ -4,16 +4,17 @@ from dataclasses import dataclass
 from typing import Any
 
 from saucier import constants as K
-from saucier.check import check, larder_of
+from saucier.check import CheckedSheet, check, larder_of
 from saucier.consequences import consequences
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.larder import ROLES, Ingredient, Larder
 from saucier.sheet import Sheet
-from saucier.solve import goal_of, rounded_for_kitchen, solve
-from saucier.steps import AnyStep, Reduce, Simmer, Use
+from saucier.solve import Goal, goal_of, rounded_for_kitchen, solve
+from saucier.steps import Add, AnyStep, Reduce, Simmer, Sweat, Use
 from saucier.steps.put_in import splits_when_boiled
 from saucier.steps.step import Measured
+from saucier.thickness import LIQUID, grade_named, spoken_grade
 from saucier.units import Amount
 from saucier.words import Sentence, say
 
@@ -115,16 +116,13 @@ def _swap(sheet: Sheet, missing: Ingredient, row: Ingredient, kitchen: Kitchen) 
             update={"steps": tuple(put_in_place(step, missing, row) for step in sheet.steps)}
         )
         before, there = check(sheet, kitchen), check(swapped, kitchen)
-        goal = goal_of(sheet, volume=Amount(before.final.pot.yield_ml, "mL"))
-        solved = solve(swapped, goal, kitchen).sheet
-        solved = rounded_for_kitchen(solved, goal, kitchen).sheet
+        solved = kept_as_thick(swapped, before, kitchen)
+        after = check(solved, kitchen)
     except BadInput as bad:
         return Swap(row.key, name, same, refused=bad.problems[0].told)
     old, new = _grams(sheet, missing.key, kitchen), _grams(solved, row.key, kitchen)
     new -= _grams(sheet, row.key, kitchen)
-    hours = check(solved, kitchen).final.pot.minutes / max(before.final.pot.minutes, 10.0)
-    if new > K.SWAP_TOO_MUCH * old or hours > K.SWAP_TOO_LONG:
-        why = say("takes-too-much", grams=new, times=hours)
+    if why := _no_swap(row, old, new, before, after):
         return Swap(row.key, name, same, refused=why)
     was, now = before.final.pot.allergens, there.final.pot.allergens
     first = say(
@@ -146,6 +144,63 @@ def _swap(sheet: Sheet, missing: Ingredient, row: Ingredient, kitchen: Kitchen) 
     )
 
 
+def kept_as_thick(swapped: Sheet, before: CheckedSheet, kitchen: Kitchen) -> Sheet:
+    """``swapped`` solved for the yield and, where the sauce ``before`` had a grade, for that. What thickens nothing (a
+    garnish, a herb) needs no solving. Raises :class:`BadInput` where the grade is lost."""
+    volume = Amount(before.final.pot.yield_ml, "mL")
+    asked = before.sheet.target.grade
+    grade, eta = before.final.thickness.grade, before.final.thickness.viscosity_pa_s
+    if grade is None or eta is None or grade == LIQUID:
+        goal = Goal(None, volume)
+    elif grade == asked:
+        goal = goal_of(before.sheet, volume=volume)
+    else:  # as thick as it is, a little inside its grade so that rounding keeps it
+        band = grade_named(grade)
+        goal = Goal(min(max(eta, 1.1 * band.low), band.high / 1.1), volume)
+    try:
+        solved = solve(swapped, goal, kitchen).sheet
+        return rounded_for_kitchen(solved, goal, kitchen).sheet
+    except BadInput:
+        if _as_good(before, check(swapped, kitchen)):
+            return swapped
+        raise
+
+
+def _as_good(before: CheckedSheet, after: CheckedSheet) -> bool:
+    """Whether ``after`` ends in a sauce of the same grade, no nearer to splitting, much the same yield."""
+    yields = after.final.pot.yield_ml / max(before.final.pot.yield_ml, 1e-9)
+    return (
+        after.final.thickness.grade == before.final.thickness.grade
+        and after.final.emulsion == before.final.emulsion
+        and abs(yields - 1.0) < K.OVER_YIELD
+    )
+
+
+def _no_swap(
+    row: Ingredient, old_g: float, new_g: float, before: CheckedSheet, after: CheckedSheet
+) -> Sentence | None:
+    """Why ``row`` is none for what was there: far more of it, far longer, or no sauce in the end; None where it is one.
+    What is only weaker or stronger takes as much as its strength says."""
+    weaker = row.strength < 1.0 or row.role in ("herb", "spice", "aromatic", "acid", "seasoning")
+    if new_g > K.SWAP_TOO_MUCH * old_g and not weaker:
+        return say("takes-too-much", grams=new_g, old_g=old_g)
+    hours = after.final.pot.minutes / max(before.final.pot.minutes, 10.0)
+    if hours > K.SWAP_TOO_LONG:
+        return say("takes-too-long", times=hours)
+    return ends_in_no_sauce(before, after)
+
+
+def ends_in_no_sauce(before: CheckedSheet, after: CheckedSheet) -> Sentence | None:
+    """That ``after`` is no sauce any more where ``before`` was one, and why; None where it is."""
+    was, now = before.final.thickness.grade, after.final.thickness.grade
+    if after.final.pot.split and not before.final.pot.split:
+        return say("ends-in-no-sauce", what=say("emulsion-split"))
+    if was not in (None, LIQUID) and now in (None, LIQUID):
+        reason = after.final.thickness.reason
+        return say("ends-in-no-sauce", what=reason or spoken_grade(LIQUID))
+    return None
+
+
 def put_in_place(step: AnyStep, missing: Ingredient, row: Ingredient) -> AnyStep:
     """``step`` with ``row`` wherever ``missing`` stood, so much of it as does the same."""
     changes: dict[str, Any] = {}
@@ -161,6 +216,9 @@ def put_in_place(step: AnyStep, missing: Ingredient, row: Ingredient) -> AnyStep
     if isinstance(step, Use):
         inside = tuple(put_in_place(inner, missing, row) for inner in step.sauce.steps)
         changes["sauce"] = step.sauce.model_copy(update={"steps": inside})
+    if isinstance(step, Sweat) and changes.get("ingredient") and not row.piece:
+        # A powder does not sweat: it is stirred in.
+        return Add(ingredient=row.key, amount=changes.get("amount", step.amount), note=step.note)
     return step.model_copy(update=changes) if changes else step
 
 

@@ -12,9 +12,7 @@ from saucier.guests.variant import StandsOn, without
 from saucier.kitchen import Kitchen
 from saucier.larder import UNSAID, Ingredient
 from saucier.sheet import Sheet
-from saucier.solve import goal_of, solve
-from saucier.swaps import candidates_for
-from saucier.units import Amount
+from saucier.swaps import candidates_for, ends_in_no_sauce, kept_as_thick
 from saucier.words import Sentence, say
 
 _TRIED, _OFFERED, _DEEP, _SOLVED = 6, 2, 4, 12
@@ -101,12 +99,11 @@ class _Search:
             return False
         self.solved += 1
         try:
-            volume = Amount(check(written, self.kitchen).final.pot.yield_ml, "mL")
-            solved = solve(sheet, goal_of(sheet, volume=volume), self.kitchen).sheet
-            made = check(solved, self.kitchen)
+            before = check(written, self.kitchen)
+            made = check(kept_as_thick(sheet, before, self.kitchen), self.kitchen)
         except BadInput:
             return False
-        return not made.final.pot.split
+        return ends_in_no_sauce(before, made) is None
 
 
 def _candidates(

@@ -61,14 +61,61 @@ class Swaps(unittest.TestCase):
                     taken += 1
                     after = check(swap.sheet).final
                     with self.subTest(start=start.name, missing=key, swap=swap.ingredient):
-                        if start.target.grade:
-                            self.assertEqual(after.thickness.grade, before.thickness.grade)
+                        self.assertEqual(after.thickness.grade, before.thickness.grade)
+                        self.assertEqual(after.pot.split, before.pot.split)
                         ratio = after.pot.yield_ml / before.pot.yield_ml
                         self.assertAlmostEqual(ratio, 1, delta=0.06)
                         self.assertNotIn(
                             key, {k for step in swap.sheet.steps for _, k, _ in amounts_in(step)}
                         )
         self.assertGreater(taken, 120)
+
+    def test_a_garnish_is_swapped_whatever_its_sauce_is(self) -> None:
+        """In one that has no grade, cannot be solved, or is about to turn oily."""
+        chives = {"op": "finish", "ingredient": "chives", "amount": grams(6)}
+        for steps in (
+            (add("butter-unsalted", 200),),
+            (add("stock-light", 300),),
+            (add("cream-35", 500), reduce_to(share=0.46)),
+            (add("cream-35", 500), reduce_to(share=0.40)),
+            (roux(100, 100), add("milk-whole", 300), simmer(3)),
+        ):
+            case = sheet(*steps, chives)
+            swap = next(
+                s for s in swaps_for(case, "chives", KITCHEN) if s.ingredient == "spring-onion"
+            )
+            with self.subTest(steps=[step["op"] for step in steps]):
+                self.assertIsNotNone(swap.sheet, str(swap.refused))
+                assert swap.sheet is not None
+                was, now = check(case).final, check(swap.sheet).final
+                self.assertEqual(now.thickness.grade, was.thickness.grade)
+
+    def test_a_sauce_without_a_target_stays_as_thick_as_it_is(self) -> None:
+        case = sheet(roux(60, 60), add("milk-whole", 1, "L"), simmer(5))
+        self.assertIsNone(case.target.grade)
+        for key in ("milk-whole", "wheat-flour"):
+            for swap in swaps_for(case, key, KITCHEN):
+                if swap.sheet is not None:
+                    with self.subTest(key=key, swap=swap.ingredient):
+                        self.assertEqual(check(swap.sheet).final.thickness.grade, "nappe")
+
+    def test_what_ends_in_no_sauce_is_refused(self) -> None:
+        yolk = {"ingredient": "egg-yolk", "amount": {"value": 3, "unit": "piece"}}
+        cream = {"ingredient": "cream-35", "amount": grams(100)}
+        liaison = {"op": "liaison", "yolk": yolk, "cream": cream, "heat_to_c": 80}
+        case = sheet(add("stock-light", 200), liaison)
+        self.assertEqual(check(case).final.thickness.grade, "pouring")
+        white = next(s for s in swaps_for(case, "egg-yolk", KITCHEN) if s.ingredient == "egg-white")
+        self.assertIsNone(white.sheet)
+
+    def test_a_powder_in_place_of_what_sweats_is_stirred_in(self) -> None:
+        sweat = {"op": "sweat", "ingredient": "garlic", "amount": grams(8)}
+        case = sheet(add("butter-unsalted", 30), sweat, add("cream-35", 300), reduce_to(share=0.7))
+        powder = next(
+            s for s in swaps_for(case, "garlic", KITCHEN) if s.ingredient == "garlic-powder"
+        )
+        assert powder.sheet is not None
+        self.assertEqual(powder.sheet.steps[1].op, "add")
 
     def test_allergens_gained_and_lost_are_told(self) -> None:
         start = next(s for s in STARTS if s.name == "Velouté")
