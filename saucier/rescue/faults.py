@@ -1,12 +1,15 @@
 """What mends everything but thickness and salt: lumps, splits, grains, a dull green, a flat taste."""
 
 from collections.abc import Callable
+from functools import partial
 
 from saucier import constants as K
+from saucier.check import State
 from saucier.heat import evaporation_g_per_min
 from saucier.larder import Ingredient
 from saucier.rescue.case import Case
 from saucier.rescue.dose import after
+from saucier.rescue.in_grade import dosed
 from saucier.rescue.remedy import Remedy, refused, remedy_of
 from saucier.rescue.thickness import thicken, yolks_of
 from saucier.seasoning import salt_pct
@@ -20,7 +23,12 @@ def _g(grams: float) -> Amount:
 
 
 def _lost(case: Case, how: str) -> float:
-    return K.CLINGS[how] * case.pot.total_g
+    return K.CLINGS[how] * _sauce_g(case)
+
+
+def _sauce_g(case: Case) -> float:
+    """g of the sauce itself, without the pieces in it: what doses go by."""
+    return case.pot.balance.mass_g
 
 
 def _sieve(case: Case, title: Sentence, then: Sentence) -> Remedy:
@@ -87,7 +95,7 @@ def caught(case: Case) -> list[Remedy]:
 
 def stringy_cheese(case: Case) -> list[Remedy]:
     """A little acid and hot liquid, whisked: casein lets go of itself."""
-    mass = case.pot.total_g
+    mass = _sauce_g(case)
     liquid = case.liquid
     hot = _g(0.04 * mass)
     ways = []
@@ -194,11 +202,12 @@ def curdled(case: Case) -> list[Remedy]:
 
 
 def _slurry_blend(case: Case, share: float, title: Sentence) -> Remedy:
-    starch = _g(share * case.pot.total_g)
+    starch = _g(share * _sauce_g(case))
     water = Amount(2.0 * starch.value, "g")
     steps: list[AnyStep] = [
         Add(ingredient="corn-starch", amount=starch),
         Add(ingredient="water", amount=water),
+        Simmer(minutes=K.STARCH_RAW_MIN, heat="bare-simmer", lid=True),
     ]
     do = (
         say("slurry-blend.stir", starch=starch, water=water),
@@ -212,7 +221,7 @@ def dull_green(case: Case) -> list[Remedy]:
     green = case.most_of("puree", "herb")
     key = green.key if green and not green.piece else "spinach-puree"
     row = case.kitchen.larder[key]
-    grams = _g(0.08 * case.pot.total_g)
+    grams = _g(0.08 * _sauce_g(case))
     step = Finish(ingredient=key, amount=grams, temperature_c=20.0)
     do = (say("fresh-green.do", grams=grams, name=row.spoken_name),)
     title = say("fresh-green.title", grams=grams, name=row.spoken_name)
@@ -239,7 +248,7 @@ def too_sharp(case: Case) -> list[Remedy]:
     """Sugar by small steps, or cream and unsalted base against the acid itself."""
     if case.pot.balance.mass_g <= 0.0:
         return [refused("sugar", say("sugar.name"), say("sugar.no-sauce"))]
-    mass, balance = case.pot.total_g, case.pot.balance
+    mass, balance = _sauce_g(case), case.pot.balance
     sugar = _g(0.002 * mass)
     ways = [
         remedy_of(
@@ -260,17 +269,27 @@ def too_sharp(case: Case) -> list[Remedy]:
         own = 100.0 * row.per_gram.acid
         if own >= 0.9 * goal:
             continue
-        grams = _g(balance.mass_g * (acid - goal) / (goal - own))
-        do = (say("less-sharp.do", amount=grams, name=row.spoken_name),)
-        step = Add(ingredient=row.key, amount=grams, temperature_c=K.MENDING_HOT_C)
-        title = say("less-sharp.title", grams=grams, name=row.spoken_name)
-        ways.append(remedy_of(case, f"dilute-{row.key}", title, do, (step,), minutes=1.0))
+        grams = balance.mass_g * (acid - goal) / (goal - own)
+        ways.append(dosed(case, partial(_against_acid, case, row), _acid_pct_of, goal, grams))
     return ways
+
+
+def _against_acid(case: Case, row: Ingredient, dose_g: float) -> Remedy:
+    grams = _g(dose_g)
+    do = (say("less-sharp.do", amount=grams, name=row.spoken_name),)
+    step = Add(ingredient=row.key, amount=grams, temperature_c=K.MENDING_HOT_C)
+    title = say("less-sharp.title", grams=grams, name=row.spoken_name)
+    return remedy_of(case, f"dilute-{row.key}", title, do, (step,), minutes=1.0)
+
+
+def _acid_pct_of(state: State) -> float:
+    balance = state.pot.balance
+    return 100.0 * balance.acid / balance.mass_g if balance.mass_g else 0.0
 
 
 def flat(case: Case) -> list[Remedy]:
     """Salt up to its target, then lemon by small steps."""
-    mass = case.pot.total_g
+    mass = _sauce_g(case)
     target = case.salt_target_pct or 0.8
     ways = []
     if salt_pct(case.pot.balance) < target - 0.03:
@@ -316,7 +335,7 @@ def weeps(case: Case) -> list[Remedy]:
 
 def _spoons(case: Case, share: float) -> Amount:
     """Water by the spoon: whole tablespoons, one at least."""
-    spoons = max(1, round(share * case.pot.total_g / K.SPOON_OF_WATER_G))
+    spoons = max(1, round(share * _sauce_g(case) / K.SPOON_OF_WATER_G))
     return Amount(spoons * K.SPOON_OF_WATER_G, "mL")
 
 
@@ -339,7 +358,7 @@ def too_mustardy(case: Case) -> list[Remedy]:
 
 def too_sweet(case: Case) -> list[Remedy]:
     """Plain base, or lemon by small steps against it."""
-    lemon = _g(0.006 * case.pot.total_g)
+    lemon = _g(0.006 * _sauce_g(case))
     step = Season(ingredient="lemon-juice", amount=lemon)
     do = (say("lemon.do", amount=lemon), say("lemon.not-into-milk"))
     title = say("lemon.title", amount=lemon)
@@ -393,13 +412,13 @@ def _thinned(case: Case, row: Ingredient) -> Remedy:
     grams = _g(_more_g(case))
     step = Add(ingredient=row.key, amount=grams, temperature_c=K.MENDING_HOT_C)
     title = say("calm.title", grams=grams, name=row.spoken_name)
-    do = (*_trial(case), _for_all(grams), say("calm.thinner"))
+    do = (*_trial(case), _for_all(grams))
     return remedy_of(case, way, title, do, (step,), minutes=2.0)
 
 
 def _trial(case: Case) -> tuple[Sentence, ...]:
     """On a cup first: what each spoon in it comes to for the pot."""
-    per_spoon = K.TRIAL_SPOON_G * case.pot.total_g / K.TRIAL_CUP_G
+    per_spoon = K.TRIAL_SPOON_G * _sauce_g(case) / K.TRIAL_CUP_G
     return (
         say("trial.cup", cup_g=K.TRIAL_CUP_G, spoon_g=K.TRIAL_SPOON_G),
         say("trial.pot", per_spoon=_g(per_spoon)),
@@ -412,7 +431,7 @@ def _for_all(grams: Amount) -> Sentence:
 
 def emulsion_split(case: Case) -> list[Remedy]:
     drops = _spoons(case, K.EMULSION_COLD_SHARE)
-    yolks = max(1, round(case.pot.total_g / 300.0))
+    yolks = max(1, round(_sauce_g(case) / 300.0))
     return [
         remedy_of(
             case,

@@ -1,11 +1,15 @@
 """Too salty: what brings a sauce back to its target, told and as remedies."""
 
+from functools import partial
+
 from saucier import constants as K
-from saucier.check import CheckedSheet, check, larder_of
+from saucier.check import CheckedSheet, State, check, larder_of
 from saucier.kitchen import Kitchen
+from saucier.larder import Ingredient
 from saucier.rescue.case import Case
+from saucier.rescue.in_grade import dosed
 from saucier.rescue.remedy import Remedy, refused, remedy_of
-from saucier.seasoning import salt_gap
+from saucier.seasoning import salt_gap, salt_pct
 from saucier.steps import Add, InnerSauce, Season, Use
 from saucier.units import Amount, kitchen_round
 from saucier.words import Sentence, say
@@ -67,16 +71,23 @@ def too_salty(case: Case) -> list[Remedy]:
     for row in (case.liquid, case.kitchen.larder[_CREAM]):
         if row.per_gram.salt >= share:
             continue
-        grams = kitchen_round(Amount(over / (share - row.per_gram.salt), "g")).value
-        step = Add(ingredient=row.key, amount=Amount(grams, "g"), temperature_c=K.MENDING_HOT_C)
-        do = (
-            say("unsalted.do", grams=grams, name=row.spoken_name),
-            say("unsalted.then"),
-        )
-        title = say("unsalted.title", grams=grams, name=row.spoken_name)
-        ways.append(remedy_of(case, f"salt-{row.key}", title, do, (step,)))
+        grams = over / (share - row.per_gram.salt)
+        ways.append(dosed(case, partial(_let_in, case, row), _salt_share_of, share, grams))
     ways.append(_more_unsalted(case, over, share))
     return ways
+
+
+def _let_in(case: Case, row: Ingredient, grams: float) -> Remedy:
+    """About so much of ``row``, hot, against the salt."""
+    amount = kitchen_round(Amount(grams, "g"))
+    step = Add(ingredient=row.key, amount=amount, temperature_c=K.MENDING_HOT_C)
+    do = (say("unsalted.do", grams=amount.value, name=row.spoken_name),)
+    title = say("unsalted.title", grams=amount.value, name=row.spoken_name)
+    return remedy_of(case, f"salt-{row.key}", title, do, (step,))
+
+
+def _salt_share_of(state: State) -> float:
+    return salt_pct(state.pot.balance) / 100.0
 
 
 def _more_unsalted(case: Case, over_g: float, share: float) -> Remedy:

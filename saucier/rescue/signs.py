@@ -7,6 +7,7 @@ from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.rescue import faults
 from saucier.rescue.case import Case
+from saucier.rescue.in_grade import in_its_grade
 from saucier.rescue.remedy import Remedy
 from saucier.rescue.salt import too_salty
 from saucier.rescue.thickness import too_thick, too_thin
@@ -62,6 +63,7 @@ SIGNS: tuple[Sign, ...] = (
     _sign("emulsion-split", faults.emulsion_split),
     _sign("emulsion-tight", faults.emulsion_tight),
 )
+OF_THICKNESS = ("too-thick", "too-thin")
 _BY_KEY = {sign.key: sign for sign in SIGNS}
 
 
@@ -78,6 +80,8 @@ def remedies(case: Case, sign_key: str) -> list[Remedy]:
     on top; of those about as quick the one that changes the taste least, as its sign lists them (its
     own liquid first). Raises :class:`BadInput` (field ``sign``)."""
     ways = sign_named(sign_key).ways(case)
+    if sign_key not in OF_THICKNESS:
+        ways = [in_its_grade(case, way) for way in ways]
     adds = [one.after.pot.total_g - case.pot.total_g for one in ways if one.after is not None]
     least_g = min((grams for grams in adds if grams > 0.0), default=0.0)
     return sorted(

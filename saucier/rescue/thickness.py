@@ -215,7 +215,7 @@ def more_cheese(case: Case) -> Remedy | None:
     if cheese is None:
         return None
     way, title = "cheese", say("more-cheese.name", name=cheese.spoken_name)
-    mass = case.pot.total_g
+    mass = max(case.pot.balance.mass_g, 1.0)
 
     def steps(dose: float) -> list[AnyStep]:
         return [Melt(ingredient=cheese.key, amount=_grams(dose))]
@@ -234,7 +234,7 @@ def yolks(case: Case) -> Remedy:
     """A liaison: whole yolks in twice their weight of cream."""
     way, title = "yolks", say("yolks.name")
     yolk_g = case.kitchen.larder["egg-yolk"].piece_g
-    mass = case.pot.total_g
+    mass = max(case.pot.balance.mass_g, 1.0)
 
     def steps(dose: float) -> list[AnyStep]:
         return [
