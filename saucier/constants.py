@@ -53,7 +53,7 @@ YOLK_COOKED_C = 80.0
 """Where a liaison is warmed to for a guest who eats no raw yolk: past setting, and held to be sure."""
 TEMPERATURE_EXPONENT_K = 2000.0
 """Arrhenius-like slope of viscosity against 1/T (K)."""
-REFERENCE_C = 65.0
+REFERENCE_C, KELVIN = 65.0, 273.0
 SETS_BELOW_C = 40.0
 """Below this a roux sauce or a cream boiled down sets as well as thickens: no number is given."""
 FLOUR_RAW_MIN, STARCH_RAW_MIN, ROUX_RAW_MIN, ROUX_COOKED_MIN = 3.0, 1.0, 1.0, 2.0
@@ -97,8 +97,8 @@ WET_INGREDIENT = 0.40
 
 PREDICTION_FACTOR = 1.7
 """Uncertainty of a prediction either way: about half a grade."""
-SPOON_SPREAD = 0.12
-"""Standard share by which flour measured by spoon or cup misses its weight."""
+BY_THE_SPOON = {"flour": 0.12, "cheese": 0.20}
+"""Standard shares by which flour by spoon or cup, and cheese grated by the cup, miss their weight: how loose it lies."""
 BODY_SPREAD_PCT = 30.0
 """How far purées of one kind differ in body, where a row does not say."""
 EYE_SPREAD = 0.13
@@ -472,6 +472,10 @@ PACE_OF_THE_DAY = 0.10
 EYE_THICKNESS_SPREAD = 0.3
 """Standard share (logarithm of η) by which a cook misses a thickness judged by the spoon: a quarter of
 a grade's width. Estimate."""
+CLOCK_OFF_MIN, CLOCK_OFF_SHARE = 0.5, 0.05
+"""By how much minutes at the stove are off: when they began, when somebody looked. Estimate."""
+SERVED_OFF_C = 4.0
+"""By how much it is served hotter or cooler than planned. Estimate."""
 STOP_BY_SCALE_SPREAD = 0.01
 """The same for a stop weighed with the pan on the scale: a percent of the pot."""
 AFTER_THE_EYE = 0.5

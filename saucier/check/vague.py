@@ -63,10 +63,13 @@ def _amount_at(step: StepBase, name: str) -> Amount:
     return next(amount for field, _, amount in amounts_in(step) if field == name)
 
 
-def _spread_of(amount: Amount, key: str, setting: Setting) -> float:
-    """Standard share by which ``amount`` differs between hands; nothing for what is weighed."""
+def hand_spread(amount: Amount, role: str) -> float:
+    """Standard share by which ``amount`` of an ingredient of ``role`` differs between hands: flour by spoon or cup,
+    cheese grated by the cup, a measure with a spread of its own; 0.0 for what is weighed or level in a jug."""
     if amount.measure:
         return amount.measure.spread
-    if amount.unit in SPOONS and key and setting.kitchen.larder[key].role == "flour":
-        return K.SPOON_SPREAD
-    return 0.0
+    return K.BY_THE_SPOON.get(role, 0.0) if amount.unit in SPOONS else 0.0
+
+
+def _spread_of(amount: Amount, key: str, setting: Setting) -> float:
+    return hand_spread(amount, setting.kitchen.larder[key].role if key else "")

@@ -35,6 +35,7 @@ class Played:
     what is meant, and what its purées differ by; ``base`` is what is meant (None: no number), ``over``
     what the spoon misses where it decided last, ``model`` the model's own doubt of it and ``unseen`` the
     share of that which is left,
+    ``served`` what a plate hotter or cooler than planned does,
     ``reach`` how far off is brought right (None: nothing is held back)."""
 
     off: tuple[tuple[float, float] | None, ...]
@@ -43,6 +44,7 @@ class Played:
     unseen: float
     reach: float | None
     model: float
+    served: float
 
 
 def played(prepared: Prepared, doubts: Sequence[Doubt], many: int = MANY) -> Played:
@@ -69,6 +71,7 @@ def played(prepared: Prepared, doubts: Sequence[Doubt], many: int = MANY) -> Pla
         unseen=unseen,
         reach=_corrected_within(prepared, serving_c),
         model=model_spread_of(prepared),
+        served=K.SERVED_OFF_C * K.TEMPERATURE_EXPONENT_K / (serving_c + K.KELVIN) ** 2,
     )
 
 
@@ -87,7 +90,7 @@ def chances_in(played: Played, model_spread: float | None = None) -> Chances:
             tally[SPOILT] += 1.0
             continue
         off, body = one
-        doubt = math.hypot(played.over, played.unseen * math.hypot(model, body))
+        doubt = math.hypot(played.over, played.served, played.unseen * math.hypot(model, body))
         if played.reach is not None:
             _tally_corrected(tally, off, played.base, doubt, played.reach)
         else:

@@ -6,12 +6,24 @@ from dataclasses import dataclass, replace
 
 from saucier import constants as K
 from saucier.check import Prepared
+from saucier.check.vague import hand_spread
 from saucier.larder import Ingredient
 from saucier.pot import EMPTY, Balance
-from saucier.steps import Dust, Hold, Pouring, PreparedSteps, Reduce, Roux, Setting, Simmer
+from saucier.steps import (
+    AnyStep,
+    Dust,
+    Hold,
+    Pouring,
+    PreparedSteps,
+    Reduce,
+    Roux,
+    Setting,
+    Simmer,
+    Use,
+)
 from saucier.steps.roux import powered
 from saucier.steps.step import Weighed
-from saucier.units import SPOONS, Dimension
+from saucier.units import Amount, Dimension
 
 FLOUR, FAT, ALL, EYE, BOIL, ADDED = "flour", "fat", "all", "eye", "boil", "added"
 """What a doubt moves: the flour or the fat of a roux, all a step measures, where the eye stops, what
@@ -32,7 +44,7 @@ class Move:
 class Doubt:
     """One thing that may be off by ``spread``, a standard share. ``kind``: ``measure`` (of an amount,
     ``by_hand`` where it is no weight), ``row`` (an ingredient differs from its row), ``eye`` (a stop
-    judged by level), ``look`` (by the spoon), ``stop`` (by the scale), ``pan`` (what boils off). ``step`` and ``field`` say where, ``ingredient`` of what."""
+    judged by level), ``look`` (by the spoon), ``stop`` (by the scale), ``clock`` (minutes), ``pan`` (what boils off). ``step`` and ``field`` say where, ``ingredient`` of what."""
 
     key: str
     kind: str
@@ -84,7 +96,7 @@ def _measures(prepared: PreparedSteps, path: tuple[int, ...]) -> Iterator[Doubt]
             continue
         weighed = step.to_weigh(setting)
         for one in weighed:
-            spread, by_hand = spread_of(one, setting)
+            spread, by_hand = spread_of(one)
             yield Doubt(
                 f"{key}.{one.field}",
                 "measure",
@@ -96,9 +108,21 @@ def _measures(prepared: PreparedSteps, path: tuple[int, ...]) -> Iterator[Doubt]
                 name=one.name,
                 by_hand=by_hand,
             )
+        if minutes := _by_the_clock(step):
+            off = math.hypot(K.CLOCK_OFF_MIN / minutes, K.CLOCK_OFF_SHARE)
+            yield Doubt(f"{key}.clock", "clock", min(0.5, off), (Move(here, BOIL),), step=step_at)
         if isinstance(step, Reduce) and (stopped := _stopped(step)):
             kind, spread, moves = stopped
             yield Doubt(f"{key}.to", kind, spread, (Move(here, moves),), step=step_at, field="to")
+
+
+def _by_the_clock(step: object) -> float | None:
+    """Minutes that decide what a step boils off; None where something else does."""
+    if isinstance(step, Simmer) or (isinstance(step, Hold) and not step.covered):
+        return step.minutes
+    if isinstance(step, Reduce) and step.stop is not None:
+        return step.stop.minutes
+    return None
 
 
 def _stopped(step: Reduce) -> tuple[str, float, str] | None:
@@ -130,17 +154,14 @@ def _measured(
     return Move(here, ADDED, EMPTY.plus(row.per_gram, one.grams))
 
 
-def spread_of(one: Weighed, setting: Setting) -> tuple[float, bool]:
+def spread_of(one: Weighed) -> tuple[float, bool]:
     """Standard share by which hands differ over ``one``, and whether it is measured by hand, spoon
     or piece rather than weighed."""
     amount = one.amount
-    if amount.measure:
-        return amount.measure.spread, True
+    if by_hand := hand_spread(amount, one.role):
+        return by_hand, True
     if amount.dimension is Dimension.COUNT:
         return K.PIECE_SPREAD / math.sqrt(max(1.0, amount.value)), True
-    row = setting.ingredient(one.ingredient) if one.ingredient else None
-    if amount.unit in SPOONS and row is not None and row.role == "flour":
-        return K.SPOON_SPREAD, True
     if amount.dimension is Dimension.VOLUME:
         return K.JUG_SPREAD, False
     return weighing_spread(one.grams), False
@@ -160,21 +181,27 @@ def _rows(prepared: Prepared) -> Iterator[Doubt]:
     moves: dict[str, list[Move]] = {}
     rows: dict[str, Ingredient] = {}
     for number, (step, setting) in enumerate(zip(prepared.steps, prepared.settings, strict=True)):
-        for one in step.to_weigh(setting):
-            if not one.ingredient:
-                continue
-            row = setting.ingredient(one.ingredient)
+        for key, grams in _taken(step, setting):
+            row = setting.ingredient(key)
             learned = row.key in setting.kitchen.strengths
             if row.piece or not row.spread_pct or learned:  # what was learned holds its doubt
                 continue
             if isinstance(step, Roux | Dust) and row.per_gram.thickener:
                 row = powered(row, step.colour)
-            by = EMPTY.plus(_differs(row), one.grams)
+            by = EMPTY.plus(_differs(row), grams)
             moves.setdefault(row.key, []).append(Move((number,), ADDED, by))
             rows[row.key] = row
     for key, at in moves.items():
         spread = rows[key].spread_pct / 100.0
         yield Doubt(f"row.{key}", "row", spread, tuple(at), ingredient=key, name=rows[key].name)
+
+
+def _taken(step: AnyStep, setting: Setting) -> list[tuple[str, float]]:
+    """Keys and grams of what ``step`` brings into the pot, that of a sauce made for it by the share poured in."""
+    if isinstance(step, Use):
+        poured = 1.0 if isinstance(step.amount, Amount) else step.amount.share
+        return [(key, poured * grams) for key, grams in step.gathered(setting)]
+    return step.gathered(setting)
 
 
 def _differs(row: Ingredient) -> Balance:
@@ -194,11 +221,7 @@ def _boils(prepared: PreparedSteps, path: tuple[int, ...]) -> Iterator[Move]:
         if isinstance(move, Pouring):
             if step.inside:
                 yield from _boils(move.inside, here)
-        elif (
-            isinstance(step, Simmer)
-            or (isinstance(step, Hold) and not step.covered)
-            or (isinstance(step, Reduce) and step.stop and step.stop.minutes is not None)
-        ):
+        elif _by_the_clock(step):
             yield Move(here, BOIL)
 
 

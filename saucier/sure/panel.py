@@ -176,7 +176,7 @@ def _told(doubt: Doubt) -> Sentence:
         return say(code, name=doubt.name.lower(), step=step)
     if doubt.kind == "row":
         return say("doubt.row", name=doubt.name.lower(), spread_pct=100 * doubt.spread)
-    if doubt.kind in ("eye", "look", "stop"):
+    if doubt.kind in ("eye", "look", "stop", "clock"):
         return say(f"doubt.{doubt.kind}", step=step)
     return say("doubt.pan", pan=doubt.name)
 
@@ -233,7 +233,8 @@ def _by_spread(asked: _Asked) -> Iterator[tuple[Sentence, Spreads, Sheet | None]
             there = pots[last].total_g
             yield (
                 say("mend.weigh-pot", step=last + 1, there_g=there),
-                {doubt.key: K.STOP_BY_SCALE_SPREAD},
+                {doubt.key: K.STOP_BY_SCALE_SPREAD}
+                | {other.key: 0.0 for other in asked.doubts if other.kind == "clock"},
                 None,
             )
         elif doubt.kind == "row" and 100 * doubt.spread > _LABEL_SPREAD_PCT:

@@ -13,6 +13,7 @@ from saucier.constants import (
     FAT_CROWDING,
     FLOUR_EXPONENT,
     FLOUR_FACTOR,
+    KELVIN,
     PROTEIN_CROWDING_ML_PER_G,
     REFERENCE_C,
     SOLIDS_EXPONENT,
@@ -79,6 +80,8 @@ class Paste(NamedTuple):
 
     def starch_share(self) -> float:
         """How much of η is the starch's, 0 to 1: what a doubt about the thickener weighs."""
+        if self.thickening <= 1e-12 * self.liquid:
+            return 0.0
         log_g, f = self._crowd()
         starch = math.exp(self._log_starch(log_g, f) - log_g)
         return starch / (1.0 + starch)
@@ -139,4 +142,4 @@ def log_by_temperature(temperature_c: float) -> float:
     >>> round(log_by_temperature(65), 3), round(log_by_temperature(85), 3)
     (0.0, -0.331)
     """
-    return TEMPERATURE_EXPONENT_K * (1.0 / (temperature_c + 273.0) - 1.0 / (REFERENCE_C + 273.0))
+    return TEMPERATURE_EXPONENT_K * (1.0 / (temperature_c + KELVIN) - 1.0 / (REFERENCE_C + KELVIN))

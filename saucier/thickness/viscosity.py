@@ -247,7 +247,8 @@ def assess(
 def _body_spread(balance: Balance, paste: Paste) -> float:
     """What purées and gels differ by, as a standard share of the logarithm of η, which goes with the
     3.7th power of what thickens, as far as that is what makes it thick."""
-    return FLOUR_EXPONENT * balance.doubt / paste.thickening * paste.starch_share()
+    share = paste.starch_share()
+    return FLOUR_EXPONENT * balance.doubt / paste.thickening * share if share else 0.0
 
 
 def log_viscosity_of(pot: Pot, serving_c: float) -> tuple[float, float] | None:

@@ -3,6 +3,7 @@
 import math
 import random
 import unittest
+from collections.abc import Callable
 from dataclasses import replace
 from typing import Any
 
@@ -13,7 +14,7 @@ from saucier.heat import BARE_PANS
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient, ingredient_from_row, row_of
 from saucier.sheet import Sheet, SheetPan
-from saucier.steps import Reduce
+from saucier.steps import Reduce, Simmer, Use
 from saucier.steps.reduce import Stop
 from saucier.sure import Variants, chances_of, doubts_of, how_sure, surest
 from saucier.sure.variants import stratified
@@ -197,7 +198,7 @@ class HiddenTruth(unittest.TestCase):
 
 def _case(chosen: random.Random) -> Sheet:
     """A sauce as cooks measure: weighed or by hand, in a named pan or not, boiled by share or look."""
-    kind = chosen.choice(("roux", "roux", "cheese", "cream", "look"))
+    kind = chosen.choice(("roux", "roux", "cheese", "cream", "look", "inner"))
     pan = {"pan": SheetPan.of(BARE_PANS[chosen.choice((1, 2))]).model_dump()}
     rest: dict[str, Any] = pan if chosen.random() < 0.5 else {}
     if kind in ("cream", "look"):
@@ -210,9 +211,13 @@ def _case(chosen: random.Random) -> Sheet:
         )
         case = by_hand(told, f"{flour:.0f} g", **rest)
         if kind == "cheese":
-            case = case.model_copy(
-                update={"steps": (*case.steps, *sheet(melt("cheese-hard-alpine", 90)).steps)}
-            )
+            cheese = melt("cheese-hard-alpine", 90)
+            if chosen.random() < 0.5:
+                cheese["amount"] = {"value": 0.9, "unit": "cup"}
+            case = case.model_copy(update={"steps": (*case.steps, *sheet(cheese).steps)})
+        elif kind == "inner":
+            base = [roux(flour, flour), add("milk-whole", 1, "L"), simmer(5)]
+            case = sheet(use(base, {"share": 0.8}), add("cream-35", 100), simmer(3), **rest)
     grade = check(case).final.thickness.grade
     return case.model_copy(update={"target": case.target.model_copy(update={"grade": grade})})
 
@@ -238,9 +243,16 @@ def _truly(case: Sheet, pan: str, model: float, chosen: random.Random) -> str | 
     steps = []
     looked = False
     for number, (step, setting) in enumerate(zip(case.steps, prepared.settings, strict=True)):
-        for one in step.to_weigh(setting):
-            spread = spreads[f"{number}.{one.field}"]
-            step = step.with_amount(one.field, Amount(one.grams * off(spread), "g"))
+        if isinstance(step, Use):
+            inner = tuple(
+                _misweighed(one, at, f"{number}.{n}", spreads, off)
+                for n, (one, at) in enumerate(
+                    zip(step.sauce.steps, step.pouring(setting).inside.settings, strict=True)
+                )
+            )
+            step = step.model_copy(update={"sauce": step.sauce.model_copy(update={"steps": inner})})
+        else:
+            step = _misweighed(step, setting, str(number), spreads, off)
         if isinstance(step, Reduce) and step.stop and step.stop.share:
             eye = spreads.get(f"{number}.to", 0.0)
             step = step.model_copy(update={"to": Stop(share=min(1.0, step.stop.share * off(eye)))})
@@ -255,11 +267,25 @@ def _truly(case: Sheet, pan: str, model: float, chosen: random.Random) -> str | 
         final = check(truly, replace(KITCHEN, larder=larder)).final
     except BadInput:
         return None
-    found = log_viscosity_of(final.pot, case.target.serving_c)
+    served_c = case.target.serving_c + K.SERVED_OFF_C * chosen.gauss(0.0, 1.0)
+    found = log_viscosity_of(final.pot, served_c)
     if found is None or final.emulsion in TURNED:
         return None
     law = K.EYE_THICKNESS_SPREAD if looked else model
     return grade_of(math.exp(found[0]) * off(law))
+
+
+def _misweighed(
+    step: Any, setting: Any, key: str, spreads: dict[str, float], off: Callable[[float], float]
+) -> Any:
+    """``step`` as it is really done: other amounts, other minutes."""
+    for one in step.to_weigh(setting):
+        step = step.with_amount(
+            one.field, Amount(one.grams * off(spreads[f"{key}.{one.field}"]), "g")
+        )
+    if isinstance(step, Simmer):
+        step = step.model_copy(update={"minutes": step.minutes * off(spreads[f"{key}.clock"])})
+    return step
 
 
 def _truly_row(row: Ingredient, chosen: random.Random) -> Ingredient:
