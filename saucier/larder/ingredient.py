@@ -227,6 +227,8 @@ class Ingredient:
         spoon_ml = gone_by().tablespoon_ml
         if 15.0 <= ml < 60.0 and spoon_ml != 15.0:
             halves = max(1, round(2.0 * ml / spoon_ml)) / 2.0
-            return Amount(halves * spoon_ml, "mL", MeasuredBy("tbsp", halves, K.BY_THE_SPOON["flour"]))
+            return Amount(
+                halves * spoon_ml, "mL", MeasuredBy("tbsp", halves, K.BY_THE_SPOON["flour"])
+            )
         unit, size = ("tsp", 5.0) if ml < 15.0 else ("tbsp", 15.0) if ml < 60.0 else ("cup", 240.0)
         return kitchen_round(Amount(ml / size, unit))

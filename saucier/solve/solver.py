@@ -51,7 +51,9 @@ _SIZE_RTOL = 1e-6
 _SIZE_MISSED = 1e-3
 _DOUBLED = 10
 _LARGEST_SCALE = 1e5
-SPOILS = frozenset({"yolk-grains", "liaison-boiled", "soft-cream-boiled", "curdles", "no-starch"})
+SPOILS = frozenset(
+    {"yolk-grains", "liaison-boiled", "soft-cream-boiled", "curdles", "no-starch", "much-cheese"}
+)
 """Remarks no grade is worth."""
 _BY_AMOUNT = ("flour", "cheese")
 """What is turned by how much of it goes in."""

@@ -84,11 +84,12 @@ def _by_share(step: AnyStep, before: Pot, after: Pot) -> AnyStep:
     if isinstance(step, Simmer):
         if before.balance.thickener > 0.0 or share > K.HARDLY_BOILED_DOWN:
             return step
-        minutes = step.minutes
+        minutes, fixed = step.minutes, True  # a simmer was no reduction a solve may turn
     else:
         assert isinstance(step, Reduce)
-        minutes = _minutes_of(step)
-    return Reduce(to=Stop(share=min(1.0, share)), heat=step.heat, minutes=minutes, note=step.note)
+        minutes, fixed = _minutes_of(step), step.fixed
+    to = Stop(share=min(1.0, share))
+    return Reduce(to=to, heat=step.heat, minutes=minutes, fixed=fixed, note=step.note)
 
 
 def _minutes_of(step: Reduce) -> float:

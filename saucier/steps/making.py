@@ -143,13 +143,15 @@ def stove_of(making: Making, kitchen: Kitchen, pan: Pan) -> Stove:
 
 
 def free_reduction(making: Making) -> int | None:
-    """Index of the reduction a solve may move: the last one with a stop, where there is no
+    """Index of the reduction a solve may move: the last one with a stop that is not ``fixed``, where there is no
     roux to thicken with."""
     if any(isinstance(step, FLOURED) for step in making.steps):
         return None
     last = None
     for number, step in enumerate(making.steps):
-        if isinstance(step, Reduce) and (stop := step.stop) and stop.taste is None:
+        if not isinstance(step, Reduce) or step.fixed:
+            continue
+        if (stop := step.stop) and stop.taste is None:
             last = number
     return last
 

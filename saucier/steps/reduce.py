@@ -144,7 +144,7 @@ class Reduce(StepBase):
     """Boil down ``to`` a stop. A share is of the sauce at this step, the juice of its pieces
     included, without the pieces and the fat that swims; nearly dry leaves a tenth of that.
     ``minutes`` is what a recipe says beside it: never followed, but where it contradicts the stop
-    both are told apart. A stop by minutes is scaled by the share they leave, unless it is ``pinned``. A stop that cannot be reached is a state: boiled as dry as it goes."""
+    both are told apart. A stop by minutes is scaled by the share they leave, unless it is ``pinned``. A ``fixed`` stop is one a solve leaves alone. A stop that cannot be reached is a state: boiled as dry as it goes."""
 
     hands: ClassVar[Hands] = "now-and-then"
     op: Literal["reduce"] = "reduce"
@@ -155,6 +155,7 @@ class Reduce(StepBase):
     heat: Heat = "rolling"
     minutes: Minutes | None = None
     pinned: bool = False
+    fixed: bool = False
 
     @model_validator(mode="before")
     @classmethod

@@ -12,7 +12,7 @@ from saucier.kitchen import Kitchen
 from saucier.larder import shipped_larder
 from saucier.pot import swollen
 from saucier.sheet import Sheet
-from saucier.solve import goal_of, rounded_for_kitchen, solve
+from saucier.solve import Unreachable, goal_of, rounded_for_kitchen, solve
 from saucier.steps import Reduce
 from saucier.steps.step import amounts_in
 from saucier.testing import add, melt, reduce_to, roux, sheet, simmer, trial_count, use
@@ -337,6 +337,25 @@ class StopsByMinutes(unittest.TestCase):
                 )
                 self.assertEqual(step.minutes, 6)
                 self.assertIn("two-rules", codes(checked.final))
+
+    def test_a_simmer_kept_as_a_share_is_no_reduction_to_solve_by(self) -> None:
+        """Cream boiled two minutes with cheese: its cheese is what is turned, at any size."""
+        case = sheet(add("cream-35", 250), simmer(2), melt("parmesan-style-hard", 50), **self.PAN)
+        for volume in (None, Amount(1, "L")):
+            solved = solve(case, goal_of(case, "nappe", volume))
+            self.assertEqual(solved.free, "cheese")
+            cream, cheese = solved.sheet.steps[0].amount.base, solved.sheet.steps[2].amount.base
+            self.assertAlmostEqual(cheese / cream, 0.35, delta=0.05)
+
+    def test_more_cheese_than_a_sauce_takes_is_refused_with_the_nearest(self) -> None:
+        case = sheet(add("cream-35", 250), simmer(2), melt("parmesan-style-hard", 50))
+        for volume in (None, Amount(400, "mL")):
+            with self.assertRaises(Unreachable) as caught:
+                solve(case, goal_of(case, "spreading", volume))
+            nearest = caught.exception.nearest
+            assert nearest is not None
+            self.assertEqual(check(nearest).final.thickness.grade, "nappe")
+            self.assertNotIn("much-cheese", codes(check(nearest).final))
 
     def test_minutes_of_a_sauce_made_inside_stay_a_share_too(self) -> None:
         inner = [add("stock-light", 600), {"op": "reduce", "to": {"minutes": 6}, "heat": "lively"}]

@@ -4392,7 +4392,7 @@ export interface components {
          * @description Boil down ``to`` a stop. A share is of the sauce at this step, the juice of its pieces
          *     included, without the pieces and the fat that swims; nearly dry leaves a tenth of that.
          *     ``minutes`` is what a recipe says beside it: never followed, but where it contradicts the stop
-         *     both are told apart. A stop by minutes is scaled by the share they leave, unless it is ``pinned``. A stop that cannot be reached is a state: boiled as dry as it goes.
+         *     both are told apart. A stop by minutes is scaled by the share they leave, unless it is ``pinned``. A ``fixed`` stop is one a solve leaves alone. A stop that cannot be reached is a state: boiled as dry as it goes.
          */
         Reduce: {
             /** Note */
@@ -4417,6 +4417,11 @@ export interface components {
              * @default false
              */
             pinned: boolean;
+            /**
+             * Fixed
+             * @default false
+             */
+            fixed: boolean;
         };
         /**
          * Reheat

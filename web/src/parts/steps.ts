@@ -131,6 +131,7 @@ export const forms: StepForm[] = [
       { key: 'heat', label: 'Heat', kind: 'choice', options: heats },
       { key: 'minutes', label: 'a recipe says', kind: 'number', unit: 'min' },
       { key: 'pinned', label: 'keep these minutes in any batch', kind: 'switch' },
+      { key: 'fixed', label: 'stop here whatever grade is asked', kind: 'switch' },
     ],
     fresh: () => ({ op: 'reduce', to: { share: 0.8 }, heat: 'rolling' }),
   },
