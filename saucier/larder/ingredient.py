@@ -219,6 +219,8 @@ class Ingredient:
         most_ml = K.CUPS_OF_LIQUID_ML if self.wet else K.CUPS_OF_DRY_ML
         if self.piece_g and 0.75 <= grams / self.piece_g <= K.COUNTED_MOST:
             return kitchen_round(Amount(grams / self.piece_g, "piece"))
+        if self.role == "egg":
+            return None  # a yolk is counted or weighed, nobody spoons it
         if ml < 1.0 and self.role in _BY_PINCHES and grams >= 0.5 * K.PINCH_OF_QUARTERS_G:
             quarters = max(1, round(grams / K.PINCH_OF_QUARTERS_G))
             return Amount(grams, "g", MeasuredBy("pinch", quarters / 4.0, K.PINCH_SPREAD))

@@ -12,6 +12,7 @@ from saucier.check import CheckedSheet, check, prepare
 from saucier.errors import BadInput
 from saucier.heat import BARE_PANS, POT_SHAPES, SideView
 from saucier.kitchen import Kitchen
+from saucier.pot import Pot, Starch
 from saucier.practice.question import (
     Answer,
     Fallen,
@@ -29,12 +30,15 @@ from saucier.steps import FLOURED, Liaison, Reduce
 from saucier.steps.step import Knobs
 from saucier.thickness import (
     GRADES,
+    LIQUID,
     film_mm,
     grade_named,
     grade_of,
     log_viscosity_of,
     spoken_grade,
     spoon_words,
+    thickness_now,
+    thickness_of,
 )
 from saucier.units import Amount, kitchen_round
 from saucier.watch.way import way_of
@@ -86,28 +90,83 @@ def _spoon(sheet: Sheet, kitchen: Kitchen, dice: Random) -> Asked | None:
         flour = math.exp(dice.uniform(-0.55, 0.5))
         found = log_viscosity_of(prepared.play(Knobs(flour=flour)), sheet.target.serving_c)
         eta = math.exp(found[0]) if found else 0.0
-        grade = grade_of(eta) if eta else None
-        if grade is None or grade == "liquid":
+        grade = _clear_grade(eta)
+        if grade is None:
             continue
-        band = grade_named(grade)
-        high = band.high if math.isfinite(band.high) else 4.0 * band.low
-        place = math.log(eta / band.low) / math.log(high / band.low)
-        if not NEAR_AN_EDGE <= place <= 1.0 - NEAR_AN_EDGE:
-            continue
-        keys = [one.key for one in GRADES]
-        at = keys.index(grade)
-        beside = tuple((keys[n], 0.4) for n in (at - 1, at + 1) if 0 <= n < len(keys))
         why = say("practice.spoon-why", grade=spoken_grade(grade), looks=spoon_words(eta), eta=eta)
+        ask = say("practice.spoon-ask", name=sheet.name)
+        spoon = SpoonShown(eta, film_mm(eta))
         return Asked(
-            Question(
-                "spoon",
-                say("practice.spoon-ask", name=sheet.name),
-                tuple(Offered(key, spoken_grade(key)) for key in keys),
-                spoon=SpoonShown(eta, film_mm(eta)),
-            ),
-            Answer((grade,), why, beside),
+            Question("spoon", ask, _EVERY_GRADE, spoon=spoon),
+            Answer((grade,), why, _beside(grade)),
         )
     return None
+
+
+_EVERY_GRADE = tuple(Offered(grade.key, spoken_grade(grade.key)) for grade in GRADES)
+
+
+def _clear_grade(eta: float) -> str | None:
+    """The grade of ``eta``, Pa·s, where nobody could take it for the next; None where one could, or it is a liquid."""
+    grade = grade_of(eta) if eta else None
+    if grade is None or grade == LIQUID:
+        return None
+    band = grade_named(grade)
+    high = band.high if math.isfinite(band.high) else 4.0 * band.low
+    place = math.log(eta / band.low) / math.log(high / band.low)
+    return grade if NEAR_AN_EDGE <= place <= 1.0 - NEAR_AN_EDGE else None
+
+
+def _beside(grade: str) -> tuple[tuple[str, float], ...]:
+    """The grades next to ``grade``, which earn a part."""
+    keys = [one.key for one in GRADES]
+    at = keys.index(grade)
+    return tuple((keys[n], 0.4) for n in (at - 1, at + 1) if 0 <= n < len(keys))
+
+
+# -- once it boils
+
+
+def _boils(sheet: Sheet, kitchen: Kitchen, dice: Random) -> Asked | None:
+    """A sauce on its way to the boil, as its spoon looks there: how thick is it once it has boiled?"""
+    prepared = prepare(sheet, kitchen)
+    for _ in range(12):
+        knobs = Knobs(flour=math.exp(dice.uniform(-0.4, 0.4)))
+        raw = [
+            pot for pot in prepared.walk(knobs) if pot.wetted and pot.starch and not pot.boiled_min
+        ]
+        if not raw:
+            return None
+        pot = _on_its_way(raw[-1], dice.uniform(*_ON_THE_WAY_C))
+        now, boiled = thickness_now(pot), thickness_of(pot, sheet.target.serving_c)
+        eta = now.viscosity_pa_s
+        grade = _clear_grade(boiled.viscosity_pa_s or 0.0)
+        if eta is None or grade is None or now.grade == grade:
+            continue
+        why = say(
+            "practice.boils-why",
+            at_c=pot.temperature_c,
+            swollen_pct=100.0 * pot.starch_swollen,
+            grade=spoken_grade(grade),
+        )
+        per_l = 1000.0 * pot.balance.thickener / pot.balance.volume_ml
+        ask = say("practice.boils-ask", name=sheet.name, at_c=pot.temperature_c, per_l=per_l)
+        spoon = SpoonShown(eta, film_mm(eta))
+        return Asked(
+            Question("boils", ask, _EVERY_GRADE, spoon=spoon),
+            Answer((grade,), why, _beside(grade)),
+        )
+    return None
+
+
+_ON_THE_WAY_C = (50.0, 78.0)
+"""Where little of its starch has swollen, °C: nearer to the boil a pot shows already what it will be."""
+
+
+def _on_its_way(pot: Pot, at_c: float) -> Pot:
+    """``pot``, not boiled yet, as it is at ``at_c`` on its way there."""
+    starch = tuple(Starch(part.share, at_c, 0.0, part.thins) for part in pot.starch)
+    return pot._replace(temperature_c=at_c, starch=starch)
 
 
 # -- the level
@@ -317,6 +376,7 @@ def _remedy(sheet: Sheet, kitchen: Kitchen, dice: Random) -> Asked | None:
 
 _MAKERS: dict[Kind, Callable[[Sheet, Kitchen, Random], Asked | None]] = {
     "spoon": _spoon,
+    "boils": _boils,
     "level": _level,
     "flour": _flour,
     "stop": _stop,

@@ -8,8 +8,8 @@ from saucier.errors import BadInput
 from saucier.heat import SideView
 from saucier.words import Sentence
 
-Kind = Literal["spoon", "level", "flour", "stop", "order", "remedy"]
-KINDS: tuple[Kind, ...] = ("spoon", "level", "flour", "stop", "order", "remedy")
+Kind = Literal["spoon", "boils", "level", "flour", "stop", "order", "remedy"]
+KINDS: tuple[Kind, ...] = ("spoon", "boils", "level", "flour", "stop", "order", "remedy")
 
 
 @dataclass(frozen=True, slots=True)

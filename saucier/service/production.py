@@ -559,7 +559,7 @@ def _pasta(line: LinePlan, kitchen: Kitchen) -> Sentence | None:
 def on_the_board(row: Buy) -> Sentence:
     """How much of it the hands get: counted where it comes whole (yolks), else raw, never as it is cooked; with what
     is left of it trimmed, where that is less."""
-    if row.spoons and row.role == "egg":
+    if row.spoons and row.spoons.unit == "piece" and row.role == "egg":
         return say("so-much-of", much=say("so-many", count=row.spoons.value), name=row.name)
     facts = {"much": weight(row.whole_g), "board": weight(row.board_g), "name": row.name}
     trimmed = row.whole_g > 1.01 * row.board_g

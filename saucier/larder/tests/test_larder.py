@@ -151,3 +151,19 @@ class ShippedLarder(unittest.TestCase):
             with self.assertRaises(BadInput) as caught:
                 ingredient_from_row({**ROWS[0], **change})
             self.assertEqual(caught.exception.problems[0].field, field)
+
+
+class Cups(unittest.TestCase):
+    def test_a_cup_of_pieces_holds_air(self) -> None:
+        """Cut food lies loose in a cup; grains and what is soft or whole fill it."""
+        fills = {"barley-pearl", "rice", "lentils", "polenta", "tofu", "pancake", "egg-whole"}
+        for row in shipped_larder().values():
+            cut = row.piece and row.role in ("solid", "vegetable", "aromatic")
+            if cut and row.key not in fills:
+                with self.subTest(row.key):
+                    self.assertLessEqual(row.grams(Amount(1, "cup")), 180.5)
+
+    def test_nobody_spoons_a_yolk(self) -> None:
+        yolk = shipped_larder()["egg-yolk"]
+        self.assertIsNone(yolk.in_spoons(4.0))
+        self.assertEqual(str(yolk.in_spoons(36.0)), str(Amount(2, "piece")))

@@ -9,6 +9,7 @@ from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.practice import KINDS, Asked, Kind, asked, marked, next_kind
 from saucier.sheet import read_sheet
+from saucier.thickness import grade_named
 
 DEMO = Path(__file__).parents[3] / "demo" / "sauces"
 SHEETS = [read_sheet(path.read_bytes()) for path in sorted(DEMO.glob("*.json"))]
@@ -53,6 +54,12 @@ class Practice(unittest.TestCase):
         question, answer = of("flour", 4)
         wrong = next(c.key for c in question.choices if c.key != answer.right[0])
         self.assertEqual(marked(question, answer, (wrong,)).score, 0.0)
+
+    def test_a_pot_on_its_way_to_the_boil_looks_thinner_than_it_becomes(self) -> None:
+        for seed in range(8):
+            question, answer = of("boils", seed)
+            assert question.spoon is not None
+            self.assertLess(question.spoon.viscosity_pa_s, grade_named(answer.right[0]).low)
 
     def test_the_order_is_marked_by_what_must_come_before_what(self) -> None:
         question, answer = of("order", 1)

@@ -11337,7 +11337,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "spoon" | "level" | "flour" | "stop" | "order" | "remedy";
+            kind: "spoon" | "boils" | "level" | "flour" | "stop" | "order" | "remedy";
             /** Answered */
             answered: number;
             /** Score */
@@ -11397,7 +11397,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "spoon" | "level" | "flour" | "stop" | "order" | "remedy";
+            kind: "spoon" | "boils" | "level" | "flour" | "stop" | "order" | "remedy";
             /** Ask */
             ask: string;
             /**

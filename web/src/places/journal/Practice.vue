@@ -14,6 +14,7 @@ import { percent } from '@/parts/format'
 type Kind = Schemas['Standing']['kind']
 const names: Record<Kind, string> = {
   spoon: 'the spoon',
+  boils: 'once it boils',
   level: 'the level',
   flour: 'the flour',
   stop: 'when to stop',
