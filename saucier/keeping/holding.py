@@ -130,7 +130,7 @@ def held_hot(
     >>> pot = Pot(Balance(water=900, solids=90, fat=85, thickener=60, flour=60), boiled_min=5)
     >>> pan = Pan("24", "straight", 24, 12)
     >>> [round(one.lost_g) for one in held_hot(pot, pan, 65, False, 63).after]
-    [57, 113, 169]
+    [57, 113, 170]
     """
     if not 40.0 <= at_c <= 95.0:
         raise BadInput.at("at_c", "is-no-hot-holding", low=40.0, most=95.0)

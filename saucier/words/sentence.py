@@ -19,7 +19,7 @@ class Sentence:
     themselves, or several names.
 
     >>> str(say("mounted"))
-    'from here on it must not boil, and it is for this service'
+    'from here on it must not boil: its butter falls out'
     """
 
     __slots__ = ("code", "facts")

@@ -338,11 +338,12 @@ class Labels(BesideTest):
 
     def test_what_does_not_keep_is_for_today(self) -> None:
         days = []
-        for steps in ((), (MOUNT,), (LIAISON,)):
+        much = {**MOUNT, "amount": {"value": 150, "unit": "g"}}  # more than its flour holds
+        for steps in ((), (MOUNT,), (much,), (LIAISON,)):
             made = self.label(self.white(*steps)).body["document"]
             made_on = timezone.datetime.fromisoformat(made["made_at"]).date()
             days.append((timezone.datetime.fromisoformat(made["use_by"]).date() - made_on).days)
-        self.assertEqual(days, [2, 0, 1])
+        self.assertEqual(days, [2, 2, 0, 1])
 
     def test_a_name_with_marks_in_it_breaks_no_picture(self) -> None:
         batch = self.white(name='Fennel <b>&"quot\'es"</b> ' + "long " * 12)
