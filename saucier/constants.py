@@ -634,7 +634,14 @@ STRENGTH_SPREAD = 0.5
 BOIL_UP_SPREAD = 0.3
 """Standard share by which the minutes until it boils are off."""
 OUTLIER = 4.0
-"""A reading so many spreads off what is believed is set aside; three in a row are believed."""
+"""A reading so many spreads off what is believed is set aside."""
+JUMP_AGREES_MIN, JUMP_GOES_BACK_MIN = 1.0 / 3.0, 12.0
+"""Three readings that are off by the same over so many minutes are believed; what jumped and goes back within the
+other was something that lay on the scale."""
+JUMP_OPENS_PACE, JUMP_UNSETTLED = 0.4, 0.5
+"""What a jump opens of the logarithm of the pace, and the share of it that may as well be the pan's. Estimates."""
+FOAM_LIFTS = 0.15
+"""Share by which foam lifts a level at the boil, as a standard spread to one side (up to a quarter)."""
 LOOK_DISAGREES = 2.5
 """A cook who sees something so many spreads off what is believed is right: the step was begun late, the
 fire turned, something poured."""

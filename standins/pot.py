@@ -79,6 +79,11 @@ class Stuff:
     def grams(self) -> float:
         return self.water + self.fat + self.dry + self.alcohol + 0.87 * self.starch + self.bits
 
+    def times(self, share: float) -> "Stuff":
+        """So much of it, all alike."""
+        parts = (self.water, self.fat, self.dry, self.alcohol, self.starch, self.bits)
+        return Stuff(*(share * part for part in parts))
+
     @property
     def ml(self) -> float:
         solid = (self.dry + 0.87 * self.starch) / 1.45

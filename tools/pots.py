@@ -7,18 +7,20 @@ import statistics
 import sys
 from collections import defaultdict
 from concurrent.futures import ProcessPoolExecutor
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from saucier.check import CheckedSheet, check
 from saucier.sheet import read_sheet
 from saucier.thickness import grade_named
-from saucier.watch import Seen, watch
+from saucier.thinning import thinned
+from saucier.watch import Guess, Seen, watch
 from standins.devices import Scale
 from standins.pot import PotOnRing, Stuff, Truth
 
 ASKED = (0.25, 0.5, 0.75)
 EVERY_S = 5.0
+MOST_READINGS = 160  # as a kitchen's server thins them
 LONGEST_MIN = 90.0
 
 
@@ -145,6 +147,107 @@ def of_pot(seed: int) -> list[Said]:
     return told
 
 
+@dataclass(frozen=True)
+class Disturbed:
+    """One disturbed reduction: ``kind`` of disturbance, seconds between readings, by how many minutes "stop" was told
+    late (negative: early), and what was said on the way."""
+
+    kind: str
+    every_s: float
+    late_min: float
+    said: tuple[Said, ...]
+
+
+KINDS = ("nothing", "taken out", "lid", "lean", "pan entered wrong", "foam")
+INTERVALS_S = (2.0, 20.0, 60.0, 300.0)
+
+
+def disturbed_pot(seed: int) -> Disturbed | None:
+    """A reduction that is disturbed, followed by its scale (foam: by looks at its level): when "stop" is told against
+    when it was true. None where it never comes to its stop, or boils too short to be disturbed."""
+    dice = random.Random(f"disturbed {seed}")
+    checked, what, where = sheet_of(dice)
+    kind, every_s = dice.choice(KINDS), dice.choice(INTERVALS_S)
+    truth = replace(Truth.drawn(seed), lid_min=0.0, turn_at_min=math.inf, leans=0.0)
+    if kind == "pan entered wrong":
+        truth = replace(truth, tare_off_g=dice.choice((-1, 1)) * dice.uniform(80.0, 200.0))
+    pot = pot_of(checked, truth)
+    scale = Scale(pot, seed)
+    number = len(checked.sheet.steps) - 1
+    full = pot.grams
+    target = math.inf if what != "grade" else grade_named(str(where)).target
+    tick_min, at_min = 2.0 / 60.0, dice.uniform(1.5, 4.0)
+    seen: list[Seen] = []
+    alarm, told_at, said = math.inf, 0.0, []
+    taken, lid_until, on_scale_g, on_scale_until = False, -1.0, 0.0, -1.0
+    next_reading, end = 0.0, math.inf
+    questions: list[tuple[float, Guess]] = []
+    while pot.minutes < LONGEST_MIN:
+        now = pot.minutes
+        since = now - pot.boiling_since if pot.boiling_since is not None else -1.0
+        if since >= at_min and not taken:
+            taken = True
+            if kind == "taken out":
+                out = dice.uniform(0.1, 0.3)
+                pot.stuff = pot.stuff.times(1.0 - out)
+                full *= 1.0 - out
+            elif kind == "lid":
+                lid_until, on_scale_g, on_scale_until = now + 2.0, 350.0, now + 2.0
+            elif kind == "lean":
+                on_scale_g, on_scale_until = dice.uniform(80.0, 400.0), now + dice.uniform(0.3, 1.2)
+        if now + 1e-9 >= next_reading:
+            next_reading = now + every_s / 60.0
+            _read(seen, kind, dice, pot, scale, on_scale_g if now < on_scale_until else 0.0)
+            if now - told_at >= 0.75 or every_s > 18.0:
+                told_at = now
+                left = _minutes_left(checked, number, seen, now)
+                if left is not None:
+                    alarm = min(alarm, now + left.value) if left.value <= 0.01 else now + left.value
+                    questions.append((now, left))
+        if alarm <= now:
+            break
+        there = pot.eta >= target if what == "grade" else pot.grams <= full * float(where)
+        if there and end == math.inf:
+            end = now
+        if now > end + 12.0:
+            break
+        pot.run(tick_min * (0.1 if now < lid_until else 1.0))
+        pot.minutes = now + tick_min
+    while end == math.inf and pot.minutes < LONGEST_MIN:
+        there = pot.eta >= target if what == "grade" else pot.grams <= full * float(where)
+        end = pot.minutes if there else math.inf
+        pot.run(tick_min)
+    if end == math.inf or not taken or not questions:
+        return None
+    for share in ASKED:
+        now, left = min(questions, key=lambda asked: abs(asked[0] - share * end))
+        if now < end:
+            said.append(Said(kind, share, left.value, left.low, left.high, end - now))
+    return Disturbed(kind, every_s, min(alarm, pot.minutes) - end, tuple(said))
+
+
+def _minutes_left(checked: CheckedSheet, number: int, seen: list[Seen], now: float) -> Guess | None:
+    found = watch(checked, number, thinned(seen, MOST_READINGS), now)
+    assert found is not None
+    return found.minutes_left
+
+
+def _read(
+    seen: list[Seen], kind: str, dice: random.Random, pot: PotOnRing, scale: Scale, leaned_g: float
+) -> None:
+    """What is read at a moment: the scale, or, where it is foam that is tried, a level the foam lifts."""
+    if kind == "foam":
+        boils = pot.boiling_since is not None
+        if boils and not any(one.what == "boils" for one in seen):
+            seen.append(Seen(pot.minutes, "boils"))
+        lifted = dice.uniform(0.0, 0.25) if boils else 0.0
+        seen.append(
+            Seen(pot.minutes, "level", pot.level_mm * (1.0 + lifted) + dice.gauss(0.0, 1.5))
+        )
+    elif (value := scale.read()) is not None:
+        seen.append(Seen(pot.minutes, "scale", value + leaned_g))
+
+
 def _looks(
     dice: random.Random,
     truths: list[tuple[float, float, float, float]],
@@ -180,9 +283,33 @@ def _looks(
     return found
 
 
+def disturbed(many: int) -> None:
+    """How late "stop" is told where something disturbs the pot, by kind and by seconds between readings."""
+    with ProcessPoolExecutor() as pool:
+        found = [one for one in pool.map(disturbed_pot, range(many), chunksize=5) if one]
+    print(f"{len(found)} of {many} disturbed pots came to their stop")
+    print("disturbed by         every   pots   median late   latest   earliest   inside of 90 %")
+    groups: dict[tuple[str, float], list[Disturbed]] = defaultdict(list)
+    for one in found:
+        groups[one.kind, one.every_s].append(one)
+        groups["all", one.every_s].append(one)
+        groups[one.kind, 0.0].append(one)
+    for (kind, every_s), pots in sorted(groups.items()):
+        late = [one.late_min for one in pots]
+        said = [said for one in pots for said in one.said]
+        inside = sum(one.low <= one.true <= one.high for one in said) / max(1, len(said))
+        print(
+            f"{kind:18} {every_s:6.0f} s {len(pots):5} {statistics.median(late):11.2f} min "
+            f"{max(late):7.2f} {min(late):9.2f} {inside:14.0%}"
+        )
+
+
 def main() -> None:
-    """``python -m tools.pots [how many]``."""
+    """``python -m tools.pots [how many] [disturbed]``."""
     many = int(sys.argv[1]) if len(sys.argv) > 1 else 200
+    if "disturbed" in sys.argv:
+        disturbed(many)
+        return
     with ProcessPoolExecutor() as pool:
         batches = list(pool.map(of_pot, range(many), chunksize=5))
     reached = [told for told in batches if told]

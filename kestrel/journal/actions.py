@@ -49,6 +49,7 @@ def write_down(
         ended_at = made_at or timezone.now()
         milestone(batch, Milestone.Kind.DONE, ended_at, user)
         end(batch, Batch.Status.DONE, ended_at)
+    batch.judged_pa_s, batch.weighed_g = reached_pa_s, grams
     batch.revision += 1
     batch.save()
     transaction.on_commit(lambda: tell(batch.kitchen_id, "batch", {"id": batch.pk}))
@@ -102,6 +103,7 @@ def correct(
         why=why.strip(),
         by=user,
     )
+    Batch.objects.filter(pk=entry.batch_id).update(judged_pa_s=reached_pa_s, weighed_g=grams)
     lesson_of(Entry.objects.get(pk=entry.pk))  # read anew, with what was just written
 
 

@@ -18,7 +18,7 @@ from kestrel.larder.models import Pan
 from kestrel.live import tell
 from kestrel.same_thing import refuse_other_thing
 from kestrel.stove.counting import now_of
-from kestrel.stove.following import as_cooked, last_probe, off_fire_at, yolk_read_c
+from kestrel.stove.following import came_out, last_probe, off_fire_at, yolk_read_c
 from kestrel.stove.models import Batch
 from saucier.check import check, larder_of
 from saucier.errors import BadInput
@@ -35,7 +35,7 @@ from saucier.keeping import (
 )
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.pot import EMPTY, Pot
-from saucier.rescue import brought_back
+from saucier.rescue import as_thick_as, brought_back
 from saucier.sheet import read_sheet, write_sheet
 from saucier.watch import Following, with_mends
 from saucier.words import Sentence, plain, say
@@ -61,7 +61,7 @@ class PutAway:
 def through(batch: Batch) -> Following:
     """A batch that is cooked, as it was. Raises :class:`BadInput` (``batch``) where there is nothing of it,
     or not yet."""
-    found = as_cooked(batch).following
+    found = came_out(batch)
     if found is None or batch.kind == Batch.Kind.ASIDE or batch.status == Batch.Status.LEFT:
         raise BadInput.at("batch", "nothing-to-put-away")
     if batch.status == Batch.Status.ON and batch.step < len(batch.plan["cards"]):
@@ -289,7 +289,8 @@ def back_of(kept: Kept, left: float) -> dict[str, Any] | None:
     kitchen, sheet = core_kitchen(kept.kitchen), read_sheet(kept.sheet)
     rules = rules_of(kept.kitchen)
     try:
-        back = brought_back(sheet, kept.grade or None, kitchen)
+        made = as_thick_as(sheet, kept.viscosity_pa_s, kitchen)
+        back = brought_back(made, kept.grade or None, kitchen)
     except BadInput:
         return None
     share = left / max(1.0, check(sheet, kitchen).final.pot.total_g)

@@ -1,7 +1,7 @@
 """A batch followed: what was put in, seen and read of it, taken together by the core."""
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from functools import lru_cache
 from itertools import pairwise
@@ -28,6 +28,7 @@ from saucier.watch import (
     PutIn,
     Seen,
     StepAsDone,
+    as_judged,
     as_put,
     boils_since,
     following,
@@ -94,6 +95,19 @@ def as_cooked(batch: Batch, acts: Sequence[Act] | None = None, at: int | None = 
         return AsCooked(cooked, tuple(cards(found.checked)), found, "", left_out)
     except BadInput as bad:
         return AsCooked(sheet, (), None, str(bad.problems[0].told), left_out)
+
+
+def came_out(batch: Batch) -> Following | None:
+    """``batch`` with its last state as it was judged and weighed, where somebody did: that is what is labelled, put
+    away, kept hot and let down. None: it cannot be played, or is no sauce."""
+    found = as_cooked(batch).following
+    if found is None or not found.checked.steps:
+        return found
+    if batch.judged_pa_s is None and batch.weighed_g is None:
+        return found
+    *steps, last = found.checked.steps
+    last = as_judged(last, batch.judged_pa_s, batch.weighed_g)
+    return replace(found, checked=replace(found.checked, steps=(*steps, last)), now=last.pot)
 
 
 def off_fire_at(batch: Batch) -> datetime | None:
@@ -255,7 +269,7 @@ def _done(batch: Batch, acts: Iterable[Act], now: datetime) -> dict[int, StepAsD
     for step, since in began.items():
         until = min((at for later, at in began.items() if later > step), default=now)
         seen = [
-            Seen(_minutes(since, act.at), act.data["what"], float(act.data["value"]))
+            Seen(_minutes(since, act.at), act.data["what"], float(act.data["value"]), by_hand=True)
             for act in looks
             if act.step == step
         ]

@@ -14,7 +14,7 @@ from django.utils import timezone
 from kestrel.accounts.models import User
 from kestrel.larder.actions import rules_of
 from kestrel.live import tell
-from kestrel.stove.following import as_cooked, off_fire_at, yolk_read_c
+from kestrel.stove.following import came_out, off_fire_at, yolk_read_c
 from kestrel.stove.models import Batch, Device
 from kestrel.stove.models import Label as Row
 from saucier.errors import BadInput
@@ -55,7 +55,7 @@ def make_label(
         raise BadInput.at("mass_g", "is-no-weight-of-a-label")
     if batch.kind == Batch.Kind.ASIDE or batch.status == Batch.Status.LEFT:
         raise BadInput.at("batch", "gets-no-label")
-    found = as_cooked(batch).following
+    found = came_out(batch)
     if found is None or not found.checked.steps:
         raise BadInput.at("batch", "gets-no-label")
     final = found.checked.steps[-1]

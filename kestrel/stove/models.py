@@ -18,7 +18,9 @@ class Batch(OfKitchen):
     later change of the model rewrites no record. What happens to it are its acts; ``step``, ``began``
     (when each step was, by number), ``timers`` that run, ``mends`` and ``status`` are what they come
     to. A sauce made for another is ``made_for`` that one's batch. It stands on ``ring``, and is
-    ``cook``'s, by their names in the larder. ``revision`` counts changes.
+    ``cook``'s, by their names in the larder. ``revision`` counts changes. ``judged_pa_s`` and ``weighed_g``: how thick
+    it was judged in the end, Pa·s at serving temperature, and what it weighed (None: nobody said); they win over what
+    is reckoned.
 
     Of another ``kind`` than a sauce: cooked *free* hand, its sheet grows by what goes in, and its plan is
     of what is in so far; *aside*, what is no sauce (fish, pasta, an oven), it has cards of its own and an
@@ -54,6 +56,8 @@ class Batch(OfKitchen):
     began = models.JSONField(default=dict, blank=True)
     timers = models.JSONField(default=list, blank=True)
     revision = models.PositiveIntegerField(default=1)
+    judged_pa_s = models.FloatField(null=True, blank=True)
+    weighed_g = models.FloatField(null=True, blank=True)
     made_for = models.ForeignKey(
         "self", null=True, blank=True, on_delete=models.SET_NULL, related_name="made_first"
     )

@@ -98,6 +98,8 @@ _began = TypeAdapter(dict[Annotated[str, Field(pattern=r"^\d{1,3}$")], str])
 _timers = TypeAdapter(list[_Timer])
 _mends = TypeAdapter(list[_Mend])
 _told = TypeAdapter(list[_Told])
+_judged = TypeAdapter(Annotated[float, Field(gt=0, lt=1e4)] | None)
+_weighed = TypeAdapter(Annotated[float, Field(gt=0, le=200_000)] | None)
 _outcome = TypeAdapter(dict[str, Any])
 _question = TypeAdapter(Question)
 _answer = TypeAdapter(Answer)
@@ -127,6 +129,8 @@ def _batch(row: Row) -> None:
     _fits(_began, row["began"], "began")
     _fits(_timers, row["timers"], "timers")
     _fits(_mends, row["mends"], "mends")
+    _fits(_judged, row.get("judged_pa_s"), "judged_pa_s")
+    _fits(_weighed, row.get("weighed_g"), "weighed_g")
 
 
 def _read(read: Callable[[Any], Any], row: Row, column: str) -> None:
@@ -341,11 +345,13 @@ TABLES: dict[str, Table] = {
             "started_by",
             "started_at",
             "ended_at",
+            "judged_pa_s",
+            "weighed_g",
         ),
         at={"version": "versions", "service": "services", "made_for": "batches"},
         people=("started_by",),
         names=("pot",),
-        later=("number",),
+        later=("number", "judged_pa_s", "weighed_g"),
         sane=_batch,
     ),
     "acts": Table(

@@ -1,5 +1,6 @@
 """The pot after a step as a cook asks of it: its figures, and what is to be said of it."""
 
+import math
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
@@ -15,6 +16,7 @@ from saucier.thickness import (
     MODEL_SPREAD,
     Thickness,
     film_mm,
+    grade_of,
     spoken_grade,
     spoon_words,
     thickness_now,
@@ -89,7 +91,8 @@ class State:
     """The pot after a step in its ``pan``, with everything a cook asks of it, worked out when it is
     asked: most who check a sheet look at its end alone. ``spread`` is what is vague in it,
     ``model_spread`` how far the model may be off in this kitchen, ``boils`` whether it boiled in this step, ``before`` the pot as it
-    was: what was true of it then is not said again."""
+    was: what was true of it then is not said again. ``judged_pa_s``: how thick a cook found it at serving temperature
+    (None: nobody looked): that is its thickness, whatever is reckoned."""
 
     pot: Pot
     pan: Pan
@@ -98,6 +101,7 @@ class State:
     model_spread: float = MODEL_SPREAD
     boils: bool = False
     before: Pot = _NO_POT
+    judged_pa_s: float | None = None
 
     @classmethod
     def __get_pydantic_core_schema__(cls, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
@@ -112,7 +116,18 @@ class State:
 
     @cached_property
     def thickness(self) -> Thickness:
-        return thickness_of(self.pot, self.serving_c, self.spread, self.model_spread)
+        reckoned = thickness_of(self.pot, self.serving_c, self.spread, self.model_spread)
+        judged = self.judged_pa_s
+        if judged is None:
+            return reckoned
+        by_eye = math.exp(K.EYE_THICKNESS_SPREAD)
+        return reckoned._replace(
+            viscosity_pa_s=judged,
+            grade=grade_of(judged),
+            low_pa_s=judged / by_eye,
+            high_pa_s=judged * by_eye,
+            why_not=None,
+        )
 
     @cached_property
     def thickness_now(self) -> Thickness:

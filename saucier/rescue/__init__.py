@@ -1,6 +1,6 @@
 """Fix it: what mends a sauce that is not as it should be, with amounts, minutes and money."""
 
-from saucier.rescue.back import BroughtBack, brought_back
+from saucier.rescue.back import BroughtBack, as_thick_as, brought_back
 from saucier.rescue.case import Case, case_at, case_of, seen_pot
 from saucier.rescue.remedy import Remedy, applied
 from saucier.rescue.salt import salt_remedies
@@ -17,6 +17,7 @@ __all__ = [
     "Seen",
     "Sign",
     "applied",
+    "as_thick_as",
     "brought_back",
     "case_at",
     "case_of",

@@ -4,10 +4,11 @@ from dataclasses import dataclass
 
 from saucier import constants as K
 from saucier.check import check, larder_of
+from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
 from saucier.pot import Pot
-from saucier.rescue.case import case_of
+from saucier.rescue.case import case_at, case_of
 from saucier.rescue.remedy import applied
 from saucier.rescue.thickness import let_down
 from saucier.sheet import Sheet
@@ -30,6 +31,21 @@ class BroughtBack:
     @property
     def poured_ml(self) -> float:
         return self.poured_g / self.liquid.density
+
+
+def as_thick_as(made: Sheet, viscosity_pa_s: float | None, kitchen: Kitchen) -> Sheet:
+    """``made`` as it was found, ``viscosity_pa_s`` thick at serving temperature (None: as reckoned), where that is another
+    thickness. Raises :class:`BadInput` as checking does."""
+    there = check(made, kitchen).final.thickness.viscosity_pa_s
+    if viscosity_pa_s is None or there is None or abs(viscosity_pa_s / there - 1.0) < _AS_RECKONED:
+        return made
+    try:
+        return case_at(made, len(made.steps) - 1, kitchen, viscosity_pa_s=viscosity_pa_s).sheet
+    except BadInput:  # nothing in it can be turned to it: a cream stopped by the eye
+        return made
+
+
+_AS_RECKONED = 0.05
 
 
 def brought_back(made: Sheet, grade: str | None, kitchen: Kitchen) -> BroughtBack:

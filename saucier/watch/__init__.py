@@ -10,7 +10,7 @@ from saucier.watch.following import (
     follow,
     following,
 )
-from saucier.watch.found import as_found
+from saucier.watch.found import as_found, as_judged
 from saucier.watch.left_out import with_left_out
 from saucier.watch.mending import case_found, with_mends
 from saucier.watch.poured import Poured, poured
@@ -43,6 +43,7 @@ __all__ = [
     "Watched",
     "Way",
     "as_found",
+    "as_judged",
     "as_put",
     "boils_since",
     "case_found",

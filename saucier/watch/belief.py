@@ -7,6 +7,7 @@ that is seen, a scale as well as a look at the level, pulls them by as much as i
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -20,17 +21,18 @@ MASS, PACE, STRENGTH, TARE, FULL, EYE = range(6)
 _FIGURES = 6
 _STEP_MIN = 0.5
 _ITERATIONS = 8
+_AGREE = 3
 
 
 @dataclass(frozen=True)
 class Prior:
-    """What is known before the step begins: ``mass_spread``, the standard share by which the pot weighs
-    more or less than is reckoned; log of the pace and of the strength, with spreads; ``tare_g`` of the
+    """What is known before the step begins: ``mass_spread_g``, by how many grams the pot weighs
+    more or less than is reckoned (None: as pots do that nobody weighed); log of the pace and of the strength, with spreads; ``tare_g`` of the
     pan, as entered or as a scale has told (0: neither). Of a step that goes on after something went in to
     mend it: what it held when the step began, ``full_g`` (None: as now), and for how long it has boiled
     already, ``boiled_min``."""
 
-    mass_spread: float = K.POURED_SPREAD
+    mass_spread_g: float | None = None
     pace: float = 0.0
     pace_spread: float = K.PACE_SPREAD
     strength: float = 0.0
@@ -40,13 +42,31 @@ class Prior:
     boiled_min: float = 0.0
 
 
+class _Missed(NamedTuple):
+    """A reading that was not believed: when, and by how many grams it was off what was expected then."""
+
+    at_min: float
+    grams: float
+
+
+class _Jump(NamedTuple):
+    """The weight was another all at once: when, by how many grams, and what was believed before: the covariances, and
+    what the pot held when the step began."""
+
+    at_min: float
+    grams: float
+    cov: Vector
+    full_g: float
+
+
 class Belief:
     """Means and covariances of: grams in the pot, log of its pace against the model's, log η against the
     model's, grams the scale shows too much (the pan), grams in it when the step began, log by which the
     eye sees every level too high.
 
     ``jumps`` are the minutes where what is seen could not be believed with what was before: something
-    went in or out, or the fire was turned.
+    went in or out, the pan weighs another than was entered, something lies on the scale, or the fire was turned.
+    Which of them it was shows later, if at all: until then the spread covers each.
     """
 
     def __init__(self, way: Way, prior: Prior) -> None:
@@ -54,7 +74,8 @@ class Belief:
         now, full = way.full_g, way.full_g if prior.full_g is None else prior.full_g
         tare_spread = K.TARE_SPREAD_G if prior.tare_g else K.TARE_UNKNOWN_G
         self.mean: Vector = np.array([now, prior.pace, prior.strength, prior.tare_g, full, 0.0])
-        mass_var = (prior.mass_spread * now) ** 2
+        spread_g = prior.mass_spread_g
+        mass_var = (K.POURED_SPREAD * now if spread_g is None else spread_g) ** 2
         self.cov: Vector = np.diag(
             [
                 mass_var,
@@ -72,7 +93,9 @@ class Belief:
         self.boil_seen = False
         self.jumps: list[float] = []
         self.marked: list[tuple[float, float, float]] = []
-        self._off: list[Seen] = []
+        self._off: list[_Missed] = []
+        self._weighed = False
+        self._last_jump: _Jump | None = None
         self._came_up = False
 
     @property
@@ -156,17 +179,110 @@ class Belief:
             return
         value = math.log(one.value) if one.what == "spoon" else one.value
         missed = value - expected
+        spread = math.hypot(spread, self._foam(one, missed))
         variance = float(towards @ self.cov @ towards) + spread * spread
-        if one.what == "scale" and missed * missed > K.OUTLIER**2 * variance:
-            self._off.append(one)
-            if not self._believed(missed):
-                return
-            self._jumped(one)
-        elif one.what == "scale":
-            self._off = []
-        elif one.what != "spoon" and missed * missed > K.LOOK_DISAGREES**2 * variance:
-            self._jumped(one)
+        if one.what == "scale":
+            self._weigh(one, missed, spread, far=missed * missed > K.OUTLIER**2 * variance)
+            return
+        if one.what != "spoon" and missed * missed > K.LOOK_DISAGREES**2 * variance:
+            self._opened(one)
         self._pull(one, value, spread)
+
+    def _foam(self, one: Seen, missed: float) -> float:
+        """What foam adds to the spread of a look at the level: it lifts what is seen, and never lowers it."""
+        if one.at_min < self.boils_at:
+            return 0.0
+        if one.what == "level" and missed > 0.0:
+            return K.FOAM_LIFTS * one.value
+        if one.what == "gone" and missed < 0.0:
+            return K.FOAM_LIFTS * (1.0 - one.value)
+        return 0.0
+
+    # -- by its weight
+
+    def _weigh(self, one: Seen, missed: float, spread: float, *, far: bool) -> None:
+        """A reading of the scale, ``missed`` by so much; ``far``: by more than can be by itself. One weighing by hand
+        is final; of a scale that sends, three agree over twenty seconds before they are believed."""
+        if not far:
+            self._off = []
+            self._weighed = self._weighed or bool(self.prior.tare_g)
+            self._pull(one, one.value, spread)
+            return
+        self._off.append(_Missed(one.at_min, missed))
+        if one.by_hand or self._agreed(spread):
+            self._jump(one, missed, spread)
+
+    def _agreed(self, spread: float) -> bool:
+        """Whether the last readings are off by the same: by what each adds to what was expected then, not by what it
+        reads, since the pot boils on between them."""
+        for count in range(_AGREE, len(self._off) + 1):
+            last = self._off[-count:]
+            span = last[-1].at_min - last[0].at_min
+            if span >= K.JUMP_AGREES_MIN:
+                break
+        else:
+            return False
+        off = [one.grams for one in last]
+        paces = self.spread(PACE) * self._rate() * span
+        return max(off) - min(off) < 4.0 * spread + 2.0 * paces
+
+    def _jump(self, one: Seen, missed: float, spread: float) -> None:
+        """The weight is another all at once, by ``missed`` grams. Before the first reading that agreed it is more likely
+        the pan's entered weight that is off; later, what is in the pot."""
+        self.jumps.append(one.at_min)
+        self._off = []
+        last, mass, full = self._last_jump, self.mass_g, float(self.mean[FULL])
+        snapshot = self.cov.copy()
+        pan_is_off = not self._weighed and bool(self.prior.tare_g) and not one.by_hand
+        goes_back = (
+            last is not None
+            and one.at_min - last.at_min < K.JUMP_GOES_BACK_MIN
+            and abs(missed + last.grams) < 0.3 * abs(last.grams) + 3.0 * spread
+        )
+        self.cov = self.cov.copy()
+        in_pot, on_scale = (0.25, 1.0) if pan_is_off else (1.0, 0.25)
+        self.cov[MASS, MASS] += (in_pot * missed) ** 2
+        self.cov[TARE, TARE] += (on_scale * missed) ** 2
+        if pan_is_off:  # what is in the pot is then what there was from the beginning
+            self.cov[FULL, FULL] += (in_pot * missed) ** 2
+            self.cov[MASS, FULL] += (in_pot * missed) ** 2
+            self.cov[FULL, MASS] = self.cov[MASS, FULL]
+        else:
+            self.cov[PACE, PACE] += K.JUMP_OPENS_PACE**2
+        self._pull(one, one.value, spread)
+        self._weighed = True
+        if goes_back and last is not None:
+            self._taken_back(last)
+            return
+        if not pan_is_off:
+            self._parted(mass)
+        if not one.by_hand:
+            self._unsettled(K.JUMP_UNSETTLED * missed)
+        self._last_jump = _Jump(one.at_min, missed, snapshot, full)
+
+    def _parted(self, mass_before: float) -> None:
+        """What went out of the pot, or into it, is of the sauce as it was: where it stops by a share, that goes along."""
+        apart = self.way.apart_g
+        by = max(0.05, self.mass_g - apart) / max(1.0, mass_before - apart)
+        self.mean = self.mean.copy()
+        self.mean[FULL] = apart + by * (float(self.mean[FULL]) - apart)
+
+    def _unsettled(self, grams: float) -> None:
+        """It may as well be that so much more, or less, of it is the pan's or lies on the scale: together they are
+        known, and each is not."""
+        whole = float(self.mean[FULL]) / max(1.0, self.mass_g)
+        towards = np.zeros(_FIGURES)
+        towards[MASS], towards[FULL], towards[TARE] = grams, grams * whole, -grams
+        self.cov = self.cov + np.outer(towards, towards)
+
+    def _taken_back(self, last: "_Jump") -> None:
+        """What jumped went back: something lay on the scale for a while, and nothing of the pot is another."""
+        self.mean = self.mean.copy()
+        self.mean[FULL] = last.full_g
+        opened = self.cov[PACE, PACE]
+        self.cov = last.cov.copy()
+        self.cov[PACE, PACE] = max(self.cov[PACE, PACE], opened)
+        self._last_jump = None
 
     def _pull(self, one: Seen, value: float, spread: float) -> None:
         """The look taken in; a few times over, since what is expected bends (a cream near its end)."""
@@ -213,16 +329,8 @@ class Belief:
             )
         return None, towards, 1.0
 
-    def _believed(self, missed: float) -> bool:
-        """Whether readings that are off by themselves agree with each other."""
-        last = self._off[-3:]
-        if len(last) < 3:
-            return False
-        values = [one.value for one in last]
-        return max(values) - min(values) < max(20.0, 0.25 * abs(missed))
-
-    def _jumped(self, one: Seen) -> None:
-        """Something went in or out, or the fire was turned: both are open again."""
+    def _opened(self, one: Seen) -> None:
+        """A look that nothing explains: the step was begun late, something went in or out, or the fire was turned."""
         self.jumps.append(one.at_min)
         self._off = []
         self.cov = self.cov.copy()

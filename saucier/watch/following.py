@@ -3,6 +3,7 @@
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from typing import NamedTuple
 
 from saucier import constants as K
 from saucier.check import (
@@ -16,7 +17,7 @@ from saucier.check import (
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
 from saucier.sheet import Sheet
-from saucier.steps import AnyStep, Correct, Reduce, Simmer, advance
+from saucier.steps import AnyStep, Correct, Lift, Reduce, Reserve, Simmer, Strain, advance
 from saucier.steps.step import amounts_in
 from saucier.thickness import thickness_of
 from saucier.watch.again import Again, solved_again
@@ -76,6 +77,40 @@ class Following:
     mends: Mapping[int, tuple[AnyStep, ...]]
 
 
+class _Settled(NamedTuple):
+    """What the pot weighed when it was last seen, and how well that was known, g."""
+
+    mass_g: float
+    spread_g: float
+
+
+class _ByEye(NamedTuple):
+    """Something measured by eye: ``grams`` of the ingredient ``key``, off by a standard share of ``spread``;
+    ``out_g`` of it were taken out again."""
+
+    key: str
+    grams: float
+    spread: float
+    out_g: float = 0.0
+
+    def share(self, share: float) -> "_ByEye":
+        return self._replace(grams=share * self.grams, out_g=share * self.out_g)
+
+    def taken_out(self, before: Pot, after: Pot) -> "_ByEye":
+        return self._replace(
+            out_g=self.out_g + max(0.0, _pieces_g(before, self.key) - _pieces_g(after, self.key))
+        )
+
+    def open_g(self, pot: Pot) -> float:
+        """Grams by which ``pot`` is open for it: what of it is in there, by its spread."""
+        lifted = sum(piece.mass_g for piece in pot.lifted if piece.key == self.key)
+        return self.spread * max(0.0, self.grams - max(self.out_g, lifted))
+
+
+def _pieces_g(pot: Pot, key: str) -> float:
+    return sum(piece.mass_g for piece in pot.pieces if piece.key == key)
+
+
 @dataclass
 class _Known:
     """What is carried from one step to the next; ``unseen`` is how far the strength was open before anything
@@ -87,12 +122,43 @@ class _Known:
     spread: float = K.STRENGTH_SPREAD
     unseen: float = K.STRENGTH_SPREAD
     paced: bool = False
+    settled: _Settled | None = None
+    by_eye: list[_ByEye] = field(default_factory=list)
 
     @classmethod
     def of(cls, prepared: Prepared) -> "_Known":
         """What is known beforehand: less is open where the kitchen has learned of its flour."""
         spread = min(K.STRENGTH_SPREAD, model_spread_of(prepared))
         return cls(prior=Prior(strength_spread=spread), spread=spread, unseen=spread)
+
+    @property
+    def mass_spread_g(self) -> float:
+        """Grams by which the pot may weigh more or less than is reckoned: what was known when it was last seen and what
+        has gone in since, each by itself; what was measured by eye by its own doubt, as far as it is still in."""
+        total = self.pot.total_g
+        if self.settled is None:
+            square = (K.POURED_SPREAD * total) ** 2
+        else:
+            poured = max(0.0, total - self.settled.mass_g)
+            square = self.settled.spread_g**2 + (K.POURED_SPREAD * poured) ** 2
+        return math.sqrt(square + sum(one.open_g(self.pot) ** 2 for one in self.by_eye))
+
+    def after_step(self, prepared: Prepared, number: int, before: Pot) -> None:
+        """Step ``number`` is done: what it measured by eye, what it took out of the pot again."""
+        step, setting = prepared.sheet.steps[number], prepared.settings[number]
+        if isinstance(step, Reserve):
+            self.by_eye = [one.share(1.0 - step.share) for one in self.by_eye]
+        if isinstance(step, Strain | Lift):
+            self.by_eye = [one.taken_out(before, self.pot) for one in self.by_eye]
+        vague = {
+            name: amount.measure.spread
+            for name, _, amount in amounts_in(step)
+            if amount.measure is not None
+        }
+        for one in step.to_weigh(setting):
+            if spread := vague.get(one.field, 0.0):
+                self.by_eye.append(_ByEye(one.ingredient, one.grams, spread))
+        self.prior = replace(self.prior, mass_spread_g=self.mass_spread_g)
 
 
 def follow(
@@ -128,7 +194,6 @@ def following(
     known = cook.known
     for number in range(len(prepared.moves)):
         before = known.pot
-        _poured_by_eye(known, prepared, number, checked.steps[number].pot.total_g)
         step = done.get(number) if number <= at else None
         watching = cook.does(number, step, going_on=number == at)
         if watching is not None and number == at:
@@ -136,6 +201,7 @@ def following(
             now = as_found(known.pot, watching.belief.mass_g)
         if number == at:
             here = before
+        known.after_step(prepared, number, before)
         found.append(known.pot)
     if found and (last_of_all := done.get(len(found))) and at >= len(found):
         found[-1] = known.pot = cook.mended(known.pot, last_of_all.mends)
@@ -172,21 +238,6 @@ def following(
             if step.mends and number <= at
         },
     )
-
-
-def _poured_by_eye(known: _Known, prepared: Prepared, number: int, total_g: float) -> None:
-    """What was measured by hand or by eye at a step leaves the weight of the pot open by so much."""
-    step, setting = prepared.sheet.steps[number], prepared.settings[number]
-    vague = {
-        name: amount.measure.spread
-        for name, _, amount in amounts_in(step)
-        if amount.measure is not None
-    }
-    if not vague:
-        return
-    square = sum((vague.get(one.field, 0.0) * one.grams) ** 2 for one in step.to_weigh(setting))
-    share = math.sqrt(square) / max(1.0, total_g)
-    known.prior = replace(known.prior, mass_spread=math.hypot(known.prior.mass_spread, share))
 
 
 class _Cook:
@@ -286,9 +337,11 @@ class _Cook:
             pace_spread=math.hypot(belief.spread(PACE), K.PACE_SPREAD / 3.0),
             strength=0.0,
             strength_spread=spread,
+            mass_spread_g=belief.spread(MASS),
             tare_g=watching.tare_g or 0.0,
-            mass_spread=belief.spread(MASS) / max(1.0, belief.mass_g),
         )
+        known.settled = _Settled(belief.mass_g, belief.spread(MASS))
+        known.by_eye = []
 
     def _lifts(self, pot: Pot, seen: Sequence[Seen]) -> None:
         """Spoons lifted where nothing boils: how strong ``pot`` is, each believed as far as eyes go."""

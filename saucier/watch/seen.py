@@ -23,11 +23,13 @@ class Seen:
 
     ``value``: what the ``scale`` reads, g, with the pan where its weight is known; the ``level`` above
     the floor of the pan, mm; the share of the liquid that is ``gone``, 0 to 1; the ``spoon`` it looks
-    like, Pa·s at serving temperature; ``boils``: nothing (1)."""
+    like, Pa·s at serving temperature; ``boils``: nothing (1). ``by_hand``: somebody weighed it and said so; a scale
+    that sends by itself may be leaned on."""
 
     at_min: float
     what: SeenKind
     value: float = 1.0
+    by_hand: bool = False
 
     def __post_init__(self) -> None:
         low, high = _LIMITS[self.what]

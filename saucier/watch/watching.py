@@ -132,6 +132,11 @@ def _past(mass: Guess, goal_g: float) -> Past | None:
     return Past(water.value, "too-thick", say("watch.water-in"), (step,))
 
 
+def _within(guess: Guess, least: float, most: float) -> Guess:
+    """``guess`` with nothing below ``least`` or beyond ``most``."""
+    return Guess(*(min(max(one, least), most) for one in (guess.value, guess.low, guess.high)))
+
+
 class Watching:
     """A boiling step with what is believed of it."""
 
@@ -174,14 +179,15 @@ class Watching:
         stop = self._stop()
         goal = None if stop is None else self._goal(stop(belief.mean))
         eta = self._guess(lambda x: way.at(x[MASS], way.log_eta) + x[STRENGTH], math.exp)
-        mass = self._guess(lambda x: x[MASS])
+        lightest = float(way.mass_g[0])
+        mass = _within(self._guess(lambda x: x[MASS]), lightest, self._most_g)
         return Watched(
             at_min=self._now,
             boils_in_min=max(0.0, belief.boils_at - self._now),
             mass_g=mass,
             scale_g=self._on_scale(belief.mass_g),
             level_mm=self._guess(lambda x: way.at(x[MASS], way.level_mm)),
-            share_left=self._guess(lambda x: way.share_left(x[MASS], x[FULL])),
+            share_left=_within(self._guess(lambda x: way.share_left(x[MASS], x[FULL])), 0.0, 1.0),
             viscosity_pa_s=eta,
             film_mm=film_mm(eta.value),
             grade=grade_of(eta.value),
@@ -198,6 +204,12 @@ class Watching:
             jumps=tuple(belief.jumps),
             notes=tuple(self._notes(goal)),
         )
+
+    @property
+    def _most_g(self) -> float:
+        """More than what went in cannot be in the pot, g."""
+        belief = self.belief
+        return float(belief.mean[FULL]) + K.NINE_IN_TEN * belief.spread(FULL)
 
     @property
     def tare_g(self) -> float | None:

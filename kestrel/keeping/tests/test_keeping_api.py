@@ -204,6 +204,25 @@ class WhatBecomesOfIt(Keeping):
         self.assertAlmostEqual(half["ml"], whole["ml"] / 2.0, delta=1.0)
         self.assertIsNone(self.happens(kept, "thrown", reason="old").body["back"])
 
+    def test_as_it_was_judged_and_weighed_it_is_labelled_kept_and_let_down(self) -> None:
+        """The spoon and the scale win over the sum: planned nappe, judged light coat."""
+        batch = self.cooked()
+        reckoned = self.put(batch, grams=500.0).body
+        entry = {"batch_id": batch["id"], "weighed": "2500 g", "with_pan": False, "note": ""}
+        said = self.client.call(
+            "POST", "/journal", {**entry, "reached_pa_s": 0.25, "verdict": "nearly"}
+        )
+        self.assertEqual(said.status_code, 201, said.content)
+        [possible] = self.client.call("GET", "/keeping/where").body["possible"]
+        self.assertEqual(possible["grams"], 2000.0)
+        kept = self.put(batch).body
+        self.assertEqual((reckoned["grade"], kept["grade"]), ("nappe", "light-coat"))
+        self.assertAlmostEqual(kept["grams"], 2000.0, delta=1.0)
+        label = self.client.call("POST", f"/stove/{batch['id']}/labels", {"copies": 1}).body
+        self.assertEqual(label["document"]["grade"], "light-coat")
+        # Judged light coat it comes back to that, not let down twice from what was reckoned.
+        self.assertLess(kept["back"]["ml"], 0.2 * kept["grams"])
+
     def test_what_was_mended_with_something_else_is_not_that_sauce_any_more(self) -> None:
         for ingredient, name in (("celery", "celery"), ("stock-light", "light stock")):
             batch = self.cooked()

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The end of a batch: weigh it, pick the spoon it reached, a verdict, a note. */
 import { NButton, NInput, NSwitch } from 'naive-ui'
-import { computed, ref } from 'vue'
+import { toRefs, useSessionStorage } from '@vueuse/core'
+import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { scaleReads } from '@/parts/format'
@@ -18,12 +19,18 @@ const session = useSession()
 const hob = useHob()
 const router = useRouter()
 
-const weighed = ref('')
 const tare = computed(() => props.batch.plan.pan.tare_g)
-const withPan = ref(tare.value > 0)
-const reached = ref<number | null>(null)
-const verdict = ref('')
-const note = ref('')
+/** What was said so far outlives every way off this page, until it is written down. */
+interface Said {
+  weighed: string
+  withPan: boolean
+  reached: number | null
+  verdict: string
+  note: string
+}
+const nothing = (): Said => ({ weighed: '', withPan: tare.value > 0, reached: null, verdict: '', note: '' })
+const said = useSessionStorage<Said>(`kestrel.weighing.${props.batch.id}`, nothing)
+const { weighed, withPan, reached, verdict, note } = toRefs(said)
 const { trouble, busy, run, problemAt } = useForm()
 
 const verdicts = [
@@ -45,6 +52,7 @@ const writeDown = () =>
         },
       }),
     )
+    said.value = nothing()
     void hob.look().catch(() => undefined)
     const service = props.batch.service_id
     await router.push(service ? `/service/${service}?part=sheet` : '/journal')

@@ -1,0 +1,13 @@
+"""What came out as it was judged and weighed stands with the batch, for all that is told of it."""
+
+from typing import ClassVar
+
+from django.db import migrations, models
+
+
+class Migration(migrations.Migration):
+    dependencies: ClassVar = [("stove", "0012_batch_numbers")]
+    operations: ClassVar = [
+        migrations.AddField("batch", "judged_pa_s", models.FloatField(blank=True, null=True)),
+        migrations.AddField("batch", "weighed_g", models.FloatField(blank=True, null=True)),
+    ]
