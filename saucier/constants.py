@@ -638,8 +638,9 @@ OUTLIER = 4.0
 JUMP_AGREES_MIN, JUMP_GOES_BACK_MIN = 1.0 / 3.0, 12.0
 """Three readings that are off by the same over so many minutes are believed; what jumped and goes back within the
 other was something that lay on the scale."""
-JUMP_OPENS_PACE, JUMP_UNSETTLED = 0.4, 0.5
-"""What a jump opens of the logarithm of the pace, and the share of it that may as well be the pan's. Estimates."""
+JUMP_OPENS_PACE, JUMP_UNSETTLED, JUMP_PENDING = 0.4, 0.5, 0.6
+"""What a jump opens of the logarithm of the pace, the share of it that may as well be the pan's, and the share of one
+that is not believed yet by which the spread is opened. Estimates."""
 FOAM_LIFTS = 0.15
 """Share by which foam lifts a level at the boil, as a standard spread to one side (up to a quarter)."""
 LOOK_DISAGREES = 2.5

@@ -6,6 +6,7 @@ from datetime import date, datetime, timedelta
 from typing import Any, NamedTuple
 
 from django.db import transaction
+from django.db.models import F
 from django.utils import timezone
 
 from kestrel.accounts.models import Kitchen, User
@@ -83,7 +84,7 @@ def part_of(pot: Pot, grams: float | None) -> Pot:
 def left_of(batch: Batch, pot: Pot, grams: float | None) -> Pot:
     """So much of what is not put away yet of ``batch`` (None: all of that). Raises :class:`BadInput`
     (``grams`` or ``batch``)."""
-    there = pot.total_g - sum(batch.kept.values_list("grams", flat=True))
+    there = left_of_it(batch, pot)
     if there < LEAST_G:
         raise BadInput.at("batch", "all-of-it-is-put-away")
     if grams is not None and batch.kept.exists() and grams > there + 0.5:
@@ -180,8 +181,19 @@ def put_away(
         put_at=now,
         put_by=user,
     )
+    if left_of_it(batch, final.pot) < LEAST_G and batch.status == Batch.Status.ON:
+        # It stands on no ring any more; that it is done is still to be written down.
+        Batch.objects.filter(pk=batch.pk).update(
+            put_away_at=now, ring="", timers=[], revision=F("revision") + 1
+        )
+        transaction.on_commit(lambda: tell(kitchen.pk, "batch", {"id": batch.pk}))
     told_of(kept)
     return kept
+
+
+def left_of_it(batch: Batch, pot: Pot) -> float:
+    """Grams of ``batch``, finished as ``pot``, that are not put away."""
+    return pot.total_g - sum(batch.kept.values_list("grams", flat=True))
 
 
 @transaction.atomic

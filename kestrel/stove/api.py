@@ -98,6 +98,7 @@ def _line(batch: Batch) -> dict[str, Any]:
         "timers": batch.timers,
         "now": timezone.now(),
         "waits": waits(batch) if batch.status == Batch.Status.ON else None,
+        "put_away": batch.put_away_at is not None,
     }
 
 

@@ -219,9 +219,11 @@ def last_probe(batch: Batch) -> ProbeRead | None:
 
 def waits(batch: Batch) -> Held | None:
     """How a finished sauce stands there: its grade now, and what brings it back. None: it is not through,
-    or no sauce."""
+    no sauce, or put away."""
     began = batch.began.get(str(len(batch.plan["cards"])))
     if batch.step < len(batch.plan["cards"]) or not batch.step or began is None:
+        return None
+    if batch.put_away_at is not None:
         return None
     stands = _standing(batch.pk, batch.started_at, batch.revision)
     if stands is None:

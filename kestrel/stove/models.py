@@ -20,7 +20,7 @@ class Batch(OfKitchen):
     to. A sauce made for another is ``made_for`` that one's batch. It stands on ``ring``, and is
     ``cook``'s, by their names in the larder. ``revision`` counts changes. ``judged_pa_s`` and ``weighed_g``: how thick
     it was judged in the end, Pa·s at serving temperature, and what it weighed (None: nobody said); they win over what
-    is reckoned.
+    is reckoned. ``put_away_at``: since when all of it is put away, so that it stands on no ring (None: it is not).
 
     Of another ``kind`` than a sauce: cooked *free* hand, its sheet grows by what goes in, and its plan is
     of what is in so far; *aside*, what is no sauce (fish, pasta, an oven), it has cards of its own and an
@@ -58,6 +58,7 @@ class Batch(OfKitchen):
     revision = models.PositiveIntegerField(default=1)
     judged_pa_s = models.FloatField(null=True, blank=True)
     weighed_g = models.FloatField(null=True, blank=True)
+    put_away_at = models.DateTimeField(null=True, blank=True)
     made_for = models.ForeignKey(
         "self", null=True, blank=True, on_delete=models.SET_NULL, related_name="made_first"
     )

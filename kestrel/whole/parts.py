@@ -347,11 +347,12 @@ TABLES: dict[str, Table] = {
             "ended_at",
             "judged_pa_s",
             "weighed_g",
+            "put_away_at",
         ),
         at={"version": "versions", "service": "services", "made_for": "batches"},
         people=("started_by",),
         names=("pot",),
-        later=("number", "judged_pa_s", "weighed_g"),
+        later=("number", "judged_pa_s", "weighed_g", "put_away_at"),
         sane=_batch,
     ),
     "acts": Table(

@@ -50,13 +50,14 @@ class _Missed(NamedTuple):
 
 
 class _Jump(NamedTuple):
-    """The weight was another all at once: when, by how many grams, and what was believed before: the covariances, and
-    what the pot held when the step began."""
+    """The weight was another all at once: when, by how many grams, and what was believed before: the covariances, what
+    the pot held when the step began, and its way."""
 
     at_min: float
     grams: float
     cov: Vector
     full_g: float
+    way: Way
 
 
 class Belief:
@@ -127,6 +128,9 @@ class Belief:
                 at += 1
             self.go_on(mark)
             self.marked.append((mark, self.mass_g, self.spread(MASS)))
+        if self._off:
+            # The last reading was far off and is not believed yet: it may be so all the same.
+            self._unsettled(K.JUMP_PENDING * self._off[-1].grams)
         return self
 
     # -- by itself
@@ -231,7 +235,7 @@ class Belief:
         the pan's entered weight that is off; later, what is in the pot."""
         self.jumps.append(one.at_min)
         self._off = []
-        last, mass, full = self._last_jump, self.mass_g, float(self.mean[FULL])
+        last, mass, full, way = self._last_jump, self.mass_g, float(self.mean[FULL]), self.way
         snapshot = self.cov.copy()
         pan_is_off = not self._weighed and bool(self.prior.tare_g) and not one.by_hand
         goes_back = (
@@ -258,14 +262,14 @@ class Belief:
             self._parted(mass)
         if not one.by_hand:
             self._unsettled(K.JUMP_UNSETTLED * missed)
-        self._last_jump = _Jump(one.at_min, missed, snapshot, full)
+        self._last_jump = _Jump(one.at_min, missed, snapshot, full, way)
 
     def _parted(self, mass_before: float) -> None:
-        """What went out of the pot, or into it, is of the sauce as it was: where it stops by a share, that goes along."""
-        apart = self.way.apart_g
-        by = max(0.05, self.mass_g - apart) / max(1.0, mass_before - apart)
+        """What went out of the pot, or into it, is of the sauce as it was: where it stops goes along."""
+        by = max(0.05, self.mass_g / max(1.0, mass_before))
+        self.way = self.way.times(by)
         self.mean = self.mean.copy()
-        self.mean[FULL] = apart + by * (float(self.mean[FULL]) - apart)
+        self.mean[FULL] *= by
 
     def _unsettled(self, grams: float) -> None:
         """It may as well be that so much more, or less, of it is the pan's or lies on the scale: together they are
@@ -278,7 +282,7 @@ class Belief:
     def _taken_back(self, last: "_Jump") -> None:
         """What jumped went back: something lay on the scale for a while, and nothing of the pot is another."""
         self.mean = self.mean.copy()
-        self.mean[FULL] = last.full_g
+        self.mean[FULL], self.way = last.full_g, last.way
         opened = self.cov[PACE, PACE]
         self.cov = last.cov.copy()
         self.cov[PACE, PACE] = max(self.cov[PACE, PACE], opened)

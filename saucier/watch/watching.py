@@ -171,6 +171,7 @@ class Watching:
         self._seen = [one for one in seen if one.at_min <= self._now]
         marks = sorted({*np.linspace(0.0, self._now, 24)[:-1].tolist()})
         self.belief = Belief(way, self._prior).follow(self._seen, self._now, marks)
+        self._written, self._way = way, self.belief.way  # what went out or in makes it another way
         weighed = any(one.what == "scale" for one in self._seen)
         self._tare = float(self.belief.mean[TARE]) if weighed or self._prior.tare_g else None
 
@@ -261,7 +262,7 @@ class Watching:
         # A share of what there was, whatever that was.
         number = self._number
         began = self._checked.steps[number - 1].pot.total_g if number else planned
-        share = way.share_left(planned, began)
+        share = self._written.share_left(planned, began)
         return lambda x: max(lightest, way.apart_g + share * (float(x[FULL]) - way.apart_g))
 
     def _goal(self, mass_g: float) -> StopsAt:

@@ -73,9 +73,30 @@ class Way:
         share = np.clip(np.asarray(minutes, dtype=np.float64) / boils_at, 0.0, 1.0)
         return boils_at * np.interp(share, _HEATED, self.steams_g)
 
+    def times(self, by: float) -> "Way":
+        """The way of ``by`` times as much of the same: where it is as thick it weighs so much less, or more; how deep it
+        stands and what boils off go by what is there."""
+        mass = by * self.mass_g
+        level = np.array([self.at(float(grams), self.level_mm) for grams in mass])
+        rate = np.maximum(1e-6, [self.at(float(grams), self.g_per_min) for grams in mass])
+        return replace(
+            self,
+            mass_g=mass,
+            level_mm=np.maximum.accumulate(level),
+            g_per_min=rate,
+            minutes=_minutes_down(mass, rate),
+            apart_g=by * self.apart_g,
+        )
+
     def share_left(self, mass_g: float, full_g: float) -> float:
         """The share of the liquid left, of a pot that began at ``full_g``."""
         return max(0.0, mass_g - self.apart_g) / max(1e-9, full_g - self.apart_g)
+
+
+def _minutes_down(mass: Grid, rate: Grid) -> Grid:
+    """Minutes of boiling from each mass down to the driest, at ``rate`` g a minute."""
+    per_step = np.diff(mass) * 0.5 * (1.0 / rate[1:] + 1.0 / rate[:-1])
+    return np.concatenate([[0.0], np.cumsum(per_step)])
 
 
 def _slope(mass: Grid, figure: Grid, n: int) -> float:
@@ -125,8 +146,7 @@ def way_of(checked: CheckedSheet, number: int, before: Pot | None = None) -> Way
         rows.append((left.total_g, pan.level_mm(ml), np.log(max(1e-9, eta)), left.fat_share, rate))
     table = np.array(rows, dtype=np.float64).T
     mass, rate = table[0], table[4]
-    per_step = np.diff(mass) * 0.5 * (1.0 / rate[1:] + 1.0 / rate[:-1])
-    minutes = np.concatenate([[0.0], np.cumsum(per_step)])
+    minutes = _minutes_down(mass, rate)
     # What a cook does not look at when the eye says "half": pieces, and fat that swims.
     apart = pot.pieces_g + pot.balance.swimming_fat_g
     return Way(

@@ -223,6 +223,18 @@ class WhatBecomesOfIt(Keeping):
         # Judged light coat it comes back to that, not let down twice from what was reckoned.
         self.assertLess(kept["back"]["ml"], 0.2 * kept["grams"])
 
+    def test_a_pot_that_was_put_away_leaves_the_hob(self) -> None:
+        batch = self.cooked()
+        self.put(batch, grams=500.0)
+        [line] = self.client.call("GET", "/stove").body
+        self.assertEqual((line["put_away"], line["waits"] is None), (False, False))
+        self.put(batch)
+        [line] = self.client.call("GET", "/stove").body
+        self.assertEqual((line["put_away"], line["ring"], line["waits"]), (True, "", None))
+        written = {"batch_id": batch["id"], "weighed": "", "verdict": "again", "note": ""}
+        self.assertEqual(self.client.call("POST", "/journal", written).status_code, 201)
+        self.assertEqual(self.client.call("GET", "/stove").body, [])
+
     def test_what_was_mended_with_something_else_is_not_that_sauce_any_more(self) -> None:
         for ingredient, name in (("celery", "celery"), ("stock-light", "light stock")):
             batch = self.cooked()

@@ -1,4 +1,4 @@
-"""What came out as it was judged and weighed stands with the batch, for all that is told of it."""
+"""What came out as it was judged and weighed, and that all of it is put away, stands with the batch."""
 
 from typing import ClassVar
 
@@ -10,4 +10,5 @@ class Migration(migrations.Migration):
     operations: ClassVar = [
         migrations.AddField("batch", "judged_pa_s", models.FloatField(blank=True, null=True)),
         migrations.AddField("batch", "weighed_g", models.FloatField(blank=True, null=True)),
+        migrations.AddField("batch", "put_away_at", models.DateTimeField(blank=True, null=True)),
     ]

@@ -7796,7 +7796,7 @@ export interface components {
          * @description A pot that is on now, for the hob strip. ``now`` is the server's clock, which timers are told
          *     against; ``hands``: what the step wants of a cook; ``pan``: what it is in, on which ``ring``, and whose
          *     it is (``cook``); ``clash``: another pot will want hands in the same minute; ``waits``: it is finished,
-         *     and how it stands there.
+         *     and how it stands there; ``put_away``: all of it is, and only what came of it has still to be written down.
          */
         BatchLine: {
             /** Id */
@@ -7831,6 +7831,11 @@ export interface components {
             /** Clash */
             clash?: string | null;
             waits?: components["schemas"]["Held"] | null;
+            /**
+             * Put Away
+             * @default false
+             */
+            put_away: boolean;
         };
         /**
          * Held
@@ -7950,6 +7955,11 @@ export interface components {
             /** Clash */
             clash?: string | null;
             waits?: components["schemas"]["Held"] | null;
+            /**
+             * Put Away
+             * @default false
+             */
+            put_away: boolean;
             /** Sauce Id */
             sauce_id: number | null;
             /** Version */

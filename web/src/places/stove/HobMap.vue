@@ -16,17 +16,21 @@ const placed = computed(() => {
     2 * Number(/front/i.test(name)) + Number(/right/i.test(name)) - 2 * Number(/back/i.test(name))
   return [...props.rings].sort((a, b) => at(a) - at(b))
 })
-const on = (ring: string) => props.pots.filter((pot) => pot.ring === ring)
+const on = (ring: string) => props.pots.filter((pot) => pot.ring === ring && !pot.put_away)
 const known = computed(() => new Set(props.rings.map((ring) => ring.name)))
-const off = computed(() => props.pots.filter((pot) => !known.value.has(pot.ring)))
+const off = computed(() => props.pots.filter((pot) => !known.value.has(pot.ring) && !pot.put_away))
+/** All of it is in the cold: only what came of it has still to be written down. */
+const away = computed(() => props.pots.filter((pot) => pot.put_away))
 const left = (pot: Line) => hob.left(pot)
 /** Whose turn it is first: what is over, then what wants hands, then what ends first. */
 const next = computed(
   () =>
-    [...props.pots].sort((a, b) => {
-      const [one, two] = [left(a) ?? 1e9, left(b) ?? 1e9]
-      return Number(two <= 0) - Number(one <= 0) || Number(b.hands === 'all') - Number(a.hands === 'all') || one - two
-    })[0],
+    props.pots
+      .filter((pot) => !pot.put_away)
+      .sort((a, b) => {
+        const [one, two] = [left(a) ?? 1e9, left(b) ?? 1e9]
+        return Number(two <= 0) - Number(one <= 0) || Number(b.hands === 'all') - Number(a.hands === 'all') || one - two
+      })[0],
 )
 </script>
 
@@ -45,6 +49,14 @@ const next = computed(
       <ul class="off">
         <li v-for="pot in off" :key="pot.id">
           <PotTile :pot="pot" :first="pot === next" />
+        </li>
+      </ul>
+    </template>
+    <template v-if="away.length">
+      <h2>Put away, still to be written down</h2>
+      <ul class="off">
+        <li v-for="pot in away" :key="pot.id">
+          <PotTile :pot="pot" :first="false" />
         </li>
       </ul>
     </template>

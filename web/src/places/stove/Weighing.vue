@@ -2,7 +2,7 @@
 /** The end of a batch: weigh it, pick the spoon it reached, a verdict, a note. */
 import { NButton, NInput, NSwitch } from 'naive-ui'
 import { toRefs, useSessionStorage } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, type Ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { scaleReads } from '@/parts/format'
@@ -30,7 +30,7 @@ interface Said {
 }
 const nothing = (): Said => ({ weighed: '', withPan: tare.value > 0, reached: null, verdict: '', note: '' })
 const said = useSessionStorage<Said>(`kestrel.weighing.${props.batch.id}`, nothing)
-const { weighed, withPan, reached, verdict, note } = toRefs(said)
+const { weighed, withPan, reached, verdict, note } = toRefs(said as Ref<Said>)
 const { trouble, busy, run, problemAt } = useForm()
 
 const verdicts = [
