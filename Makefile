@@ -45,8 +45,9 @@ bench: setup var/.static ## the figures to hold, measured
 stand-ins: setup ## simulated pots with a scale and a probe, beside a kitchen that runs
 	@$(PY) -m standins --app http://127.0.0.1:$(or $(KESTREL_PORT),8000)
 
-pots: setup ## simulated reductions, followed with readings, with looks, with nothing: MANY=200
+pots: setup ## simulated reductions, followed with readings, with looks, with nothing, and disturbed: MANY=200
 	@$(PY) -m tools.pots $(or $(MANY),200)
+	@$(PY) -m tools.pots $(or $(MANY),200) disturbed
 
 cuts: setup var/.static ## three pots, twenty kills, twenty cuts: what is lost, what is doubled
 	@tools/need browser
@@ -86,7 +87,8 @@ trials: setup ## the random trials of the core's tests whole; the tests take a s
 	@KESTREL_TRIALS=full $(PY) -m unittest saucier.service.tests.test_guests saucier.service.tests.test_any_service \
 	  saucier.rescue.tests.test_random_pots saucier.tests.test_random_sheets saucier.sure.tests.test_sure \
 	  saucier.keeping.tests.test_facts saucier.keeping.tests.test_forecast saucier.service.tests.test_identity \
-	  saucier.tests.test_as_it_is saucier.timing.tests.test_planner saucier.run_up.tests.test_planned saucier.exchange.tests.test_recipes
+	  saucier.tests.test_as_it_is saucier.tests.test_remarks_right saucier.rescue.tests.test_in_grade saucier.watch.tests.test_watch \
+	  saucier.timing.tests.test_planner saucier.run_up.tests.test_planned saucier.exchange.tests.test_recipes
 
 screenshots: setup var/.static ## docs/screenshots from the demo kitchen
 	@tools/need browser

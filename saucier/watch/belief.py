@@ -21,7 +21,9 @@ MASS, PACE, STRENGTH, TARE, FULL, EYE = range(6)
 _FIGURES = 6
 _STEP_MIN = 0.5
 _ITERATIONS = 8
-_AGREE = 3
+_AGREE, _SUDDEN = 3, 0.5
+"""So many readings that are off by the same are believed; where it was not off all at once by half of that, it was no
+jump."""
 
 
 @dataclass(frozen=True)
@@ -96,6 +98,7 @@ class Belief:
         self.marked: list[tuple[float, float, float]] = []
         self._off: list[_Missed] = []
         self._weighed = False
+        self._near_g = 0.0
         self._last_jump: _Jump | None = None
         self._came_up = False
 
@@ -208,7 +211,7 @@ class Belief:
         """A reading of the scale, ``missed`` by so much; ``far``: by more than can be by itself. One weighing by hand
         is final; of a scale that sends, three agree over twenty seconds before they are believed."""
         if not far:
-            self._off = []
+            self._off, self._near_g = [], missed
             self._weighed = self._weighed or bool(self.prior.tare_g)
             self._pull(one, one.value, spread)
             return
@@ -234,6 +237,8 @@ class Belief:
         """The weight is another all at once, by ``missed`` grams. Before the first reading that agreed it is more likely
         the pan's entered weight that is off; later, what is in the pot."""
         self.jumps.append(one.at_min)
+        first = self._off[0].grams if self._off else missed
+        sudden = one.by_hand or abs(first - self._near_g) > _SUDDEN * abs(missed)
         self._off = []
         last, mass, full, way = self._last_jump, self.mass_g, float(self.mean[FULL]), self.way
         snapshot = self.cov.copy()
@@ -258,6 +263,8 @@ class Belief:
         if goes_back and last is not None:
             self._taken_back(last)
             return
+        if not sudden:
+            return  # it drifted there: it boils otherwise than thought, and nothing went in or out
         if not pan_is_off:
             self._parted(mass)
         if not one.by_hand:

@@ -4,13 +4,16 @@ import itertools
 import math
 import random
 import unittest
+from dataclasses import replace
+from typing import Any
 
 from saucier.check import check, prepare
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.pot import EMPTY
-from saucier.testing import add, melt, reduce_to, roux, sheet, simmer
+from saucier.testing import add, melt, reduce_to, roux, sheet, simmer, trial_count
 from saucier.watch import (
+    Guess,
     Poured,
     PutIn,
     Seen,
@@ -25,7 +28,7 @@ from saucier.watch import (
     watch,
     way_of,
 )
-from tools.pots import of_pot
+from tools.pots import disturbed_pot, of_pot
 
 PAN = {"shape": "straight", "diameter_cm": 20, "depth_cm": 10, "tare_g": 1200}
 CREAM = check(sheet(add("cream-35", 500), reduce_to(share=0.6), pan=PAN))
@@ -375,6 +378,115 @@ class Mending(unittest.TestCase):
         self.assertGreater(case.pot.total_g, found.checked.steps[1].pot.total_g + 50.0)
 
 
+class ByEye(unittest.TestCase):
+    """What was measured by eye is open in grams, from when it goes in to when it is out again."""
+
+    CREAM = (add("cream-35", 500), reduce_to(share=0.6))
+
+    def mass(self, *steps: dict[str, Any]) -> Guess:
+        written = sheet(*steps, pan=PAN)
+        at = len(written.steps) - 1
+        done = {n: StepAsDone(minutes=1.0) for n in range(at)} | {at: StepAsDone(minutes=0.0)}
+        watched = follow(written, Kitchen(), at, done).watched
+        assert watched is not None
+        return watched.mass_g
+
+    def by_hand(self, key: str, grams: float, spread_pct: float) -> dict[str, Any]:
+        measure = {"name": "knob", "count": 1, "spread_pct": spread_pct}
+        return {
+            "op": "add",
+            "ingredient": key,
+            "amount": {"value": grams, "unit": "g", "measure": measure},
+        }
+
+    def test_a_knob_of_butter_before_the_cream_leaves_it_known(self) -> None:
+        plain = self.mass(*self.CREAM)
+        knob = self.mass(self.by_hand("butter-unsalted", 15, 40), *self.CREAM)
+        self.assertLess(knob.high - knob.low, 1.2 * (plain.high - plain.low))
+        self.assertLess(knob.high - knob.value, 30.0)
+
+    def test_rashers_lifted_out_leave_the_pot_as_it_was(self) -> None:
+        rashers = {**self.by_hand("bacon-streaky", 120, 60), "op": "sweat", "minutes": 8}
+        lifted = {"op": "lift", "ingredient": "bacon-streaky"}
+        inside = self.mass(rashers, *self.CREAM)
+        out = self.mass(rashers, lifted, *self.CREAM)
+        self.assertGreater(inside.high - inside.low, 2.0 * (out.high - out.low))
+        self.assertLess(out.high, 600.0)
+
+    def test_nothing_is_below_nothing_or_beyond_what_went_in(self) -> None:
+        for spread_pct in (10, 60, 100):
+            cream = self.by_hand("cream-35", 500, spread_pct)
+            written = sheet(cream, reduce_to(share=0.6), pan=PAN)
+            for minutes in (0.0, 5.0, 25.0):
+                done = {0: StepAsDone(minutes=1.0), 1: StepAsDone(minutes=minutes)}
+                watched = follow(written, Kitchen(), 1, done).watched
+                assert watched is not None
+                with self.subTest(spread_pct=spread_pct, minutes=minutes):
+                    self.assertGreaterEqual(watched.mass_g.low, 0.0)
+                    self.assertLessEqual(watched.share_left.high, 1.0)
+
+
+class Jumps(unittest.TestCase):
+    def test_taken_out_at_any_interval_it_is_found_in_three_readings(self) -> None:
+        for every_min in (1 / 30, 1 / 3, 1.0):
+            rate, out_at = 25.0, BOILS + 3.0
+            now = out_at + max(0.5, 2.2 * every_min) + every_min
+            seen, at = [], 0.0
+            while at <= now:
+                gone = rate * max(0.0, at - BOILS) + (150.0 if at >= out_at else 0.0)
+                seen.append(Seen(at, "scale", 500.0 - gone + 1200.0))
+                at += every_min
+            found = watch(CREAM, 1, seen, now)
+            true = 500.0 - 150.0 - rate * (now - BOILS)
+            with self.subTest(every_min=every_min):
+                self.assertAlmostEqual(found.mass_g.value, true, delta=20.0)
+                self.assertTrue(found.jumps)
+                # What was taken out was of the sauce: it stops at the same share of what stayed.
+                self.assertLess(found.goal.mass_g, 260.0)
+
+    def test_what_is_not_believed_yet_opens_the_spread(self) -> None:
+        now = BOILS + 3.0
+        seen = [*scale(25.0, now), Seen(now, "scale", 1200.0 + 500.0 - 75.0 - 150.0)]
+        calm, far = watch(CREAM, 1, seen[:-1], now).mass_g, watch(CREAM, 1, seen, now).mass_g
+        self.assertAlmostEqual(calm.value, far.value, delta=3.0)
+        self.assertLess(far.low, 500.0 - 75.0 - 130.0)
+
+    def test_one_weighing_by_hand_is_final(self) -> None:
+        now = BOILS + 3.0
+        weighed = Seen(now, "scale", 1200.0 + 500.0 - 75.0 - 150.0, by_hand=True)
+        found = watch(CREAM, 1, [*scale(25.0, now), weighed], now)
+        self.assertAlmostEqual(found.mass_g.value, 275.0, delta=15.0)
+
+    def test_a_pan_entered_wrong_moves_what_the_scale_is_to_show(self) -> None:
+        now = BOILS + 4.0
+        found = watch(CREAM, 1, scale(25.0, now, tare=1350.0), now)
+        self.assertAlmostEqual(found.mass_g.value, 400.0, delta=25.0)
+        self.assertAlmostEqual(found.goal.scale_g, 1350.0 + 300.0, delta=30.0)
+        self.assertTrue(found.mass_g.low <= 550.0 and found.mass_g.high >= 480.0)
+
+    def test_what_lay_on_the_scale_for_a_while_changes_nothing(self) -> None:
+        now = BOILS + 6.0
+        leaned = [
+            replace(
+                one, value=one.value + (300.0 if BOILS + 2.0 < one.at_min < BOILS + 3.5 else 0.0)
+            )
+            for one in scale(25.0, now)
+        ]
+        calm, found = watch(CREAM, 1, scale(25.0, now), now), watch(CREAM, 1, leaned, now)
+        self.assertAlmostEqual(found.mass_g.value, calm.mass_g.value, delta=8.0)
+        self.assertAlmostEqual(found.goal.mass_g, calm.goal.mass_g, delta=5.0)
+
+    def test_foam_lifts_a_level_to_one_side(self) -> None:
+        way, now = way_of(CREAM, 1), BOILS + 4.0
+        level = way.at(400.0, way.level_mm)
+        boils = Seen(BOILS, "boils")
+        high = watch(CREAM, 1, [boils, Seen(now, "level", 1.25 * level)], now)
+        low = watch(CREAM, 1, [boils, Seen(now, "level", 0.8 * level)], now)
+        there = watch(CREAM, 1, [boils], now).mass_g.value
+        self.assertLess(high.mass_g.value - there, there - low.mass_g.value)
+        self.assertFalse(high.jumps)
+
+
 class Trial(unittest.TestCase):
     """Simulated pots by other physics than ours: how sure it says it is has to hold."""
 
@@ -386,3 +498,10 @@ class Trial(unittest.TestCase):
             self.assertLess(off[len(off) // 2], most, followed)
             inside = sum(one.low <= one.true <= one.high for one in half) / len(half)
             self.assertGreaterEqual(inside, 0.8, followed)
+
+    def test_disturbed_pots_lie_where_they_are_said_to(self) -> None:
+        pots = [pot for seed in range(trial_count(80, 3)) if (pot := disturbed_pot(seed))]
+        said = [one for pot in pots for one in pot.said]
+        inside = sum(one.low <= one.true <= one.high for one in said) / len(said)
+        # Nine in ten, within three standard errors of so many.
+        self.assertGreaterEqual(inside, 0.9 - 3.0 * math.sqrt(0.9 * 0.1 / len(said)))
