@@ -265,14 +265,15 @@ class Belief:
             return
         if not sudden:
             return  # it drifted there: it boils otherwise than thought, and nothing went in or out
-        if not pan_is_off:
+        if not pan_is_off and missed < 0.0:
             self._parted(mass)
         if not one.by_hand:
             self._unsettled(K.JUMP_UNSETTLED * missed)
         self._last_jump = _Jump(one.at_min, missed, snapshot, full, way)
 
     def _parted(self, mass_before: float) -> None:
-        """What went out of the pot, or into it, is of the sauce as it was: where it stops goes along."""
+        """What went out of the pot is of the sauce as it was: where it stops goes along. (What goes in is rather a thin
+        liquid that boils off again.)"""
         by = max(0.05, self.mass_g / max(1.0, mass_before))
         self.way = self.way.times(by)
         self.mean = self.mean.copy()
