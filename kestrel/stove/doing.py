@@ -131,7 +131,7 @@ def _go(batch: Batch, act: A.AnyAct, at: datetime) -> None:
         _grown(batch, by_the_clock(batch, at))
     began = {step: when for step, when in batch.began.items() if int(step) <= act.to_step}
     batch.began = {**began, str(act.to_step): began.get(str(act.to_step), at.isoformat())}
-    batch.step = act.to_step
+    batch.step, batch.put_away_at = act.to_step, None  # back on the fire it is not put away
     batch.timers = [timer for timer in batch.timers if timer["name"] != "step"]
 
 

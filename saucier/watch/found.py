@@ -6,21 +6,17 @@ from dataclasses import replace
 from saucier import constants as K
 from saucier.check import State
 from saucier.pot import EMPTY, Pot, boil_off
-from saucier.thickness import thickness_of
 
 
 def as_judged(state: State, judged_pa_s: float | None, weighed_g: float | None) -> State:
     """``state`` of a finished pot as a cook judged it, Pa·s at serving temperature, and as it weighed, g (None: nobody
     said): these win over what is reckoned. What it weighs less clings to pot and spoon or was tasted: it is less of the
-    same."""
+    same. Its composition stays as it was cooked: how long it keeps does not hang on an eye."""
     pot = state.pot
     if weighed_g is not None and pot.total_g > 0.0:
         share = weighed_g / pot.total_g
         pieces = tuple(piece.share(share) for piece in pot.pieces)
         pot = pot._replace(balance=EMPTY.plus(pot.balance, share), pieces=pieces)
-    there = thickness_of(pot, state.serving_c).viscosity_pa_s
-    if judged_pa_s is not None and there:
-        pot = as_found(pot, None, math.log(judged_pa_s / there))
     return replace(state, pot=pot, judged_pa_s=judged_pa_s)
 
 
