@@ -300,6 +300,8 @@ RINSED_KEEPS = 0.5
 """Share of its salt that brined food keeps where it is rinsed or blanched (docs/model.md 2)."""
 BRINE_TOLD_PCT = 0.1
 """g salt per 100 g of the sauce from which what salted food gives is told."""
+SALTY_AS_SAID_PCT = 0.15
+"""g salt per 100 g by which a sauce is brought down that somebody finds too salty though the sum does not."""
 SALT_WHOLE_G = 20.0
 """From here on salt is weighed in whole grams: a tenth is under half a percent of it."""
 

@@ -1,5 +1,6 @@
 """Too salty: what brings a sauce back to its target, told and as remedies."""
 
+from dataclasses import replace
 from functools import partial
 
 from saucier import constants as K
@@ -65,8 +66,15 @@ def too_salty(case: Case) -> list[Remedy]:
     share = (target if target is not None else 0.8) / 100.0
     balance = case.pot.balance
     over = balance.salt - share * balance.mass_g
-    if over <= 0.05:
-        return [refused("salt", say("less-salt"), say("not-too-salty", target_pct=100 * share))]
+    beside: tuple[Sentence, ...] = ()
+    if over <= _NOT_OVER_G:
+        # The tongue wins over the sum: a little less than there is.
+        there = salt_pct(balance)
+        beside = (say("salt-as-you-say", there_pct=there, target_pct=100.0 * share),)
+        share = (there - K.SALTY_AS_SAID_PCT) / 100.0
+        over = balance.salt - share * balance.mass_g
+        if share <= 0.0:
+            return [refused("salt", say("less-salt"), say("hardly-any-salt", there_pct=there))]
     ways = []
     for row in (case.liquid, case.kitchen.larder[_CREAM]):
         if row.per_gram.salt >= share:
@@ -74,7 +82,10 @@ def too_salty(case: Case) -> list[Remedy]:
         grams = over / (share - row.per_gram.salt)
         ways.append(dosed(case, partial(_let_in, case, row), _salt_share_of, share, grams))
     ways.append(_more_unsalted(case, over, share))
-    return ways
+    return [replace(way, notes=(*beside, *way.notes)) if way.after else way for way in ways]
+
+
+_NOT_OVER_G = 0.05
 
 
 def _let_in(case: Case, row: Ingredient, grams: float) -> Remedy:

@@ -9,6 +9,7 @@ from saucier.rescue import faults
 from saucier.rescue.case import Case
 from saucier.rescue.in_grade import in_its_grade
 from saucier.rescue.remedy import Remedy
+from saucier.rescue.said import as_said, told_beside
 from saucier.rescue.salt import too_salty
 from saucier.rescue.thickness import too_thick, too_thin
 from saucier.seasoning import salt_pct
@@ -79,9 +80,12 @@ def remedies(case: Case, sign_key: str) -> list[Remedy]:
     last, before it what costs more or adds more than the sauce is worth, the quicker of the others
     on top; of those about as quick the one that changes the taste least, as its sign lists them (its
     own liquid first). Raises :class:`BadInput` (field ``sign``)."""
-    ways = sign_named(sign_key).ways(case)
+    said = as_said(case, sign_key)
+    ways = sign_named(sign_key).ways(said)
     if sign_key not in OF_THICKNESS:
         ways = [in_its_grade(case, way) for way in ways]
+    elif said is not case:
+        ways = [told_beside(way, case) for way in ways]
     adds = [one.after.pot.total_g - case.pot.total_g for one in ways if one.after is not None]
     least_g = min((grams for grams in adds if grams > 0.0), default=0.0)
     return sorted(

@@ -5,6 +5,7 @@ import unittest
 from saucier.kitchen import Kitchen
 from saucier.rescue import SIGNS, case_at, remedies
 from saucier.rescue.signs import OF_THICKNESS
+from saucier.rescue.thickness import warming
 from saucier.starts import STARTS
 from saucier.testing import add, grams, roux, sheet, simmer, trial_count
 from saucier.thickness import LIQUID
@@ -46,6 +47,32 @@ class InItsGrade(unittest.TestCase):
         thinned = next(f for f in remedies(case, "too-hot") if f.way == "calm-milk-whole")
         self.assertIn("then-bound", [sentence.code for sentence in thinned.do])
         self.assertIn("roux", [step.op for step in thinned.steps])
+
+
+class AsSaid(unittest.TestCase):
+    """What the cook says is answered, the sum beside it where it differs."""
+
+    def test_too_thick_too_thin_and_too_salty_are_always_answered(self) -> None:
+        for start in STARTS[::3]:
+            case = case_at(start, len(start.steps) - 1, KITCHEN)
+            had = case.now.final.thickness.grade
+            if had in (None, LIQUID) or start.target.grade is None or warming(case):
+                continue  # one that is only cold is warmed first
+            for sign in ("too-thick", "too-thin", "too-salty"):
+                fixes = [fix for fix in remedies(case, sign) if fix.after is not None]
+                with self.subTest(start=start.name, sign=sign):
+                    self.assertTrue(fixes)
+                    said = {note.code for fix in fixes for note in fix.notes}
+                    self.assertTrue(said & {"as-you-say", "salt-as-you-say"}, said)
+
+    def test_where_the_sum_agrees_nothing_is_said_beside_it(self) -> None:
+        thick = sheet(roux(90, 90), add("milk-whole", 1, "L"), simmer(5), target={"grade": "nappe"})
+        fixes = remedies(case_at(thick, 2, KITCHEN), "too-thick")
+        codes = {note.code for fix in fixes for note in fix.notes}
+        self.assertNotIn("as-you-say", codes)
+        unsalted = sheet(roux(60, 60), add("water", 1, "L"), simmer(5))
+        [refused] = remedies(case_at(unsalted, 2, KITCHEN), "too-salty")
+        self.assertIn("hardly any", str(refused.refused))
 
 
 if __name__ == "__main__":

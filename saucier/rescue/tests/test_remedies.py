@@ -102,9 +102,10 @@ class FromAnyPoint(unittest.TestCase):
             case_at(STARTS[0], 99, KITCHEN)
         self.assertEqual(caught.exception.problems[0].field, "at")
 
-    def test_nothing_to_mend_says_so(self) -> None:
-        found = remedies(case_of(read_sheet(CHEESE_SAUCE), KITCHEN), "too-thick")
-        self.assertIsNotNone(found[0].refused)
+    def test_where_the_numbers_find_nothing_the_cook_is_answered_all_the_same(self) -> None:
+        fixes = remedies(case_of(read_sheet(CHEESE_SAUCE), KITCHEN), "too-thick")
+        self.assertIsNone(fixes[0].refused)
+        self.assertIn("as-you-say", [note.code for note in fixes[0].notes])
         self.assertEqual(likely(case_of(BY_NAME["Velouté"], KITCHEN)), [])
 
 
