@@ -45,9 +45,10 @@ class Judgement(BrowserTest):
         self.see("Hard alpine cheese off the heat")
         self.press("Fix it")
         self.press("Too thin")
-        self.see("it has its grade by the numbers")
+        self.see("By the sum it is binding; as you say, it is not")
         self.find(".otherwise summary").click()
         self.find('.otherwise [role=radio][title*="drawn line stays"]').click()
+        self.wait(lambda: "By the sum it is" not in self.said())  # the spoon says so itself
         self.see("Beurre manié")
         before = len(self.all(".step"))
         self.driver.find_elements("xpath", "//button[.='Put it into the sauce']")[0].click()
