@@ -155,8 +155,7 @@ def kept_as_thick(swapped: Sheet, before: CheckedSheet, kitchen: Kitchen) -> She
     elif grade == asked:
         goal = goal_of(before.sheet, volume=volume)
     else:  # as thick as it is, a little inside its grade so that rounding keeps it
-        band = grade_named(grade)
-        goal = Goal(min(max(eta, 1.1 * band.low), band.high / 1.1), volume)
+        goal = Goal(grade_named(grade).inside(eta), volume)
     try:
         solved = solve(swapped, goal, kitchen).sheet
         return rounded_for_kitchen(solved, goal, kitchen).sheet

@@ -119,7 +119,6 @@ def of_pot(seed: int) -> list[Said]:
     scale = Scale(pot, seed)
     number = len(checked.sheet.steps) - 1
     full = pot.grams
-    target = math.inf if what != "grade" else grade_named(str(where)).target
     readings: list[Seen] = []
     truths: list[tuple[float, float, float, float]] = []
     while pot.minutes < LONGEST_MIN:
@@ -127,8 +126,7 @@ def of_pot(seed: int) -> list[Said]:
         if value is not None:
             readings.append(Seen(pot.minutes, "scale", value))
         truths.append((pot.minutes, pot.grams, pot.level_mm, pot.eta))
-        there = pot.eta >= target if what == "grade" else pot.grams <= full * float(where)
-        if there:
+        if _at_its_stop(pot, what, where, full):
             break
         pot.run(EVERY_S / 60.0)
     else:
@@ -175,7 +173,6 @@ def disturbed_pot(seed: int) -> Disturbed | None:
     scale = Scale(pot, seed)
     number = len(checked.sheet.steps) - 1
     full = pot.grams
-    target = math.inf if what != "grade" else grade_named(str(where)).target
     tick_min, at_min = 2.0 / 60.0, dice.uniform(1.5, 4.0)
     seen: list[Seen] = []
     alarm, told_at, said = math.inf, 0.0, []
@@ -206,16 +203,14 @@ def disturbed_pot(seed: int) -> Disturbed | None:
                     questions.append((now, left))
         if alarm <= now:
             break
-        there = pot.eta >= target if what == "grade" else pot.grams <= full * float(where)
-        if there and end == math.inf:
+        if end == math.inf and _at_its_stop(pot, what, where, full):
             end = now
         if now > end + 12.0:
             break
         pot.run(tick_min * (0.1 if now < lid_until else 1.0))
         pot.minutes = now + tick_min
     while end == math.inf and pot.minutes < LONGEST_MIN:
-        there = pot.eta >= target if what == "grade" else pot.grams <= full * float(where)
-        end = pot.minutes if there else math.inf
+        end = pot.minutes if _at_its_stop(pot, what, where, full) else math.inf
         pot.run(tick_min)
     if end == math.inf or not taken or not questions:
         return None
@@ -224,6 +219,13 @@ def disturbed_pot(seed: int) -> Disturbed | None:
         if now < end:
             said.append(Said(kind, share, left.value, left.low, left.high, end - now))
     return Disturbed(kind, every_s, min(alarm, pot.minutes) - end, tuple(said))
+
+
+def _at_its_stop(pot: PotOnRing, what: str, where: float | str, full_g: float) -> bool:
+    """Whether ``pot``, which began with ``full_g``, is in truth where its step stops."""
+    if what == "grade":
+        return pot.eta >= grade_named(str(where)).target
+    return pot.grams <= full_g * float(where)
 
 
 def _minutes_left(checked: CheckedSheet, number: int, seen: list[Seen], now: float) -> Guess | None:

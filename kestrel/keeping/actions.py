@@ -35,7 +35,7 @@ from saucier.keeping import (
     use_by,
 )
 from saucier.kitchen import Kitchen as CoreKitchen
-from saucier.pot import EMPTY, Pot
+from saucier.pot import Pot
 from saucier.rescue import as_thick_as, brought_back
 from saucier.sheet import read_sheet, write_sheet
 from saucier.watch import Following, with_mends
@@ -76,9 +76,7 @@ def part_of(pot: Pot, grams: float | None) -> Pot:
         return pot
     if not LEAST_G <= grams <= 1.5 * pot.total_g:
         raise BadInput.at("grams", "more-than-there-was", there_g=pot.total_g)
-    share = grams / pot.total_g
-    pieces = tuple(piece.share(share) for piece in pot.pieces)
-    return pot._replace(balance=EMPTY.plus(pot.balance, share), pieces=pieces)
+    return pot.part(grams / pot.total_g)
 
 
 def left_of(batch: Batch, pot: Pot, grams: float | None) -> Pot:

@@ -165,6 +165,11 @@ class Pot(NamedTuple):
         mass = self.balance.mass_g
         return (self.balance.fat - self.balance.butter) / mass if mass > 0.0 else 0.0
 
+    def part(self, share: float) -> "Pot":
+        """So much of it: sauce and pieces alike."""
+        pieces = tuple(piece.share(share) for piece in self.pieces)
+        return self._replace(balance=EMPTY.plus(self.balance, share), pieces=pieces)
+
     def saying(self, *remarks: Sentence) -> "Pot":
         """This with ``remarks`` of its last step added."""
         return self._replace(remarks=(*self.remarks, *remarks))

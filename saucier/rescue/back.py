@@ -36,8 +36,12 @@ class BroughtBack:
 def as_thick_as(made: Sheet, viscosity_pa_s: float | None, kitchen: Kitchen) -> Sheet:
     """``made`` as it was found, ``viscosity_pa_s`` thick at serving temperature (None: as reckoned), where that is another
     thickness. Raises :class:`BadInput` as checking does."""
-    there = check(made, kitchen).final.thickness.viscosity_pa_s
-    if viscosity_pa_s is None or there is None or abs(viscosity_pa_s / there - 1.0) < _AS_RECKONED:
+    reckoned = check(made, kitchen).final.thickness.viscosity_pa_s
+    if (
+        viscosity_pa_s is None
+        or reckoned is None
+        or abs(viscosity_pa_s / reckoned - 1.0) < _AS_RECKONED
+    ):
         return made
     try:
         return case_at(made, len(made.steps) - 1, kitchen, viscosity_pa_s=viscosity_pa_s).sheet

@@ -11,9 +11,6 @@ from saucier.rescue.thickness import let_down, thick_sauce_in, thicken
 from saucier.thickness import LIQUID, grade_named, spoken_grade
 from saucier.words import Sentence, say
 
-_INSIDE = 1.1
-"""So far inside the edges of its grade a sauce is brought back, as a factor."""
-
 
 def in_its_grade(case: Case, remedy: Remedy) -> Remedy:
     """``remedy`` with what brings the sauce back to the grade it has in ``case``; refused where it would end in no
@@ -23,8 +20,7 @@ def in_its_grade(case: Case, remedy: Remedy) -> Remedy:
     had, has = case.now.final.thickness, remedy.after.thickness
     if had.grade in (None, LIQUID) or had.viscosity_pa_s is None or has.grade == had.grade:
         return remedy
-    band = grade_named(had.grade)
-    wanted = min(max(had.viscosity_pa_s, _INSIDE * band.low), band.high / _INSIDE)
+    wanted = grade_named(had.grade).inside(had.viscosity_pa_s)
     changed = replace(case, sheet=applied(case.sheet, remedy), wanted_pa_s=wanted)
     thinner = has.grade is not None and (has.viscosity_pa_s or 0.0) < wanted
     for back in _ways_back(changed, thinner):

@@ -19,17 +19,17 @@ _BEYOND = 1.3
 def as_said(case: Case, sign_key: str) -> Case:
     """``case`` as the cook finds it by ``sign_key``, where the sum has it otherwise; itself where the two agree, where it
     is only cold, and where nothing in it can be turned to it."""
-    there = case.now.final.thickness.viscosity_pa_s
-    if case.wanted_pa_s is None or there is None or case.grade is None or warming(case):
+    reckoned = case.now.final.thickness.viscosity_pa_s
+    if case.wanted_pa_s is None or reckoned is None or case.grade is None or warming(case):
         return case
     band = THIN if case.grade == THIN.key else grade_named(case.grade)
-    if sign_key == "too-thick" and there < band.high:
-        found = _BEYOND * (band.high if math.isfinite(band.high) else there)
-    elif sign_key == "too-thin" and there >= band.low > 0.0:
-        found = band.low / _BEYOND
+    if sign_key == "too-thick" and reckoned < band.high:
+        said_pa_s = _BEYOND * (band.high if math.isfinite(band.high) else reckoned)
+    elif sign_key == "too-thin" and reckoned >= band.low > 0.0:
+        said_pa_s = band.low / _BEYOND
     else:
         return case
-    goal = Goal(found, Amount(case.pot.yield_ml, "mL"))
+    goal = Goal(said_pa_s, Amount(case.pot.yield_ml, "mL"))
     try:
         sheet = solve(case.sheet, goal, case.kitchen, as_found=True).sheet
     except BadInput:

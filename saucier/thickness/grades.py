@@ -18,6 +18,10 @@ class Grade:
     high: float
     target: float
 
+    def inside(self, viscosity_pa_s: float) -> float:
+        """``viscosity_pa_s``, Pa·s, a little inside the edges, so that weighing out keeps the grade."""
+        return min(max(viscosity_pa_s, _INSIDE * self.low), self.high / _INSIDE)
+
     @property
     def name(self) -> Sentence:
         return say(f"grade-{self.key}")
@@ -31,6 +35,9 @@ class Grade:
     def serves(self) -> Sentence:
         """What it is usual for."""
         return say(f"grade-{self.key}-serves")
+
+
+_INSIDE = 1.1
 
 
 def _band(key: str, low: float, high: float) -> Grade:

@@ -155,9 +155,10 @@ class _Known:
             for name, _, amount in amounts_in(step)
             if amount.measure is not None
         }
-        for one in step.to_weigh(setting):
-            if spread := vague.get(one.field, 0.0):
-                self.by_eye.append(_ByEye(one.ingredient, one.grams, spread))
+        if vague:  # weighing a sauce made for it plays that sauce: only where something is to be told by eye
+            for weighed in step.to_weigh(setting):
+                if spread := vague.get(weighed.field, 0.0):
+                    self.by_eye.append(_ByEye(weighed.ingredient, weighed.grams, spread))
         self.prior = replace(self.prior, mass_spread_g=self.mass_spread_g)
 
 

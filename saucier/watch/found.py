@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from saucier import constants as K
 from saucier.check import State
-from saucier.pot import EMPTY, Pot, boil_off
+from saucier.pot import Pot, boil_off
 
 
 def as_judged(state: State, judged_pa_s: float | None, weighed_g: float | None) -> State:
@@ -14,9 +14,7 @@ def as_judged(state: State, judged_pa_s: float | None, weighed_g: float | None) 
     same. Its composition stays as it was cooked: how long it keeps does not hang on an eye."""
     pot = state.pot
     if weighed_g is not None and pot.total_g > 0.0:
-        share = weighed_g / pot.total_g
-        pieces = tuple(piece.share(share) for piece in pot.pieces)
-        pot = pot._replace(balance=EMPTY.plus(pot.balance, share), pieces=pieces)
+        pot = pot.part(weighed_g / pot.total_g)
     return replace(state, pot=pot, judged_pa_s=judged_pa_s)
 
 

@@ -280,3 +280,26 @@ class Starts(unittest.TestCase):
 
 if __name__ == "__main__":
     unittest.main()
+
+
+class AsEaten(unittest.TestCase):
+    def test_pasta_drinks_of_each_sauce_by_its_weight(self) -> None:
+        """A spoon of sauce under a bake is no dough because pasta drank as much of it as of all the rest."""
+        sauces = [{"sauce": "white", "use": use} for use in ("film", "layers", "layer-top")]
+        solids = [{"ingredient": "pasta-dry", "grams": 90, "state": "dry"}]
+        shown = seen(dish(sauces=sauces, solids=solids, vessel=TRAY), SHEETS, KITCHEN)
+        self.assertGreater(shown.drinks_g, 10.0)
+        on_plate = {str(sauce.on_plate) for sauce in shown.sauces}
+        self.assertEqual(len(on_plate), 1)
+        self.assertNotIn("dough", "".join(on_plate))
+
+    def test_the_starts_are_warned_of_nothing_the_app_itself_proposed(self) -> None:
+        for start in dish_starts():
+            document = start.with_sauces([("white", "white-sauce")])
+            shown = seen(read_dish(document), SHEETS, KITCHEN)
+            codes = [remark.code for remark in shown.remarks]
+            with self.subTest(start.name):
+                self.assertFalse({"vessel-to-the-rim", "vessel-overflows"} & set(codes))
+                if start.document.get("kind") in ("pasta", None):
+                    self.assertNotIn("pool-at-the-rim", codes)
+                self.assertLessEqual(codes.count("planned-in-another-grade"), 1)
