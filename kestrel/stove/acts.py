@@ -8,6 +8,7 @@ from pydantic import Field
 from kestrel.fields import Key, Moment
 
 MAX_TIMER_S = 24 * 60 * 60
+Typed = Annotated[str, Field(max_length=80)]
 Words = Annotated[str, Field(max_length=300)]
 
 
@@ -43,41 +44,49 @@ class TimerOff(ActBase):
 
 
 class Saw(ActBase):
-    """Something seen of the pot at a step (docs/model.md 17)."""
+    """Something seen of the pot at a step (docs/model.md 17). What the scale reads or how deep it stands may be as it
+    is typed: "1.2 kg", "4 cm"."""
 
     kind: Literal["saw"]
     step: int
     what: Literal["scale", "level", "gone", "spoon", "boils"]
-    value: float = 1.0
+    value: float | Typed = 1.0
 
 
 class Put(ActBase):
-    """What really went in at a step, g, for what the sheet has there as ``field``."""
+    """What really went in at a step for what the sheet has there as ``field``: ``grams`` where it was weighed, or
+    ``amount`` as it is typed ("80 mL", "3 ladles"; a bare number is of ``unit``), of which the grams are reckoned as it
+    comes. ``sure``: it was asked whether so much is meant, and it is."""
 
     kind: Literal["put"]
     step: int
     field: Annotated[str, Field(min_length=1, max_length=60)]
-    grams: float
+    grams: float | None = None
+    amount: Typed | None = None
+    unit: Annotated[str, Field(max_length=40)] = ""
+    sure: bool = False
 
 
 class PouredIn(ActBase):
     """What went in at a step as ``field``, told by what a cook can see: a ``jug`` that held ``before`` and
     holds ``after``, mL; the ``scale`` that reads ``after`` with the pan on it, g; the ``level`` of the pot
-    ``after`` it, mm. The grams are reckoned as it comes."""
+    ``after`` it, mm; each as a number or as it is typed. The grams are reckoned as it comes."""
 
     kind: Literal["poured"]
     step: int
     field: Annotated[str, Field(min_length=1, max_length=60)]
     how: Literal["jug", "scale", "level"]
-    after: float
-    before: float = 0.0
+    after: float | Typed
+    before: float | Typed = 0.0
 
 
 class Added(ActBase):
-    """Cooked free hand: the next step as it is done, as a sheet has it (docs/formats/sheet)."""
+    """Cooked free hand: the next step as it is done, as a sheet has it (docs/formats/sheet). ``sure`` as of what is
+    put."""
 
     kind: Literal["added"]
     put: dict[str, Any]
+    sure: bool = False
 
 
 class Stands(ActBase):

@@ -23,7 +23,18 @@ from saucier.check import check
 from saucier.errors import BadInput
 from saucier.rescue import sign_named
 from saucier.sheet import read_sheet, write_sheet
-from saucier.watch import Poured, PutIn, Seen, as_put, poured, with_mends
+from saucier.watch import (
+    Poured,
+    PutIn,
+    Seen,
+    as_put,
+    check_put,
+    poured,
+    put_as_typed,
+    read_told,
+    with_mends,
+)
+from saucier.watch.put import MOST_G
 from saucier.words import Sentence, say
 
 MAX_MENDS = 20
@@ -151,18 +162,37 @@ def _timer_off(batch: Batch, act: A.AnyAct, at: datetime) -> None:
     batch.timers = [timer for timer in batch.timers if timer["name"] != act.name]
 
 
-def _saw(batch: Batch, act: A.AnyAct, at: datetime) -> None:
+def _saw(batch: Batch, act: A.AnyAct, at: datetime) -> dict[str, Any]:
     assert isinstance(act, A.Saw)
-    Seen(0.0, act.what, act.value)  # raises where that cannot be seen
+    value = act.value
+    if isinstance(value, str):
+        if act.what not in ("scale", "level"):
+            raise BadInput.at("value", "is-no-number")
+        value = read_told(act.what, value, "value")
+    Seen(0.0, act.what, value)  # raises where that cannot be seen
     if not 0 <= act.step <= batch.step:
         raise BadInput.at("step", "look-at-step", step=act.step, last=batch.step)
     _on(batch)
+    return {"value": value}
 
 
-def _put(batch: Batch, act: A.AnyAct, at: datetime) -> None:
+def _put(batch: Batch, act: A.AnyAct, at: datetime) -> dict[str, Any] | None:
+    """What was typed is read as it comes: by this kitchen's measures, and by what the sheet has there."""
     assert isinstance(act, A.Put)
     _on(batch)
-    as_put(batch.sheet, {(act.step, act.field): PutIn(act.grams)})
+    if act.amount is None:
+        if act.grams is None:
+            raise BadInput.at("grams", "put-says-nothing")
+        as_put(batch.sheet, {(act.step, act.field): PutIn(act.grams)})
+        return None
+    core = core_kitchen(batch.kitchen)
+    put = put_as_typed(batch.sheet, act.step, act.field, act.amount, act.unit, core)
+    as_put(batch.sheet, {(act.step, act.field): put})
+    if not act.sure:
+        found = as_cooked(batch).following
+        holds_g = found.checked.pan.capacity_ml if found else MOST_G  # a mL weighs about a gram
+        check_put(batch.sheet, act.step, act.field, put.grams, core, holds_g)
+    return {"grams": put.grams, "spread": round(put.spread, 4)}
 
 
 def _poured(batch: Batch, act: A.AnyAct, at: datetime) -> dict[str, Any]:
@@ -173,9 +203,13 @@ def _poured(batch: Batch, act: A.AnyAct, at: datetime) -> dict[str, Any]:
     found = as_cooked(batch, at=act.step).following
     if found is None:
         raise _NotTaken(say("cannot-be-played"))
-    told = Poured(act.how, act.after, act.before)
+    after, before = (
+        read_told(act.how, value, name) if isinstance(value, str) else value
+        for name, value in (("after", act.after), ("before", act.before))
+    )
+    told = Poured(act.how, after, before)
     put = poured(found.checked, act.step, act.field, found.before, told, found.checked.pan.tare_g)
-    return {"grams": put.grams, "spread": round(put.spread, 4)}
+    return {"after": after, "before": before, "grams": put.grams, "spread": round(put.spread, 4)}
 
 
 def _added(batch: Batch, act: A.AnyAct, at: datetime) -> None:
@@ -191,6 +225,9 @@ def _added(batch: Batch, act: A.AnyAct, at: datetime) -> None:
         _grown(batch, {**batch.sheet, "steps": [*steps, act.put]})
     except BadInput as bad:
         raise _of_the_step(bad, number) from None
+    level_mm, depth_cm = batch.plan["final"]["level_mm"], batch.plan["pan"]["depth_cm"]
+    if level_mm > 10.0 * depth_cm and not act.sure:
+        raise BadInput.at("put", "added-beyond-pan-is-meant", pan=batch.plan["pan"]["name"])
     batch.step = number
     batch.began = {**batch.began, str(number): at.isoformat()}
     batch.timers = [timer for timer in batch.timers if timer["name"] != "step"]

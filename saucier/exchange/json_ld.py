@@ -10,6 +10,7 @@ from saucier.sheet import Sheet
 from saucier.steps import AnyStep
 from saucier.thickness import spoken_grade
 from saucier.units import SPOONS, Amount
+from saucier.units.spoons import in_parts
 from saucier.words import say
 
 
@@ -80,7 +81,7 @@ def spoken(amount: Amount) -> str:
     if amount.unit == "piece":
         return _by_hand(amount.value)
     if amount.unit in SPOONS:
-        return f"{_by_hand(amount.value)} {amount.unit}"
+        return " + ".join(f"{_by_hand(part.value)} {part.unit}" for part in in_parts(amount))
     return f"{_digits(amount.value)} {amount.unit}"
 
 

@@ -7,13 +7,14 @@ from itertools import pairwise
 from typing import Any
 
 from saucier.errors import BadInput
-from saucier.exchange.lines import BULLET, NUMBERS, read_line
+from saucier.exchange.lines import BULLET, read_line
 from saucier.exchange.page import find_recipe, texts
 from saucier.exchange.plain import plain_line, plain_lines
 from saucier.exchange.sentences import tells
 from saucier.exchange.spelling import by_country
 from saucier.kitchen import Kitchen
 from saucier.units.reading import split_amount
+from saucier.units.spelled import NUMBERS
 
 _METHOD_HEAD = re.compile(
     r"^\W*(method(?: of \w+)?|directions|instructions|preparation|procedure|process|technique|steps|how to\b.*|what to do)\W*$",

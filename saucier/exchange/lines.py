@@ -11,6 +11,7 @@ from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient, plain_name
 from saucier.units import Amount, Dimension
 from saucier.units.reading import checked_amount, split_amount
+from saucier.units.spelled import NUMBERS, in_figures
 from saucier.words import Sentence, say
 
 Status = Literal["read", "ours", "settle", "unread"]
@@ -82,36 +83,6 @@ _BESIDE = re.compile(
     r"^([\d.,/ ]+\s*[a-zA-Z]+)\s*/\s*[\d., /]+\s*(?:fl\.? |imperial |US )?[a-zA-Z]+"
 )
 _BRACKETS = re.compile(r"\(([^()]*)\)")
-NUMBERS = {
-    word: n
-    for n, word in enumerate(
-        [
-            "one",
-            "two",
-            "three",
-            "four",
-            "five",
-            "six",
-            "seven",
-            "eight",
-            "nine",
-            "ten",
-            "eleven",
-            "twelve",
-        ],
-        1,
-    )
-}
-"""Numbers as a recipe spells them."""
-_WORD_NUMBERS = {
-    "a couple of": "2",
-    "couple of": "2",
-    "half a": "0.5",
-    "half an": "0.5",
-    "half": "0.5",
-    "a": "1",
-    "an": "1",
-} | {word: str(n) for word, n in NUMBERS.items()}
 _TO_TASTE = re.compile(
     r"\b(q\.? ?s\b\.?|tt$|trace$|pm$|to taste|as needed|to season|for seasoning)\b", re.IGNORECASE
 )
@@ -252,10 +223,8 @@ def read_line(text: str, kitchen: Kitchen) -> ReadLine:
     if packs := _TIMES.match(line):
         times, line = _value(packs[1]), line[packs.end() :]
     named = plain_name(line) in kitchen.larder.by_name  # "half cream" is no half of cream
-    for words, number in _WORD_NUMBERS.items():
-        if not named and line.lower().startswith(f"{words} "):
-            line = f"{number} {line[len(words) + 1 :]}"
-            break
+    if not named:
+        line = in_figures(line, alone=True)
     doubt: Sentence | None = None
     if spread := _RANGE.match(line):
         low, high = (_value(spread[n]) for n in (1, 2))

@@ -5,9 +5,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import Any, Literal
 
-from saucier.exchange.lines import NUMBERS
 from saucier.heat.evaporation import Heat
 from saucier.units import Dimension
+from saucier.units.spelled import NUMBERS
 from saucier.units.table import unit_named
 
 Act = Literal[

@@ -5,7 +5,8 @@ from dataclasses import dataclass, replace
 from saucier import constants as K
 from saucier.errors import BadInput
 from saucier.pot import Balance
-from saucier.units import SPOONS, Amount, Dimension, MeasuredBy, kitchen_round
+from saucier.units import SPOONS, Amount, Dimension, MeasuredBy
+from saucier.units.spoons import SPOONED_WITHIN, spooned
 from saucier.words import Sentence, gone_by, say
 
 ALLERGENS = (
@@ -214,11 +215,12 @@ class Ingredient:
         return like.times(grams / self.grams(like))
 
     def in_spoons(self, grams: float) -> Amount | None:
-        """``grams`` in the spoon or cup that suits it, rounded; None where none is useful."""
+        """``grams`` in the spoon or cup that suits it, or in two, within 5 %; None where none is useful."""
         ml = grams / self.cup_density
         most_ml = K.CUPS_OF_LIQUID_ML if self.wet else K.CUPS_OF_DRY_ML
         if self.piece_g and 0.75 <= grams / self.piece_g <= K.COUNTED_MOST:
-            return kitchen_round(Amount(grams / self.piece_g, "piece"))
+            least = 1.0 if self.role == "egg" else K.PIECES_IN
+            return Amount(round(grams / self.piece_g / least) * least, "piece")
         if self.role == "egg":
             return None  # a yolk is counted or weighed, nobody spoons it
         if ml < 1.0 and self.role in _BY_PINCHES and grams >= 0.5 * K.PINCH_OF_QUARTERS_G:
@@ -228,9 +230,10 @@ class Ingredient:
             return None
         spoon_ml = gone_by().tablespoon_ml
         if 15.0 <= ml < 60.0 and spoon_ml != 15.0:
-            halves = max(1, round(2.0 * ml / spoon_ml)) / 2.0
+            count = max(1, round(4.0 * ml / spoon_ml)) / 4.0
+            if abs(count * spoon_ml / ml - 1.0) > SPOONED_WITHIN:
+                return None
             return Amount(
-                halves * spoon_ml, "mL", MeasuredBy("tbsp", halves, K.BY_THE_SPOON["flour"])
+                count * spoon_ml, "mL", MeasuredBy("tbsp", count, K.BY_THE_SPOON["flour"])
             )
-        unit, size = ("tsp", 5.0) if ml < 15.0 else ("tbsp", 15.0) if ml < 60.0 else ("cup", 240.0)
-        return kitchen_round(Amount(ml / size, unit))
+        return spooned(ml)

@@ -8,8 +8,7 @@ from pathlib import Path
 
 from saucier.errors import BadInput, Problem, problem
 from saucier.larder.ingredient import ROLES, Ingredient
-from saucier.units import Amount, MeasuredBy
-from saucier.units.reading import split_amount
+from saucier.units import Amount, MeasuredBy, read_amount
 from saucier.words import say
 
 KINDS = ("hand", "spoon", "ladle", "pack")
@@ -72,12 +71,21 @@ class Measures:
                         return row_named
         return None
 
-    def read(self, text: str, row: Ingredient) -> Amount | None:
-        """The amount in "2 knobs" or "1 scooped cup" of ``row``; None where it names no measure
-        of this kitchen's. Raises :class:`BadInput` for a number that cannot be read."""
-        count, unit = split_amount(text)
-        measure = self.named(unit, row) if unit else None
-        return measure.amount(count, row) if measure else None
+    def read(self, text: str, row: Ingredient, unit: str | None = None) -> Amount:
+        """The amount in "2 knobs", "about half a scooped cup" or "350 g" of ``row``; a bare number is of ``unit``.
+
+        >>> from saucier.larder import shipped_larder
+        >>> shipped_measures().read("3 ladles", shipped_larder()["milk-whole"]).value
+        360.0
+
+        Raises :class:`BadInput` as :func:`~saucier.units.read_amount` does.
+        """
+
+        def by_hand(count: float, name: str) -> Amount | None:
+            measure = self.named(name, row)
+            return measure.amount(count, row) if measure else None
+
+        return read_amount(text, unit, by_hand)
 
     def ladles(self) -> list[Measure]:
         """What this kitchen ladles with, smallest first."""

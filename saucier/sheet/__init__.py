@@ -1,6 +1,6 @@
 """The sauce sheet: the open format everything else speaks (docs/formats)."""
 
-from saucier.sheet.by_hand import with_measures
+from saucier.sheet.by_hand import ingredient_of, with_measures
 from saucier.sheet.differences import Difference, differences
 from saucier.sheet.document import Cover, Serves, Sheet, Target
 from saucier.sheet.reading import (
@@ -23,6 +23,7 @@ __all__ = [
     "SheetPan",
     "Target",
     "differences",
+    "ingredient_of",
     "json_schema",
     "parse_json",
     "read_part",

@@ -17,6 +17,12 @@ _UNSAID = {
 """What a step is about where it does not say: salt, for a seasoning."""
 
 
+def ingredient_of(holder: Mapping[str, Any]) -> str:
+    """The key of the ingredient that a step of a document, or a part of it, has its amount of; empty: of none."""
+    key = holder.get("ingredient", _UNSAID.get(str(holder.get("op"))))
+    return key if isinstance(key, str) else ""
+
+
 def with_measures(document: Any, measures: Measures, larder: Larder) -> Any:
     """``document`` (a sheet as parsed JSON) with amounts such as "2 knobs" turned into grams or
     millilitres that say how they were measured, so that the sheet stands by itself.
@@ -28,25 +34,24 @@ def with_measures(document: Any, measures: Measures, larder: Larder) -> Any:
     if not isinstance(document, Mapping):
         return document
     weighed = {name: with_measures(part, measures, larder) for name, part in document.items()}
-    key = weighed.get("ingredient", _UNSAID.get(str(weighed.get("op"))))
+    key = ingredient_of(weighed)
     amount = weighed.get("amount")
-    if isinstance(key, str) and key in larder and (text := _typed(amount)):
+    if key in larder and (typed := _typed(amount)):
         try:
-            settled = measures.read(text, larder[key])
+            text, unit = typed
+            weighed["amount"] = written_amount(measures.read(text, larder[key], unit))
         except BadInput:
-            settled = None
-        if settled is not None and settled.value > 0.0:
-            weighed["amount"] = written_amount(settled)
+            pass  # the reader of the sheet tells it by its field
     return weighed
 
 
-def _typed(amount: Any) -> str | None:
-    """What was typed for an amount; None for one that is settled already."""
+def _typed(amount: Any) -> tuple[str, str | None] | None:
+    """What was typed for an amount, and the unit of a bare number; None for one that is settled already."""
     if isinstance(amount, str):
-        return amount
+        return amount, None
     if not isinstance(amount, Mapping):
         return None
     value, unit = amount.get("value"), amount.get("unit")
     if not isinstance(unit, str) or (isinstance(value, int | float) and unit in UNITS):
         return None
-    return f"{value} {unit}" if isinstance(value, str | int | float) else None
+    return (str(value), unit) if isinstance(value, str | int | float) else None

@@ -16,6 +16,7 @@ from saucier.steps.reduce import Stop
 from saucier.thickness import TURNED
 from saucier.units import Amount, Dimension, kitchen_round
 from saucier.units.rounding import FINENESS, coarsest
+from saucier.units.spoons import FILLED_IN
 
 YIELD_KEPT = 0.02
 """Rounding moves the yield by no greater share."""
@@ -132,7 +133,7 @@ def _rounded_steps(
 def measured_out(amount: Amount, row: Ingredient, grams: float, fineness: float = 1.0) -> Amount:
     """``amount`` of ``row`` (``grams`` of it) as it is counted, measured or weighed out: yolks whole, other pieces in
     quarters, all else in a kitchen's steps; in grams or millilitres, or finer ones, where that would move what is
-    sour, salt or hot by more than 10 %, anything else by more than 15 %.
+    sour, salt or hot by more than 10 %, anything else by more than 15 %, and of more pieces than anybody counts.
 
     >>> from saucier.larder import shipped_larder
     >>> lemon, yolk = shipped_larder()["lemon-juice"], shipped_larder()["egg-yolk"]
@@ -145,16 +146,18 @@ def measured_out(amount: Amount, row: Ingredient, grams: float, fineness: float 
     if amount.dimension is Dimension.COUNT:
         step = 1.0 if row.role == "egg" else K.PIECES_IN
         count = max(1.0, round(amount.value / step)) * step
-        if abs(count / amount.value - 1.0) <= most:
+        if amount.value <= K.COUNTED_MOST and abs(count / amount.value - 1.0) <= most:
             return Amount(count, amount.unit)
         flows = not row.piece and row.wet
         amount = Amount(grams / row.density, "mL") if flows else Amount(grams, "g")
     finer = [share for share in FINENESS if share <= fineness] or [fineness]
-    for share in finer:
-        rounded = kitchen_round(amount, share)
-        if abs(rounded.value / amount.value - 1.0) <= most:
-            return rounded
-    return amount
+    weighed = Amount(grams, "g")
+    for tried in (amount, weighed) if amount.unit in FILLED_IN else (amount,):
+        for share in finer:
+            rounded = kitchen_round(tried, share)
+            if abs(rounded.value / tried.value - 1.0) <= most:
+                return rounded
+    return Amount(float(f"{amount.value:.2g}"), amount.unit, amount.measure)
 
 
 def _sharp(row: Ingredient) -> bool:

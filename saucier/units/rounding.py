@@ -2,15 +2,21 @@
 pieces."""
 
 from collections.abc import Callable, Iterable
+from dataclasses import replace
 from typing import TypeVar
 
 from saucier.units.amount import Amount
-from saucier.units.table import Dimension
+from saucier.units.spoons import FILLED_IN
+from saucier.units.table import UNITS, Dimension
 
 FINENESS = (1.0, 0.5, 0.2, 0.1, 0.05, 0.01)
 """Steps tried in turn, as shares of the kitchen's: coarse ones first."""
 T = TypeVar("T")
-_SPOONS = {"tsp": 0.25, "tbsp": 0.25, "cup": 0.125, "fl oz": 0.25}
+_SPOONS = FILLED_IN | {"fl oz": 0.25}
+_LEAST_ML = 1.25
+"""A quarter of a teaspoon is as little as is filled beside a cup or a tablespoon."""
+_LEAST_G = 0.1
+"""As little as a kitchen's scale tells."""
 _BY_HAND = 0.25
 _SPICE = 3.0
 """So few grams are spice: a whole one more would be a third too much."""
@@ -26,15 +32,18 @@ def kitchen_step(amount: Amount, fineness: float = 1.0) -> float:
     """
     if amount.dimension is Dimension.COUNT:
         return 1.0
+    size = amount.definition.size
     if amount.unit in _SPOONS:
-        return _SPOONS[amount.unit] * fineness
+        step_ml = _SPOONS[amount.unit] * size
+        quarters = max(1, round(step_ml * fineness / _LEAST_ML))
+        return (step_ml if fineness >= 1.0 else quarters * _LEAST_ML) / size
     base = amount.base
     if amount.unit in ("oz", "lb"):
         step = 0.05 if base < 120 else 0.25
         step_base = step * 28.349523125
     else:
         step_base = 0.1 if base < _SPICE else 1.0 if base < 100 else 5.0 if base < 1000 else 10.0
-    return step_base * fineness / amount.definition.size
+    return max(_LEAST_G, step_base * fineness) / size
 
 
 def kitchen_round(amount: Amount, fineness: float = 1.0) -> Amount:
@@ -44,9 +53,14 @@ def kitchen_round(amount: Amount, fineness: float = 1.0) -> Amount:
     >>> kitchen_round(Amount(83.4, "g"))
     Amount(value=83.0, unit='g')
     """
-    if amount.measure and fineness >= 1.0:  # by hand: quarters of the measure
-        count = amount.measure.count
-        return amount.times(max(1, round(count / _BY_HAND)) * _BY_HAND / count)
+    by = amount.measure
+    if (
+        by and by.name in UNITS and by.name == amount.unit
+    ):  # weighed or poured, and only about so much
+        exact = kitchen_round(Amount(amount.value, amount.unit), fineness)
+        return replace(exact, measure=replace(by, count=exact.value))
+    if by and fineness >= 1.0:  # by hand: quarters of the measure
+        return amount.times(max(1, round(by.count / _BY_HAND)) * _BY_HAND / by.count)
     step = kitchen_step(amount, fineness)
     # Rounding to nine places takes off binary dust (0.30000000000000004 kg).
     return Amount(round(max(1, round(amount.value / step)) * step, 9), amount.unit)

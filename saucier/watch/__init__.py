@@ -13,9 +13,9 @@ from saucier.watch.following import (
 from saucier.watch.found import as_found, as_judged
 from saucier.watch.left_out import with_left_out
 from saucier.watch.mending import case_found, with_mends
-from saucier.watch.poured import Poured, poured
+from saucier.watch.poured import Poured, poured, read_told
 from saucier.watch.probed import Probed, middle_c, probed, probed_middle
-from saucier.watch.put import PutIn, Puts, as_put, heated_as_read
+from saucier.watch.put import PutIn, Puts, as_put, check_put, heated_as_read, put_as_typed
 from saucier.watch.reading import Reading, boils_since, read_readings
 from saucier.watch.seen import Seen, SeenKind
 from saucier.watch.watching import Guess, Passing, StopsAt, TrackPoint, Watched, watch
@@ -47,6 +47,7 @@ __all__ = [
     "as_put",
     "boils_since",
     "case_found",
+    "check_put",
     "follow",
     "following",
     "heated_as_read",
@@ -54,7 +55,9 @@ __all__ = [
     "poured",
     "probed",
     "probed_middle",
+    "put_as_typed",
     "read_readings",
+    "read_told",
     "solved_again",
     "watch",
     "way_of",

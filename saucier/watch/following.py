@@ -11,6 +11,7 @@ from saucier.check import (
     Figures,
     Prepared,
     check,
+    hand_spread,
     model_spread_of,
     prepare,
 )
@@ -150,10 +151,11 @@ class _Known:
             self.by_eye = [one.share(1.0 - step.share) for one in self.by_eye]
         if isinstance(step, Strain | Lift):
             self.by_eye = [one.taken_out(before, self.pot) for one in self.by_eye]
+        larder = setting.kitchen.larder
         vague = {
-            name: amount.measure.spread
-            for name, _, amount in amounts_in(step)
-            if amount.measure is not None
+            name: spread
+            for name, key, amount in amounts_in(step)
+            if (spread := hand_spread(amount, larder[key].role if key else ""))
         }
         if vague:  # weighing a sauce made for it plays that sauce: only where something is to be told by eye
             for weighed in step.to_weigh(setting):

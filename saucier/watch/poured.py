@@ -1,16 +1,43 @@
 """How much went in where nobody weighed it: the jug before and after, one weighing, or the level."""
 
 import math
-from dataclasses import dataclass
+import re
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from saucier import constants as K
 from saucier.check import CheckedSheet
 from saucier.errors import BadInput
 from saucier.pot import Pot
+from saucier.units import Dimension, read_amount
 from saucier.watch.put import PutIn
 
 How = Literal["jug", "scale", "level"]
+_LENGTH = re.compile(r"\s*(\d+(?:[.,]\d+)?)\s*(mm|cm|)\s*", re.IGNORECASE)
+
+
+def read_told(how: How, text: str, field: str) -> float:
+    """What is typed of the jug (mL), the scale (g) or the level (mm), as it is written: "half a litre", "1.2 kg", "4 cm".
+    Nothing is 0: the jug is empty. Raises :class:`BadInput` (``field``).
+
+    >>> read_told("jug", "half a litre", "before"), read_told("level", "4 cm", "after")
+    (500.0, 40.0)
+    """
+    if not text.strip(" 0.,"):
+        return 0.0
+    if how == "level":
+        length = _LENGTH.fullmatch(text)
+        if length is None:
+            raise BadInput.at(field, "is-no-length", shown=text.strip()[:40])
+        return float(length[1].replace(",", ".")) * (10.0 if length[2].lower() == "cm" else 1.0)
+    unit, dimension = ("mL", Dimension.VOLUME) if how == "jug" else ("g", Dimension.WEIGHT)
+    try:
+        amount = read_amount(text, unit)
+    except BadInput as bad:
+        raise BadInput(*(replace(one, field=field) for one in bad.problems)) from None
+    if amount.dimension is not dimension:
+        raise BadInput.at(field, f"{how}-is-told-in", shown=text.strip()[:40])
+    return amount.base
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,9 +5,13 @@ import re
 from collections.abc import Mapping
 from typing import Any, NamedTuple
 
+from saucier.check import hand_spread
+from saucier.document.amount import amount_field
 from saucier.errors import BadInput
-from saucier.sheet import Sheet, read_sheet
+from saucier.kitchen import Kitchen
+from saucier.sheet import Sheet, ingredient_of, read_sheet
 from saucier.steps import Liaison
+from saucier.units import Dimension, read_amount
 
 
 class PutIn(NamedTuple):
@@ -37,6 +41,69 @@ def as_put(document: Mapping[str, Any], puts: Puts) -> Sheet:
     return read_sheet(made)
 
 
+_NOTHING = re.compile(r"\s*(?:0+(?:[.,]0*)?\s*[a-z]*|nothing|none)\s*", re.IGNORECASE)
+_TIMES, _MORE_G = 4.0, 50.0
+_PART, _FROM_G = 0.05, 20.0
+
+
+def put_as_typed(
+    document: Mapping[str, Any], step: int, field: str, text: str, unit: str, kitchen: Kitchen
+) -> PutIn:
+    """What went in as ``field`` of ``step`` of a sheet, as a cook types it: "80 mL", "half a cup", "3 ladles", "about
+    350 g"; a bare number is of ``unit``, "0" and "nothing" are none of it.
+
+    >>> from saucier.check import DEFAULT_KITCHEN
+    >>> from saucier.testing import CHEESE_SAUCE
+    >>> put_as_typed(CHEESE_SAUCE, 1, "amount", "3 ladles", "mL", DEFAULT_KITCHEN)
+    PutIn(grams=370.8, spread=0.08)
+
+    Raises :class:`BadInput` (field ``amount``, or ``field`` where nothing goes in there).
+    """
+    holder, _ = _holder(document, step, field)
+    if _NOTHING.fullmatch(text):
+        return PutIn(0.0)
+    key = ingredient_of(holder)
+    try:
+        if key in kitchen.larder:
+            row = kitchen.larder[key]
+            amount = kitchen.measures.read(text, row, unit or None)
+            return PutIn(round(row.grams(amount), 1), hand_spread(amount, row.role))
+        amount = read_amount(text, unit or None)
+        if amount.dimension is Dimension.COUNT:
+            raise BadInput.at("unit", "another-sauce-in-pieces")
+    except BadInput as bad:
+        raise bad.under("amount") from None
+    return PutIn(
+        round(amount.base, 1), hand_spread(amount, "")
+    )  # of another sauce a mL is about a gram
+
+
+def check_put(
+    document: Mapping[str, Any],
+    step: int,
+    field: str,
+    grams: float,
+    kitchen: Kitchen,
+    most_g: float,
+) -> None:
+    """Asks back where so much can hardly have gone in: several times what the sheet says, next to nothing of it, or
+    more than the pan holds (``most_g``, g). Raises :class:`BadInput` (field ``amount``, code ``put-is-meant``)."""
+    holder, last = _holder(document, step, field)
+    key = ingredient_of(holder)
+    planned_g = 0.0
+    try:
+        if key in kitchen.larder:
+            planned_g = kitchen.larder[key].grams(amount_field(holder[last]))
+    except BadInput:
+        pass  # a share, or all there is
+    if grams > most_g:
+        raise BadInput.at("amount", "put-beyond-pan-is-meant", grams=grams, most_g=most_g)
+    if not planned_g or grams == 0.0:
+        return
+    if grams > _TIMES * planned_g + _MORE_G or (planned_g > _FROM_G and grams < _PART * planned_g):
+        raise BadInput.at("amount", "put-is-meant", grams=grams, planned_g=planned_g)
+
+
 def heated_as_read(sheet: Sheet, hottest_c: Mapping[int, float]) -> Sheet:
     """``sheet`` with each liaison warmed as far as a probe read it, by the number of its step: what was read wins
     over what was meant."""
@@ -49,7 +116,7 @@ def heated_as_read(sheet: Sheet, hottest_c: Mapping[int, float]) -> Sheet:
     return sheet if steps == sheet.steps else sheet.model_copy(update={"steps": steps})
 
 
-def _holder(document: dict[str, Any], step: int, field: str) -> tuple[Any, Any]:
+def _holder(document: Mapping[str, Any], step: int, field: str) -> tuple[Any, Any]:
     """What holds the amount at ``field`` of ``step``, and its key there."""
     try:
         at: Any = document["steps"][step]

@@ -39,8 +39,9 @@ class Reading(unittest.TestCase):
             with self.subTest(text=text, of=key):
                 amount = MEASURES.read(text, LARDER[key])
                 self.assertAlmostEqual(LARDER[key].grams(amount), grams, places=2)
-        self.assertIsNone(MEASURES.read("1 knob", LARDER["milk-whole"]))
-        self.assertIsNone(MEASURES.read("3 furlongs", LARDER["milk-whole"]))
+        for text in ("1 knob", "3 furlongs"):
+            with self.subTest(text), self.assertRaises(BadInput):
+                MEASURES.read(text, LARDER["milk-whole"])
 
     def test_the_sheet_stands_by_itself(self) -> None:
         found = read(milk_in("5 ladles"))

@@ -8613,7 +8613,8 @@ export interface components {
         };
         /**
          * Added
-         * @description Cooked free hand: the next step as it is done, as a sheet has it (docs/formats/sheet).
+         * @description Cooked free hand: the next step as it is done, as a sheet has it (docs/formats/sheet). ``sure`` as of what is
+         *     put.
          */
         Added: {
             /** Key */
@@ -8634,6 +8635,11 @@ export interface components {
             put: {
                 [key: string]: unknown;
             };
+            /**
+             * Sure
+             * @default false
+             */
+            sure: boolean;
         };
         /**
          * Back
@@ -8755,7 +8761,7 @@ export interface components {
          * PouredIn
          * @description What went in at a step as ``field``, told by what a cook can see: a ``jug`` that held ``before`` and
          *     holds ``after``, mL; the ``scale`` that reads ``after`` with the pan on it, g; the ``level`` of the pot
-         *     ``after`` it, mm. The grams are reckoned as it comes.
+         *     ``after`` it, mm; each as a number or as it is typed. The grams are reckoned as it comes.
          */
         PouredIn: {
             /** Key */
@@ -8782,16 +8788,18 @@ export interface components {
              */
             how: "jug" | "scale" | "level";
             /** After */
-            after: number;
+            after: number | string;
             /**
              * Before
              * @default 0
              */
-            before: number;
+            before: number | string;
         };
         /**
          * Put
-         * @description What really went in at a step, g, for what the sheet has there as ``field``.
+         * @description What really went in at a step for what the sheet has there as ``field``: ``grams`` where it was weighed, or
+         *     ``amount`` as it is typed ("80 mL", "3 ladles"; a bare number is of ``unit``), of which the grams are reckoned as it
+         *     comes. ``sure``: it was asked whether so much is meant, and it is.
          */
         Put: {
             /** Key */
@@ -8813,11 +8821,24 @@ export interface components {
             /** Field */
             field: string;
             /** Grams */
-            grams: number;
+            grams?: number | null;
+            /** Amount */
+            amount?: string | null;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Sure
+             * @default false
+             */
+            sure: boolean;
         };
         /**
          * Saw
-         * @description Something seen of the pot at a step (docs/model.md 17).
+         * @description Something seen of the pot at a step (docs/model.md 17). What the scale reads or how deep it stands may be as it
+         *     is typed: "1.2 kg", "4 cm".
          */
         Saw: {
             /** Key */
@@ -8845,7 +8866,7 @@ export interface components {
              * Value
              * @default 1
              */
-            value: number;
+            value: number | string;
         };
         /**
          * Skipped

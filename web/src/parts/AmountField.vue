@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** An amount edited in place: "80", "1 1/2 cups" and "½ l" are all read, by the core. */
+/** An amount edited in place: "80", "half a cup" and "about 3 ladles" are all read, by the core. */
 import { computed } from 'vue'
 import type { Problem } from '@/api/client'
 import { amount as spoken, isShare, share } from './format'
@@ -26,19 +26,19 @@ function written(amount: TypedAmount | { share: number } | string): string {
   if (typeof amount === 'string') return amount
   if (isShare(amount)) return share(amount)
   const { value, unit, measure } = amount
-  if (measure) return spoken({ value: measure.count, unit: measure.name })
-  return typeof value === 'number' ? spoken({ value, unit }) : `${value} ${unit}`
+  if (typeof value === 'number') return spoken({ value, unit, measure })
+  return /[a-z]/i.test(value) ? value : `${value} ${unit}`
 }
 const shown = () => written(props.amount)
 const { text, typing, settle } = useTyped(shown, () => props.problem)
 const size = computed(() => Math.max(7, text.value.length + 1))
 
+/** A bare number is of the unit that stands there: the core reads either. */
 function read(): void {
   typing.value = true
-  const bare = /^[\d\s.,/¼½¾⅓⅔⅛⅜⅝⅞]+$/.test(text.value)
   const before = typeof props.amount === 'string' || isShare(props.amount) ? null : props.amount
   const unit = before?.measure?.name ?? before?.unit
-  emit('change', bare && unit ? { value: text.value.trim(), unit } : text.value)
+  emit('change', unit ? { value: text.value.trim(), unit } : text.value)
 }
 </script>
 

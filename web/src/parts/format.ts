@@ -36,8 +36,13 @@ interface Amount {
 
 /** "1 ½ cup": what is measured by hand in fractions, everything else in decimals. */
 export function amount(of: Amount): string {
-  if (of.measure) return amount({ value: of.measure.count, unit: of.measure.name })
-  return `${amountValue(of)} ${unitName(of)}`
+  if (of.measure) {
+    const about = SYMBOLS.includes(of.measure.name) && of.measure.name === of.unit ? 'about ' : ''
+    return about + amount({ value: of.measure.count, unit: of.measure.name })
+  }
+  return inParts(of)
+    .map((part) => `${amountValue(part)} ${unitName(part)}`)
+    .join(' + ')
 }
 
 const IN_BASE: Record<string, [number, 'g' | 'mL']> = { g: [1, 'g'], kg: [1000, 'g'], mL: [1, 'mL'], L: [1000, 'mL'] }
@@ -60,11 +65,32 @@ export function bulk(of: Amount): string {
   return of.unit === 'g' ? grams(of.value) : millilitres(of.value)
 }
 
-/** "1 cup", "2 cups": the unit as it is spoken. */
+const SYMBOLS = ['g', 'kg', 'mL', 'L', 'oz', 'lb', 'tsp', 'tbsp', 'fl oz']
+/** "1 cup", "2 cups", "1 ½ pinches": the unit as it is spoken. */
 export function unitName(of: { value: number; unit: string }): string {
-  return of.value > 1 && !['g', 'kg', 'mL', 'L', 'oz', 'lb', 'tsp', 'tbsp', 'fl oz'].includes(of.unit)
-    ? `${of.unit}s`
-    : of.unit
+  const { value, unit } = of
+  if (value <= 1 || SYMBOLS.includes(unit)) return unit
+  if (unit.endsWith('leaf')) return `${unit.slice(0, -1)}ves`
+  return `${unit}${/(?:ch|sh|ss|x)$/.test(unit) ? 'es' : 's'}`
+}
+
+const FILLED_IN: Record<string, number> = { cup: 8, tbsp: 4, tsp: 4 }
+const SPOON_ML: Record<string, number> = { cup: 240, tbsp: 15, tsp: 5 }
+/** What no single cup or spoon holds, in two: "⅞ cup + 2 tsp". As the core fills them (saucier.units.spoons). */
+export function inParts(of: { value: number; unit: string }): { value: number; unit: string }[] {
+  const { value, unit } = of
+  const parts = FILLED_IN[unit]
+  if (!parts) return [of]
+  const nearest = Math.round(value * parts) / parts
+  if (unit === 'tsp' || Math.abs(nearest / value - 1) <= 0.02) return [{ value: Math.max(1 / parts, nearest), unit }]
+  const whole = Math.floor(value * parts) / parts
+  const restMl = (value - whole) * SPOON_ML[unit]!
+  const smaller = restMl >= 15 ? 'tbsp' : 'tsp'
+  if (!whole) return inParts({ value: restMl / SPOON_ML[smaller]!, unit: smaller })
+  return [
+    { value: whole, unit },
+    { value: Math.max(1, Math.round((restMl / SPOON_ML[smaller]!) * 4)) / 4, unit: smaller },
+  ]
 }
 
 export function amountValue(of: { value: number; unit: string }): string {

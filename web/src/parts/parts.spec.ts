@@ -35,12 +35,12 @@ const wrong = { field: 'x', code: 'x', message: '“so” is not a number', reme
 const worked = () => demo('POST /api/work/check') as Schemas['Worked']
 
 describe('fields', () => {
-  it('sends an amount as typed, with its unit where none is', async () => {
+  it('sends an amount as typed, with the unit a bare number is of', async () => {
     const { inside, field } = await mounted(AmountField, { amount: { value: 80, unit: 'g' }, label: 'Butter, amount' })
     expect(field('Butter, amount').element.value).toBe('80 g')
     await field('Butter, amount').setValue('90')
     await field('Butter, amount').setValue('1/2 cup')
-    expect(inside.emitted('change')).toEqual([[{ value: '90', unit: 'g' }], ['1/2 cup']])
+    expect(inside.emitted('change')).toEqual([[{ value: '90', unit: 'g' }], [{ value: '1/2 cup', unit: 'g' }]])
   })
   it('shows an amount that was refused as it was typed, after a reload too', async () => {
     const { inside, field } = await mounted(AmountField, { amount: 'lots', label: 'Butter, amount', problem: wrong })

@@ -69,6 +69,10 @@ describe('words for numbers', () => {
     expect(amount({ value: 1.5, unit: 'cup' })).toBe('1 ½ cups')
     expect(amount({ value: 0.25, unit: 'tsp' })).toBe('¼ tsp')
     expect(amount({ value: 0.84, unit: 'L' })).toBe('0.84 L')
+    expect(amount({ value: 0.9147, unit: 'cup' })).toBe('⅞ cup + 2 tsp')
+    expect(amount({ value: 2.744, unit: 'tbsp' })).toBe('2 ¾ tbsp')
+    expect(amount({ value: 0.1, unit: 'cup' })).toBe('1 ½ tbsp + ¼ tsp')
+    expect(amount({ value: 0.02, unit: 'cup' })).toBe('1 tsp')
     expect(grams(2386)).toBe('2.39 kg')
     expect(grams(465.4)).toBe('465 g')
     expect(minutes(99)).toBe('1 h 39 min')
@@ -86,6 +90,9 @@ describe('amounts measured by hand', () => {
   const knobs = { value: 30, unit: 'g', measure: { name: 'knob', count: 2.5 } }
   it('are spoken by their measure, in fractions and plurals', () => {
     expect(amount(knobs)).toBe('2 ½ knobs')
+    expect(amount({ ...knobs, measure: { name: 'pinch', count: 1.25 } })).toBe('1 ¼ pinches')
+    expect(amount({ ...knobs, measure: { name: 'bay leaf', count: 2 } })).toBe('2 bay leaves')
+    expect(amount({ value: 350, unit: 'g', measure: { name: 'g', count: 350 } })).toBe('about 350 g')
     expect(amount({ ...knobs, measure: { name: 'scooped cup', count: 1 } })).toBe('1 scooped cup')
     expect(amount({ value: 250, unit: 'g' })).toBe('250 g')
   })

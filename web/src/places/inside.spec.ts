@@ -44,7 +44,7 @@ describe('a sauce inside a sauce', () => {
     const [write] = inside.emitted('change')![0] as [(step: Loose) => void]
     const step: Loose = { op: 'use', sauce: { name: 'other', steps: [] } }
     write(step)
-    expect(step.sauce.steps[0].flour.amount).toBe('30 g')
+    expect(step.sauce.steps[0].flour.amount).toEqual({ value: '30 g', unit: 'g' })
     expect(step.sauce.steps).toHaveLength(pot().cards.length)
   })
   it('stands first in the service, in the pan a cook gives it', async () => {

@@ -12,7 +12,9 @@ import { useSession } from './session'
 
 export type Batch = Schemas['BatchOut']
 export type Act = Schemas['ActsIn']['acts'][number]
-type Body<A> = A extends Act ? Omit<A, 'key' | 'at'> : never
+/** What is usual need not be said. */
+type Usual = 'sure' | 'unit'
+type Body<A> = A extends Act ? Omit<A, 'key' | 'at' | Usual> & Partial<Pick<A, Extract<keyof A, Usual>>> : never
 /** An act without its key and moment, which it is given here. */
 export type Doing = Body<Act>
 /** `session`: whose sign-in it was done under, so that it is never sent as somebody else's; `by` what they are called. */
@@ -45,6 +47,11 @@ function refusedOf(error: Refused, many: number): number[] {
   if (many === 1) return [0]
   const named = error.problems.map((p) => /^acts(?:\[(\d+)\]|\.(\d+)\b)/.exec(p.field))
   return named.flatMap((found) => (found ? [Number(found[1] ?? found[2])] : []))
+}
+
+/** What was asked back, said again as it is meant. */
+function meant(act: Act): Doing {
+  return { ...act, sure: true } as Doing // its key and moment are given anew
 }
 
 /** What is told of a pot, and can be taken back, before the server has it. */
@@ -104,11 +111,12 @@ function moved(batch: Batch, act: Act): Batch {
     }
   }
   if (act.kind === 'skipped') return withCard(batch, act.step, (card) => ({ ...card, left_out: true, weighed: [] }))
-  if (act.kind === 'put') {
-    const amount = { value: act.grams, unit: 'g' as const }
+  if (act.kind === 'put' && act.grams !== undefined && act.grams !== null) {
+    const grams = act.grams
+    const amount = { value: grams, unit: 'g' as const }
     return withCard(batch, act.step, (card) => ({
       ...card,
-      weighed: card.weighed.map((w) => (w.field === act.field ? { ...w, amount, grams: act.grams, spoons: null } : w)),
+      weighed: card.weighed.map((w) => (w.field === act.field ? { ...w, amount, grams, spoons: null } : w)),
     }))
   }
   if (act.kind === 'undone') {
@@ -131,8 +139,9 @@ export const useActs = defineStore('acts', () => {
   const offline = ref(false)
   /** It is there, and does not know who sends. */
   const signedOut = ref(false)
-  /** What an act was not taken for, by pot: told once on the screen. */
-  const told = ref<{ batch: number; why: string }[]>([])
+  /** What an act was not taken for, by pot: told once on the screen. `again`: it was asked whether it is meant, and so
+   * it is said that it is. */
+  const told = ref<{ batch: number; why: string; again?: Doing }[]>([])
 
   function keep(batch: Batch): void {
     const before = batches.value.get(batch.id)
@@ -219,7 +228,8 @@ export const useActs = defineStore('acts', () => {
         if (!bad.length) return sendEach(id, mine)
         // What makes no sense is told and let go; what is behind it is not held up.
         drop(mine.filter((_, n) => bad.includes(n)))
-        told.value.push({ batch: id, why: error.message })
+        const asked = error.problems.some((p) => p.code?.endsWith('-is-meant')) ? mine[bad[0]!]!.act : undefined
+        told.value.push({ batch: id, why: error.message, again: asked && meant(asked) })
         return true
       }
       if (error instanceof Unanswered && error.status === 404) {

@@ -86,6 +86,73 @@ describe('a document being edited', () => {
     note.undo()
     await vi.waitFor(() => expect(note.typed.value).toEqual({ words: 'stored' }))
   })
+  /** A core that answers when it is let. */
+  function slow() {
+    const answers: (() => void)[] = []
+    const asked: Loose[] = []
+    const work = (document: Loose) =>
+      new Promise<Loose>((done) => {
+        asked.push(document)
+        answers.push(() => done(document))
+      })
+    const scale = (document: Loose) =>
+      new Promise<Loose>((done) => {
+        asked.push(document)
+        answers.push(() => done({ ...document, portions: (document.portions as number[]).map((n) => 2 * n) }))
+      })
+    const answer = async () => {
+      answers.shift()!()
+      await new Promise((done) => setTimeout(done))
+    }
+    return { asked, work, scale, answer }
+  }
+  it('loses nothing on a slow line: what asks for more is never overtaken, and what is typed meanwhile stays', async () => {
+    const { asked, work, scale, answer } = slow()
+    const note = effectScope().run(() => useDocument({ ...kind, work }))!
+    void note.send({ portions: [10, 20] }, { keep: false })
+    await answer()
+    void note.edit((doc) => (doc.portions[0] = 12))
+    void note.edit(() => undefined, '', scale) // pressed while the first is on its way
+    void note.edit((doc) => (doc.portions[1] = 50), 'one') // and typed while that waits
+    void note.edit((doc) => (doc.portions[1] = 55), 'one')
+    expect(note.typed.value.portions).toEqual([12, 55]) // at once, as it was typed
+    await answer()
+    expect(note.typed.value.portions).toEqual([12, 55])
+    await answer()
+    expect(note.typed.value.portions).toEqual([24, 55])
+    await answer()
+    expect(note.typed.value.portions).toEqual([24, 55])
+    expect(asked.slice(1).map((doc) => doc.portions)).toEqual([
+      [12, 20],
+      [12, 20],
+      [24, 55],
+    ])
+  })
+  it('keeps what was typed before the answer came, over a reload', async () => {
+    const { work, answer } = slow()
+    const note = effectScope().run(() => useDocument({ ...kind, work }))!
+    const opening = note.open(4)
+    await new Promise((done) => setTimeout(done))
+    await answer()
+    await opening
+    void note.edit((doc) => (doc.words = 'typed'))
+    const again = open()
+    await again.open(4)
+    expect(again.typed.value).toEqual({ words: 'typed' })
+  })
+  it('tells a change that no longer fits what came back, and makes the others', async () => {
+    const { work, answer } = slow()
+    const note = effectScope().run(() => useDocument({ ...kind, work }))!
+    void note.send({ steps: [{ g: 1 }, { g: 2 }] }, { keep: false })
+    await answer()
+    const shorter = async (document: Loose) => ({ ...(await work(document)), steps: [{ g: 1 }] })
+    void note.edit(() => undefined, '', shorter)
+    void note.edit((doc) => (doc.steps[1].g = 5))
+    void note.edit((doc) => (doc.steps[0].g = 7))
+    await answer()
+    expect(note.typed.value.steps).toEqual([{ g: 7 }])
+    expect(note.trouble.value).toContain('changed while you typed')
+  })
   it('undoes an edit that is still being worked out once it is there, and redoes it', async () => {
     const note = open()
     await note.open(4)

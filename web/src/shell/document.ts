@@ -2,7 +2,8 @@
  * One engine for a document being edited: a sauce, a service, a dish.
  *
  * Every change goes to the core whole. What it refuses stays in its field with the reason beside
- * it, while the last good picture stands. Changes made while the core is busy overtake each other.
+ * it, while the last good picture stands. Changes made while the core is busy are made again of what it
+ * answers: plain ones go together, and none that asks for more than working out is overtaken.
  * Undo and redo, a copy of unsaved changes in this browser, saving, and two windows at once.
  */
 import { computed, onScopeDispose, ref, shallowRef, toRaw } from 'vue'
@@ -95,7 +96,11 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
   const key = (id = stored.value?.id) => keyOf(kind.name, id)
 
   type Job = { document: Loose } & Required<Change<Found>>
-  let waiting: Job | null = null
+  /** A change that was made and not sent yet: what it makes of a document. */
+  type Waiting = Change<Found> & { make: (document: Loose) => Loose }
+  let waiting: Waiting[] = []
+  /** What waiting changes are made of: what the core answered last, or was sent where it answered none. */
+  let settled: Loose = {}
   let busy: Promise<void> | null = null
   /** The last good state, or the one a step back or forth is on its way to: two quick steps are two. */
   let present: object | null = null
@@ -144,36 +149,53 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
       problems.value = []
       nearest.value = null
       trouble.value = ''
-      if (!waiting) typed.value = structuredClone(toRaw(document)) as Loose
+      settled = structuredClone(toRaw(document)) as Loose
     } catch (error) {
       if (gone) return
       refuse(error)
     } finally {
-      editing = waiting?.keep ?? false
+      typed.value = waiting.reduce(applied, structuredClone(settled))
+      editing = waiting.some((change) => change.keep !== false)
     }
     keepHere()
   }
-  /** Sends the newest; what was overtaken while waiting is never sent. */
-  function send(document: Loose, change: Change<Found> = {}): Promise<void> {
-    typed.value = document
-    waiting = { document, ask: change.ask ?? kind.work, tag: change.tag ?? '', keep: change.keep ?? true }
-    editing ||= waiting.keep
+  /** A change that no longer fits what the core made meanwhile (its step is gone) is told, and not made. */
+  function applied(document: Loose, change: Waiting): Loose {
+    try {
+      return change.make(structuredClone(document))
+    } catch {
+      trouble.value = 'It changed while you typed: look whether it is as you meant it.'
+      return document
+    }
+  }
+  /** The changes that go next: plain ones together, up to the first that asks for more. */
+  function next(): Job {
+    const asking = waiting.findIndex((change) => change.ask)
+    const many = asking < 0 ? waiting.length : asking + 1
+    const going = waiting.slice(0, many)
+    waiting = waiting.slice(many)
+    settled = going.reduce(applied, settled)
+    const { ask = kind.work, tag = '' } = going.at(-1)!
+    return { document: structuredClone(settled), ask, tag, keep: going.some((change) => change.keep !== false) }
+  }
+  function change(it: Waiting): Promise<void> {
+    typed.value = applied(structuredClone(toRaw(typed.value)), it)
+    waiting = [...waiting, it]
+    if (it.keep !== false) {
+      editing = true
+      copyHere()
+    }
     busy ??= (async () => {
-      while (waiting) {
-        const next: Job = waiting
-        waiting = null
-        await work(next)
-      }
+      while (waiting.length) await work(next())
       busy = null
     })()
     return busy
   }
-  /** Change it by hand. */
-  function edit(write: (document: Loose) => void, tag = '', ask?: Change<Found>['ask']): Promise<void> {
-    const next = structuredClone(toRaw(typed.value))
-    write(next)
-    return send(next, { ask, tag })
-  }
+  /** Puts a whole document in the place of what there is. */
+  const send = (document: Loose, asked: Change<Found> = {}) => change({ ...asked, make: () => document })
+  /** Change it by hand; `write` is made again of what the core answers meanwhile. */
+  const edit = (write: (document: Loose) => void, tag = '', ask?: Change<Found>['ask']) =>
+    change({ ask, tag, make: (document) => (write(document), document) })
   /** One state back or forth: from the end of one list to the end of the other. */
   function step(from: typeof past, to: typeof past): void {
     // An edit that is still being worked out is undone too, once it is there to be undone.
@@ -191,11 +213,13 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
 
   const problemAt = (field: string) => firstAt(problems.value, field)
 
+  function copyHere(): void {
+    const copy = { base: stored.value?.base ?? 0, document: toRaw(typed.value) }
+    localStorage.setItem(key(), JSON.stringify(copy))
+  }
   function keepHere(): void {
-    if (dirty.value) {
-      const copy = { base: stored.value?.base ?? 0, document: toRaw(typed.value) }
-      localStorage.setItem(key(), JSON.stringify(copy))
-    } else {
+    if (dirty.value || waiting.length) copyHere()
+    else {
       localStorage.removeItem(key())
     }
   }

@@ -34,6 +34,8 @@ const words = computed(() => [
 ])
 const set = (change: (line: Loose) => void, tag = '') =>
   props.service.edit((doc) => change(doc.lines[props.number]), tag && `${props.number}.${tag}`)
+const oneMore = (id: number) =>
+  props.service.edit((doc) => doc.lines.splice(props.number + 1, 0, { ...doc.lines[props.number], id }))
 const swaps = computed(() => Object.entries((line.value.swaps ?? {}) as Record<string, string>))
 const name = (key: string) => session.ingredients.get(key)?.name ?? key
 const vessels = computed(() => session.pans.filter((pan) => !pan.for_pots || pan.shape === 'bowl'))
@@ -98,9 +100,7 @@ function takeVessel(chosen: string): void {
       <NButton @click="set((l) => (l.sitting = line.sitting === 2 ? 1 : 2))">{{
         line.sitting === 2 ? 'First sitting' : 'Second sitting'
       }}</NButton>
-      <NButton @click="service.edit((doc) => doc.lines.splice(number + 1, 0, { ...line, id: newLineId() }))"
-        >Once more</NButton
-      >
+      <NButton @click="oneMore(newLineId())">Once more</NButton>
       <NButton @click="(service.edit((doc) => doc.lines.splice(number, 1)), emit('gone'))">Take off</NButton>
     </div>
   </div>

@@ -19,7 +19,8 @@ function set(i: number, change: (line: Loose) => void, tag = ''): void {
   void props.service.edit((doc) => change(doc.lines[i]), tag && `${i}.${tag}`)
 }
 function add(key: string): void {
-  void props.service.edit((doc) => doc.lines.push({ id: newLineId(), dish: key, portions: 10 }))
+  const id = newLineId()
+  void props.service.edit((doc) => doc.lines.push({ id, dish: key, portions: 10 }))
 }
 /** All that is wrong with a line: what was refused, else what keeps it from being served. */
 const wrongWith = (i: number) => {
@@ -30,7 +31,10 @@ const wrongWith = (i: number) => {
 const planned = (i: number) => props.service.plan.value?.lines[i]
 const covers = ref('')
 function scale(): void {
-  void props.service.scale(Number(covers.value.trim().replace(',', '.')) || 0).then(() => (covers.value = ''))
+  const typed = covers.value
+  void props.service.scale(Number(typed.trim().replace(',', '.')) || 0).then(() => {
+    if (covers.value === typed) covers.value = ''
+  })
 }
 const open = ref<number | null>(null)
 </script>

@@ -57,7 +57,8 @@ async function addMade(): Promise<void> {
   const { add, ...rest } = route.query
   if (!add) return
   await router.replace({ query: rest })
-  await service.edit((d) => d.lines.push({ id: newLineId(), dish: String(add), portions: 10 }))
+  const id = newLineId()
+  await service.edit((d) => d.lines.push({ id, dish: String(add), portions: 10 }))
 }
 async function save(over = false): Promise<boolean> {
   saving.value = true

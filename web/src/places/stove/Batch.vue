@@ -17,6 +17,7 @@ import Afterwards from './Afterwards.vue'
 import FreeHand from './FreeHand.vue'
 import Happened from './Happened.vue'
 import Labels from './Labels.vue'
+import LastSaid, { type Said } from './LastSaid.vue'
 import Looks from './Looks.vue'
 import Photos from './Photos.vue'
 import ProbeNow from './ProbeNow.vue'
@@ -119,6 +120,8 @@ const devices = computed(() =>
   (batch.value?.devices ?? []).map((one) => ({ ...one, value: readings.value.get(one.id) ?? one.value })),
 )
 
+/** One thing at a time: what is said next takes its place, and so does another step. */
+const said = ref<Said | null>(null)
 function does(doing: Doing): ReturnType<typeof acts.does> {
   const done = acts.does(props.id, doing)
   void done.sent.then(() => hob.look().catch(() => undefined))
@@ -127,16 +130,27 @@ function does(doing: Doing): ReturnType<typeof acts.does> {
 watch(
   () => acts.told.length,
   () => {
-    for (const one of acts.told.filter((said) => said.batch === props.id)) message.info(one.why, { duration: 8000 })
-    acts.told = acts.told.filter((said) => said.batch !== props.id)
+    for (const { why, again } of acts.told.filter((one) => one.batch === props.id))
+      said.value = {
+        words: why,
+        choices: again
+          ? [
+              { words: 'Yes, so much', does: () => undoable(again, 'It is in.') },
+              { words: 'No', does: () => undefined },
+            ]
+          : [],
+      }
+    acts.told = acts.told.filter((one) => one.batch !== props.id)
   },
   { immediate: true },
 )
 function go(to: number): void {
+  said.value = null
   if (batch.value) does({ kind: 'go', from_step: batch.value.step, to_step: to })
 }
+const freeHand = ref<InstanceType<typeof FreeHand> | null>(null)
 function forward(): void {
-  if (!batch.value || atEnd.value || empty.value) return
+  if (!batch.value || atEnd.value || (freeHand.value && !freeHand.value.settle()) || empty.value) return
   if (free.value) return go(batch.value.steps)
   if (beside.value && !next.value) return void does({ kind: 'through' })
   go(batch.value.step + 1)
@@ -167,24 +181,7 @@ function timer(): void {
 }
 /** Said with a way back. */
 function saying(words: string, undo: () => void): void {
-  const said = message.info(
-    () =>
-      h('span', [
-        `${words} `,
-        h(
-          NButton,
-          {
-            size: 'small',
-            onClick: () => {
-              said.destroy()
-              undo()
-            },
-          },
-          () => 'Undo',
-        ),
-      ]),
-    { duration: 8000 },
-  )
+  said.value = { words, choices: [{ words: 'Undo', does: undo }] }
 }
 function undoable(doing: Doing, words: string): void {
   const { key, sent } = does(doing)
@@ -212,20 +209,27 @@ function afterAll(): void {
   const act = batch.value?.acts.find((one) => one.kind === 'skipped' && one.step === batch.value?.step)
   if (act) takeBack(act.key)
 }
-function saw(what: 'scale' | 'level' | 'gone' | 'spoon' | 'boils', value: number): void {
+function saw(what: 'level' | 'gone' | 'spoon' | 'boils', value: number): void {
   const words = {
-    scale: `${scaleReads(value)} on the scale.`,
     level: `${mm(value)} deep.`,
     gone: `${percent(100 * value)} gone.`,
     spoon: 'Spoon noted.',
     boils: 'It boils.',
-  }[what]
-  undoable({ kind: 'saw', step: batch.value!.step, what, value }, words)
+  }
+  undoable({ kind: 'saw', step: batch.value!.step, what, value }, words[what])
+}
+/** Read off a scale that is not ours, as it is typed. */
+function weighed(value: string): void {
+  undoable({ kind: 'saw', step: batch.value!.step, what: 'scale', value }, `${value} on the scale.`)
 }
 function put(field: string, grams: number): void {
   undoable({ kind: 'put', step: batch.value!.step, field, grams }, `${scaleReads(grams)} went in.`)
 }
-function poured_(field: string, how: 'jug' | 'scale' | 'level', after: number, before: number): void {
+function typedPut(field: string, amount: string, unit: string): void {
+  const words = /[a-z]/i.test(amount) ? amount : `${amount} ${unit}`
+  undoable({ kind: 'put', step: batch.value!.step, field, amount, unit }, `${words} went in.`)
+}
+function poured_(field: string, how: 'jug' | 'scale' | 'level', after: string, before: string): void {
   undoable({ kind: 'poured', step: batch.value!.step, field, how, after, before }, 'Noted.')
 }
 /** The spoon that was lifted, and what went in for it. */
@@ -336,6 +340,7 @@ onKey((key) => {
       </template>
     </div>
     <div v-else-if="atEnd" class="finished">
+      <LastSaid v-if="said" :said="said" @over="said = null" />
       <Waits v-if="batch.waits" :waits="batch.waits" />
       <ProbeNow v-if="probed" :probed="probed" />
       <Weighing :batch="batch" @back="back" />
@@ -348,7 +353,7 @@ onKey((key) => {
     </div>
     <template v-else-if="card || empty">
       <div class="now" :class="{ wholly: watched && !free }">
-        <FreeHand v-if="free" :batch="batch" :poured="poured" @added="added" @undo="takeBack" />
+        <FreeHand v-if="free" ref="freeHand" :batch="batch" :poured="poured" @added="added" @undo="takeBack" />
         <StepNow
           v-else-if="card"
           :batch="batch"
@@ -359,12 +364,13 @@ onKey((key) => {
           :poured="poured"
           @timer="timer"
           @put="put"
+          @typed="typedPut"
           @poured="poured_"
           @corrected="corrected"
           @after-all="afterAll"
         />
         <template v-if="watched && !free">
-          <Looks :batch="batch" @saw="saw" />
+          <Looks :batch="batch" @saw="saw" @weighed="weighed" />
           <UnderIt :batch="batch" :devices="devices" />
         </template>
         <Timers :batch="batch" @does="does" />
@@ -380,7 +386,7 @@ onKey((key) => {
         />
         <AfterStep v-else-if="card && !beside" :batch="batch" :step="batch.step" :card="card" :now="free" />
         <template v-if="!watched || free">
-          <Looks v-if="!beside && !empty" :batch="batch" @saw="saw" />
+          <Looks v-if="!beside && !empty" :batch="batch" @saw="saw" @weighed="weighed" />
           <UnderIt :batch="batch" :devices="devices" />
         </template>
       </div>
@@ -435,6 +441,7 @@ onKey((key) => {
       </p>
     </div>
     <footer v-if="batch.status === 'on' && !atEnd" class="moves">
+      <LastSaid :said="said" @over="said = null" />
       <div class="more scroll">
         <NButton v-if="!free" size="large" :disabled="batch.step === 0" @click="back">Back</NButton>
         <NButton v-if="!beside" size="large" :disabled="empty" @click="fixing = true">Fix it</NButton>
@@ -535,9 +542,13 @@ h1 {
   position: sticky;
   bottom: 0;
   display: flex;
-  gap: 10px;
-  padding: 10px 0 2px;
+  flex-wrap: wrap;
+  gap: 6px 10px;
+  padding: 2px 0;
   background: var(--fog1);
+}
+.moves > .last-said {
+  flex-basis: 100%;
 }
 .more {
   display: flex;

@@ -36,6 +36,7 @@ const holder = (part: string) => (part ? put.value[part] : put.value)
 const box = ref<HTMLElement | null>(null)
 
 async function open(kind: string): Promise<void> {
+  if (!settle()) return
   put.value = formOf(kind).fresh()
   typed.value = {}
   op.value = kind
@@ -49,11 +50,7 @@ const options = (roles: string[]) =>
     .map(ingredientOption)
 /** A bare number is of the unit that is shown; what is written with one is read as it is. */
 const unit = ref<'g' | 'mL'>('g')
-const BARE = /^[\d\s.,/¼½¾⅓⅔⅛⅜⅝⅞]+$/
-function amountOf(part: string): unknown {
-  const text = (typed.value[part] ?? '').trim()
-  return BARE.test(text) ? { value: text, unit: unit.value } : text
-}
+const amountOf = (part: string) => ({ value: (typed.value[part] ?? '').trim(), unit: unit.value })
 const ready = computed(() => rows.value.every(({ part }) => (typed.value[part] ?? '').trim()))
 /** Where one thing goes in, the scale tells how much of it. */
 const byScale = computed(() => (rows.value.length === 1 && (props.poured ?? 0) >= 3 ? Math.round(props.poured!) : null))
@@ -67,6 +64,22 @@ function say(): void {
   emit('added', step)
   op.value = null
 }
+/** Typed and gone on: it is in, or what is missing is asked for. False: it is asked for. */
+const missing = ref('')
+function settle(): boolean {
+  missing.value = ''
+  if (!op.value || !Object.values(typed.value).some((text) => text.trim())) return true
+  if (ready.value) {
+    say()
+    return true
+  }
+  const part = rows.value.find((row) => !(typed.value[row.part] ?? '').trim())!.part
+  missing.value = `How much ${session.ingredients.get(holder(part).ingredient)?.name.toLowerCase() ?? 'of it'}?`
+  const at = rows.value.findIndex((row) => row.part === part)
+  box.value?.querySelectorAll<HTMLInputElement>('input.much')[at]?.focus()
+  return false
+}
+defineExpose({ settle })
 function takeFromScale(): void {
   typed.value[rows.value[0]!.part] = `${byScale.value} g`
   say()
@@ -144,9 +157,10 @@ const lines = computed(() =>
         <NButton v-if="rows.length" size="large" type="primary" class="kind" attr-type="submit" :disabled="!ready"
           >It is in</NButton
         >
-        <NButton size="large" quaternary class="kind" @click="op = null">Not now</NButton>
+        <NButton size="large" quaternary class="kind" @click="((op = null), (missing = ''))">Not now</NButton>
       </div>
-      <p v-if="rows.length" class="quiet">Grams, or as you measure: 2 ladles, 1 knob, 3 dl.</p>
+      <p v-if="missing" class="problem" role="alert">{{ missing }}</p>
+      <p v-if="rows.length" class="quiet">Grams, or as you measure: 2 ladles, half a cup, about 350 g.</p>
     </form>
     <ol v-if="lines.length" class="log" aria-label="In it so far" reversed>
       <li v-for="{ card, n, at } in lines" :key="n">

@@ -7,7 +7,7 @@ import Dialog from '@/parts/Dialog.vue'
 import SpoonPicker from '@/parts/SpoonPicker.vue'
 
 const props = defineProps<{ batch: Schemas['BatchOut'] }>()
-const emit = defineEmits<{ saw: [what: 'scale' | 'level' | 'gone' | 'spoon' | 'boils', value: number] }>()
+const emit = defineEmits<{ saw: [what: 'gone' | 'spoon' | 'boils', value: number]; weighed: [read: string] }>()
 const watched = computed(() => props.batch.followed?.watched ?? null)
 const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op === 'correct')
 /** None at the step that has its own. */
@@ -29,11 +29,10 @@ const gone = [
   { share: 0.5, words: 'Half gone' },
   { share: 0.75, words: '¾ gone' },
 ]
+/** Typed and sent, or typed and left: it counts. */
 const reads = ref('')
-const weighs = computed(() => Number(reads.value.replace(',', '.')))
 function weighed(): void {
-  if (!(weighs.value > 0)) return
-  emit('saw', 'scale', weighs.value)
+  if (reads.value.trim()) emit('weighed', reads.value.trim())
   reads.value = ''
 }
 const boiling = computed(() => (watched.value?.boils_in_min ?? 0) <= 0)
@@ -52,14 +51,8 @@ const scale = computed(() => props.batch.devices.find((one) => one.kind === 'sca
       </template>
       <NButton v-if="spoons.length" size="large" :aria-expanded="lifting" @click="lifting = !lifting">Spoon</NButton>
       <form v-if="watched && !scale" class="reads" @submit.prevent="weighed">
-        <input
-          v-model="reads"
-          inputmode="decimal"
-          autocomplete="off"
-          placeholder="1500"
-          aria-label="The scale reads, g"
-        />
-        <NButton size="large" attr-type="submit" :disabled="!(weighs > 0)">g on the scale</NButton>
+        <input v-model="reads" autocomplete="off" placeholder="1500" aria-label="The scale reads, g" @blur="weighed" />
+        <NButton size="large" attr-type="submit" :disabled="!reads.trim()">g on the scale</NButton>
       </form>
     </div>
     <Dialog v-model:show="lifting" title="Lift the spoon: which does it look like?" width="900px">

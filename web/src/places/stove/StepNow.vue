@@ -2,7 +2,7 @@
 /** The step at the stove: what to weigh, what to do, what to look for, its timer. */
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { amount, amountValue, grams, inUs, scaleReads, told, unitName } from '@/parts/format'
+import { amount, amountValue, grams, inParts, inUs, scaleReads, told, unitName } from '@/parts/format'
 import WayDown from '@/parts/WayDown.vue'
 import { clock } from '@/shell/timer'
 import CorrectHere from './CorrectHere.vue'
@@ -23,9 +23,10 @@ const props = defineProps<{
 const emit = defineEmits<{
   timer: []
   put: [field: string, grams: number]
+  typed: [field: string, amount: string, unit: string]
   afterAll: []
   corrected: [grams: number, viscosity: number]
-  poured: [field: string, how: 'jug' | 'scale' | 'level', after: number, before: number]
+  poured: [field: string, how: 'jug' | 'scale' | 'level', after: string, before: string]
 }>()
 const correcting = ref<string | null>(null)
 function done(say: () => void): void {
@@ -46,6 +47,13 @@ const asPut = computed(
         .map((act) => String(act.data.field)),
     ),
 )
+/** What was typed and is on its way: the server tells it in grams. */
+const onItsWay = computed(() => {
+  const puts = props.batch.acts.filter((act) => act.kind === 'put' && act.step === props.batch.step)
+  return new Map(
+    puts.filter((act) => act.data.grams === undefined).map((act) => [String(act.data.field), String(act.data.amount)]),
+  )
+})
 const running = computed(() => props.left !== null)
 const timerWords = computed(() => {
   if (running.value) return (props.left ?? 0) <= 0 ? 'over: press to stop' : 'running: press to stop'
@@ -79,7 +87,8 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
           v-if="correcting === w.field"
           :name="w.name"
           :tare-g="batch.plan.pan.tare_g"
-          @put="done(() => emit('put', w.field, $event))"
+          :unit="w.amount.measure?.name ?? w.amount.unit"
+          @put="done(() => emit('typed', w.field, $event, w.amount.measure?.name ?? w.amount.unit))"
           @poured="(how, after, before) => done(() => emit('poured', w.field, how, after, before))"
           @close="correcting = null"
         />
@@ -90,11 +99,14 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
           :aria-label="`${told(w.amount)} ${w.name}: change what went in`"
           @click="correcting = w.field"
         >
-          <b v-if="inUs(w.amount)"
+          <b v-if="onItsWay.has(w.field)">{{ onItsWay.get(w.field) }}</b>
+          <b v-else-if="inUs(w.amount)"
             >{{ inUs(w.amount) }} <small>({{ amount(w.amount) }})</small></b
           >
           <b v-else
-            >{{ amountValue(w.amount) }} <small>{{ unitName(w.amount) }}</small></b
+            ><template v-for="(part, n) in inParts(w.amount)" :key="part.unit"
+              ><small v-if="n"> + </small>{{ amountValue(part) }} <small>{{ unitName(part) }}</small></template
+            ></b
           >
         </button>
         <span

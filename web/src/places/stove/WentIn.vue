@@ -1,33 +1,53 @@
 <script setup lang="ts">
-/** What really went in: typed in grams, or told by the jug, one weighing, or the level. */
+/** What really went in: as it is typed, or told by the jug, one weighing, or the level. Typed and sent, or typed and
+ * left: it counts. */
 import { computed, nextTick, ref } from 'vue'
 import { vChoices } from '@/parts/choices'
 
-const props = defineProps<{ name: string; tareG: number }>()
+const props = defineProps<{
+  name: string
+  tareG: number
+  /** What a bare number is of. */
+  unit: string
+}>()
 const emit = defineEmits<{
-  put: [grams: number]
-  poured: [how: 'jug' | 'scale' | 'level', after: number, before: number]
+  put: [amount: string]
+  poured: [how: 'jug' | 'scale' | 'level', after: string, before: string]
   close: []
 }>()
-type How = 'g' | 'jug' | 'scale' | 'level'
-const how = ref<How>('g')
+type How = 'typed' | 'jug' | 'scale' | 'level'
+const how = ref<How>('typed')
 const ways = computed(() => [
-  { key: 'g' as const, words: 'Weighed' },
+  { key: 'typed' as const, words: 'As measured' },
   { key: 'jug' as const, words: 'By the jug' },
   { key: 'level' as const, words: 'By the level' },
   ...(props.tareG ? [{ key: 'scale' as const, words: 'Pot on the scale' }] : []),
 ])
-const units: Record<How, string> = { g: 'g', jug: 'mL left', scale: 'g with the pan', level: 'mm deep now' }
+const fields: Record<How, { words: string; of: string }> = {
+  typed: { words: '', of: 'Really went in' },
+  jug: { words: 'mL left in it', of: 'The jug holds still, mL' },
+  scale: { words: 'g with the pan', of: 'The scale reads, g with the pan' },
+  level: { words: 'mm deep now', of: 'Deep now, mm' },
+}
 const first = ref('')
 const before = ref('')
-const read = (text: string) => (text.trim() ? Number(text.replace(',', '.')) : Number.NaN)
-const fits = computed(() => read(first.value) >= 0 && (how.value !== 'jug' || read(before.value) > read(first.value)))
+/** Of a jug that was emptied, what it held is enough. */
+const fits = computed(() => Boolean(how.value === 'jug' ? before.value.trim() : first.value.trim()))
+let over = false
 function say(): void {
-  if (!fits.value) return
-  if (how.value === 'g') emit('put', read(first.value))
-  else emit('poured', how.value, read(first.value), how.value === 'jug' ? read(before.value) : 0)
+  if (!fits.value || over) return
+  over = true
+  if (how.value === 'typed') emit('put', first.value.trim())
+  else emit('poured', how.value, first.value.trim() || '0', how.value === 'jug' ? before.value.trim() : '0')
+}
+function close(): void {
+  over = true
+  emit('close')
 }
 const form = ref<HTMLElement | null>(null)
+function left(event: FocusEvent): void {
+  if (!form.value?.contains(event.relatedTarget as Node | null)) say()
+}
 async function pick(key: How): Promise<void> {
   how.value = key
   await nextTick()
@@ -37,7 +57,7 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() }
 </script>
 
 <template>
-  <form ref="form" class="went" @submit.prevent="say" @keydown.esc.stop="emit('close')">
+  <form ref="form" class="went" @submit.prevent="say" @keydown.esc.stop="close" @focusout="left">
     <div v-choices class="ways" role="radiogroup" :aria-label="`How ${name} is told`">
       <button
         v-for="way in ways"
@@ -51,25 +71,22 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() }
       </button>
     </div>
     <label v-if="how === 'jug'"
-      ><input
-        v-model="before"
-        v-focus
-        inputmode="decimal"
-        autocomplete="off"
-        :aria-label="`The jug held, mL of ${name}`"
-      /><small>mL before</small></label
+      ><input v-model="before" v-focus autocomplete="off" :aria-label="`The jug held, mL of ${name}`" /><small
+        >mL before</small
+      ></label
     >
     <label
       ><input
         v-model="first"
         v-focus
-        inputmode="decimal"
         autocomplete="off"
-        :aria-label="how === 'g' ? `Really went in, g of ${name}` : `${units[how]}, ${name}`"
-      /><small>{{ units[how] }}</small></label
+        :placeholder="how === 'jug' ? '0' : ''"
+        :aria-label="`${fields[how].of}, ${name}`"
+      /><small>{{ fields[how].words || unit }}</small></label
     >
     <button type="submit" class="press" :disabled="!fits">went in</button>
-    <button type="button" class="press quietly" @click="emit('close')">as planned</button>
+    <button type="button" class="press quietly" @click="close">as planned</button>
+    <p v-if="how === 'typed'" class="quiet">As you measured it: 80 mL, half a cup, 3 ladles, about 350 g.</p>
   </form>
 </template>
 
@@ -106,11 +123,15 @@ label {
   gap: 6px;
 }
 input {
-  width: 170px;
+  width: 220px;
   border: 3px solid var(--russet);
   border-radius: 10px;
   background: var(--white);
-  font: 750 48px var(--text);
+  font: 750 44px var(--text);
   text-align: right;
+}
+.quiet {
+  flex-basis: 100%;
+  font-size: 16px;
 }
 </style>

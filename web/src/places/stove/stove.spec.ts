@@ -27,8 +27,11 @@ const withPot = (pot: Schemas['BatchOut']) => {
   wire.answer = (path, body, by) => {
     if (path === '/api/stove/{batch_id}' && by === 'GET') return { status: 200, body: pot }
     if (path === '/api/stove/{batch_id}/acts') {
-      const taken = (body as Loose).acts.map((act: Loose) => ({ key: act.key, taken: true, why: '' }))
-      return { status: 200, body: { acts: taken, batch: { ...pot, revision: pot.revision + 1 } } }
+      const sent = (body as Loose).acts as Loose[]
+      const taken = sent.map(({ key }) => ({ key, taken: true, why: '' }))
+      const told = sent.map((act) => ({ ...act, step: act.step ?? pot.step, data: act, by: '' }))
+      pot = { ...pot, revision: pot.revision + 1, acts: [...pot.acts, ...(told as unknown as typeof pot.acts)] }
+      return { status: 200, body: { acts: taken, batch: pot } }
     }
     return demoServer(path, body, by)
   }
@@ -77,7 +80,21 @@ describe('a pot cooked free hand', () => {
     await press('It is in')
     const puts = acts().map((act) => act.put)
     expect(puts[0]).toMatchObject({ op: 'add', ingredient: 'milk-whole', amount: { value: '500', unit: 'g' } })
-    expect(puts[1].amount).toBe('2 ladles')
+    expect(puts[1].amount).toEqual({ value: '2 ladles', unit: 'g' })
+  })
+  it('loses nothing that was typed when another thing is begun, or it is done', async () => {
+    withPot({ ...free(), steps: 1, cards: batch().cards.slice(0, 1) })
+    const { press, field, text } = await mounted(Batch, { id: free().id })
+    await press('Pour or put in')
+    await field('How much of Whole milk').setValue('half a litre')
+    await press('Fat and flour')
+    expect(acts().map((act) => act.put.op)).toEqual(['add'])
+    await field('How much of Butter, unsalted').setValue('60')
+    await press('Done. Weigh and judge')
+    expect(text()).toContain('How much wheat flour, plain?')
+    await field('How much of Wheat flour, plain').setValue('60')
+    await press('Done. Weigh and judge')
+    expect(acts().map((act) => act.kind)).toEqual(['added', 'added', 'go'])
   })
   it('cannot be weighed before anything is in it', async () => {
     withPot(free())
@@ -101,21 +118,63 @@ describe('a pot cooked free hand', () => {
 })
 
 describe('what went in', () => {
-  it('is told by the jug, before and after', async () => {
+  const name = () => batch().cards[0]!.weighed[0]!.name
+  async function opened() {
     withPot(batch())
-    const { press, field, inside } = await mounted(Batch, { id: batch().id })
-    await inside.get('.much').trigger('click')
-    await press('By the jug')
-    await flushPromises()
-    const name = batch().cards[0]!.weighed[0]!.name
-    await field(`The jug held, mL of ${name}`).setValue('1000')
-    const after = inside.findAll('input').find((one) => one.attributes('aria-label') === `mL left, ${name}`)!
-    await after.setValue('1200')
-    const say = inside.findAll('button').find((one) => one.text() === 'went in')!
-    expect(say.attributes('disabled')).toBeDefined() // more than was in it
-    await after.setValue('200')
+    const pot = await mounted(Batch, { id: batch().id })
+    await pot.inside.get('.much').trigger('click')
+    return pot
+  }
+  const typed = () => acts().filter((act) => act.kind === 'put')
+  it('is told by the jug: before and after, or what an emptied one held', async () => {
+    for (const left of ['200', '']) {
+      const { press, field } = await opened()
+      await press('By the jug')
+      await flushPromises()
+      await field(`The jug held, mL of ${name()}`).setValue('1 L')
+      await field(`The jug holds still, mL, ${name()}`).setValue(left)
+      await press('went in')
+      const told = acts().at(-1)
+      expect(told).toMatchObject({ how: 'jug', before: '1 L', after: left || '0' })
+    }
+  })
+  it('is sent as it was typed, in the unit that stands there', async () => {
+    const { press, field, text } = await opened()
+    await field(`Really went in, ${name()}`).setValue('half a cup')
     await press('went in')
-    expect(acts().find((act) => act.kind === 'poured')).toMatchObject({ how: 'jug', before: 1000, after: 200 })
+    expect(typed()).toMatchObject([{ amount: 'half a cup', unit: 'g' }])
+    expect(text()).toContain('half a cup went in.')
+  })
+  it('counts when it was typed and left, and not where it is as planned', async () => {
+    const { field, inside } = await opened()
+    await field(`Really went in, ${name()}`).setValue('3 ladles')
+    await inside.get('form.went').trigger('focusout')
+    expect(typed()).toMatchObject([{ amount: '3 ladles' }])
+    const other = await opened()
+    await other.field(`Really went in, ${name()}`).setValue('9')
+    await other.press('as planned')
+    expect(typed()).toHaveLength(1)
+  })
+  it('is asked back where it is absurd, and taken where it is meant', async () => {
+    withPot(batch())
+    const told = { field: 'acts[0].amount', code: 'put-is-meant', message: 'is 168 kg meant?', remedy: 'Say so' }
+    wire.answer = ((answer) => (path: string, body: Loose, by: string) =>
+      path === '/api/stove/{batch_id}/acts' && body.acts.some((act: Loose) => act.kind === 'put' && !act.sure)
+        ? { status: 422, body: { problems: [told] } }
+        : answer(path, body, by))(wire.answer)
+    const { press, field, inside, text } = await mounted(Batch, { id: batch().id })
+    await inside.get('.much').trigger('click')
+    await field(`Really went in, ${name()}`).setValue('700 cups')
+    await press('went in')
+    await flushPromises()
+    expect(text()).toContain('is 168 kg meant?')
+    await press('Yes, so much')
+    await flushPromises()
+    expect(
+      acts()
+        .filter((act) => act.kind === 'put')
+        .at(-1),
+    ).toMatchObject({ amount: '700 cups', sure: true })
   })
 })
 

@@ -7,6 +7,7 @@ interface Said {
   after?: number
   cook?: string
   grams?: number
+  amount?: string
   how?: string
   name?: string
   ring?: string
@@ -14,13 +15,13 @@ interface Said {
   text?: string
   title?: string
   to_step?: number
-  value?: number
+  value?: number | string
   what?: string
 }
 
 export function told(act: Schemas['ActTold'], titles: string[]): string {
   const said = act.data as Said
-  const value = said.value ?? 0
+  const value = Number(said.value ?? 0)
   const step = (n: number | undefined) => titles[n ?? 0] ?? 'weigh and judge'
   switch (act.kind) {
     case 'go':
@@ -28,7 +29,7 @@ export function told(act: Schemas['ActTold'], titles: string[]): string {
     case 'added':
       return `in: ${step(act.step)}`
     case 'put':
-      return `${scaleReads(said.grams ?? 0)} went in`
+      return `${said.grams === undefined ? said.amount : scaleReads(said.grams)} went in`
     case 'corrected':
       return `${scaleReads(said.grams ?? 0)} of what was held back went in`
     case 'skipped':
