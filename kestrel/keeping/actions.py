@@ -1,7 +1,7 @@
 """Putting sauces away and what becomes of them, one transaction each."""
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from typing import Any, NamedTuple
 
@@ -19,8 +19,9 @@ from kestrel.larder.models import Pan
 from kestrel.live import tell
 from kestrel.same_thing import refuse_other_thing
 from kestrel.stove.counting import now_of
-from kestrel.stove.following import came_out, last_probe, off_fire_at, yolk_read_c
+from kestrel.stove.following import came_out, off_fire_at
 from kestrel.stove.models import Batch
+from kestrel.stove.probes import last_probe, yolk_read_c
 from saucier.check import check, larder_of
 from saucier.errors import BadInput
 from saucier.heat import Pan as CorePan
@@ -38,6 +39,7 @@ from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.pot import Pot
 from saucier.rescue import as_thick_as, brought_back
 from saucier.sheet import read_sheet, write_sheet
+from saucier.units import Dimension
 from saucier.watch import Following, with_mends
 from saucier.words import Sentence, plain, say
 
@@ -213,7 +215,8 @@ def happen(
         there = Event.objects.filter(kitchen=kitchen, key=one.key).first()
         try:
             if there is None:
-                there = _written(kitchen, who_did(kitchen, user, one.done_by), kept, one, off)
+                doer = who_did(kitchen, user, one.done_by)
+                there = written_down(kitchen, doer, kept, one, off)
             else:
                 refuse_other_thing((there.kept_id, there.kind), (kept.pk, one.kind))
         except BadInput as bad:
@@ -223,7 +226,10 @@ def happen(
     return told
 
 
-def _written(kitchen: Kitchen, user: User, kept: Kept, one: AnyEvent, off: timedelta) -> Event:
+def written_down(
+    kitchen: Kitchen, user: User, kept: Kept, one: AnyEvent, off: timedelta = timedelta()
+) -> Event:
+    """``one`` in the record of ``kept``; the clock it was told by is ``off``. Raises :class:`BadInput` by field."""
     data = _makes_sense(kept, one)
     try:
         at = one.at + off
@@ -256,6 +262,8 @@ def _makes_sense(kept: Kept, one: AnyEvent) -> dict[str, Any]:
     if isinstance(one, Thrown) and one.grams is None:
         data["grams"] = left
     if isinstance(one, Drawn | Thrown):
+        if isinstance(one.grams, str):
+            data["grams"] = grams_of(kept, one.grams)
         if left < LEAST_G:
             raise BadInput.at("grams", "nothing-is-left-of-it")
         if data["grams"] > left + 0.5:
@@ -266,9 +274,32 @@ def _makes_sense(kept: Kept, one: AnyEvent) -> dict[str, Any]:
         ]
         if (failed := failed_words(states)) is not None:
             raise BadInput.at("although", "asks-before-it-is-used", failed=failed)
+        if min(state.use_by for state in states) < timezone.localdate() and not frozen(kept):
+            raise BadInput.at("although", "is-past-its-day")
     if isinstance(one, WasNotSo) and not corrected_event(kept, one.of):
         raise BadInput.at("of", "is-no-event-of-it")
     return data
+
+
+def grams_of(kept: Kept, text: str) -> float:
+    """Grams of what is kept in ``text``, where a bare number is grams: "600 mL", "3 ladles". Raises :class:`BadInput`
+    (``grams``)."""
+    ladles = core_kitchen(kept.kitchen).measures
+    try:
+        amount = ladles.read_of_sauce(text, "g")
+    except BadInput as bad:
+        raise BadInput(*(replace(one, field="grams") for one in bad.problems)) from None
+    if amount.dimension is Dimension.COUNT:
+        raise BadInput.at("grams", "another-sauce-in-pieces")
+    if amount.dimension is Dimension.WEIGHT:
+        return round(amount.base, 1)
+    return round(amount.base * g_per_ml(kept), 1)
+
+
+def g_per_ml(kept: Kept) -> float:
+    """How much a millilitre of what is kept weighs, g."""
+    final = kept.batch.plan["final"]
+    return max(0.5, float(final["mass_g"]) / max(1.0, float(final["volume_ml"])))
 
 
 def left_g(kept: Kept) -> float:

@@ -11,6 +11,7 @@ from django.utils import timezone
 from ninja import Router, Status
 
 from kestrel.accounts.auth import KitchenRequest
+from kestrel.accounts.people import who_did
 from kestrel.fields import Day
 from kestrel.keeping import actions
 from kestrel.keeping.actions import (
@@ -23,10 +24,11 @@ from kestrel.keeping.actions import (
     through,
     warm_c,
 )
-from kestrel.keeping.events import counted
+from kestrel.keeping.events import Drawn, counted
 from kestrel.keeping.models import Kept
 from kestrel.keeping.records import as_csv, record
 from kestrel.keeping.schemas import (
+    BatchBegun,
     CoolIn,
     EventsIn,
     KeptLine,
@@ -36,6 +38,7 @@ from kestrel.keeping.schemas import (
     RecordLine,
     RulesIn,
     RulesOut,
+    WarmForServiceIn,
     Where,
 )
 from kestrel.keeping.trays import (
@@ -49,14 +52,17 @@ from kestrel.keeping.trays import (
     rules_then,
     trays_of,
 )
+from kestrel.keeping.warming import warm_for_service, warm_up
 from kestrel.larder.actions import core_kitchen, rules_of, set_rules
 from kestrel.larder.models import Pan
 from kestrel.problems import Message
+from kestrel.service.models import Service
 from kestrel.stove.api import batch_of, label_told
-from kestrel.stove.following import off_fire_at, yolk_read_c
+from kestrel.stove.following import off_fire_at
 from kestrel.stove.labels import Cooled, make_label
 from kestrel.stove.models import Batch, Device, Label
-from kestrel.stove.schemas import LabelOut, LabelsWanted
+from kestrel.stove.probes import yolk_read_c
+from kestrel.stove.schemas import LabelOut, LabelsWanted, PotBegun
 from saucier.dish import HeatedThrough, heated_through
 from saucier.dish.tint import is_green
 from saucier.errors import BadInput
@@ -367,6 +373,26 @@ def happen(request: HttpRequest, kept_id: int, given: EventsIn):
     kept = _kept(request, kept_id)
     actions.happen(asking.kitchen, asking.user, kept, given.events, given.sent_at)
     return _whole(_kept(request, kept_id))
+
+
+@router.post("/{kept_id}/warm", response={201: BatchBegun, 404: Message})
+def warm(request: HttpRequest, kept_id: int, given: Drawn):
+    """So much of it on the stove: drawn from its tray, a pot that is warmed and let down. Sent twice it happens
+    once."""
+    asking = cast(KitchenRequest, request)
+    doer = who_did(asking.kitchen, asking.user, given.done_by)
+    batch = warm_up(asking.kitchen, doer, _kept(request, kept_id), given)
+    return Status(201, {"batch_id": batch.pk})
+
+
+@router.post("/for-service/{service_id}", response={201: BatchBegun, 404: Message, 409: PotBegun})
+def warm_of_service(request: HttpRequest, service_id: int, given: WarmForServiceIn):
+    """What a service takes of a sauce that is kept, on the stove. 409 where it asks before it draws on what nothing
+    shows to have cooled in time."""
+    asking = cast(KitchenRequest, request)
+    service = get_object_or_404(Service, kitchen=asking.kitchen, pk=service_id)
+    batch = warm_for_service(asking.kitchen, asking.user, service, given.task, given.use_unshown)
+    return Status(201, {"batch_id": batch.pk})
 
 
 @router.post("/{kept_id}/labels", response={201: list[LabelOut], 404: Message})

@@ -2,9 +2,9 @@ from django.apps import AppConfig
 
 
 class KeepingConfig(AppConfig):
-    """Keeping hears when a service begins."""
+    """Keeping hears when a service begins, and how warm became what was kept."""
 
     name = "kestrel.keeping"
 
     def ready(self) -> None:
-        from kestrel.keeping import drawing  # noqa: F401  its receiver is connected by being there
+        from kestrel.keeping import drawing, warming  # noqa: F401  their receivers are connected by being there

@@ -4,7 +4,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from kestrel.stove.acts import ActBase
+from kestrel.stove.acts import ActBase, Typed
 
 Tray = Annotated[int, Field(ge=1, le=100)]
 Celsius = Annotated[float, Field(ge=-60, le=150)]
@@ -20,22 +20,25 @@ class Temperature(ActBase):
     tray: Tray | None = None
 
 
+Grams = Annotated[float, Field(gt=0, le=1_000_000)] | Typed
+
+
 class Drawn(ActBase):
-    """So many grams taken out, and what for. ``although``: asked and answered that it is to be used, though nothing
-    shows that it cooled in time."""
+    """So many grams taken out (or as it is typed: "600 mL", "3 ladles", "half a litre"), and what for. ``although``:
+    asked and answered that it is to be used, though nothing shows that it cooled in time, or its day is past."""
 
     kind: Literal["drawn"]
-    grams: Annotated[float, Field(gt=0, le=1_000_000)]
+    grams: Grams
     purpose: Annotated[str, Field(max_length=120)] = ""
     tray: Tray | None = None
     although: bool = False
 
 
 class Thrown(ActBase):
-    """Thrown away, so many grams (None: all that is left), and why."""
+    """Thrown away, so many grams (as of what is drawn; None: all that is left), and why."""
 
     kind: Literal["thrown"]
-    grams: Annotated[float, Field(gt=0, le=1_000_000)] | None = None
+    grams: Grams | None = None
     reason: Words
     tray: Tray | None = None
 

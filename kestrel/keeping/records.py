@@ -159,8 +159,9 @@ class _Record:
                 one.kept.name,
                 say(f"record.{one.kind}", words=_words(one), of=_tray_words(one)),
                 one,
-                value=_value(data),
+                value=_value(data) or (str(say("record.unread")) if one.kind == "warmed" else ""),
                 corrected=by,
+                **_asked(data),
                 **({"source": source} if source else {}),
             )
 
@@ -220,6 +221,14 @@ def _event_source(event: Event) -> str:
     if event.imported_at:
         words.append(str(say("source.imported")))
     return ", ".join(words)
+
+
+def _asked(data: dict[str, Any]) -> dict[str, str]:
+    """What a rule asks of a temperature, and whether what was read shows it."""
+    if data.get("asked_c") is None:
+        return {}
+    met = "record.asked-met" if data.get("met") else "record.asked-not-shown"
+    return {"rule": str(say("figure.at-least", celsius=data["asked_c"])), "met": str(say(met))}
 
 
 def _value(data: dict[str, Any]) -> str:

@@ -57,6 +57,20 @@ class Where(Schema):
     possible: list[PossibleOut]
 
 
+class BatchBegun(Schema):
+    """The pot on the stove that came of it."""
+
+    batch_id: int
+
+
+class WarmForServiceIn(Schema):
+    """``task`` of the run-up that warms what is kept; ``use_unshown``: whether what nothing shows to have cooled in time
+    is drawn on (None: not asked yet)."""
+
+    task: str = Field(max_length=120)
+    use_unshown: bool | None = None
+
+
 class EventOut(Schema):
     """Something that happened; ``void``: it was corrected since, and counts no more."""
 

@@ -29,6 +29,7 @@ from kestrel.service.schemas import KeptTaken
 from saucier.errors import BadInput
 from saucier.run_up import read_run_up
 from saucier.run_up.sheets import RunSheet, run_csv, run_ics
+from saucier.run_up.timed import stands
 
 router = Router(tags=["run-up"])
 
@@ -50,10 +51,32 @@ def _whole(row: RunUp) -> dict[str, Any]:
         "service_id": row.service_id,
         "revision": row.revision,
         "document": row.document,
-        "planned": row.planned,
+        "planned": _as_it_is(row),
         "planning": planning,
         "stale": stale,
         "now": work.now_of(row),
+        "pots_on": work.pots_on(row),
+    }
+
+
+def _as_it_is(row: RunUp) -> dict[str, Any] | None:
+    """What was planned, each task as it stands by now: begun and done at the stove is so here before the plan is made
+    anew."""
+    planned: dict[str, Any] | None = row.planned
+    if planned is None:
+        return None
+    marks = work.document_of(row).marks
+    return {
+        **planned,
+        "days": [
+            {
+                **day,
+                "blocks": [
+                    {**block, "state": stands(marks.get(block["key"]))} for block in day["blocks"]
+                ],
+            }
+            for day in planned["days"]
+        ],
     }
 
 

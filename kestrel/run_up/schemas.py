@@ -87,7 +87,7 @@ class PlanningOut(Schema):
 
 
 class RunUpOut(Schema):
-    """A run-up whole. ``stale``: what it is planned of was changed since. ``now`` is this moment on its
+    """A run-up whole. ``pots_on``: which task is which pot on the stove now. ``stale``: what it is planned of was changed since. ``now`` is this moment on its
     clock, minutes."""
 
     id: int
@@ -100,6 +100,7 @@ class RunUpOut(Schema):
     planning: PlanningOut | None
     stale: bool
     now: float
+    pots_on: dict[str, int]
 
 
 class ChangeIn(Schema):

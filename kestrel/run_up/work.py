@@ -7,6 +7,7 @@ from dataclasses import asdict, dataclass
 from datetime import datetime, timedelta
 from typing import Any
 
+from django.db.models import Q
 from django.utils import timezone
 
 from kestrel.larder.means import library_of, means_of
@@ -96,15 +97,36 @@ def at_the_stove(row: RunUp) -> dict[str, Happened]:
         over = min(LAST, minute_at(row, batch.ended_at)) if batch.ended_at else None
         if FIRST <= began <= LAST:
             left = None if over is not None else minutes_left(batch)
-            found[f"pot:{batch.pot}#{batch.number}"] = Happened(began=began, over=over, left=left)
+            found[task_of(row, batch)] = Happened(began=began, over=over, left=left)
     return found
 
 
+def pots_on(row: RunUp) -> dict[str, int]:
+    """Which task is which pot on the stove now, by the pot's number."""
+    on = (batch for batch in batches_of(row) if batch.status == Batch.Status.ON)
+    return {task_of(row, batch): batch.pk for batch in on}
+
+
+def aside_of(row: RunUp, key: str = "") -> str:
+    """What a batch that is no sauce is called that is the task ``key`` of ``row``."""
+    return f"task:{row.pk}:{key}"
+
+
+def task_of(row: RunUp, batch: Batch) -> str:
+    """The task of ``row`` that ``batch`` is."""
+    if batch.kind == Batch.Kind.ASIDE:
+        return batch.pot.removeprefix(aside_of(row))
+    # What is kept is warmed by a task that bears its own name.
+    head = "" if batch.drawn_key else "pot:"
+    return f"{head}{batch.pot}#{batch.number}"
+
+
 def batches_of(row: RunUp) -> list[Batch]:
-    """Pots of its service that were put on the stove and not left."""
-    if row.service is None:
-        return []
-    batches = Batch.objects.filter(service=row.service).exclude(status=Batch.Status.LEFT)
+    """Its tasks that were begun at the stove and not abandoned: pots of its service, and what is no sauce."""
+    mine = Q(kind=Batch.Kind.ASIDE, pot__startswith=aside_of(row))
+    if row.service is not None:
+        mine |= Q(service=row.service)
+    batches = Batch.objects.filter(mine, kitchen=row.kitchen).exclude(status=Batch.Status.LEFT)
     return list(batches.order_by("started_at", "pk"))
 
 
@@ -112,6 +134,10 @@ def minutes_left(batch: Batch) -> float:
     """What is left of a batch: of the step it is at what its timer or what was seen of the pot says, else what was
     planned of it less how long it lasts already; and of the steps after it as planned."""
     states = batch.plan["states"]
+    if batch.kind == Batch.Kind.ASIDE:
+        waits = [float(card.get("timer_s") or 0.0) / 60.0 for card in batch.plan["cards"]]
+        here = waits[batch.step] if batch.step < len(waits) else 0.0
+        return min(1440.0, max(0.5, _left_of_step(batch, here) + sum(waits[batch.step + 1 :])))
     total = float(batch.plan["final"]["minutes"])
     if batch.step >= len(states):
         return 0.5

@@ -55,7 +55,7 @@ def start(
 
 def _begun(batch: Batch) -> Batch:
     """Its first step begins with it, its sauce was cooked last then, and every screen hears of it."""
-    if batch.version is not None:
+    if batch.version is not None and not batch.drawn_key:
         Sauce.objects.filter(pk=batch.version.sauce_id).update(cooked_at=batch.started_at)
     milestone(batch, Milestone.Kind.BEGAN, batch.started_at, batch.started_by)
     batch.began = {"0": batch.started_at.isoformat()}
@@ -145,6 +145,31 @@ def start_pot(
     return _begun(batch)
 
 
+def start_kept(
+    kitchen: Kitchen,
+    user: User,
+    sheet: Sheet,
+    drawn_key: str,
+    version: SauceVersion | None,
+    service: Service | None = None,
+    pot: str = "",
+) -> Batch:
+    """What was kept, warmed by ``sheet``: a pot of its own. ``drawn_key``: the line of the record that it was taken out
+    by; ``version`` of the sauce it is (None: of none)."""
+    batch = Batch.objects.create(
+        kitchen=kitchen,
+        version=version,
+        service=service,
+        pot=pot,
+        number=free_number(service.pk, pot) if service else 1,
+        sheet=write_sheet(sheet),
+        started_by=user,
+        plan=plan_of(sheet, core_kitchen(kitchen)),
+        drawn_key=drawn_key,
+    )
+    return _begun(batch)
+
+
 @transaction.atomic
 def start_free(kitchen: Kitchen, user: User, name: str, pan: str) -> Batch:
     """A pot of nothing yet, called ``name``, in ``pan`` of this kitchen's (empty: the one that fits).
@@ -170,9 +195,15 @@ def start_free(kitchen: Kitchen, user: User, name: str, pan: str) -> Batch:
 
 
 @transaction.atomic
-def start_aside(kitchen: Kitchen, user: User, aside: Aside, ingredient: str) -> Batch:
-    """Something that is no sauce; ``ingredient`` where it is fish or meat, for its middle. Raises
+def start_aside(
+    kitchen: Kitchen, user: User, aside: Aside, ingredient: str, task: str = ""
+) -> Batch:
+    """Something that is no sauce; ``ingredient`` where it is fish or meat, for its middle; ``task`` of a run-up that it
+    is. One that is on already is that. Raises
     :class:`BadInput` (``ingredient``)."""
+    on = Batch.objects.filter(kitchen=kitchen, kind=Batch.Kind.ASIDE, pot=task, status="on")
+    if task and (there := on.first()) is not None:
+        return there
     core = core_kitchen(kitchen)
     if ingredient and ingredient not in core.larder:
         raise BadInput.at("ingredient", "is-no-ingredient", key=ingredient[:60])
@@ -185,6 +216,7 @@ def start_aside(kitchen: Kitchen, user: User, aside: Aside, ingredient: str) -> 
     batch = Batch.objects.create(
         kitchen=kitchen,
         kind=Batch.Kind.ASIDE,
+        pot=task,
         sheet=write_sheet(nothing),
         started_by=user,
         plan=plan,

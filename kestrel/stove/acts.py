@@ -44,12 +44,12 @@ class TimerOff(ActBase):
 
 
 class Saw(ActBase):
-    """Something seen of the pot at a step (docs/model.md 17). What the scale reads or how deep it stands may be as it
+    """Something seen of the pot at a step (docs/model.md 17), or read off a probe in it (``probe``, °C). What the scale reads or how deep it stands may be as it
     is typed: "1.2 kg", "4 cm"."""
 
     kind: Literal["saw"]
     step: int
-    what: Literal["scale", "level", "gone", "spoon", "boils"]
+    what: Literal["scale", "level", "gone", "spoon", "boils", "probe"]
     value: float | Typed = 1.0
 
 

@@ -26,13 +26,13 @@ from kestrel.stove.following import (
     as_cooked,
     clashes,
     poured_g,
-    probed_now,
     told_of,
     waits,
 )
 from kestrel.stove.labels import make_label, text_of
 from kestrel.stove.models import Batch, Label, Photo
 from kestrel.stove.photos import keep_photo
+from kestrel.stove.probes import asks_of, probed_now, warms_to
 from kestrel.stove.readings import readings_of
 from kestrel.stove.schemas import (
     ActsOut,
@@ -133,6 +133,8 @@ def _whole(batch: Batch) -> dict[str, Any]:
         "devices": list(batch.devices.all()),
         "poured_g": poured_g(batch),
         "probed": probed_now(batch, cooked.following),
+        "asks": asks_of(batch),
+        "reads_middle": warms_to(batch) is not None,
         "photos": [_photo(one) for one in batch.photos.defer("jpeg").select_related("by")],
         "labels": [label_told(one) for one in batch.labels.all()],
         "mends": batch.mends,
@@ -213,7 +215,7 @@ def start_aside(request: HttpRequest, given: StartAsideIn):
     else:
         way = library_of(asking.kitchen).way(given.way)
         aside = aside_of(given.name, way, given.minutes)
-    batch = actions.start_aside(asking.kitchen, asking.user, aside, given.ingredient)
+    batch = actions.start_aside(asking.kitchen, asking.user, aside, given.ingredient, given.task)
     return Status(201, _whole(batch))
 
 

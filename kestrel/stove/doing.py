@@ -19,10 +19,13 @@ from kestrel.stove.counting import counted, now_of
 from kestrel.stove.following import as_cooked, by_the_clock
 from kestrel.stove.models import Act, Batch, Milestone
 from kestrel.stove.plans import plan_of
+from kestrel.stove.probes import middle_read_c, warms_to
+from kestrel.stove.signals import middle_read
 from saucier.check import check
 from saucier.errors import BadInput
 from saucier.rescue import sign_named
 from saucier.sheet import read_sheet, write_sheet
+from saucier.units import read_temperature_c
 from saucier.watch import (
     Poured,
     PutIn,
@@ -100,6 +103,8 @@ def _write(kitchen: Kitchen, user: User, batch: Batch, act: A.AnyAct, off: timed
         found = _DOES[act.kind](batch, act, at)
         if batch.status != before:
             milestone(batch, _BECAME[batch.status], at, user)
+        if found and "asked_c" in found:
+            middle_read.send(Batch, batch=batch, user=user, key=act.key, at=at, **found)
     except _NotTaken as late:
         why = str(late.why)
     # An added step is the one the pot is at now.
@@ -130,7 +135,7 @@ def _by_our_clock(at: datetime, off: timedelta, now: datetime) -> datetime:
 # -- what each does
 
 
-def _go(batch: Batch, act: A.AnyAct, at: datetime) -> None:
+def _go(batch: Batch, act: A.AnyAct, at: datetime) -> dict[str, Any] | None:
     assert isinstance(act, A.Go)
     last = len(batch.plan["cards"])
     if not 0 <= act.to_step <= last:
@@ -140,10 +145,18 @@ def _go(batch: Batch, act: A.AnyAct, at: datetime) -> None:
         raise _NotTaken(say("is-behind", from_step=act.from_step + 1, step=batch.step + 1))
     if batch.kind == Batch.Kind.FREE and act.to_step == last:
         _grown(batch, by_the_clock(batch, at))
+    shown = _middle_shown(batch) if act.to_step > act.from_step else None
     began = {step: when for step, when in batch.began.items() if int(step) <= act.to_step}
     batch.began = {**began, str(act.to_step): began.get(str(act.to_step), at.isoformat())}
     batch.step, batch.put_away_at = act.to_step, None  # back on the fire it is not put away
     batch.timers = [timer for timer in batch.timers if timer["name"] != "step"]
+    return shown
+
+
+def _middle_shown(batch: Batch) -> dict[str, Any] | None:
+    """What is known of the middle at a step that warms it, as that step is left: what is asked, and what was read."""
+    asked_c = warms_to(batch)
+    return None if asked_c is None else {"asked_c": asked_c, "read_c": middle_read_c(batch)}
 
 
 def _timer_on(batch: Batch, act: A.AnyAct, at: datetime) -> None:
@@ -166,14 +179,28 @@ def _saw(batch: Batch, act: A.AnyAct, at: datetime) -> dict[str, Any]:
     assert isinstance(act, A.Saw)
     value = act.value
     if isinstance(value, str):
-        if act.what not in ("scale", "level"):
+        if act.what == "probe":
+            value = _celsius(value)
+        elif act.what in ("scale", "level"):
+            value = read_told("scale" if act.what == "scale" else "level", value, "value")
+        else:
             raise BadInput.at("value", "is-no-number")
-        value = read_told(act.what, value, "value")
-    Seen(0.0, act.what, value)  # raises where that cannot be seen
+    if act.what == "probe":
+        if not -60.0 <= value <= 150.0:
+            raise BadInput.at("value", "is-no-kitchen-temperature")
+    else:
+        Seen(0.0, act.what, value)  # raises where that cannot be seen
     if not 0 <= act.step <= batch.step:
         raise BadInput.at("step", "look-at-step", step=act.step, last=batch.step)
     _on(batch)
     return {"value": value}
+
+
+def _celsius(text: str) -> float:
+    try:
+        return read_temperature_c(text)
+    except BadInput as bad:
+        raise bad.under("value") from None
 
 
 def _put(batch: Batch, act: A.AnyAct, at: datetime) -> dict[str, Any] | None:

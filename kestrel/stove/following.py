@@ -7,16 +7,14 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import Any
 
-from django.db.models import Max
-
 from kestrel.larder.actions import core_kitchen, rules_of
 from kestrel.stove.counting import counted, now_of
 from kestrel.stove.models import Act, Batch, Reading
-from saucier import constants as K
+from kestrel.stove.probes import last_probe, liaisons_read
 from saucier.cards import Card, cards
 from saucier.errors import BadInput
 from saucier.heat import Pan
-from saucier.keeping import Held, ProbeRead, held
+from saucier.keeping import Held, held
 from saucier.pot import Pot
 from saucier.sheet import Sheet, read_sheet
 from saucier.thinning import thinned
@@ -24,7 +22,6 @@ from saucier.watch import (
     Following,
     Mend,
     PotFollowed,
-    Probed,
     PutIn,
     Seen,
     StepAsDone,
@@ -33,8 +30,6 @@ from saucier.watch import (
     boils_since,
     following,
     heated_as_read,
-    probed,
-    probed_middle,
     with_left_out,
     with_mends,
 )
@@ -88,7 +83,7 @@ def as_cooked(batch: Batch, acts: Sequence[Act] | None = None, at: int | None = 
     touched = any(a.step == step and a.kind in _TOUCHES for a in acts)
     try:
         kitchen = core_kitchen(batch.kitchen)
-        cooked = heated_as_read(as_put(document, puts_of(acts)), _liaisons_read(batch))
+        cooked = heated_as_read(as_put(document, puts_of(acts)), liaisons_read(batch))
         done = _done(batch, acts, now)
         there = with_left_out(cooked, left_out)
         found = following(there, kitchen, step, done, sheet, step + touched)
@@ -117,48 +112,6 @@ def off_fire_at(batch: Batch) -> datetime | None:
     return through or batch.ended_at
 
 
-_HEATS_ON = frozenset({"simmer", "reduce", "reheat", "hold"})
-"""Steps after a liaison that warm it anew: what is read there says nothing of the liaison."""
-
-
-def _liaisons_read(batch: Batch) -> dict[int, float]:
-    """The hottest a probe read each liaison of ``batch``, by the number of its step; those nobody read are not
-    there."""
-    steps = batch.sheet.get("steps", [])
-    hottest: dict[int, float] = {}
-    for number, step in enumerate(steps):
-        if step.get("op") != "liaison" or str(number) not in batch.began:
-            continue
-        heated = next(
-            (n for n in range(number + 1, len(steps)) if steps[n].get("op") in _HEATS_ON), None
-        )
-        until = batch.began.get(str(heated)) if heated is not None else None
-        read = hottest_read(batch, batch.began[str(number)], until)
-        if read is not None:
-            hottest[number] = read
-    return hottest
-
-
-def hottest_read(batch: Batch, since: str, until: str | None = None) -> float | None:
-    """The hottest a probe read the pot of ``batch`` from one moment to another (None: to its end), °C. None: nothing
-    was read."""
-    rows = batch.readings.filter(kind="probe", kept_key="", at__gte=datetime.fromisoformat(since))
-    last = datetime.fromisoformat(until) if until else batch.ended_at
-    if last is not None:
-        rows = rows.filter(at__lte=last)
-    found = rows.aggregate(hottest=Max("value"))["hottest"]
-    return None if found is None else float(found)
-
-
-def yolk_read_c(batch: Batch) -> float | None:
-    """The hottest a probe read the pot since its first liaison went in; None: nothing was read, or it has none."""
-    steps = batch.sheet.get("steps", [])
-    first = next((n for n, step in enumerate(steps) if step.get("op") == "liaison"), None)
-    if first is None or str(first) not in batch.began:
-        return None
-    return hottest_read(batch, batch.began[str(first)])
-
-
 def by_the_clock(batch: Batch, now: datetime) -> dict[str, Any]:
     """The sheet of what is cooked free hand, its steps as long as they lasted until ``now``."""
     steps = []
@@ -185,36 +138,7 @@ def puts_of(acts: Iterable[Act]) -> dict[tuple[int, str], PutIn]:
     return puts
 
 
-# -- what a probe tells, and how it waits
-
-
-def probed_now(batch: Batch, found: Following | None) -> Probed | None:
-    """What the probe in ``batch`` tells of the step it is at; None: none does, or not of late."""
-    read = last_probe(batch)
-    if read is None or read.minutes_ago > K.PROBE_FRESH_MIN:
-        return None
-    at_c = read.celsius
-    middle_c = batch.plan.get("middle_c")
-    if middle_c is not None:
-        return probed_middle(at_c, middle_c)
-    return None if found is None else probed(found.checked, batch.step, found.before, at_c)
-
-
-def last_probe(batch: Batch) -> ProbeRead | None:
-    """What a probe read last of the pot ``batch`` itself, whatever it hangs in now, and how long ago."""
-    row = batch.readings.filter(kind="probe", kept_key="").order_by("at").last()
-    read = [(row.at, row.value)] if row else []
-    # Not all that one reads is kept: what it shows now is.
-    read += [
-        (device.read_at, device.value)
-        for device in batch.devices.all()
-        if device.kind == "probe" and not device.kept_key and device.value is not None
-        if device.read_at and device.read_at >= batch.started_at
-    ]
-    if not read:
-        return None
-    at, celsius = max(read)
-    return ProbeRead(celsius, _minutes(at, now_of(batch)))
+# -- how it waits
 
 
 def waits(batch: Batch) -> Held | None:
@@ -273,7 +197,7 @@ def _done(batch: Batch, acts: Iterable[Act], now: datetime) -> dict[int, StepAsD
         seen = [
             Seen(_minutes(since, act.at), act.data["what"], float(act.data["value"]), by_hand=True)
             for act in looks
-            if act.step == step
+            if act.step == step and act.data["what"] != "probe"
         ]
         inside = [one for one in readings if since <= one[0] <= until]
         seen += _read(inside, since)

@@ -14,9 +14,10 @@ from django.utils import timezone
 from kestrel.accounts.models import User
 from kestrel.larder.actions import rules_of
 from kestrel.live import tell
-from kestrel.stove.following import came_out, off_fire_at, yolk_read_c
+from kestrel.stove.following import came_out, off_fire_at
 from kestrel.stove.models import Batch, Device
 from kestrel.stove.models import Label as Row
+from kestrel.stove.probes import yolk_read_c
 from saucier.errors import BadInput
 from saucier.keeping import LINE, ColdBy, Label, keeps, lines_of, use_by
 

@@ -20,7 +20,8 @@ class Batch(OfKitchen):
     to. A sauce made for another is ``made_for`` that one's batch. It stands on ``ring``, and is
     ``cook``'s, by their names in the larder. ``revision`` counts changes. ``judged_pa_s`` and ``weighed_g``: how thick
     it was judged in the end, Pa·s at serving temperature, and what it weighed (None: nobody said); they win over what
-    is reckoned. ``put_away_at``: since when all of it is put away, so that it stands on no ring (None: it is not).
+    is reckoned. ``drawn_key``: it was made before and comes from the fridge; the line of the record that says that it was
+    taken out. ``put_away_at``: since when all of it is put away, so that it stands on no ring (None: it is not).
 
     Of another ``kind`` than a sauce: cooked *free* hand, its sheet grows by what goes in, and its plan is
     of what is in so far; *aside*, what is no sauce (fish, pasta, an oven), it has cards of its own and an
@@ -59,6 +60,7 @@ class Batch(OfKitchen):
     judged_pa_s = models.FloatField(null=True, blank=True)
     weighed_g = models.FloatField(null=True, blank=True)
     put_away_at = models.DateTimeField(null=True, blank=True)
+    drawn_key = models.CharField(max_length=40, blank=True, default="", db_default="")
     made_for = models.ForeignKey(
         "self", null=True, blank=True, on_delete=models.SET_NULL, related_name="made_first"
     )
@@ -74,7 +76,8 @@ class Batch(OfKitchen):
                 name="of_a_sauce_or_a_service",
                 condition=models.Q(version__isnull=False)
                 | models.Q(service__isnull=False)
-                | ~models.Q(kind="sauce"),
+                | ~models.Q(kind="sauce")
+                | ~models.Q(drawn_key=""),
             )
         ]
 
@@ -128,7 +131,8 @@ class Act(SignedRow, OfKitchen):
 
 class Device(OfKitchen):
     """A scale, a probe or a label printer, known by a token of which only a digest is kept. ``batch`` is
-    what it stands under, or hangs in; of what was put away of it, in which tray (``kept_key``, ``tray``). A
+    what it stands under, or hangs in; of what was put away of it, in which tray (``kept_key``, ``tray``). What it read
+    last where it was before (``read_before``: its ``value``, ``at`` and of what, ``of``). A
     ``simulated`` one may tell of a time that is ahead. ``made_by`` entered it; one that is ``stopped_at`` is let in
     no more: who made it was let go."""
 
@@ -148,6 +152,7 @@ class Device(OfKitchen):
     tray = models.PositiveSmallIntegerField(null=True, blank=True)
     value = models.FloatField(null=True, blank=True)
     read_at = models.DateTimeField(null=True, blank=True)
+    read_before = models.JSONField(null=True, blank=True)
     made_by = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
     stopped_at = models.DateTimeField(null=True, blank=True)
 

@@ -14,9 +14,10 @@ from kestrel.accounts.models import Kitchen, User
 from kestrel.accounts.people import person_left
 from kestrel.live import listening, tell
 from kestrel.room import room_for_another
-from kestrel.stove.following import as_cooked, poured_g, probed_now
+from kestrel.stove.following import as_cooked, poured_g
 from kestrel.stove.models import Batch, Device
 from kestrel.stove.models import Reading as Row
+from kestrel.stove.probes import probed_now
 from saucier.errors import BadInput
 from saucier.thinning import thinned
 from saucier.watch import Reading, Watched
@@ -101,9 +102,12 @@ def put_under(
         kept_key,
         tray,
     ):
+        if device.value is not None and device.read_at is not None and device.batch is not None:
+            of, at = device.batch.plan["name"], device.read_at.isoformat()
+            device.read_before = {"value": device.value, "at": at, "of": of}
         device.value = device.read_at = None  # what it shows is of where it was
     device.batch, device.kept_key, device.tray = batch, kept_key, tray
-    device.save(update_fields=["batch", "kept_key", "tray", "value", "read_at"])
+    device.save(update_fields=["batch", "kept_key", "tray", "value", "read_at", "read_before"])
     transaction.on_commit(lambda: tell(device.kitchen_id, "devices", {}))
     return device
 

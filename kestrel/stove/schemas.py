@@ -136,9 +136,17 @@ class LabelToPrint(LabelOut):
     svg: str
 
 
+class ReadBefore(Schema):
+    """What a device read last where it was before, and of what."""
+
+    value: float
+    at: datetime
+    of: str
+
+
 class DeviceOut(Schema):
     """A scale, a probe or a printer: what it stands under (``batch_id``; of what was put away of it, ``tray`` of
-    ``kept_key``), what it read last, who entered it, and since when it is let in no more (``stopped_at``)."""
+    ``kept_key``), what it read last, and where it was before (``read_before``), who entered it, and since when it is let in no more (``stopped_at``)."""
 
     id: int
     name: str
@@ -149,6 +157,7 @@ class DeviceOut(Schema):
     tray: int | None
     value: float | None
     read_at: datetime | None
+    read_before: ReadBefore | None = None
     made_by_name: str
     stopped_at: datetime | None
 
@@ -158,8 +167,11 @@ class BatchOut(BatchLine):
     cooked by itself. ``cards`` are those of the sheet with what really went in; ``followed`` is the
     pot as it is likely to be, None where that cannot be played (``followed_why``). ``spoons`` to
     pick from about where it is; ``poured_g``: in since the step began, by the scale under it; ``probed``:
-    what the probe in it tells of the step."""
+    what the probe in it tells of the step. ``asks``: what is to be shown before the step is left (its middle by a probe);
+    ``reads_middle``: it warms to a figure in the middle."""
 
+    asks: Sentence | None
+    reads_middle: bool
     sauce_id: int | None
     version: int | None
     service_id: int | None
@@ -213,13 +225,15 @@ class PartIn(Schema):
 
 class StartAsideIn(Schema):
     """What is no sauce: fish, pasta, an oven. By a ``way`` of the library, for ``minutes`` (None: its
-    usual), or in ``parts``; ``ingredient`` where its middle counts."""
+    usual), or in ``parts``; ``ingredient`` where its middle counts. ``task``: of which run-up it is which task
+    (``task:RUN-UP:KEY``)."""
 
     name: str
     way: str = ""
     minutes: float | None = None
     parts: list[PartIn] = []
     ingredient: str = ""
+    task: str = Field(default="", max_length=200)
 
 
 class FixHereIn(Schema):

@@ -348,11 +348,12 @@ TABLES: dict[str, Table] = {
             "judged_pa_s",
             "weighed_g",
             "put_away_at",
+            "drawn_key",
         ),
         at={"version": "versions", "service": "services", "made_for": "batches"},
         people=("started_by",),
         names=("pot",),
-        later=("number", "judged_pa_s", "weighed_g", "put_away_at"),
+        later=("number", "judged_pa_s", "weighed_g", "put_away_at", "drawn_key"),
         sane=_batch,
     ),
     "acts": Table(

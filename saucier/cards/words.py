@@ -341,6 +341,8 @@ def _(step: Season, setting: Setting, before: Pot, after: Pot) -> Words:
 def _(step: Use, setting: Setting, before: Pot, after: Pot) -> Words:
     name, weighed = said(step.sauce.name), step.to_weigh(setting)[0]
     told = _told("use", name=name, grams=weighed.grams)
+    if step.ready and step.temperature_c is not None and step.temperature_c <= K.CHILLED_BELOW_C:
+        return _told("use-cold", name=name, grams=weighed.grams)
     if step.ready:
         return Words(told.title, say("use.do-ready", name=name, grams=weighed.grams), told.cue)
     if not isinstance(step.amount, ShareOfIt):

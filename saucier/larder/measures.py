@@ -1,7 +1,7 @@
 """Kitchen measures: knobs, glasses, scooped cups, ladles. What each holds, and how vaguely."""
 
 import csv
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
@@ -63,12 +63,14 @@ class Measures:
         >>> shipped_measures().named("Knobs", shipped_larder()["butter-unsalted"]).size
         15.0
         """
+        return self._named(name, (row.key, row.role, ""))
+
+    def _named(self, name: str, of: Sequence[str]) -> Measure | None:
         written = " ".join(name.lower().split())
         for spelling in (written, written.removesuffix("s"), written.removesuffix("es")):
-            if spelling in self.names:
-                for of in (row.key, row.role, ""):
-                    if row_named := self._rows.get((spelling, of)):
-                        return row_named
+            for whose in of if spelling in self.names else ():
+                if found := self._rows.get((spelling, whose)):
+                    return found
         return None
 
     def read(self, text: str, row: Ingredient, unit: str | None = None) -> Amount:
@@ -84,6 +86,22 @@ class Measures:
         def by_hand(count: float, name: str) -> Amount | None:
             measure = self.named(name, row)
             return measure.amount(count, row) if measure else None
+
+        return read_amount(text, unit, by_hand)
+
+    def read_of_sauce(self, text: str, unit: str | None = None) -> Amount:
+        """The amount of a finished sauce in ``text``: of this kitchen's measures, what ladles and pours. Raises
+        :class:`BadInput` as :func:`~saucier.units.read_amount` does.
+
+        >>> shipped_measures().read_of_sauce("3 ladles").value
+        360.0
+        """
+
+        def by_hand(count: float, name: str) -> Amount | None:
+            found = self._named(name, ("",))
+            if found is None or found.unit != "mL":
+                return None
+            return Amount(count * found.size, "mL", MeasuredBy(found.name, count, found.spread))
 
         return read_amount(text, unit, by_hand)
 

@@ -1,6 +1,6 @@
 """Fix it: what mends a sauce that is not as it should be, with amounts, minutes and money."""
 
-from saucier.rescue.back import BroughtBack, as_thick_as, brought_back
+from saucier.rescue.back import BroughtBack, as_thick_as, brought_back, warmed_again
 from saucier.rescue.case import Case, case_at, case_of, seen_pot
 from saucier.rescue.remedy import Remedy, applied
 from saucier.rescue.salt import salt_remedies
@@ -26,4 +26,5 @@ __all__ = [
     "salt_remedies",
     "seen_pot",
     "sign_named",
+    "warmed_again",
 ]

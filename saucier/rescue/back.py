@@ -12,8 +12,9 @@ from saucier.rescue.case import case_at, case_of
 from saucier.rescue.remedy import applied
 from saucier.rescue.thickness import let_down
 from saucier.sheet import Sheet
-from saucier.steps import Cool, Reheat
+from saucier.steps import Add, AnyStep, Cool, InnerSauce, Reheat, Use
 from saucier.thickness import thickness_of
+from saucier.units import Amount, kitchen_round
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,3 +84,42 @@ def brought_back(made: Sheet, grade: str | None, kitchen: Kitchen) -> BroughtBac
         states[-1].pot.minutes - cold,
         found.grade,
     )
+
+
+FRIDGE_C = 5.0
+_LET_IN_C = 90.0
+"""What lets it down goes in hot: the sauce stays as warm as it was shown to be."""
+
+
+def warmed_again(
+    made: Sheet, grams: float, grade: str | None, to_c: float, kitchen: Kitchen
+) -> Sheet:
+    """The pot of so many ``grams`` of ``made`` from the fridge: warmed to ``to_c``, °C, in the middle, then let down to
+    the middle of ``grade``. Raises :class:`BadInput` as checking does.
+
+    >>> from saucier.check import DEFAULT_KITCHEN
+    >>> from saucier.testing import add, roux, sheet, simmer
+    >>> white = sheet(roux(66, 66), add("milk-whole", 1, "L"), simmer(5))
+    >>> pot = warmed_again(white, 500.0, "nappe", 70.0, DEFAULT_KITCHEN)
+    >>> [step.op for step in pot.steps], check(pot, DEFAULT_KITCHEN).final.thickness.grade
+    (['use', 'reheat', 'add'], 'nappe')
+    """
+    back = brought_back(made, grade, kitchen)
+    share = grams / check(made, kitchen).final.pot.total_g
+    inner = InnerSauce(
+        name=made.name,
+        method=made.method,
+        pan=made.pan,
+        burner=made.burner,
+        lid=made.lid,
+        steps=(*made.steps, Cool(to_c=FRIDGE_C)),
+    )
+    drawn = Use(
+        sauce=inner, amount=Amount(round(grams, 1), "g"), ready=True, temperature_c=FRIDGE_C
+    )
+    steps: list[AnyStep] = [drawn, Reheat(to_c=to_c)]
+    if back.poured_g > 0.0:
+        millilitres = kitchen_round(Amount(back.poured_ml * share, "mL"))
+        steps.append(Add(ingredient=back.liquid.key, amount=millilitres, temperature_c=_LET_IN_C))
+    target = made.target.model_copy(update={"grade": grade, "volume": None, "serves": None})
+    return made.model_copy(update={"steps": tuple(steps), "target": target, "pan": None})

@@ -8,6 +8,7 @@ from saucier import constants as K
 from saucier.check import State
 from saucier.keeping import Held, held
 from saucier.run_up.build import Day, Gathered
+from saucier.run_up.document import Happened
 from saucier.run_up.jobs import Job, Kind
 from saucier.run_up.means import named
 from saucier.service import Plan
@@ -60,6 +61,15 @@ class Wait:
     why: Sentence
     held: Held | None = None
     harmed: bool = False
+
+
+def stands(mark: Happened | None) -> Stands:
+    """Whether a job is planned, going or done, by what happened of it (None: nothing yet).
+
+    >>> stands(None), stands(Happened(began=60.0)), stands(Happened(began=60.0, over=70.0))
+    ('planned', 'going', 'done')
+    """
+    return "planned" if mark is None else "going" if mark.over is None else "done"
 
 
 @dataclass(frozen=True, slots=True)
@@ -135,7 +145,7 @@ def timed(gathered: Gathered, day: Day, problem: Problem, schedule: Schedule) ->
             continue
         start, end = schedule.starts[key], ends[key]
         mark = gathered.happened.get(key)
-        state: Stands = "planned" if mark is None else "going" if mark.over is None else "done"
+        state = stands(mark)
         parts = _parts(job, schedule, start)
         touches = _touches(job, schedule, start)
         cooks = [part.cook for part in parts] + [touch.cook for touch in touches]

@@ -376,6 +376,7 @@ class Pouring:
             temperature_c=mixed,
             boiled_min=inner.boiled_min if not pot.balance.thickener else pot.boiled_min,
             wetted=pot.wetted or inner.wetted,
+            chilled=pot.chilled or (inner.chilled and pot.total_g == 0.0),
             hottest_c=max(pot.hottest_c, inner.hottest_c) if added.yolk_protein else pot.hottest_c,
             allergens=pot.allergens | inner.allergens,
             cost=pot.cost + inner.cost * share,

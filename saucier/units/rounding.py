@@ -1,6 +1,7 @@
 """Amounts as a kitchen weighs them: 0.1 g under 3 g, 1 g under 100 g, 5 g to a kilo, 10 g above, whole
 pieces."""
 
+import math
 from collections.abc import Callable, Iterable
 from dataclasses import replace
 from typing import TypeVar
@@ -43,7 +44,8 @@ def kitchen_step(amount: Amount, fineness: float = 1.0) -> float:
         step_base = step * 28.349523125
     else:
         step_base = 0.1 if base < _SPICE else 1.0 if base < 100 else 5.0 if base < 1000 else 10.0
-    return max(_LEAST_G, step_base * fineness) / size
+    tenths = math.floor(step_base * fineness / _LEAST_G + 1e-9)
+    return max(1, tenths) * _LEAST_G / size
 
 
 def kitchen_round(amount: Amount, fineness: float = 1.0) -> Amount:

@@ -43,7 +43,7 @@ def spooned(ml: float, tablespoon_ml: float = _TBSP_ML) -> Amount | None:
     ``tablespoon_ml``: what this kitchen's tablespoon holds.
 
     >>> spooned(11.3), spooned(110.0)
-    (Amount(value=2.25, unit='tsp'), Amount(value=0.4583333333333333, unit='cup'))
+    (Amount(value=2.25, unit='tsp'), Amount(value=0.453125, unit='cup'))
     """
     unit, size = ("tsp", 5.0) if ml < 15.0 else ("tbsp", 15.0) if ml < 60.0 else ("cup", 240.0)
     exact = Amount(ml / size, unit)

@@ -120,9 +120,7 @@ class Measurable(unittest.TestCase):
         elif ml > 30.0:
             self.fail(f"{ml} mL has no spoons")
 
-    @given(
-        st.floats(3.0, 1_000.0), st.sampled_from(["wheat-flour", "butter-unsalted", "salt"])
-    )
+    @given(st.floats(3.0, 1_000.0), st.sampled_from(["wheat-flour", "butter-unsalted", "salt"]))
     def test_so_it_is_for_what_is_packed(self, grams: float, key: str) -> None:
         row = LARDER[key]
         spoons = row.in_spoons(grams)

@@ -2413,6 +2413,48 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/keeping/{kept_id}/warm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Warm
+         * @description So much of it on the stove: drawn from its tray, a pot that is warmed and let down. Sent twice it happens
+         *     once.
+         */
+        post: operations["kestrel_keeping_api_warm"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keeping/for-service/{service_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Warm Of Service
+         * @description What a service takes of a sauce that is kept, on the stove. 409 where it asks before it draws on what nothing
+         *     shows to have cooled in time.
+         */
+        post: operations["kestrel_keeping_api_warm_of_service"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/keeping/{kept_id}/labels": {
         parameters: {
             query?: never;
@@ -7920,7 +7962,8 @@ export interface components {
          *     cooked by itself. ``cards`` are those of the sheet with what really went in; ``followed`` is the
          *     pot as it is likely to be, None where that cannot be played (``followed_why``). ``spoons`` to
          *     pick from about where it is; ``poured_g``: in since the step began, by the scale under it; ``probed``:
-         *     what the probe in it tells of the step.
+         *     what the probe in it tells of the step. ``asks``: what is to be shown before the step is left (its middle by a probe);
+         *     ``reads_middle``: it warms to a figure in the middle.
          */
         BatchOut: {
             /** Id */
@@ -7960,6 +8003,10 @@ export interface components {
              * @default false
              */
             put_away: boolean;
+            /** Asks */
+            asks: string | null;
+            /** Reads Middle */
+            reads_middle: boolean;
             /** Sauce Id */
             sauce_id: number | null;
             /** Version */
@@ -8059,7 +8106,7 @@ export interface components {
         /**
          * DeviceOut
          * @description A scale, a probe or a printer: what it stands under (``batch_id``; of what was put away of it, ``tray`` of
-         *     ``kept_key``), what it read last, who entered it, and since when it is let in no more (``stopped_at``).
+         *     ``kept_key``), what it read last, and where it was before (``read_before``), who entered it, and since when it is let in no more (``stopped_at``).
          */
         DeviceOut: {
             /** Id */
@@ -8080,6 +8127,7 @@ export interface components {
             value: number | null;
             /** Read At */
             read_at: string | null;
+            read_before?: components["schemas"]["ReadBefore"] | null;
             /** Made By Name */
             made_by_name: string;
             /** Stopped At */
@@ -8296,6 +8344,21 @@ export interface components {
             words: string;
         };
         /**
+         * ReadBefore
+         * @description What a device read last where it was before, and of what.
+         */
+        ReadBefore: {
+            /** Value */
+            value: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Of */
+            of: string;
+        };
+        /**
          * SpoonSeen
          * @description A spoon to pick: a pot of ``viscosity_pa_s``, its film, how far up its grade it stands, and
          *     what a cook would say of it.
@@ -8445,7 +8508,8 @@ export interface components {
         /**
          * StartAsideIn
          * @description What is no sauce: fish, pasta, an oven. By a ``way`` of the library, for ``minutes`` (None: its
-         *     usual), or in ``parts``; ``ingredient`` where its middle counts.
+         *     usual), or in ``parts``; ``ingredient`` where its middle counts. ``task``: of which run-up it is which task
+         *     (``task:RUN-UP:KEY``).
          */
         StartAsideIn: {
             /** Name */
@@ -8467,6 +8531,11 @@ export interface components {
              * @default
              */
             ingredient: string;
+            /**
+             * Task
+             * @default
+             */
+            task: string;
         };
         /**
          * Hob
@@ -8837,7 +8906,7 @@ export interface components {
         };
         /**
          * Saw
-         * @description Something seen of the pot at a step (docs/model.md 17). What the scale reads or how deep it stands may be as it
+         * @description Something seen of the pot at a step (docs/model.md 17), or read off a probe in it (``probe``, °C). What the scale reads or how deep it stands may be as it
          *     is typed: "1.2 kg", "4 cm".
          */
         Saw: {
@@ -8861,7 +8930,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "scale" | "level" | "gone" | "spoon" | "boils";
+            what: "scale" | "level" | "gone" | "spoon" | "boils" | "probe";
             /**
              * Value
              * @default 1
@@ -9174,6 +9243,7 @@ export interface components {
             value: number | null;
             /** Read At */
             read_at: string | null;
+            read_before?: components["schemas"]["ReadBefore"] | null;
             /** Made By Name */
             made_by_name: string;
             /** Stopped At */
@@ -9684,7 +9754,7 @@ export interface components {
         };
         /**
          * RunUpOut
-         * @description A run-up whole. ``stale``: what it is planned of was changed since. ``now`` is this moment on its
+         * @description A run-up whole. ``pots_on``: which task is which pot on the stove now. ``stale``: what it is planned of was changed since. ``now`` is this moment on its
          *     clock, minutes.
          */
         RunUpOut: {
@@ -9708,6 +9778,10 @@ export interface components {
             stale: boolean;
             /** Now */
             now: number;
+            /** Pots On */
+            pots_on: {
+                [key: string]: number;
+            };
         };
         /** ShortOut */
         ShortOut: {
@@ -10612,8 +10686,8 @@ export interface components {
         };
         /**
          * Drawn
-         * @description So many grams taken out, and what for. ``although``: asked and answered that it is to be used, though nothing
-         *     shows that it cooled in time.
+         * @description So many grams taken out (or as it is typed: "600 mL", "3 ladles", "half a litre"), and what for. ``although``:
+         *     asked and answered that it is to be used, though nothing shows that it cooled in time, or its day is past.
          */
         Drawn: {
             /** Key */
@@ -10631,7 +10705,7 @@ export interface components {
              */
             kind: "drawn";
             /** Grams */
-            grams: number;
+            grams: number | string;
             /**
              * Purpose
              * @default
@@ -10722,7 +10796,7 @@ export interface components {
         };
         /**
          * Thrown
-         * @description Thrown away, so many grams (None: all that is left), and why.
+         * @description Thrown away, so many grams (as of what is drawn; None: all that is left), and why.
          */
         Thrown: {
             /** Key */
@@ -10740,7 +10814,7 @@ export interface components {
              */
             kind: "thrown";
             /** Grams */
-            grams?: number | null;
+            grams?: number | string | null;
             /** Reason */
             reason: string;
             /** Tray */
@@ -10772,6 +10846,25 @@ export interface components {
             why: string;
             /** Celsius */
             celsius?: number | null;
+        };
+        /**
+         * BatchBegun
+         * @description The pot on the stove that came of it.
+         */
+        BatchBegun: {
+            /** Batch Id */
+            batch_id: number;
+        };
+        /**
+         * WarmForServiceIn
+         * @description ``task`` of the run-up that warms what is kept; ``use_unshown``: whether what nothing shows to have cooled in time
+         *     is drawn on (None: not asked yet).
+         */
+        WarmForServiceIn: {
+            /** Task */
+            task: string;
+            /** Use Unshown */
+            use_unshown?: boolean | null;
         };
         /**
          * Wanted
@@ -16391,6 +16484,98 @@ export interface operations {
                 };
             };
             408: components["responses"]["TooSlow"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_keeping_api_warm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kept_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Drawn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchBegun"];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            409: components["responses"]["SentBefore"];
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_keeping_api_warm_of_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WarmForServiceIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchBegun"];
+                };
+            };
+            400: components["responses"]["NotUnderstood"];
+            401: components["responses"]["SignedOut"];
+            403: components["responses"]["FromElsewhere"];
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            408: components["responses"]["TooSlow"];
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PotBegun"];
+                };
+            };
             422: components["responses"]["Refused"];
             503: components["responses"]["TryAgain"];
         };

@@ -1,5 +1,5 @@
 /** Putting a pot of a service on: as often as it is planned, and one more where a cook says so. */
-import { api, ask, Taken, type Schemas } from '@/api/client'
+import { api, ask, Refused, Taken, type Schemas } from '@/api/client'
 
 type Asked = Pick<Schemas['StartPotIn'], 'one_more' | 'use_unshown'>
 
@@ -25,5 +25,22 @@ export async function beginPot(
     if (on && batch) return { id: batch, made: null }
     if (!window.confirm(`${message} Cook one more?`)) return null
     return beginPot(service_id, pot, { ...asked, one_more: true })
+  }
+}
+
+/** What the key of a task begins with that warms what is kept. */
+export const WARM = 'warm:'
+
+/** What is kept of a sauce on the stove, drawn from its tray; null: nothing of it is kept here, so it is no pot. */
+export async function beginWarming(service_id: number, task: string, use_unshown?: boolean): Promise<number | null> {
+  try {
+    const path = { service_id }
+    const body = { task, use_unshown }
+    return (await ask(api.POST('/api/keeping/for-service/{service_id}', { params: { path }, body }))).batch_id
+  } catch (error) {
+    if (error instanceof Refused && error.problems[0]?.field === 'pot') return null
+    if (!(error instanceof Taken)) throw error
+    const { message } = error.body as Schemas['PotBegun']
+    return beginWarming(service_id, task, window.confirm(`${message}\n\nOK: use it all the same. Cancel: leave it.`))
   }
 }

@@ -3,7 +3,7 @@
 import { useTitle } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
-import { RouterLink } from 'vue-router'
+import { RouterLink, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { grams, millilitres } from '@/parts/format'
 import { newKey } from '@/api/once'
@@ -19,6 +19,7 @@ type Body<E> = E extends Event ? Omit<E, 'key' | 'at'> : never
 const props = defineProps<{ id: number }>()
 const session = useSession()
 const listen = useListen()
+const router = useRouter()
 const kept = ref<Schemas['KeptOut'] | null>(null)
 const trouble = ref('')
 useTitle(computed(() => (kept.value ? `${kept.value.name} · keeping` : 'Keeping')))
@@ -60,22 +61,18 @@ const actions = ['into ice, stirred', 'shallower trays', 'heated through and ser
 const tray = ref(1)
 /** Of several trays, what is told is of the one that is looked at. */
 const ofTray = computed(() => ((kept.value?.trays ?? 1) > 1 ? { tray: tray.value } : {}))
-const asking = ref<'drawn' | 'thrown' | 'temperature' | 'action' | null>(null)
+const asking = ref<'warm' | 'drawn' | 'thrown' | 'temperature' | 'action' | null>(null)
 const amount = ref('')
 const words = ref('')
 function ask_(kind: NonNullable<typeof asking.value>): void {
   asking.value = asking.value === kind ? null : kind
   amount.value = words.value = ''
 }
-const number = computed(() => Number(amount.value.replace(',', '.')))
-const fits = computed(() => {
-  if (asking.value === 'action') return Boolean(words.value.trim())
-  if (asking.value === 'thrown') return Boolean(words.value.trim()) && (!amount.value.trim() || number.value > 0)
-  return Boolean(amount.value.trim()) && Number.isFinite(number.value)
-})
+const fits = computed(() => Boolean((['action', 'thrown'].includes(asking.value ?? '') ? words : amount).value.trim()))
 async function say(): Promise<void> {
   if (!fits.value) return
   if (asking.value === 'drawn') await draw()
+  else if (asking.value === 'warm') await warm()
   else if (asking.value === 'temperature') {
     const celsius = Number(toCelsius(amount.value).replace(',', '.'))
     await happens({ kind: 'temperature', celsius, ...ofTray.value })
@@ -83,17 +80,39 @@ async function say(): Promise<void> {
   else if (asking.value === 'thrown')
     await happens({
       kind: 'thrown',
-      grams: amount.value.trim() ? number.value : null,
+      grams: amount.value.trim() || null,
       reason: words.value,
       ...(amount.value.trim() ? ofTray.value : {}),
     })
 }
-/** What nothing shows to have cooled in time is never drawn on without a word. */
+/** What nothing shows to have cooled in time, or is past its day, is never drawn on without a word. Null: it is not. */
+function although(): boolean | null {
+  const over = kept.value?.state === 'over'
+  if (!kept.value?.unshown && !over) return false
+  const why = over ? 'It is past its day.' : 'Nothing shows that it cooled in time.'
+  return window.confirm(`${kept.value?.words ?? ''}\n\n${why} Take it out all the same?`) ? true : null
+}
 async function draw(): Promise<void> {
-  const although = Boolean(kept.value?.unshown)
-  const asked = `${kept.value?.words ?? ''}\n\nNothing shows that it cooled in time. Take it out all the same?`
-  if (although && !window.confirm(asked)) return
-  await happens({ kind: 'drawn', grams: number.value, purpose: words.value, although })
+  const asked = although()
+  if (asked === null) return
+  await happens({ kind: 'drawn', grams: amount.value.trim(), purpose: words.value, although: asked })
+}
+/** So much of it on the stove: drawn from its tray, warmed and let down. */
+async function warm(): Promise<void> {
+  const asked = although()
+  if (asked === null) return
+  busy.value = true
+  try {
+    const path = { kept_id: props.id }
+    const drawn = { kind: 'drawn' as const, key: newKey(), at: new Date().toISOString(), grams: amount.value.trim() }
+    const body = { ...drawn, purpose: words.value, although: asked }
+    const begun = await ask(api.POST('/api/keeping/{kept_id}/warm', { params: { path }, body }))
+    await router.push(`/stove/${begun.batch_id}`)
+  } catch (error) {
+    trouble.value = (error as Error).message
+  } finally {
+    busy.value = false
+  }
 }
 async function correct(of: string, why: string, celsius: number | null): Promise<void> {
   await happens({ kind: 'corrected', of, why, ...(celsius === null ? {} : { celsius }) })
@@ -156,6 +175,13 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() }
           </p>
           <p v-if="kept.freezing" class="quiet">{{ kept.freezing }}.</p>
           <div class="does">
+            <NButton
+              size="large"
+              type="primary"
+              :disabled="!kept.left_g || kept.state === 'frozen'"
+              @click="ask_('warm')"
+              >Warm it up</NButton
+            >
             <NButton size="large" :disabled="!kept.left_g" @click="ask_('drawn')">Take out</NButton>
             <NButton size="large" @click="ask_('temperature')">Temperature</NButton>
             <NButton
@@ -177,23 +203,25 @@ const vFocus = { mounted: (el: HTMLElement) => el.focus() }
               v-model="amount"
               v-focus
               class="figure"
-              inputmode="decimal"
               autocomplete="off"
               :placeholder="asking === 'thrown' ? String(Math.round(kept.left_g)) : ''"
               :aria-label="asking === 'temperature' ? `Temperature, ${degrees()}` : 'Grams'"
-            /><span v-if="kept.trays > 1 && asking !== 'drawn'" class="quiet">tray {{ tray }}</span
+            /><span v-if="kept.trays > 1 && !['drawn', 'warm'].includes(asking)" class="quiet">tray {{ tray }}</span
             ><span v-if="asking !== 'action'">{{ asking === 'temperature' ? degrees() : 'g' }}</span>
             <input
               v-if="asking !== 'temperature'"
               v-model="words"
               class="words"
               maxlength="120"
-              :placeholder="{ drawn: 'what for', thrown: 'why', action: 'into ice, reheated and served…' }[asking]"
-              :aria-label="{ drawn: 'What for', thrown: 'Why', action: 'What was done' }[asking]"
+              :placeholder="
+                { warm: 'what for', drawn: 'what for', thrown: 'why', action: 'into ice, reheated and served…' }[asking]
+              "
+              :aria-label="{ warm: 'What for', drawn: 'What for', thrown: 'Why', action: 'What was done' }[asking]"
             />
-            <NButton size="large" type="primary" attr-type="submit" :disabled="!fits" :loading="busy"
-              >Write it down</NButton
-            >
+            <NButton size="large" type="primary" attr-type="submit" :disabled="!fits" :loading="busy">{{
+              asking === 'warm' ? 'On the stove' : 'Write it down'
+            }}</NButton>
+            <p v-if="['drawn', 'warm'].includes(asking)" class="quiet">Grams, or as you take it: 600 mL, 3 ladles.</p>
           </form>
           <KeptEvents :kept="kept" @correct="correct" />
         </div>

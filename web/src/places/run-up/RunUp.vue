@@ -8,7 +8,7 @@ import { api, ask, type Schemas } from '@/api/client'
 import { vChoices } from '@/parts/choices'
 import { day as spokenDay } from '@/parts/format'
 import { useActs } from '@/shell/acts'
-import { beginPot } from '@/shell/potOfService'
+import { beginPot, beginWarming, WARM } from '@/shell/potOfService'
 import { useHob } from '@/shell/hob'
 import { onEditKeys, onKey } from '@/shell/keys'
 import Calls from './Calls.vue'
@@ -67,6 +67,13 @@ async function stand(batch: Schemas['BatchOut'], block: Block): Promise<void> {
 }
 async function cook(block: Block): Promise<void> {
   try {
+    if (block.key.startsWith(WARM)) {
+      const id = await beginWarming(whole.value!.service_id!, block.key)
+      // What was never put away here has no pot: it is begun in the run-up alone.
+      if (id === null) await open.mark(block.key, 'began')
+      else await router.push(`/stove/${id}`)
+      return
+    }
     const begun = await beginPot(whole.value!.service_id!, block.pot)
     if (begun?.made) await stand(begun.made, block)
     else if (begun) await router.push(`/stove/${begun.id}`)
@@ -83,9 +90,9 @@ async function beside(block: Block): Promise<void> {
       hands: part.hands,
       minutes: part.minutes,
     }))
-    const body = { name: block.name.slice(0, 60), way: '', ingredient: '', parts }
+    const task = `task:${props.id}:${block.key}`
+    const body = { name: block.name.slice(0, 60), way: '', ingredient: '', parts, task }
     const made = await ask(api.POST('/api/stove/asides', { body }))
-    if (block.state === 'planned') await open.mark(block.key, 'began')
     await stand(made, block)
   } catch (error) {
     message.error((error as Error).message)

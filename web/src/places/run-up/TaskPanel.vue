@@ -3,6 +3,9 @@
  * with it. */
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { useActs } from '@/shell/acts'
+import { WARM } from '@/shell/potOfService'
 import { clockOf, minutesOf, type Block, type Day, type RunUpOpen } from './run-up'
 
 const props = defineProps<{ open: RunUpOpen; day: Day; block: Block }>()
@@ -11,6 +14,18 @@ const names = computed(() => new Map(props.day.blocks.map((one) => [one.key, one
 const hands = { all: 'throughout', 'now-and-then': 'now and then', none: 'by itself' }
 const said = computed(() => props.open.whole.value!.document)
 const isPot = computed(() => props.block.key.startsWith('pot:'))
+/** A pot of its service, or what is kept of a sauce: both go on at the stove. */
+const atStove = computed(
+  () => (isPot.value || props.block.key.startsWith(WARM)) && Boolean(props.open.whole.value!.service_id),
+)
+/** It is on the stove: what becomes of it is said there, or here for it. */
+const acts = useActs()
+const router = useRouter()
+const isAside = computed(() => !isPot.value && !props.block.key.startsWith(WARM))
+const pot = computed(() => props.open.whole.value!.pots_on[props.block.key] ?? null)
+function abandon(): void {
+  if (pot.value) void acts.does(pot.value, { kind: 'left' })
+}
 const longer = ref('')
 function setMinutes(): void {
   const minutes = Number(longer.value.replace(',', '.'))
@@ -65,14 +80,23 @@ const by = (minutes: number) => props.open.move(props.block.key, props.block.sta
         v-if="block.state === 'planned'"
         type="primary"
         size="large"
-        @click="isPot && open.whole.value!.service_id ? emit('cook', block) : open.mark(block.key, 'began')"
-        >{{ isPot && open.whole.value!.service_id ? 'Put on the stove' : 'Begin' }}</NButton
+        @click="atStove ? emit('cook', block) : open.mark(block.key, 'began')"
+        >{{ atStove ? 'Put on the stove' : 'Begin' }}</NButton
       >
-      <NButton v-if="!isPot && block.state !== 'done'" size="large" @click="emit('beside', block)">With timers</NButton>
-      <NButton v-if="block.state !== 'done'" size="large" @click="open.mark(block.key, 'over')">Done</NButton>
-      <NButton v-if="block.state !== 'planned'" size="large" @click="open.mark(block.key, 'undo')"
-        >Not after all</NButton
-      >
+      <template v-if="pot">
+        <NButton type="primary" size="large" @click="router.push(`/stove/${pot}`)">To the stove</NButton>
+        <NButton v-if="isAside" size="large" @click="acts.does(pot, { kind: 'through' })">Done</NButton>
+        <NButton size="large" @click="abandon">Abandon batch</NButton>
+      </template>
+      <template v-else>
+        <NButton v-if="!atStove && block.state !== 'done'" size="large" @click="emit('beside', block)"
+          >With timers</NButton
+        >
+        <NButton v-if="block.state !== 'done'" size="large" @click="open.mark(block.key, 'over')">Done</NButton>
+        <NButton v-if="block.state !== 'planned'" size="large" @click="open.mark(block.key, 'undo')"
+          >Not after all</NButton
+        >
+      </template>
     </div>
     <ol>
       <li v-for="(part, n) in block.parts" :key="n" :class="part.hands">

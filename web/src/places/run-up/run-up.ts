@@ -1,8 +1,9 @@
 /** A run-up open on the screen: what was planned, how far the planning is, and what a cook changes. */
-import { useIntervalFn } from '@vueuse/core'
+import { useIntervalFn, useThrottleFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { api, ask, Refused, Taken, type Schemas } from '@/api/client'
 import { number } from '@/parts/format'
+import { useListen } from '@/shell/listen'
 
 export type Whole = Schemas['RunUpOut']
 export type Block = Schemas['Block']
@@ -69,6 +70,11 @@ export function useRunUp() {
       // The next look tells; what is on the screen stands.
     }
   }, LOOKED_EVERY_MS)
+  // What is begun, done or abandoned at the stove is so here at once.
+  const looking = useThrottleFn(() => read().catch(() => undefined), 700, true)
+  useListen().onChanged(() => {
+    if (whole.value) void looking()
+  })
   function tellEnd(found: Schemas['PlanningOut']): void {
     told = found.id
     const answer = found.answer as { refused?: string; key?: string; at?: number; words?: string }

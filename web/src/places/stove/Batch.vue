@@ -19,6 +19,7 @@ import Happened from './Happened.vue'
 import Labels from './Labels.vue'
 import LastSaid, { type Said } from './LastSaid.vue'
 import Looks from './Looks.vue'
+import MiddleRead from './MiddleRead.vue'
 import Photos from './Photos.vue'
 import ProbeNow from './ProbeNow.vue'
 import Record from './Record.vue'
@@ -152,6 +153,14 @@ const freeHand = ref<InstanceType<typeof FreeHand> | null>(null)
 function forward(): void {
   if (!batch.value || atEnd.value || (freeHand.value && !freeHand.value.settle()) || empty.value) return
   if (free.value) return go(batch.value.steps)
+  if (batch.value.asks) {
+    // What a rule asks to be shown is told, and the cook decides.
+    said.value = {
+      words: `${batch.value.asks}.`,
+      choices: [{ words: 'Go on all the same', does: () => go(batch.value!.step + 1) }],
+    }
+    return
+  }
   if (beside.value && !next.value) return void does({ kind: 'through' })
   go(batch.value.step + 1)
   // What is in the pan goes on by itself: its next timer runs at once.
@@ -217,6 +226,10 @@ function saw(what: 'level' | 'gone' | 'spoon' | 'boils', value: number): void {
     boils: 'It boils.',
   }
   undoable({ kind: 'saw', step: batch.value!.step, what, value }, words[what])
+}
+/** Read off a probe that is not ours, °C. */
+function readMiddle(celsius: string): void {
+  undoable({ kind: 'saw', step: batch.value!.step, what: 'probe', value: celsius }, 'Written down.')
 }
 /** Read off a scale that is not ours, as it is typed. */
 function weighed(value: string): void {
@@ -376,6 +389,7 @@ onKey((key) => {
         <Timers :batch="batch" @does="does" />
       </div>
       <div class="after">
+        <MiddleRead v-if="batch.reads_middle" :asks="batch.asks" @read="readMiddle" />
         <ProbeNow v-if="probed" :probed="probed" />
         <Watching
           v-if="watched"

@@ -35,7 +35,7 @@ const start = () =>
     const row = session.ingredients.get(what.value ?? '')
     const name = row ? row.name.split(',')[0]! : (what.value ?? '')
     const typed = minutes.value.trim() ? Number(minutes.value.replace(',', '.')) : null
-    const body = { name, way: way.value, minutes: typed, parts: [], ingredient: row?.key ?? '' }
+    const body = { name, way: way.value, minutes: typed, parts: [], ingredient: row?.key ?? '', task: '' }
     const made = await ask(api.POST('/api/stove/asides', { body }))
     acts.keep(made)
     const seconds = made.cards[0]?.timer_s

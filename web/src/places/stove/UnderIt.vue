@@ -5,7 +5,7 @@ import { onMounted, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { temperature } from '@/parts/ways'
 import { useActs } from '@/shell/acts'
-import { scaleReads } from '@/parts/format'
+import { minutes, scaleReads } from '@/parts/format'
 
 const props = defineProps<{ batch: Schemas['BatchOut']; devices: Schemas['DeviceOut'][] }>()
 const acts = useActs()
@@ -29,10 +29,18 @@ async function put(device: Schemas['DeviceOut'], under: boolean): Promise<void> 
   }
 }
 const here = (device: Schemas['DeviceOut']) => props.devices.some((one) => one.id === device.id)
+const inUnits = (device: Schemas['DeviceOut'], value: number) =>
+  device.kind === 'scale' ? scaleReads(value) : temperature(value, 1)
 const reads = (device: Schemas['DeviceOut']) => {
   const value = props.devices.find((one) => one.id === device.id)?.value
-  if (value === null || value === undefined) return ''
-  return device.kind === 'scale' ? scaleReads(value) : temperature(value, 1)
+  return value === null || value === undefined ? '' : inUnits(device, value)
+}
+/** What it read last where it was before is that pot's, and told as such. */
+const before = (device: Schemas['DeviceOut']) => {
+  const last = here(device) && !reads(device) ? device.read_before : null
+  if (!last) return ''
+  const ago = Math.max(0, Math.round((Date.now() - Date.parse(last.at)) / 60_000))
+  return `${inUnits(device, last.value)} in ${last.of}, ${ago < 1 ? 'just now' : minutes(ago) + ' ago'}`
 }
 </script>
 
@@ -49,6 +57,9 @@ const reads = (device: Schemas['DeviceOut']) => {
     >
       {{ device.name }}<b v-if="here(device) && reads(device)">&nbsp;{{ reads(device) }}</b>
     </NButton>
+    <p v-for="device in all.filter(before)" :key="`b${device.id}`" class="quiet">
+      {{ device.name }} has read nothing here yet. Last: {{ before(device) }}.
+    </p>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
   </section>
 </template>

@@ -1,6 +1,7 @@
 /** What was done at a pot, in words. */
 import type { Schemas } from '@/api/client'
 import { mm, percent, scaleReads } from '@/parts/format'
+import { temperature } from '@/parts/ways'
 
 interface Said {
   before?: number
@@ -58,6 +59,7 @@ export function told(act: Schemas['ActTold'], titles: string[]): string {
           gone: `${percent(100 * value)} gone`,
           spoon: 'spoon picked',
           boils: 'it boils',
+          probe: `the probe: ${temperature(value, 1)}`,
         }[said.what ?? ''] ?? ''
       )
     default:

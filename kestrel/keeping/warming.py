@@ -1,0 +1,110 @@
+"""From the fridge to the stove: so much is drawn from its tray, and is a pot that is warmed and let down."""
+
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+from django.dispatch import receiver
+
+from kestrel.accounts.models import Kitchen, User
+from kestrel.keeping.actions import frozen, told_of, written_down
+from kestrel.keeping.drawing import draw, mark_of
+from kestrel.keeping.events import Drawn
+from kestrel.keeping.models import Event, Kept
+from kestrel.larder.actions import core_kitchen, rules_of
+from kestrel.same_thing import refuse_other_thing
+from kestrel.service.models import Service
+from kestrel.service.work import gathered, typed_service
+from kestrel.stove.actions import start_kept
+from kestrel.stove.models import Batch
+from kestrel.stove.signals import middle_read
+from saucier.errors import BadInput
+from saucier.rescue import as_thick_as, warmed_again
+from saucier.sheet import Sheet, read_sheet
+from saucier.words import say
+
+WARM = "warm:"
+"""What the key of a task of a run-up begins with that warms what is kept: its sauce and its age follow."""
+
+
+@transaction.atomic
+def warm_up(kitchen: Kitchen, user: User, kept: Kept, drawn: Drawn) -> Batch:
+    """``drawn`` of ``kept`` on the stove, as a pot of its own; with a key that is there already, the pot that was begun
+    then. Raises :class:`BadInput` by field, as drawing does."""
+    there = Event.objects.filter(kitchen=kitchen, key=drawn.key).first()
+    if there is not None:
+        refuse_other_thing((there.kept_id, there.kind), (kept.pk, drawn.kind))
+        return Batch.objects.get(kitchen=kitchen, drawn_key=drawn.key)
+    kept = Kept.objects.select_for_update().get(pk=kept.pk)
+    if frozen(kept):
+        raise BadInput.at("kept", "is-frozen-still")
+    purpose = drawn.purpose or str(say("kept.warmed-up"))
+    event = written_down(kitchen, user, kept, drawn.model_copy(update={"purpose": purpose}))
+    told_of(kept)
+    pot = _pot_of(kept, float(event.data["grams"]))
+    return start_kept(kitchen, user, pot, drawn.key, kept.batch.version)
+
+
+@transaction.atomic
+def warm_for_service(
+    kitchen: Kitchen, user: User, service: Service, task: str, use_unshown: bool | None = None
+) -> Batch:
+    """What ``service`` takes of a sauce that is kept, on the stove: its ``task`` of the run-up names the sauce
+    (``warm:SAUCE:AGEd``). Of several lots the next that is not on yet. Raises :class:`BadInput` (``pot``) where nothing
+    is kept of it, or all of it is on; :class:`Conflict` as drawing does."""
+    sauce = task.removeprefix(WARM).split(":")[0]
+    whole = gathered(kitchen, service.document, service.pinned)
+    draw(service, user, whole.plan(typed_service(service.document, whole.kitchen)), use_unshown)
+    on = set(
+        Batch.objects.filter(service=service)
+        .exclude(status=Batch.Status.LEFT)
+        .values_list("drawn_key", flat=True)
+    )
+    drawn = Event.objects.filter(kitchen=kitchen, kind="drawn", key__startswith=mark_of(service))
+    for event in drawn.select_related("kept__batch__version", "kept__kitchen").order_by("pk"):
+        version = event.kept.batch.version
+        if event.key in on or version is None or str(version.sauce_id) != sauce:
+            continue
+        pot = _pot_of(event.kept, float(event.data["grams"]))
+        return start_kept(kitchen, user, pot, event.key, version, service, task.partition("#")[0])
+    raise BadInput.at("pot", "nothing-kept-to-warm")
+
+
+def _pot_of(kept: Kept, grams: float) -> Sheet:
+    kitchen = core_kitchen(kept.kitchen)
+    made = as_thick_as(read_sheet(kept.sheet), kept.viscosity_pa_s, kitchen)
+    pot = warmed_again(made, grams, kept.grade or None, rules_of(kept.kitchen).reheat_c, kitchen)
+    return pot.model_copy(update={"name": kept.name[:120]})
+
+
+@receiver(middle_read, dispatch_uid="keeping.warmed")
+def write_warmed(
+    sender: object,
+    batch: Batch,
+    user: User,
+    key: str,
+    at: datetime,
+    asked_c: float,
+    read_c: float | None,
+    **more: Any,
+) -> None:
+    """How warm its middle was when it was said to be warm goes into the record of what is kept: what the probe read,
+    or that nobody read it."""
+    if not batch.drawn_key:
+        return
+    drawn = Event.objects.filter(kitchen=batch.kitchen, key=batch.drawn_key).first()
+    if drawn is None:
+        return
+    data: dict[str, Any] = {"asked_c": asked_c, "met": read_c is not None and read_c >= asked_c}
+    if read_c is not None:
+        data["celsius"] = round(read_c, 1)
+    Event.objects.create(
+        kitchen=batch.kitchen,
+        kept=drawn.kept,
+        key=f"warm-{key}"[:40],
+        kind="warmed",
+        data=data,
+        at=at,
+        by=user,
+    )
+    told_of(drawn.kept)
