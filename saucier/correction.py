@@ -96,7 +96,10 @@ def correction_of(checked: CheckedSheet, at: int, seen_pa_s: float | None) -> Co
             thickener=balance.thickener * off, body=balance.body * off, gel=balance.gel * off
         )
     )
-    wanted = grade_named(sheet.target.grade).target if sheet.target.grade else predicted
+    # What comes after it (a liaison, cheese) thickens or thins it too: here it has to be as much nearer to its target.
+    wanted, ends = predicted, checked.final.thickness.viscosity_pa_s
+    if sheet.target.grade and ends:
+        wanted *= grade_named(sheet.target.grade).target / ends
     by_log = math.log(wanted / seen_pa_s)
     right_way = (by_log < 0.0) == (step.hold == "liquid")
     if abs(by_log) < K.NEAR_ENOUGH or not right_way:

@@ -14,6 +14,7 @@ from kestrel.service.models import Service
 from kestrel.service.work import gathered, typed_service
 from kestrel.stove.doing import free_number, milestone
 from kestrel.stove.models import Batch, Milestone
+from kestrel.stove.pans import in_a_free_pan, pots_in
 from kestrel.stove.plans import plan_of
 from kestrel.stove.signals import pot_of_service_begun
 from saucier.check import check, pots_inside
@@ -39,12 +40,13 @@ def start(
     if not sheet.steps:
         raise BadInput.at("steps", "there-are-no-steps-to-cook")
     core = core_kitchen(kitchen)
+    sheet, pan_told = in_a_free_pan(kitchen, sheet, core)
     batch = Batch.objects.create(
         kitchen=kitchen,
         version=version,
-        sheet=version.sheet,
+        sheet=write_sheet(sheet) if pan_told else version.sheet,
         started_by=user,
-        plan=plan_of(sheet, core),
+        plan=plan_of(sheet, core, pan_told),
     )
     if began_at is not None:
         Batch.objects.filter(pk=batch.pk).update(started_at=began_at)
@@ -78,15 +80,16 @@ def _start_first(batch: Batch, sheet: Sheet, core: CoreKitchen) -> None:
         key = first_key(batch.pot, made.key)
         if key in there:
             continue
+        made_in, pan_told = in_a_free_pan(batch.kitchen, made.sheet, core)
         by_key[made.key] = _begun(
             Batch.objects.create(
                 kitchen=batch.kitchen,
                 version=batch.version,
                 service=batch.service,
                 pot=key,
-                sheet=write_sheet(made.sheet),
+                sheet=write_sheet(made_in),
                 started_by=batch.started_by,
-                plan=plan_of(made.sheet, core),
+                plan=plan_of(made_in, core, pan_told),
             )
         )
     for made in made_first:
@@ -130,6 +133,11 @@ def start_pot(
         version = SauceVersion.objects.get(
             sauce__kitchen=kitchen, sauce_id=int(sauce), number=all_of_it.versions[sauce]
         )
+    mothers = {branch.key: branch.pot for branch in plan.branches if branch.key != branch.pot}
+    hers = Batch.objects.filter(service=service, pot=mothers.get(pot, "")).values_list(
+        "pk", flat=True
+    )
+    sheet, pan_told = in_a_free_pan(kitchen, sheet, all_of_it.kitchen, list(hers))
     batch = Batch.objects.create(
         kitchen=kitchen,
         version=version,
@@ -138,7 +146,7 @@ def start_pot(
         number=free_number(service.pk, pot),
         sheet=write_sheet(sheet),
         started_by=user,
-        plan=plan_of(sheet, all_of_it.kitchen),
+        plan=plan_of(sheet, all_of_it.kitchen, pan_told),
     )
     _start_first(batch, sheet, all_of_it.kitchen)
     pot_of_service_begun.send(Batch, batch=batch, user=user, plan=plan, use_unshown=use_unshown)
@@ -156,6 +164,8 @@ def start_kept(
 ) -> Batch:
     """What was kept, warmed by ``sheet``: a pot of its own. ``drawn_key``: the line of the record that it was taken out
     by; ``version`` of the sauce it is (None: of none)."""
+    core = core_kitchen(kitchen)
+    sheet, pan_told = in_a_free_pan(kitchen, sheet, core)
     batch = Batch.objects.create(
         kitchen=kitchen,
         version=version,
@@ -164,7 +174,7 @@ def start_kept(
         number=free_number(service.pk, pot) if service else 1,
         sheet=write_sheet(sheet),
         started_by=user,
-        plan=plan_of(sheet, core_kitchen(kitchen)),
+        plan=plan_of(sheet, core, pan_told),
         drawn_key=drawn_key,
     )
     return _begun(batch)
@@ -183,6 +193,9 @@ def start_free(kitchen: Kitchen, user: User, name: str, pan: str) -> Batch:
         found = next((one for one in core.pans if one.name == pan), None)
         if found is None:
             raise BadInput.at("pan", "is-no-pan-of-yours", name=pan[:60])
+        there = pots_in(kitchen).get(pan, [])
+        if len(there) >= found.count:
+            raise BadInput.at("pan", "pan-is-under-another", pan=pan, other=there[-1])
         document["pan"] = SheetPan.of(found).model_dump(mode="json", exclude_none=True)
     batch = Batch.objects.create(
         kitchen=kitchen,

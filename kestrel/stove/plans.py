@@ -9,14 +9,15 @@ from saucier.check import Figures, FinalFigures, check
 from saucier.heat import SideView
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.sheet import Sheet
-from saucier.words import plain
+from saucier.words import Sentence, plain
 
 
 @dataclass(frozen=True, slots=True)
 class BatchPlan:
     """What was predicted when a batch was started: at its end, after every step, in what pan, with
     the cards to cook it by. Batches of before have no ``along``. ``middle_c``: where the middle of what is
-    no sauce should come to, by the usual cautions (None: it has none)."""
+    no sauce should come to, by the usual cautions (None: it has none). ``pan_told``: that it stands in another pan than
+    it was meant for (None: it does not)."""
 
     name: str
     target_grade: str | None
@@ -26,9 +27,10 @@ class BatchPlan:
     pan: SideView
     along: tuple[Along, ...] = ()
     middle_c: float | None = None
+    pan_told: Sentence | None = None
 
 
-def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:
+def plan_of(sheet: Sheet, core: CoreKitchen, pan_told: Sentence | None = None) -> dict[str, Any]:
     """What is predicted for a sheet: the final state, each step's state and card, what its
     reductions pass on the way down, the pan."""
     checked = check(sheet, core)
@@ -40,6 +42,7 @@ def plan_of(sheet: Sheet, core: CoreKitchen) -> dict[str, Any]:
         cards=tuple(cards(checked)),
         pan=SideView.of(checked.pan),
         along=along(checked),
+        pan_told=pan_told,
     )
     told: dict[str, Any] = plain(plan)
     return told

@@ -9,7 +9,10 @@ from saucier.steps import (
     Cool,
     Correct,
     Deglaze,
+    Finish,
     Hold,
+    Liaison,
+    Mount,
     Reserve,
     Roux,
     Season,
@@ -19,6 +22,8 @@ from saucier.steps import (
 _LIQUIDS = ("milk", "stock", "water", "juice")
 _LAST = (Season, Reserve, Cool, Hold)
 """What still comes after the sauce is judged."""
+_BOILS_NO_MORE = (Liaison, Mount, Finish)
+"""What a sauce is let down before: none of it bears the boil that what goes in wants."""
 
 
 def _followed(sheet: Sheet, kitchen: Kitchen) -> str | None:
@@ -42,6 +47,7 @@ def _rewrite(sheet: Sheet, choice: str, kitchen: Kitchen) -> Sheet:
     at = len(steps)
     while at and isinstance(steps[at - 1], _LAST):
         at -= 1
+    at = min(at, index_of(with_steps(sheet, steps), _BOILS_NO_MORE) or at)
     liquid = next(
         (
             step.ingredient

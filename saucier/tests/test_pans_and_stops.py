@@ -320,6 +320,28 @@ class HeldBack(unittest.TestCase):
         self.assertEqual(len(spoons), 5)
         self.assertAlmostEqual(spoons[2].viscosity_pa_s, planned)
 
+    def test_it_goes_in_before_what_must_not_boil(self) -> None:
+        """A liaison, butter mounted and a soft finish come after it, and its target counts them."""
+        body = [roux(50, 50), add("stock-light", 1, "L"), simmer(8)]
+        yolks = {"op": "liaison", "yolk": {"ingredient": "egg-yolk", "amount": "3 pieces"}}
+        yolks |= {"cream": {"ingredient": "cream-35", "amount": "100 g"}, "heat_to_c": 80}
+        mounted = {"op": "mount", "ingredient": "butter-unsalted", "amount": "40 g"}
+        salted = {"op": "season", "ingredient": "salt", "amount": "5 g"}
+        target = {"grade": "nappe", "volume": "1.2 L"}
+        for after in ([yolks], [mounted], [yolks, mounted, salted]):
+            for hold in ("liquid", "roux"):
+                with self.subTest(hold=hold, after=[step["op"] for step in after]):
+                    document = {"name": "bound", "steps": [*body, *after], "target": target}
+                    case = switch(read_sheet(document), "correcting", hold, KITCHEN).sheet
+                    at = next(n for n, step in enumerate(case.steps) if step.op == "correct")
+                    self.assertEqual(at, 3)
+                    checked = check(case)
+                    self.assertEqual(checked.final.thickness.grade, "nappe")
+                    made = checked.steps[at - 1].thickness.viscosity_pa_s
+                    held = case.steps[at].held_back(checked.settings[at], checked.steps[2].pot)
+                    found = correction(case, at, made, KITCHEN)
+                    self.assertAlmostEqual(found.grams / held.expected_g, 1.0, delta=0.25)
+
     def test_nonsense(self) -> None:
         case, at = self.held("liquid")
         for where, seen, field in ((0, 2.0, "at"), (99, 2.0, "at"), (at, 1e9, "seen_pa_s")):

@@ -129,6 +129,7 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
       <li v-for="line in card.lines" :key="line">{{ line }}</li>
     </ol>
     <p class="cue"><span class="label">Look for</span>{{ card.cue }}</p>
+    <p v-if="batch.step === 0 && batch.plan.pan_told" class="warning">{{ batch.plan.pan_told }}.</p>
     <p v-for="remark in card.remarks" :key="remark" class="warning">{{ remark }}</p>
     <button
       v-if="timerS || running"
