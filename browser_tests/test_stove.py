@@ -49,7 +49,7 @@ class AtTheStove(BrowserTest):
     def test_what_is_seen_moves_the_minutes_and_can_be_taken_back(self) -> None:
         self.cook(step=1)
         before = self.minutes()
-        self.press("Half gone")
+        self.press("½ gone")
         self.see("50 % gone")
         self.wait(lambda: self.minutes() != before, "other minutes")
         self.press("Undo")

@@ -312,6 +312,8 @@ CORRECTED_FULL = 0.9
 """A pan filled further is told before more goes in."""
 THIN_OF_A_GRADE = 1.0 / 3.0
 """The thin and the thick third of a grade (on its logarithmic band) are called so."""
+STIFF_TIMES = 2.0
+"""A panade so many times as thick as where panades begin is called a thick one: it has no upper edge."""
 NEAR_ENOUGH = 0.12
 """So near its thickness (in log η) nothing is done about it."""
 CORRECT_MINUTES = {"liquid": 1.0, "roux": 4.0}

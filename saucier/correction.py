@@ -59,6 +59,8 @@ def _spoon(eta: float) -> SpoonSeen:
         where = (
             "thin" if up < K.THIN_OF_A_GRADE else "thick" if up > 1.0 - K.THIN_OF_A_GRADE else ""
         )
+    elif grade is not None and eta > K.STIFF_TIMES * grade.low:
+        where = "thick"
     return SpoonSeen(
         eta, film_mm(eta), say(f"spoon-{where}", grade=name) if where else name, spoon_words(eta)
     )

@@ -44,6 +44,7 @@ def as_put(document: Mapping[str, Any], puts: Puts) -> Sheet:
 _NOTHING = re.compile(r"\s*(?:0+(?:[.,]0*)?\s*[a-z]*|nothing|none)\s*", re.IGNORECASE)
 _TIMES, _MORE_G = 4.0, 50.0
 _PART, _FROM_G = 0.05, 20.0
+_WHOLE_FROM_G = 20.0
 
 
 def put_as_typed(
@@ -55,7 +56,7 @@ def put_as_typed(
     >>> from saucier.check import DEFAULT_KITCHEN
     >>> from saucier.testing import CHEESE_SAUCE
     >>> put_as_typed(CHEESE_SAUCE, 1, "amount", "3 ladles", "mL", DEFAULT_KITCHEN)
-    PutIn(grams=370.8, spread=0.08)
+    PutIn(grams=371.0, spread=0.08)
 
     Raises :class:`BadInput` (field ``amount``, or ``field`` where nothing goes in there).
     """
@@ -67,7 +68,7 @@ def put_as_typed(
         if key in kitchen.larder:
             row = kitchen.larder[key]
             amount = kitchen.measures.read(text, row, unit or None)
-            return PutIn(round(row.grams(amount), 1), hand_spread(amount, row.role))
+            return PutIn(_as_weighed(row.grams(amount)), hand_spread(amount, row.role))
         amount = read_amount(text, unit or None)
         if amount.dimension is Dimension.COUNT:
             raise BadInput.at("unit", "another-sauce-in-pieces")
@@ -76,6 +77,11 @@ def put_as_typed(
     return PutIn(
         round(amount.base, 1), hand_spread(amount, "")
     )  # of another sauce a mL is about a gram
+
+
+def _as_weighed(grams: float) -> float:
+    """Grams as a scale would have them: nobody means a tenth of what was measured otherwise."""
+    return round(grams, 1 if grams < _WHOLE_FROM_G else 0)
 
 
 def check_put(

@@ -8055,7 +8055,8 @@ export interface components {
          * BatchPlan
          * @description What was predicted when a batch was started: at its end, after every step, in what pan, with
          *     the cards to cook it by. Batches of before have no ``along``. ``middle_c``: where the middle of what is
-         *     no sauce should come to, by the usual cautions (None: it has none).
+         *     no sauce should come to, by the usual cautions (None: it has none). ``pan_told``: that it stands in another pan than
+         *     it was meant for (None: it does not).
          */
         BatchPlan: {
             /** Name */
@@ -8075,6 +8076,8 @@ export interface components {
             along: components["schemas"]["Along"][];
             /** Middle C */
             middle_c?: number | null;
+            /** Pan Told */
+            pan_told?: string | null;
         };
         /**
          * Beside

@@ -9,14 +9,14 @@ const look = computed(() => (props.viscosity && props.filmMm ? spoonPicture(prop
 // The bowl of the spoon hangs point down, an egg 62 wide about (50, 66).
 const bowl = 'M50 22 C70 22 81 44 81 66 C81 92 67 110 50 110 C33 110 19 92 19 66 C19 44 30 22 50 22Z'
 const film = computed(() => {
-  const f = (look.value?.film ?? 0) * 0.3
-  const d = look.value?.drip ?? 0
-  const foot = 110 + 1.6 * f
+  const { film: f = 0, drip: d = 0, dripWidth: w = 3, peak: p = 0 } = look.value ?? {}
+  const foot = 110 + 0.7 * f
+  const [left, right, top] = [19 - f, 81 + f, 50 - 0.6 * f]
   return (
-    `M${20 - f} 50 C${18 - f} ${58 - f} ${18 - f} 66 ${18.5 - f} 70 C${20 - f} 94 34 ${foot} 42 ${foot}` +
-    ` C45 ${foot} 45.5 ${foot + d} 48.5 ${foot + d} C51.5 ${foot + d} 52 ${foot} 56 ${foot}` +
-    ` C66 ${foot} ${80 + f} 94 ${81.5 + f} 70 C${82 + f} 66 ${82 + f} ${58 - f} ${80 + f} 50` +
-    ` C66 ${43 - f} 34 ${43 - f} ${20 - f} 50Z`
+    `M${left + 2} ${top} C${left} 58 ${left} 66 ${left} 70 C${left} ${foot - 14} 34 ${foot} ${46 - w} ${foot}` +
+    ` C${47 - w / 2} ${foot} ${47.5 - w / 2} ${foot + d} 49 ${foot + d} C${50.5 + w / 2} ${foot + d} ${51 + w / 2} ${foot} ${54 + w} ${foot}` +
+    ` C66 ${foot} ${right} ${foot - 14} ${right} 70 C${right} 66 ${right} 58 ${right - 2} ${top}` +
+    ` C74 ${top - 5} 66 ${top - 6} 60 ${top - 6 - p / 3} L52 ${top - 8 - p} C46 ${top - 8} 34 ${top - 7} ${left + 2} ${top}Z`
   )
 })
 </script>
@@ -39,22 +39,22 @@ const film = computed(() => {
         fill="var(--sauce)"
         :fill-opacity="0.25 + 0.75 * look.cover"
         stroke="var(--sauce-edge)"
-        :stroke-width="0.6 + look.film * 0.12"
+        :stroke-width="0.8 + look.film * 0.1"
       />
       <path
         d="M28 60 C27 72 30 86 36 94"
         fill="none"
         stroke="var(--sauce-shine)"
-        :stroke-width="1 + look.film * 0.3"
+        :stroke-width="1 + look.film * 0.4"
         stroke-linecap="round"
         opacity="0.8"
       />
       <path
         class="line"
-        d="M40 74 H70"
+        :d="`M${50 - 20 * look.open} 74 H${50 + 20 * look.open}`"
         stroke="var(--steel-edge)"
         :stroke-width="look.line"
-        :stroke-opacity="0.35 + 0.6 * Math.min(1, look.line / 10)"
+        :stroke-opacity="look.open"
         stroke-linecap="round"
       />
     </g>

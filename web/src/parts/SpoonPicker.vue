@@ -18,6 +18,11 @@ const shown = computed<Spoon[]>(
       ...session.grades,
     ],
 )
+/** Where it stands from thin to thick, percent of the way, on the scale of the ribbon. */
+function at(viscosity: number): number {
+  const [thin, thick] = [Math.log(0.02), Math.log(40)]
+  return 100 * Math.min(1, Math.max(0, (Math.log(viscosity) - thin) / (thick - thin)))
+}
 </script>
 
 <template>
@@ -33,6 +38,7 @@ const shown = computed<Spoon[]>(
     >
       <SpoonBack :viscosity="spoon.target_pa_s" :film-mm="spoon.film_mm" :looks="spoon.looks" />
       <b>{{ spoon.name }}</b>
+      <span class="track" aria-hidden="true"><i :style="{ left: `${at(spoon.target_pa_s)}%` }" /></span>
     </button>
   </div>
 </template>
@@ -56,6 +62,26 @@ button {
 svg {
   height: 108px;
 }
+.track {
+  position: relative;
+  width: 80%;
+  height: 8px;
+  margin-top: 4px;
+  border-radius: 4px;
+  background: linear-gradient(to right, var(--fog2), var(--fog4));
+}
+.track i {
+  position: absolute;
+  top: -4px;
+  width: 6px;
+  height: 16px;
+  margin-left: -3px;
+  border-radius: 3px;
+  background: var(--russet);
+}
+b {
+  font-size: 18px;
+}
 [aria-checked='true'] {
   border-color: var(--russet);
   background: var(--russet-wash);
@@ -68,7 +94,7 @@ svg {
     height: 76px;
   }
   b {
-    font-size: 13px;
+    font-size: 16px;
   }
 }
 </style>

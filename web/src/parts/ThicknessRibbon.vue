@@ -12,6 +12,8 @@ const props = defineProps<{
   target?: string | null
   ticks?: number[]
   slim?: boolean
+  /** Read from afar: what is wanted, large; the rest is its place on the band. */
+  far?: boolean
 }>()
 
 const session = useSession()
@@ -25,6 +27,8 @@ const notch = computed(() => {
   const band = made.value.find((b) => b.key === props.target)
   return band ? { x: band.from * width, width: (band.to - band.from) * width } : null
 })
+const middle = (band: { from: number; to: number }) => ((band.from + band.to) / 2) * width
+const named = computed(() => made.value.slice(1).filter((band) => !props.far || band.key === props.target))
 const gradeAt = (viscosity: number) =>
   [...session.grades].reverse().find((g) => viscosity >= g.low_pa_s)?.name ?? 'liquid'
 const said = computed(() => {
@@ -104,14 +108,14 @@ const said = computed(() => {
     />
     <template v-if="!slim">
       <text
-        v-for="band in made.slice(1)"
+        v-for="band in named"
         :key="band.key"
-        :x="((band.from + band.to) / 2) * width"
-        y="61"
+        :x="far ? Math.min(width - 70, Math.max(70, middle(band))) : middle(band)"
+        :y="far ? 64 : 61"
         text-anchor="middle"
-        :class="{ wanted: band.key === target }"
+        :class="{ wanted: band.key === target, far }"
       >
-        {{ band.name }}
+        {{ far ? `${band.name} wanted` : band.name }}
       </text>
     </template>
   </svg>
@@ -127,6 +131,9 @@ const said = computed(() => {
 text {
   font: 600 11.5px var(--text);
   fill: var(--ink2);
+}
+text.far {
+  font-size: 22px;
 }
 text.wanted {
   fill: var(--ink);

@@ -79,7 +79,7 @@ const turns: Record<string, string> = { rich: 'gets rich', oily: 'turns oily', s
 }
 .way thead th {
   font-weight: 400;
-  font-size: 14px;
+  font-size: 16px;
   color: var(--ink2);
 }
 .way th {
@@ -107,7 +107,7 @@ const turns: Record<string, string> = { rich: 'gets rich', oily: 'turns oily', s
   color: var(--russet);
 }
 .small {
-  font-size: 14px;
+  font-size: 16px;
 }
 @media (max-width: 700px) {
   .way thead {

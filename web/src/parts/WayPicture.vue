@@ -185,7 +185,7 @@ svg {
   cursor: row-resize;
 }
 text {
-  font: 600 15px var(--text);
+  font: 600 18px var(--text);
   fill: var(--ink);
 }
 .wall {

@@ -36,6 +36,19 @@ describe('the spoon', () => {
     expect(b.drip).toBeLessThan(a.drip)
     expect(b.cover).toBeGreaterThan(a.cover)
   })
+  it('tells the grades apart at a glance: each differs from the next in outline, drip or line by a tenth of the spoon', () => {
+    const grades = [0.06, 0.22, 0.69, 2.2, 7.7, 30].map((eta) => spoonPicture(eta, 1.285 * Math.sqrt(eta)))
+    grades.slice(1).forEach((thicker, n) => {
+      const thinner = grades[n]!
+      const apart = [
+        thicker.film - thinner.film,
+        thinner.drip - thicker.drip,
+        20 * (thicker.open - thinner.open),
+        thicker.peak - thinner.peak,
+      ]
+      expect(apart.reduce((sum, by) => sum + by)).toBeGreaterThan(10)
+    })
+  })
   it('has no jumps from water to panade', () => {
     let last = spoonPicture(0.005, 0.09)
     for (let viscosity = 0.005; viscosity < 60; viscosity *= 1.05) {

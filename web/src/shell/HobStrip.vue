@@ -29,6 +29,8 @@ listen.onChanged((id) => {
   // their own time: twenty screens do not ask for the same pot at once.
   if (id !== null && route.path !== `/stove/${id}`) setTimeout(() => void keep(id), 2000 + 6000 * Math.random())
 })
+/** What was put away stands on no ring: it waits at the end to be written down. */
+const inOrder = computed(() => [...hob.pots].sort((a, b) => Number(a.put_away) - Number(b.put_away)))
 const keep = (id: number) => acts.load(id).catch(() => undefined)
 watch(
   () => hob.pots.map((pot) => pot.id).join(),
@@ -51,10 +53,11 @@ watch(
     <p v-if="!hob.pots.length && !acts.offline" class="quiet">No pot is on. Start one from a saved sauce.</p>
     <RouterLink v-if="hob.pots.length" class="map" to="/stove?hob">Hob</RouterLink>
     <RouterLink
-      v-for="pot in hob.pots"
+      v-for="pot in inOrder"
       :key="pot.id"
       class="tile"
       :class="{
+        put: pot.put_away,
         here: route.path === `/stove/${pot.id}`,
         over: (hob.left(pot) ?? 1) <= 0,
         timed: hob.left(pot) !== null,
@@ -64,7 +67,8 @@ watch(
     >
       <span class="what">
         <b>{{ pot.name }}</b>
-        <span v-if="pot.waits">{{ waiting(pot.waits) }}</span>
+        <span v-if="pot.put_away">put away, still to be written down</span>
+        <span v-else-if="pot.waits">{{ waiting(pot.waits) }}</span>
         <span v-else
           >{{ pot.kind === 'sauce' && pot.step < pot.steps ? `${pot.step + 1}/${pot.steps} ` : ''
           }}{{ pot.title }}</span
@@ -98,14 +102,17 @@ watch(
 }
 .bare {
   height: 40px;
-  font-size: 15px;
+  font-size: 16px;
 }
 .away {
   padding: 4px 12px;
   border: 2px dashed var(--ink2);
   border-radius: 10px;
-  font-size: 15px;
+  font-size: 16px;
   white-space: nowrap;
+}
+.tile.put {
+  opacity: 0.75;
 }
 .tile {
   display: flex;
@@ -136,7 +143,7 @@ watch(
 }
 .where {
   color: var(--ink2);
-  font-size: 13px;
+  font-size: 16px;
 }
 .over .where {
   color: inherit;
@@ -149,7 +156,7 @@ watch(
   flex-direction: column;
   min-width: 0;
   line-height: 1.2;
-  font-size: 14px;
+  font-size: 16px;
 }
 .what > * {
   overflow: hidden;
@@ -159,7 +166,7 @@ watch(
 .clash {
   color: var(--russet);
   font-weight: 600;
-  font-size: 13px;
+  font-size: 16px;
 }
 .over .clash {
   color: inherit;
@@ -170,7 +177,7 @@ watch(
 }
 .time small {
   margin-left: 4px;
-  font-size: 13px;
+  font-size: 16px;
 }
 .timed {
   background: var(--butter-wash);

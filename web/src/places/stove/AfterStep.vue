@@ -2,7 +2,7 @@
 /** What the pot should be after the step: how thick, how deep, how salty, what the scale reads. Or what it is now. */
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { scaleReads } from '@/parts/format'
+import { mm, scaleReads } from '@/parts/format'
 import PotView from '@/parts/PotView.vue'
 import SpoonBack from '@/parts/SpoonBack.vue'
 import ThicknessRibbon from '@/parts/ThicknessRibbon.vue'
@@ -45,6 +45,7 @@ const before = computed(() => states.value[props.step - 1]?.level_mm ?? null)
         :high="state.viscosity_high_pa_s"
         :now="state.now ? state.viscosity_now_pa_s : null"
         :target="plan.target_grade"
+        far
       />
       <div class="pictures">
         <SpoonBack :viscosity="asItIs.viscosity" :film-mm="asItIs.film" :looks="asItIs.looks" />
@@ -52,7 +53,10 @@ const before = computed(() => states.value[props.step - 1]?.level_mm ?? null)
       </div>
       <p class="scale">
         The scale reads <b>{{ scaleReads(card.scale_g ?? state.total_g ?? state.mass_g) }}</b>
-        {{ card.scale_g ? 'with the pan' : 'without the pan' }}
+        {{ card.scale_g ? 'with the pan' : 'without the pan'
+        }}<template v-if="state.level_mm >= 1"
+          >, it stands <b class="dip">{{ mm(state.level_mm) }}</b> deep</template
+        >
       </p>
       <p v-if="state.salt_pct" class="salt">
         Salt {{ fixed(state.salt_pct, 2) }} g in 100 g<template v-if="wanted">, {{ fixed(wanted, 2) }} wanted</template>
@@ -91,5 +95,8 @@ aside {
 .scale b {
   font-size: 34px;
   line-height: 1.1;
+}
+.scale .dip {
+  font-size: 24px;
 }
 </style>

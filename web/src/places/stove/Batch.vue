@@ -26,6 +26,7 @@ import Record from './Record.vue'
 import SolvedAgain from './SolvedAgain.vue'
 import Stands from './Stands.vue'
 import StepNow from './StepNow.vue'
+import StepTimer from './StepTimer.vue'
 import Timers from './Timers.vue'
 import UnderIt from './UnderIt.vue'
 import Waits from './Waits.vue'
@@ -80,6 +81,8 @@ const onward = computed(() => {
   if (next.value) return `${card.value?.left_out ? 'On' : 'Done. Next'}: ${next.value.title}`
   return beside.value ? 'Done' : 'Done. Weigh and judge'
 })
+/** Whether the step is told on its way down. */
+const ways = (step: number) => plan.value?.along?.some((one) => one.step === step) ?? false
 const left = computed(() => (batch.value ? hob.left(batch.value, 'step') : null))
 
 /** What readings tell between two looks at the whole batch. */
@@ -389,6 +392,13 @@ onKey((key) => {
         <Timers :batch="batch" @does="does" />
       </div>
       <div class="after">
+        <StepTimer
+          v-if="card && !free && (card.weighed.length || ways(batch.step) || watched)"
+          :left="left"
+          :seconds="timerS"
+          :followed="Boolean(watched)"
+          @press="timer"
+        />
         <MiddleRead v-if="batch.reads_middle" :asks="batch.asks" @read="readMiddle" />
         <ProbeNow v-if="probed" :probed="probed" />
         <Watching
@@ -484,6 +494,11 @@ onKey((key) => {
 .batch > * {
   grid-column: 1 / -1;
 }
+/* Read at arm's length. */
+.batch :deep(:is(.label, .problem)) {
+  font-size: 16px;
+}
+
 header {
   display: flex;
   flex-wrap: wrap;
@@ -509,13 +524,14 @@ h1 {
 }
 .progress {
   display: flex;
-  gap: 5px;
+  flex: 0 1 140px;
+  gap: 4px;
   margin: 0;
   padding: 0;
   list-style: none;
 }
 .progress li {
-  width: 26px;
+  flex: 1 1 0;
   height: 10px;
   border-radius: 5px;
   background: var(--fog3);
@@ -525,7 +541,7 @@ h1 {
 }
 .progress .here {
   background: var(--russet);
-  width: 44px;
+  flex-grow: 2;
 }
 .batch > .now {
   display: flex;

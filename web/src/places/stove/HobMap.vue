@@ -109,7 +109,7 @@ ul {
   position: absolute;
   top: 0;
   left: 4px;
-  font-size: 15px;
+  font-size: 16px;
   color: var(--ink2);
 }
 .empty {

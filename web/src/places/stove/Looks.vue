@@ -26,7 +26,7 @@ const picked = computed<number | null>({
 })
 const gone = [
   { share: 0.25, words: '¼ gone' },
-  { share: 0.5, words: 'Half gone' },
+  { share: 0.5, words: '½ gone' },
   { share: 0.75, words: '¾ gone' },
 ]
 /** Typed and sent, or typed and left: it counts. */
@@ -70,6 +70,9 @@ const scale = computed(() => props.batch.devices.find((one) => one.kind === 'sca
 }
 .label {
   flex-basis: 100%;
+}
+.row > :deep(.n-button) {
+  padding: 0 12px;
 }
 .reads {
   display: flex;

@@ -52,7 +52,7 @@ const left = computed(() => hob.left(props.pot))
   border-radius: 8px;
   background: var(--russet);
   color: var(--white);
-  font-size: 14px;
+  font-size: 16px;
 }
 .over {
   background: var(--russet-wash);
@@ -60,7 +60,7 @@ const left = computed(() => hob.left(props.pot))
 @media (max-width: 700px) {
   .pot {
     padding: 6px 8px;
-    font-size: 15px;
+    font-size: 16px;
   }
 }
 </style>

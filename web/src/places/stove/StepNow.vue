@@ -4,8 +4,8 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { amount, amountValue, grams, inParts, inUs, scaleReads, told, unitName } from '@/parts/format'
 import WayDown from '@/parts/WayDown.vue'
-import { clock } from '@/shell/timer'
 import CorrectHere from './CorrectHere.vue'
+import StepTimer from './StepTimer.vue'
 import WentIn from './WentIn.vue'
 
 const props = defineProps<{
@@ -54,13 +54,10 @@ const onItsWay = computed(() => {
     puts.filter((act) => act.data.grams === undefined).map((act) => [String(act.data.field), String(act.data.amount)]),
   )
 })
-const running = computed(() => props.left !== null)
-const timerWords = computed(() => {
-  if (running.value) return (props.left ?? 0) <= 0 ? 'over: press to stop' : 'running: press to stop'
-  return props.followed ? 'ring when it may be there' : 'start the timer'
-})
 const state = computed(() => props.batch.plan?.states[props.batch.step] ?? null)
 const down = computed(() => props.batch.plan?.along?.find((one) => one.step === props.batch.step))
+/** With nothing else to see, the timer is the step; else it stands at the head of what is beside. */
+const alone = computed(() => !props.card.weighed.length && !down.value && !props.followed)
 const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op === 'correct' && !props.card.left_out)
 </script>
 
@@ -131,15 +128,7 @@ const corrects = computed(() => props.batch.sheet.steps?.[props.batch.step]?.op 
     <p class="cue"><span class="label">Look for</span>{{ card.cue }}</p>
     <p v-if="batch.step === 0 && batch.plan.pan_told" class="warning">{{ batch.plan.pan_told }}.</p>
     <p v-for="remark in card.remarks" :key="remark" class="warning">{{ remark }}</p>
-    <button
-      v-if="timerS || running"
-      class="timer"
-      :class="{ running, beside: followed, over: (left ?? 1) <= 0, alone: !card.weighed.length && !down && !followed }"
-      @click="emit('timer')"
-    >
-      <b>{{ clock(left ?? timerS ?? 0) }}</b>
-      <span>{{ timerWords }}</span>
-    </button>
+    <StepTimer v-if="alone" alone :left="left" :seconds="timerS" @press="emit('timer')" />
     <WayDown v-if="down && !followed" :along="down" :ends-g="state?.total_g ?? state?.mass_g" />
   </section>
 </template>
@@ -217,52 +206,20 @@ em {
 .all {
   align-self: start;
 }
-.timer {
-  display: flex;
-  align-items: center;
-  gap: 20px;
-  min-height: 84px;
-  margin-top: 6px;
-  padding: 6px 22px;
-  border: 3px solid var(--ink2);
-  border-radius: 14px;
-  background: var(--white);
-  font-size: 20px;
-  cursor: pointer;
-}
-.timer b {
-  font-size: 68px;
-  line-height: 1;
-}
-.timer.beside {
-  min-height: 60px;
-  font-size: 18px;
-}
-.timer.beside b {
-  font-size: 38px;
-}
-.timer.alone {
-  flex: 1;
-  flex-direction: column;
-  justify-content: center;
-  max-height: 340px;
-  margin-bottom: 12px;
-  font-size: 24px;
-}
-.timer.alone b {
-  font-size: clamp(84px, 13vw, 170px);
-}
-.timer.running {
-  background: var(--butter-wash);
-  border-color: var(--butter);
-}
-.timer.over {
-  background: var(--russet);
-  border-color: var(--russet);
-  color: var(--white);
-}
 .warning {
   font-size: 18px;
+}
+@media (max-width: 1100px) {
+  h2 {
+    font-size: 30px;
+  }
+  .do,
+  .lines {
+    font-size: 21px;
+  }
+  .cue {
+    font-size: 20px;
+  }
 }
 @media (max-width: 800px) {
   .amounts b {

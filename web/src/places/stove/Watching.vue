@@ -54,8 +54,8 @@ const how = computed(() => {
         <template v-if="watched.goal">
           <dt>stop at</dt>
           <dd>
-            {{ watched.goal.scale_g === null ? '' : `${scaleReads(watched.goal.scale_g)}, ` }}dip
-            {{ Math.round(watched.goal.level_mm) }} mm
+            {{ watched.goal.scale_g === null ? '' : `${scaleReads(watched.goal.scale_g)}, `
+            }}{{ watched.goal.level_mm < 1 ? 'a film on the floor' : `dip ${Math.round(watched.goal.level_mm)} mm` }}
           </dd>
         </template>
         <dt>left of it</dt>
@@ -67,7 +67,7 @@ const how = computed(() => {
     <p v-for="note in watched.notes" :key="note" class="warning" role="alert">{{ note }}</p>
     <WayPicture class="picture" :watched="watched" presses @level="$emit('level', $event)" />
     <p class="quiet small">
-      {{ watched.looked ? `${watched.looked} looks so far.` : 'From the plan alone: nothing was seen of it yet.' }}
+      {{ watched.looked ? `${watched.looked} readings so far.` : 'From the plan alone: nothing was seen of it yet.' }}
       Press the pot where its level stands. An estimate: stop by the look.
     </p>
   </section>
@@ -122,7 +122,7 @@ dd {
   min-height: 240px;
 }
 .small {
-  font-size: 14px;
+  font-size: 16px;
 }
 .warning {
   font-size: 20px;
