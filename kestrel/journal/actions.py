@@ -9,12 +9,12 @@ from django.utils import timezone
 from kestrel.accounts.models import User
 from kestrel.journal.learning import lesson_of
 from kestrel.journal.models import Correction, Entry
-from kestrel.journal.typed import grams_typed, without_pan
 from kestrel.live import tell
 from kestrel.problems import Conflict
 from kestrel.same_thing import refuse_other_thing
 from kestrel.stove.doing import end, milestone
 from kestrel.stove.models import Batch, Milestone
+from kestrel.stove.typed import grams_typed, without_pan
 from saucier.errors import BadInput, Problem, problem
 from saucier.words import say
 

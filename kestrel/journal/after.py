@@ -8,12 +8,12 @@ from django.db import transaction
 
 from kestrel.accounts.models import User
 from kestrel.journal.models import Entry, Served
-from kestrel.journal.typed import count_typed, grams_typed, without_pan
 from kestrel.larder.actions import core_kitchen
 from kestrel.same_thing import refuse_other_thing
 from kestrel.service.actions import row_number
 from kestrel.service.models import Dish
 from kestrel.stove.models import Batch
+from kestrel.stove.typed import count_typed, grams_typed, without_pan
 from saucier import constants as K
 from saucier.demand import need_for
 from saucier.dish import needs_of, read_dish

@@ -77,6 +77,8 @@ def _entry(entry: Entry) -> dict[str, Any]:
     final = batch.plan["final"]
     # The scale has the pieces, too; plans from before they were told apart had none.
     planned_g = final.get("total_g", final["mass_g"])
+    if batch.kind == Batch.Kind.FREE:  # cooked free hand it had no plan
+        final, planned_g = dict.fromkeys(final), None
     stands = entry.stands
     reached = stands.reached_pa_s
     minutes = (batch.ended_at - batch.started_at).total_seconds() / 60 if batch.ended_at else None

@@ -92,8 +92,10 @@ class Taught:
 
 
 def lesson_of(entry: Entry) -> Lesson:
-    """What ``entry`` says, reckoned and kept."""
-    told = observed(finished(entry), core_kitchen(entry.kitchen, usual=True))
+    """What ``entry`` says, reckoned and kept. What was cooked free hand had no plan to differ from, and what was only
+    warmed was not cooked: they teach nothing."""
+    planned = entry.batch.kind == Batch.Kind.SAUCE and not entry.batch.drawn_key
+    told = observed(finished(entry), core_kitchen(entry.kitchen, usual=True)) if planned else ()
     lines = [
         {"kind": o.kind, "of": o.of, "at": o.at, "log": o.seen.log, "spread": o.seen.spread}
         for o in told

@@ -63,9 +63,10 @@ from kestrel.stove.labels import Cooled, make_label
 from kestrel.stove.models import Batch, Device, Label
 from kestrel.stove.probes import yolk_read_c
 from kestrel.stove.schemas import LabelOut, LabelsWanted, PotBegun
+from kestrel.stove.typed import grams_typed, without_pan
 from saucier.dish import HeatedThrough, heated_through
 from saucier.dish.tint import is_green
-from saucier.errors import BadInput
+from saucier.errors import BadInput, Problem
 from saucier.keeping import Cooling, HoldingHot, held_hot, keeps, places, shipped_rules, use_by
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.words import Sentence, say
@@ -135,6 +136,7 @@ def _line(kept: Kept, kitchen: CoreKitchen, trays: list[TrayState] | None = None
                 "name",
                 "grams",
                 "grade",
+                "viscosity_pa_s",
                 "allergens",
                 "place",
                 "tray",
@@ -264,18 +266,18 @@ def where(request: HttpRequest):
 def cooling(request: HttpRequest, given: CoolIn):
     """How it would cool at each place, quickest first, and whether that is quick enough."""
     batch = batch_of(request, given.batch_id)
-    return actions.cooled_everywhere(_kitchen(request), batch, _put_away(given))
+    return actions.cooled_everywhere(_kitchen(request), batch, _put_away(given, batch))
 
 
 @router.post("", response={201: KeptOut, 404: Message})
 def put_away(request: HttpRequest, given: PutAwayIn):
     """Put so much of a batch away. Sent twice it is put away once."""
-    asking = cast(KitchenRequest, request)
+    asking, batch = cast(KitchenRequest, request), batch_of(request, given.batch_id)
     kept = actions.put_away(
         asking.kitchen,
         asking.user,
-        batch_of(request, given.batch_id),
-        _put_away(given),
+        batch,
+        _put_away(given, batch),
         key=given.key,
         place=given.place,
         for_when=given.for_when,
@@ -284,8 +286,17 @@ def put_away(request: HttpRequest, given: PutAwayIn):
     return Status(201, _whole(kept))
 
 
-def _put_away(given: CoolIn) -> PutAway:
-    return PutAway(given.grams, given.tray, given.trays, given.from_c, given.covered)
+def _put_away(given: CoolIn, batch: Batch) -> PutAway:
+    """As it was given, with its grams read as they are typed. Raises :class:`BadInput` (``grams``)."""
+    problems: list[Problem] = []
+    grams = given.grams
+    if isinstance(grams, str):
+        grams = grams_typed(grams, "grams", problems)
+    if grams is not None and given.with_pan and not problems:
+        grams = without_pan(grams, batch.plan["pan"], "grams", problems)
+    if problems:
+        raise BadInput(*problems)
+    return PutAway(grams, given.tray, given.trays, given.from_c, given.covered)
 
 
 @router.get("/rules", response=RulesOut)

@@ -6,17 +6,19 @@ from pydantic import Field
 
 from kestrel.fields import Day, Key, Moment
 from kestrel.keeping.events import AnyEvent
+from kestrel.stove.acts import Typed
 from kestrel.stove.schemas import DeviceOut
 from saucier.keeping import Cooling, Forecast, Rules, Verdict
 from saucier.words import Sentence
 
 
 class CoolIn(Schema):
-    """What is to be cooled: ``grams`` of a batch (None: all), in ``trays`` of a ``tray`` of the larder's,
-    ``from_c`` warm (None: as it is), under film."""
+    """What is to be cooled: ``grams`` of a batch, a number or as it is typed ("2.3 kg"; None or nothing: all), weighed
+    ``with_pan`` or without, in ``trays`` of a ``tray`` of the larder's, ``from_c`` warm (None: as it is), under film."""
 
     batch_id: int
-    grams: float | None = None
+    grams: float | Typed | None = None
+    with_pan: bool = False
     tray: str
     trays: int = 1
     from_c: float | None = None
@@ -97,6 +99,7 @@ class KeptLine(Schema):
     grams: float
     left_g: float
     grade: str
+    viscosity_pa_s: float | None
     allergens: list[str]
     brings: list[str]
     lacks: list[str]

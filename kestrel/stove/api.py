@@ -25,6 +25,7 @@ from kestrel.stove.doing import do
 from kestrel.stove.following import (
     as_cooked,
     clashes,
+    made_of,
     poured_g,
     told_of,
     waits,
@@ -308,12 +309,10 @@ def correct_here(request: HttpRequest, batch_id: int, given: CorrectIn):
 
 @router.post("/{batch_id}/sauce", response={201: SauceMade, 404: Message})
 def make_sauce(request: HttpRequest, batch_id: int, given: MakeSauceIn):
-    """A sauce made of it as it was cooked: what went in, and how long it boiled."""
+    """A sauce made of it as it was cooked: what went in, how far it boiled down, how thick it was judged."""
     asking = cast(KitchenRequest, request)
-    cooked = as_cooked(batch_of(request, batch_id))
-    if not cooked.sheet.steps:
-        raise BadInput.at("steps", "there-are-no-steps-to-cook")
-    document = {**write_sheet(cooked.made), "name": given.name.strip()}
+    made = made_of(batch_of(request, batch_id))
+    document = {**write_sheet(made), "name": given.name.strip()}
     sauce = save_new(asking.kitchen, asking.user, read_sheet(document))
     return Status(201, {"sauce_id": sauce.pk})
 

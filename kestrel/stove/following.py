@@ -15,8 +15,10 @@ from saucier.cards import Card, cards
 from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.keeping import Held, held
+from saucier.learn import Finished, as_it_went
 from saucier.pot import Pot
 from saucier.sheet import Sheet, read_sheet
+from saucier.thickness import grade_of
 from saucier.thinning import thinned
 from saucier.watch import (
     Following,
@@ -27,6 +29,7 @@ from saucier.watch import (
     StepAsDone,
     as_judged,
     as_put,
+    as_seen,
     boils_since,
     following,
     heated_as_read,
@@ -103,6 +106,22 @@ def came_out(batch: Batch) -> Following | None:
     *steps, last = found.checked.steps
     last = as_judged(last, batch.judged_pa_s, batch.weighed_g)
     return replace(found, checked=replace(found.checked, steps=(*steps, last)), now=last.pot)
+
+
+def made_of(batch: Batch) -> Sheet:
+    """``batch`` as the sheet of a sauce: what went in, what was seen and weighed of it, as thick as it was judged. Raises
+    :class:`BadInput` (``steps``) where nothing is in it."""
+    cooked = as_cooked(batch)
+    if not cooked.sheet.steps:
+        raise BadInput.at("steps", "there-are-no-steps-to-cook")
+    made = cooked.made
+    if cooked.following is None:
+        return made
+    kitchen = core_kitchen(batch.kitchen)
+    judged = batch.judged_pa_s
+    seen = as_seen(made, cooked.following, kitchen)
+    grade = None if judged is None else grade_of(judged)
+    return as_it_went(Finished(seen, {}, batch.weighed_g, judged), grade, kitchen)
 
 
 def off_fire_at(batch: Batch) -> datetime | None:

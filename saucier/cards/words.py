@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from functools import singledispatch
 
 from saucier import constants as K
+from saucier.larder.ladled import ladled
 from saucier.pot import Pot
 from saucier.seasoning import salt_pct
 from saucier.steps import (
@@ -156,7 +157,11 @@ def _(step: Correct, setting: Setting, before: Pot, after: Pot) -> Words:
 @words_of.register
 def _(step: Liaison, setting: Setting, before: Pot, after: Pot) -> Words:
     lines = tuple(
-        say("liaison.ladle", sauce_g=ladle.sauce_g, at_c=ladle.temperature_c)
+        say(
+            "liaison.ladle",
+            much=ladled(ladle.sauce_ml, setting.kitchen.measures),
+            at_c=ladle.temperature_c,
+        )
         for ladle in step.ladles(setting, before)
     )
     yolk, cream = (

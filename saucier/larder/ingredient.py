@@ -164,6 +164,16 @@ class Ingredient:
             self, power=self.power * factor, per_gram=self.per_gram._replace(thickener=thickener)
         )
 
+    def binding_by(self, factor: float) -> "Ingredient":
+        """This row with all that binds in it ``factor`` times as strong: its starch, its body and what gels."""
+        balance = self.per_gram._replace(
+            body=self.per_gram.body * factor, gel=self.per_gram.gel * factor
+        )
+        return replace(
+            self.thickening_by(factor),
+            per_gram=balance._replace(thickener=self.per_gram.thickener * factor),
+        )
+
     @property
     def short_name(self) -> str:
         """The name without what is specified: "Butter" for "Butter, unsalted"."""

@@ -72,7 +72,8 @@ def observed(batch: Finished, kitchen: Kitchen = DEFAULT_KITCHEN) -> tuple[Learn
 
 
 def _told(batch: Finished, kitchen: Kitchen) -> Iterator[Learned]:
-    prepared = prepare(batch.sheet, kitchen)
+    # Against the rows alone: what was judged of it before is what is learned, not what it is learned by.
+    prepared = prepare(batch.sheet.model_copy(update={"strength": None}), kitchen)
     timed, heats = _timed(prepared, batch.minutes, kitchen)
     if batch.weighed_g is not None and timed is not None:
         pace = _pace(timed, batch.weighed_g, heats)

@@ -5,6 +5,7 @@ from typing import Any
 from saucier.check import DEFAULT_KITCHEN, check, prepare
 from saucier.kitchen import Kitchen
 from saucier.learn.record import Finished, boiled_minutes
+from saucier.rescue import as_thick_as
 from saucier.sheet import Sheet, SheetPan
 from saucier.steps import AnyStep, Reduce, Simmer
 from saucier.steps.reduce import Stop
@@ -13,7 +14,7 @@ from saucier.units import Amount, kitchen_round
 
 def as_it_went(batch: Finished, grade: str | None, kitchen: Kitchen = DEFAULT_KITCHEN) -> Sheet:
     """The sheet of ``batch`` with what went in, in its pan, simmered as long as it was, boiled down to the
-    weight it came to, and aimed at the ``grade`` that was reached (None: as it was). Raises
+    weight it came to, as thick as it was judged, and aimed at the ``grade`` that was reached (None: as it was). Raises
     :class:`BadInput` as checking does."""
     prepared = prepare(batch.sheet, kitchen)
     checked = check(batch.sheet, kitchen)
@@ -38,7 +39,8 @@ def as_it_went(batch: Finished, grade: str | None, kitchen: Kitchen = DEFAULT_KI
     changes: dict[str, Any] = {"volume": kitchen_round(Amount(final.yield_ml * made, "mL"))}
     if grade is not None:
         changes["grade"] = grade
-    # What it serves was told before it was cooked: the yield is as it came.
-    target = target.model_copy(update={**changes, "serves": None})
     pan = batch.sheet.pan or SheetPan.of(prepared.pan)
-    return batch.sheet.model_copy(update={"steps": tuple(steps), "target": target, "pan": pan})
+    made_so = {"steps": tuple(steps), "target": target.model_copy(update=changes), "pan": pan}
+    went = batch.sheet.model_copy(update=made_so)
+    # What the spoon said wins over the sum: made again just so, it is told as it was.
+    return as_thick_as(went, batch.reached_pa_s, kitchen)

@@ -1,5 +1,6 @@
 """A sauce brought back from the cold: warmed, and let down to its grade."""
 
+import math
 from dataclasses import dataclass
 
 from saucier import constants as K
@@ -11,6 +12,7 @@ from saucier.pot import Pot
 from saucier.rescue.case import case_at, case_of
 from saucier.rescue.remedy import applied
 from saucier.rescue.thickness import let_down
+from saucier.roots import find_root
 from saucier.sheet import Sheet
 from saucier.steps import Add, AnyStep, Cool, InnerSauce, Reheat, Use
 from saucier.thickness import thickness_of
@@ -36,7 +38,16 @@ class BroughtBack:
 
 def as_thick_as(made: Sheet, viscosity_pa_s: float | None, kitchen: Kitchen) -> Sheet:
     """``made`` as it was found, ``viscosity_pa_s`` thick at serving temperature (None: as reckoned), where that is another
-    thickness. Raises :class:`BadInput` as checking does."""
+    thickness: what thickens it is as strong as that, and nothing else of it changes. Raises :class:`BadInput` as
+    checking does.
+
+    >>> from saucier.check import DEFAULT_KITCHEN
+    >>> from saucier.testing import add, roux, sheet, simmer
+    >>> white = sheet(roux(66, 66), add("milk-whole", 1, "L"), simmer(5))
+    >>> judged = as_thick_as(white, 0.4, DEFAULT_KITCHEN)
+    >>> judged.strength, round(check(judged, DEFAULT_KITCHEN).final.thickness.viscosity_pa_s, 2)
+    (0.848, 0.4)
+    """
     reckoned = check(made, kitchen).final.thickness.viscosity_pa_s
     if (
         viscosity_pa_s is None
@@ -44,13 +55,42 @@ def as_thick_as(made: Sheet, viscosity_pa_s: float | None, kitchen: Kitchen) -> 
         or abs(viscosity_pa_s / reckoned - 1.0) < _AS_RECKONED
     ):
         return made
+    if (strength := _strength_of(made, viscosity_pa_s, kitchen)) is not None:
+        return made.model_copy(update={"strength": strength})
     try:
         return case_at(made, len(made.steps) - 1, kitchen, viscosity_pa_s=viscosity_pa_s).sheet
     except BadInput:  # nothing in it can be turned to it: a cream stopped by the eye
         return made
 
 
+def _strength_of(made: Sheet, viscosity_pa_s: float, kitchen: Kitchen) -> float | None:
+    """How strong what thickens ``made`` would have to be for it to be so thick; None where that is not what makes it
+    thick."""
+
+    def off(log_times: float) -> float:
+        strength = math.exp(log_times) * (made.strength or 1.0)
+        turned = made.model_copy(update={"strength": strength})
+        eta = check(turned, kitchen).final.thickness.viscosity_pa_s
+        return math.inf if eta is None else math.log(eta / viscosity_pa_s)
+
+    try:
+        low, high = off(-_STRENGTHS), off(_STRENGTHS)
+        if not low < 0.0 < high:
+            return None
+        top = _STRENGTHS
+        while math.isinf(high) and top > _AS_RECKONED:  # stronger than so it is a dough
+            top *= 0.5
+            high = off(top)
+        if math.isinf(high) or high <= 0.0:
+            return None
+        return round(math.exp(find_root(off, -_STRENGTHS, top, 1e-5)) * (made.strength or 1.0), 3)
+    except BadInput:
+        return None
+
+
 _AS_RECKONED = 0.05
+_STRENGTHS = 0.9
+"""log of how far from its rows what thickens a sauce may be judged: between 0.4 and 2.5 times."""
 
 
 def brought_back(made: Sheet, grade: str | None, kitchen: Kitchen) -> BroughtBack:
@@ -112,6 +152,7 @@ def warmed_again(
         pan=made.pan,
         burner=made.burner,
         lid=made.lid,
+        strength=made.strength,
         steps=(*made.steps, Cool(to_c=FRIDGE_C)),
     )
     drawn = Use(
@@ -122,4 +163,6 @@ def warmed_again(
         millilitres = kitchen_round(Amount(back.poured_ml * share, "mL"))
         steps.append(Add(ingredient=back.liquid.key, amount=millilitres, temperature_c=_LET_IN_C))
     target = made.target.model_copy(update={"grade": grade, "volume": None, "serves": None})
-    return made.model_copy(update={"steps": tuple(steps), "target": target, "pan": None})
+    return made.model_copy(
+        update={"steps": tuple(steps), "target": target, "pan": None, "strength": None}
+    )

@@ -39,7 +39,7 @@ class Line(Part):
 class OnHand(Part):
     """What is in the fridge or the freezer already: a made ``sauce``, ready ``roux`` of a colour
     (butter and wheat flour, as much of each), or an ``ingredient`` (stock, fresh pasta), ``age_days``
-    old."""
+    old. A sauce that was judged is ``viscosity_pa_s`` thick at serving temperature (None: as reckoned)."""
 
     sauce: Key | None = None
     roux: Literal["white", "blond", "brown", "dark"] | None = None
@@ -47,6 +47,7 @@ class OnHand(Part):
     amount: AmountField
     age_days: Annotated[float, Field(ge=0, le=365)] = 0.0
     place: Literal["fridge", "freezer"] = "fridge"
+    viscosity_pa_s: Annotated[float, Field(gt=0, le=300)] | None = None
 
     @model_validator(mode="after")
     def _one(self) -> Self:

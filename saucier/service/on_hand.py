@@ -9,7 +9,7 @@ from saucier.check import check
 from saucier.errors import BadInput
 from saucier.keeping import keeps
 from saucier.kitchen import Kitchen
-from saucier.rescue import brought_back
+from saucier.rescue import as_thick_as, brought_back
 from saucier.service.amiss import Amiss, amiss
 from saucier.service.document import OnHand, Service
 from saucier.sheet import Sheet
@@ -102,7 +102,7 @@ def _brought_back(
         pot = check(sheet, kitchen).final.pot
         ml *= pot.total_ml / pot.total_g
     goal = goal_of(sheet, grade, Amount(ml, "mL"))
-    made = solve(sheet, goal, kitchen).sheet
+    made = as_thick_as(solve(sheet, goal, kitchen).sheet, one.viscosity_pa_s, kitchen)
     back = brought_back(made, grade, kitchen)
     final = back.pot
     ready = final.yield_ml

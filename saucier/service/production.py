@@ -10,6 +10,7 @@ from saucier.dish import is_pasta
 from saucier.keeping import keeps
 from saucier.kitchen import Kitchen
 from saucier.larder import ALLERGENS, Ingredient
+from saucier.larder.ladled import in_ladles
 from saucier.pot import Pot
 from saucier.service.cautions import cautions_of, sitting_ml
 from saucier.service.costing import toppings_g, usable_g
@@ -406,38 +407,11 @@ def _serve(number: int, line: LinePlan, plan: Plan, kitchen: Kitchen) -> list[Se
                 each=each,
                 each_ml=each_ml,
                 each_g=each_ml * pot.total_g / pot.total_ml,
-                ladles=in_ladles(each_ml, kitchen),
+                ladles=in_ladles(each_ml, kitchen.measures),
                 kept_back_ml=need.kept_back_ml,
             )
         )
     return given_out
-
-
-def in_ladles(ml: float, kitchen: Kitchen) -> Sentence | None:
-    """``ml`` in the kitchen's ladle that suits it, by quarters; None where there is none.
-
-    >>> str(in_ladles(180, Kitchen()))
-    '3 small ladles'
-    """
-    best: Sentence | None = None
-    error = math.inf
-    if ml <= 0.0:  # all of it is kept back
-        return None
-    for measure in kitchen.measures.ladles():
-        quarters = max(1, round(4.0 * ml / measure.size))
-        if quarters > 40 or (quarters < 2 and best):
-            continue
-        off = abs(quarters * measure.size / 4.0 - ml) / ml
-        # Whole ladles rather than parts, few rather than many.
-        off += 0.02 * (quarters % 4 != 0) + 0.00125 * quarters
-        if off < error - 1e-9:
-            whole, rest = divmod(quarters, 4)
-            fraction = ("", "¼", "½", "¾")[rest]
-            count = " ".join(part for part in (str(whole) if whole else "", fraction) if part)
-            many = "ladles" if quarters > 4 else "one-ladle"
-            best = say(many, count=count, name=measure.name)
-            error = off
-    return best
 
 
 _FIRST = {

@@ -82,7 +82,8 @@ class Cover(Part):
 
 
 class Sheet(Part):
-    """One sauce, as the open format has it."""
+    """One sauce, as the open format has it. ``strength``: what thickens it is so many times as strong as its rows say,
+    for a cook judged it so (nobody: as they say)."""
 
     format: Literal["kestrel-fog/sauce"] = "kestrel-fog/sauce"
     version: Literal[1] = 1
@@ -94,6 +95,7 @@ class Sheet(Part):
     burner: SheetBurner | None = None
     lid: bool = False
     cover: Cover | None = None
+    strength: Annotated[float, Field(ge=0.2, le=5.0)] | None = None
     steps: Annotated[tuple[AnyStep, ...], Field(max_length=MAX_STEPS)] = ()
 
     @field_validator("name")

@@ -31,10 +31,11 @@ from saucier.words import say
 
 @dataclass(frozen=True, slots=True)
 class Ladle:
-    """One ladle of hot sauce into the yolk mixture: ``sauce_g`` and where it leaves it, °C."""
+    """One ladle of hot sauce into the yolk mixture: ``sauce_g``, the same in mL, and where it leaves it, °C."""
 
     sauce_g: float
     temperature_c: float
+    sauce_ml: float
 
 
 def tempering(
@@ -61,7 +62,7 @@ def tempering(
         at = mixed_temperature_c(heat, at, sauce_heat * grams, sauce_c)
         heat += sauce_heat * grams
         poured += grams
-        ladles.append(Ladle(grams, at))
+        ladles.append(Ladle(grams, at, grams * sauce.volume_ml / max(sauce.mass_g, 1e-9)))
     return ladles
 
 

@@ -43,6 +43,8 @@ class Making(Protocol):
     @property
     def lid(self) -> bool: ...
     @property
+    def strength(self) -> float | None: ...
+    @property
     def steps(self) -> tuple["AnyStep", ...]: ...
 
 
@@ -226,6 +228,16 @@ class PreparedSteps:
         return pot
 
 
+def as_strong_as_judged(making: Making, kitchen: Kitchen) -> Kitchen:
+    """``kitchen`` with what thickens ``making`` as strong as a cook judged it; as it is where nobody did."""
+    if making.strength is None:
+        return kitchen
+    names = frozenset[str]().union(*(step.names() for step in making.steps))
+    rows = (kitchen.larder[key] for key in names if key in kitchen.larder)
+    stronger = [row.binding_by(making.strength) for row in rows]
+    return replace(kitchen, larder=kitchen.larder.with_rows(stronger))
+
+
 def prepare_steps(
     making: Making,
     kitchen: Kitchen,
@@ -239,6 +251,7 @@ def prepare_steps(
     """Names and units of every step resolved, in ``pan``. ``times`` the batch is about to be made,
     which the pans of sauces inside are chosen for; a solve may turn what it holds where ``free``.
     Raises :class:`BadInput` under ``steps[i]``, all there are."""
+    kitchen = as_strong_as_judged(making, kitchen)
     stove = stove_of(making, kitchen, pan)
     turned = free_in(making)[1] if free else frozenset[int]()
     here = Setting(

@@ -46,6 +46,7 @@ class InnerSauce(Part):
     pan: SheetPan | None = None
     burner: SheetBurner | None = None
     lid: bool = False
+    strength: Annotated[float, Field(ge=0.2, le=5.0)] | None = None
     steps: Annotated[tuple["AnyStep", ...], Field(min_length=1, max_length=60)]
 
 

@@ -1,6 +1,7 @@
 """A pot watched while it cooks: what is seen of it, by scale or by eye, and what that makes likely."""
 
 from saucier.watch.again import Again, TurnedAmount, solved_again
+from saucier.watch.as_seen import as_seen
 from saucier.watch.belief import Belief
 from saucier.watch.following import (
     Following,
@@ -45,6 +46,7 @@ __all__ = [
     "as_found",
     "as_judged",
     "as_put",
+    "as_seen",
     "boils_since",
     "case_found",
     "check_put",

@@ -6,7 +6,8 @@ from typing import Literal
 
 from saucier import constants as K
 from saucier.check import CheckedSheet
-from saucier.larder import Ingredient
+from saucier.larder import Ingredient, Measures
+from saucier.larder.ladled import ladled
 from saucier.pot import Pot
 from saucier.steps import Cool, Finish, Hold, Liaison, Melt, Mount, Reheat, Return, StepBase
 from saucier.steps.enrich import Ladle
@@ -52,7 +53,8 @@ def probed(checked: CheckedSheet, number: int, before: Pot, at_c: float) -> Prob
     step, setting = checked.sheet.steps[number], checked.settings[number]
     if isinstance(step, Liaison):
         bound = before.flour_g_per_l >= K.LIAISON_FLOUR_G_PER_L
-        return tempered(step.ladles(setting, before), step.heat_to_c, at_c, bound)
+        ladles = step.ladles(setting, before)
+        return tempered(ladles, step.heat_to_c, at_c, bound, setting.kitchen.measures)
     if isinstance(step, Return):
         return probed_middle(at_c, middle_c(setting.ingredient(step.ingredient)))
     low, high, code = _asked(step)
@@ -86,13 +88,19 @@ def _within(at_c: float, low: float | None, high: float | None, code: str) -> Pr
 
 
 def tempered(
-    ladles: Sequence[Ladle], heat_to_c: float | None, at_c: float, bound: bool
+    ladles: Sequence[Ladle],
+    heat_to_c: float | None,
+    at_c: float,
+    bound: bool,
+    measures: Measures,
 ) -> Probed | None:
     """Yolks at ``at_c`` on their way through ``ladles`` of hot sauce and then up to ``heat_to_c``: which
-    ladle is next, and how far it may take them. ``bound``: flour enough that they may simmer.
+    ladle is next, and how far it may take them. ``bound``: flour enough that they may simmer. ``measures``: the
+    kitchen's, that it is told in.
 
-    >>> ladles = [Ladle(20.0, 20.0), Ladle(30.0, 35.0), Ladle(60.0, 50.0)]
-    >>> found = tempered(ladles, 80.0, 21.0, True)
+    >>> from saucier.larder import shipped_measures
+    >>> ladles = [Ladle(20.0, 20.0, 19.0), Ladle(30.0, 35.0, 29.0), Ladle(60.0, 50.0, 58.0)]
+    >>> found = tempered(ladles, 80.0, 21.0, True, shipped_measures())
     >>> found.to_c, found.words.facts["number"]
     (35.0, 2)
     """
@@ -104,7 +112,7 @@ def tempered(
                 "probe.ladle",
                 number=number,
                 ladles=len(ladles),
-                sauce_g=ladle.sauce_g,
+                much=ladled(ladle.sauce_ml, measures),
                 to_c=ladle.temperature_c,
             )
             return Probed(at_c, None, ladle.temperature_c, "below", words)

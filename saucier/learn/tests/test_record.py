@@ -176,6 +176,43 @@ class Again(unittest.TestCase):
         self.assertEqual(made.pan.name, "saucepan 20")
         self.assertEqual(read_sheet(write_sheet(made)), made)
 
+    def test_made_again_it_is_as_thick_as_it_was_judged_and_keeps_its_use(self) -> None:
+        """The spoon wins over the sum, by what thickens it alone: amounts, salt and fat stay what went in."""
+        served = {"grade": "nappe", "serves": {"use": "nap", "count": 12}}
+        cheese = [
+            roux(60, 60),
+            add("milk-whole", 1, "L"),
+            simmer(15),
+            melt("cheese-hard-alpine", 120),
+        ]
+        puree = [add("stock-light", 300), add("onion", 300), {"op": "blend", "ingredient": "onion"}]
+        for steps in ([*WHITE.steps], cheese, [*puree, roux(20, 20), simmer(5)]):
+            case = sauce(*steps, target=served)
+            batch = finished(case)
+            for judged in (0.22, 0.69, 1.6):
+                with self.subTest(judged=judged, steps=len(steps)):
+                    went = Finished(case, batch.minutes, batch.weighed_g, judged)
+                    made = as_it_went(went, None)
+                    final, was = check(made).final, check(as_it_went(batch, None)).final
+                    self.assertAlmostEqual(final.thickness.viscosity_pa_s / judged, 1.0, delta=0.02)
+                    self.assertEqual(made.target.serves, case.target.serves)
+                    for name in ("fat", "salt", "flour", "water"):
+                        ours, theirs = (getattr(one.pot.balance, name) for one in (final, was))
+                        self.assertAlmostEqual(ours, theirs, places=6)
+                    self.assertEqual(read_sheet(write_sheet(made)), made)
+
+    def test_what_was_judged_before_is_not_what_is_learned_by(self) -> None:
+        weak = finished(WHITE, strength=-0.15)
+        again = as_it_went(weak, None)
+        self.assertLess(again.strength, 0.9)
+        once = next(one.seen.log for one in observed(weak) if one.kind == "strength")
+        twice = Finished(again, weak.minutes, weak.weighed_g, weak.reached_pa_s)
+        self.assertAlmostEqual(
+            next(one.seen.log for one in observed(twice) if one.kind == "strength"),
+            once,
+            delta=0.03,
+        )
+
     def test_a_reduction_stops_at_the_weight_it_came_to(self) -> None:
         cream = sauce(add("cream-35", 500), reduce_to(share=0.7), melt("parmesan-style-hard", 40))
         batch = finished(cream)

@@ -14,6 +14,7 @@ from saucier.dish import Dish, read_dish
 from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
+from saucier.larder.ladled import in_ladles
 from saucier.mother import base_of, same_base
 from saucier.service import (
     Plan,
@@ -24,7 +25,6 @@ from saucier.service import (
     short_of,
     write_service,
 )
-from saucier.service.production import in_ladles
 from saucier.service.tests.random_services import random_service
 from saucier.sheet import SheetPan, read_part, read_sheet
 from saucier.sheet.reading import schema_of
@@ -425,8 +425,8 @@ class ProductionSheet(unittest.TestCase):
     def test_ladles_fit_within_an_eighth(self) -> None:
         for one in self.SHEET.serve:
             self.assertEqual(one.ladles is not None, one.each_ml > 0.0)
-        self.assertEqual(str(in_ladles(120, KITCHEN)), "1 ladle")
-        self.assertEqual(str(in_ladles(180, KITCHEN)), "3 small ladles")
+        self.assertEqual(str(in_ladles(120, KITCHEN.measures)), "1 ladle")
+        self.assertEqual(str(in_ladles(180, KITCHEN.measures)), "3 small ladles")
 
     def test_a_cheaper_solid_saves(self) -> None:
         self.assertTrue(all(one.saves > 0 for one in self.SHEET.stretch))

@@ -291,7 +291,7 @@ class Again(unittest.TestCase):
         pot = check(self.LIQUOR).steps[1].pot
         more = pot._replace(balance=EMPTY.plus(pot.balance, 1.12))
         found = solved_again(prepare(self.LIQUOR), check(self.LIQUOR).steps, Kitchen(), 2, more)
-        self.assertIn("nappe as it should be, and 12 % more of it", str(found.words))
+        self.assertIn("comes out nappe as it should, and 12 % more of it", str(found.words))
         self.assertEqual([one.grams for one in found.changes], [45.0, 46.0])
 
     def test_where_nothing_to_come_can_mend_it_that_is_told(self) -> None:

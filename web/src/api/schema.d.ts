@@ -4253,6 +4253,8 @@ export interface components {
              * @default false
              */
             lid: boolean;
+            /** Strength */
+            strength?: number | null;
             /** Steps */
             steps: (components["schemas"]["Start"] | components["schemas"]["Sear"] | components["schemas"]["Add"] | components["schemas"]["Roux"] | components["schemas"]["Dust"] | components["schemas"]["Sweat"] | components["schemas"]["Deglaze"] | components["schemas"]["Flame"] | components["schemas"]["Simmer"] | components["schemas"]["Reduce"] | components["schemas"]["Infuse"] | components["schemas"]["Strain"] | components["schemas"]["Lift"] | components["schemas"]["Melt"] | components["schemas"]["Liaison"] | components["schemas"]["Mount"] | components["schemas"]["Finish"] | components["schemas"]["Return"] | components["schemas"]["Use"] | components["schemas"]["Blend"] | components["schemas"]["Mend"] | components["schemas"]["Season"] | components["schemas"]["Reserve"] | components["schemas"]["Correct"] | components["schemas"]["Cool"] | components["schemas"]["Hold"] | components["schemas"]["Reheat"])[];
         };
@@ -4698,7 +4700,8 @@ export interface components {
         };
         /**
          * Sheet
-         * @description One sauce, as the open format has it.
+         * @description One sauce, as the open format has it. ``strength``: what thickens it is so many times as strong as its rows say,
+         *     for a cook judged it so (nobody: as they say).
          */
         Sheet: {
             /**
@@ -4743,6 +4746,8 @@ export interface components {
              */
             lid: boolean;
             cover?: components["schemas"]["Cover"] | null;
+            /** Strength */
+            strength?: number | null;
             /**
              * Steps
              * @default []
@@ -6844,7 +6849,7 @@ export interface components {
          * OnHand
          * @description What is in the fridge or the freezer already: a made ``sauce``, ready ``roux`` of a colour
          *     (butter and wheat flour, as much of each), or an ``ingredient`` (stock, fresh pasta), ``age_days``
-         *     old.
+         *     old. A sauce that was judged is ``viscosity_pa_s`` thick at serving temperature (None: as reckoned).
          */
         OnHand: {
             /** Sauce */
@@ -6876,6 +6881,8 @@ export interface components {
              * @enum {string}
              */
             place: "fridge" | "freezer";
+            /** Viscosity Pa S */
+            viscosity_pa_s?: number | null;
         };
         /**
          * Service
@@ -10063,6 +10070,8 @@ export interface components {
             left_g: number;
             /** Grade */
             grade: string;
+            /** Viscosity Pa S */
+            viscosity_pa_s: number | null;
             /** Allergens */
             allergens: string[];
             /** Brings */
@@ -10243,6 +10252,8 @@ export interface components {
             left_g: number;
             /** Grade */
             grade: string;
+            /** Viscosity Pa S */
+            viscosity_pa_s: number | null;
             /** Allergens */
             allergens: string[];
             /** Brings */
@@ -10464,7 +10475,12 @@ export interface components {
             /** Batch Id */
             batch_id: number;
             /** Grams */
-            grams?: number | null;
+            grams?: number | string | null;
+            /**
+             * With Pan
+             * @default false
+             */
+            with_pan: boolean;
             /** Tray */
             tray: string;
             /**
@@ -10534,14 +10550,19 @@ export interface components {
         };
         /**
          * CoolIn
-         * @description What is to be cooled: ``grams`` of a batch (None: all), in ``trays`` of a ``tray`` of the larder's,
-         *     ``from_c`` warm (None: as it is), under film.
+         * @description What is to be cooled: ``grams`` of a batch, a number or as it is typed ("2.3 kg"; None or nothing: all), weighed
+         *     ``with_pan`` or without, in ``trays`` of a ``tray`` of the larder's, ``from_c`` warm (None: as it is), under film.
          */
         CoolIn: {
             /** Batch Id */
             batch_id: number;
             /** Grams */
-            grams?: number | null;
+            grams?: number | string | null;
+            /**
+             * With Pan
+             * @default false
+             */
+            with_pan: boolean;
             /** Tray */
             tray: string;
             /**

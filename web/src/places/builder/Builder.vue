@@ -160,6 +160,7 @@ onBeforeRouteLeave(() => {
         :stale="problems.length > 0"
         @whole="chosen = null"
         @to-target="draft.aim()"
+        @by-the-sum="draft.edit((s) => (s.strength = null))"
       >
         <template #sure><HowSure :sheet="worked.sheet" @take="take" /></template>
       </PotNow>

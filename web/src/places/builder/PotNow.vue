@@ -12,7 +12,7 @@ import { useSession } from '@/shell/session'
 import { asideWords, emulsionWords } from './words'
 
 const props = defineProps<{ worked: Worked; chosen: number | null; stale: boolean }>()
-defineEmits<{ whole: []; 'to-target': [] }>()
+defineEmits<{ whole: []; 'to-target': []; 'by-the-sum': [] }>()
 const session = useSession()
 
 const state = computed(() =>
@@ -67,6 +67,10 @@ const risk = (share: number) => Math.min(100, Math.max(0, (share - 0.4) * 200))
       An estimate: {{ pascalSeconds(state.viscosity_pa_s) }} at {{ temperature(state.serving_c) }}, likely
       {{ number(Number(state.viscosity_low_pa_s!.toPrecision(2))) }} to
       {{ number(Number(state.viscosity_high_pa_s!.toPrecision(2))) }}.
+    </p>
+    <p v-if="worked.sheet.strength && chosen === null" class="small judged">
+      As it was judged: what thickens it counts {{ number(worked.sheet.strength) }} times.
+      <NButton size="small" @click="$emit('by-the-sum')">By the sum again</NButton>
     </p>
     <div v-if="off" class="off">
       <p><b>Off its target.</b> Wanted {{ session.gradeName(target) }}.</p>

@@ -200,13 +200,15 @@ function apart(entry: Schemas['EntryOut']): string {
         <dl>
           <dt>weight</dt>
           <dd>
-            <span class="quiet">{{ grams(entry.plan.mass_g ?? 0) }}</span>
+            <span v-if="entry.plan.mass_g !== null" class="quiet">{{ grams(entry.plan.mass_g) }}</span>
             <b>{{ entry.actual.mass_g === null ? 'not weighed' : grams(entry.actual.mass_g) }}</b>
             <small>{{ apart(entry) }}</small>
           </dd>
           <dt>thickness</dt>
           <dd>
-            <span class="quiet">{{ session.gradeName(entry.plan.grade) || 'no grade' }}</span>
+            <span v-if="entry.plan.mass_g !== null" class="quiet">{{
+              session.gradeName(entry.plan.grade) || 'no grade'
+            }}</span>
             <b>{{ session.gradeName(entry.actual.grade) || 'not judged' }}</b>
           </dd>
           <dt>time</dt>

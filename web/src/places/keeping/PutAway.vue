@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Putting a sauce away: how much, in what, where it cools quickly enough, and for when. */
 import { NButton, NSwitch } from 'naive-ui'
+import { useSessionStorage } from '@vueuse/core'
 import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Refused, type Problem, type Schemas } from '@/api/client'
@@ -18,7 +19,21 @@ const router = useRouter()
 const where = ref<Schemas['Where'] | null>(null)
 const trouble = ref('')
 const problems = ref<Problem[]>([])
-const form = reactive({ grams: '', tray: '', trays: '1', from: '', covered: true, forWhen: '' })
+/** What was weighed at the stove and is not written down yet is proposed. */
+const weighed = useSessionStorage(
+  `kestrel.weighing.${props.batch}`,
+  { weighed: '', withPan: false },
+  { writeDefaults: false },
+)
+const form = reactive({
+  grams: weighed.value.weighed,
+  withPan: Boolean(weighed.value.weighed && weighed.value.withPan),
+  tray: '',
+  trays: '1',
+  from: '',
+  covered: true,
+  forWhen: '',
+})
 const place = ref<string | null>(null)
 const found = ref<Schemas['Cooling'][]>([])
 const busy = ref(false)
@@ -35,7 +50,8 @@ onMounted(async () => {
 })
 const given = computed(() => ({
   batch_id: props.batch,
-  grams: number(form.grams),
+  grams: form.grams.trim() || null,
+  with_pan: form.withPan,
   tray: form.tray,
   trays: number(form.trays) ?? 1,
   from_c: number(toCelsius(form.from)),
@@ -64,6 +80,11 @@ watch(
   },
   { deep: true },
 )
+const howMuch = computed(() => {
+  const typed = form.grams.trim()
+  if (!typed) return grams(mine.value?.grams ?? 0)
+  return `${/[a-z]/i.test(typed) ? typed : `${typed} g`}${form.withPan ? ' less its pan' : ''}`
+})
 const nameOf = (key: string) => where.value?.places.find((one) => one.key === key)?.name ?? key
 const chosen = computed(() => found.value.find((one) => one.place === place.value))
 const late = computed(() => Boolean(form.forWhen && mine.value && form.forWhen > mine.value.use_by))
@@ -106,12 +127,13 @@ async function put(): Promise<void> {
           ><input
             v-model="form.grams"
             class="box"
-            inputmode="decimal"
+            autocomplete="off"
             :placeholder="mine ? String(mine.grams) : ''"
             aria-label="Grams to put away"
           />
           <ProblemLine :problem="problemAt('grams')" />
         </label>
+        <label class="switch"><NSwitch v-model:value="form.withPan" /> weighed with the pan</label>
         <ChoiceField
           label="In"
           :value="form.tray"
@@ -174,7 +196,7 @@ async function put(): Promise<void> {
         :loading="busy"
         :disabled="!place || Boolean(problems.length)"
         @click="put"
-        >Put away {{ grams(given.grams ?? mine?.grams ?? 0) }}{{ place ? `, ${nameOf(place)}` : '' }}</NButton
+        >Put away {{ howMuch }}{{ place ? `, ${nameOf(place)}` : '' }}</NButton
       >
     </template>
   </div>

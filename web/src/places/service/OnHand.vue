@@ -70,6 +70,7 @@ function take(one: Schemas['KeptLine']): void {
         amount: { value: Math.floor(one.left_g), unit: 'g' },
         age_days: one.age_days,
         place: one.state === 'frozen' ? 'freezer' : 'fridge',
+        ...(one.viscosity_pa_s ? { viscosity_pa_s: one.viscosity_pa_s } : {}),
       },
     ]
   })

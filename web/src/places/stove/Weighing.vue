@@ -29,7 +29,7 @@ interface Said {
   note: string
 }
 const nothing = (): Said => ({ weighed: '', withPan: tare.value > 0, reached: null, verdict: '', note: '' })
-const said = useSessionStorage<Said>(`kestrel.weighing.${props.batch.id}`, nothing)
+const said = useSessionStorage<Said>(`kestrel.weighing.${props.batch.id}`, nothing, { mergeDefaults: true })
 const { weighed, withPan, reached, verdict, note } = toRefs(said as Ref<Said>)
 const { trouble, busy, run, problemAt } = useForm()
 
@@ -69,7 +69,8 @@ const writeDown = () =>
       <label v-if="tare" class="switch">
         <NSwitch v-model:value="withPan" /> with the pan ({{ scaleReads(tare) }} empty)
       </label>
-      <p class="quiet">
+      <p v-if="batch.kind === 'free'" class="quiet">Leave it empty if nobody weighed.</p>
+      <p v-else class="quiet">
         Planned {{ scaleReads((batch.plan.final.total_g ?? batch.plan.final.mass_g) + (withPan ? tare : 0))
         }}{{ withPan ? ' with the pan' : '' }}. Leave it empty if nobody weighed.
       </p>
@@ -78,7 +79,7 @@ const writeDown = () =>
     <div>
       <span class="label">Which spoon does it look like?</span>
       <SpoonPicker v-model="reached" label="Which spoon does it look like?" />
-      <p class="quiet">Planned: {{ session.gradeName(batch.plan.final.grade) || 'no grade' }}.</p>
+      <p v-if="batch.kind !== 'free'" class="quiet">Planned: {{ session.gradeName(batch.plan.final.grade) || 'no grade' }}.</p>
     </div>
     <div>
       <span id="how-was-it" class="label">How was it?</span>
