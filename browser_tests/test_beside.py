@@ -139,7 +139,7 @@ class Beside(BrowserTest):
         self.find(".much").click()
         self.press("By the jug")
         self.enter("The jug held, mL of Whole milk", "1500")
-        self.enter("mL left, Whole milk", "100")
+        self.enter("The jug holds still, mL, Whole milk", "100")
         self.press("went in")
         self.see("give or take")
         self.see("What happened (1)")

@@ -20,7 +20,7 @@ from kestrel.sauces.work import Mended, mended
 from kestrel.service.models import Service
 from kestrel.stove import actions
 from kestrel.stove.acts import ActsIn
-from kestrel.stove.counting import counted
+from kestrel.stove.counting import counted, now_of
 from kestrel.stove.doing import do
 from kestrel.stove.following import (
     as_cooked,
@@ -37,6 +37,7 @@ from kestrel.stove.probes import asks_of, probed_now, warms_to
 from kestrel.stove.readings import readings_of
 from kestrel.stove.schemas import (
     ActsOut,
+    AheadOut,
     BatchLine,
     BatchOut,
     CorrectIn,
@@ -60,7 +61,7 @@ from saucier.errors import BadInput
 from saucier.heat import Pan, SideView
 from saucier.run_up import Part, aside_of, aside_of_parts
 from saucier.sheet import read_sheet, write_sheet
-from saucier.watch import PotFollowed, case_found
+from saucier.watch import PotFollowed, ahead, case_found
 from saucier.words import say
 
 router = Router(tags=["stove"])
@@ -268,6 +269,21 @@ def start_pot(request: HttpRequest, service_id: int, given: StartPotIn):
 @router.get("/{batch_id}", response={200: BatchOut, 404: Message})
 def one_batch(request: HttpRequest, batch_id: int):
     return _whole(batch_of(request, batch_id))
+
+
+@router.get("/{batch_id}/ahead", response={200: AheadOut, 404: Message})
+def what_is_ahead(request: HttpRequest, batch_id: int):
+    """What will be believed of it by the minute, and after one more look: what a device goes by where the network is
+    cut, and between two words of the server."""
+    batch = batch_of(request, batch_id)
+    found = as_cooked(batch).following
+    watching = found.watching if found and batch.status == Batch.Status.ON else None
+    return {
+        "at": now_of(batch),
+        "step": batch.step,
+        "revision": batch.revision,
+        "ahead": None if watching is None else ahead(watching),
+    }
 
 
 @router.get("/{batch_id}/readings", response={200: ReadingsOf, 404: Message})

@@ -11,7 +11,7 @@ from saucier.correction import SpoonSeen
 from saucier.keeping import Held, Label
 from saucier.sheet import Sheet
 from saucier.steps import Hands
-from saucier.watch import PotFollowed, Probed
+from saucier.watch import Ahead, PotFollowed, Probed
 from saucier.words import Sentence
 
 
@@ -193,6 +193,16 @@ class BatchOut(BatchLine):
     probed: Probed | None
     photos: list[PhotoOut]
     labels: list[LabelOut]
+
+
+class AheadOut(Schema):
+    """What will be believed of a batch from ``at`` on, by the pot's clock, at its ``step`` and ``revision`` (None: nothing
+    boils off at it)."""
+
+    at: datetime
+    step: int
+    revision: int
+    ahead: Ahead | None
 
 
 class ActsOut(Schema):

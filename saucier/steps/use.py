@@ -105,8 +105,12 @@ class Use(StepBase):
         if "share" in data and "amount" not in data:  # said of the step itself
             data = {**data, "amount": {"share": data["share"]}}
             del data["share"]
-        if isinstance(data.get("amount"), str):
-            data = {**data, "amount": _spoken_share(data["amount"])}
+        amount = data.get("amount")
+        if isinstance(amount, dict) and isinstance(amount.get("value"), str):
+            share = _spoken_share(amount["value"])  # "half" is of the sauce, whatever unit stands there
+            data = {**data, "amount": share} if isinstance(share, dict) else data
+        elif isinstance(amount, str):
+            data = {**data, "amount": _spoken_share(amount)}
         return data
 
     @property

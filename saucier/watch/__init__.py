@@ -1,6 +1,7 @@
 """A pot watched while it cooks: what is seen of it, by scale or by eye, and what that makes likely."""
 
 from saucier.watch.again import Again, TurnedAmount, solved_again
+from saucier.watch.ahead import Ahead, LookAhead, Moment, ahead
 from saucier.watch.as_seen import as_seen
 from saucier.watch.belief import Belief
 from saucier.watch.following import (
@@ -24,10 +25,13 @@ from saucier.watch.way import Way, way_of
 
 __all__ = [
     "Again",
+    "Ahead",
     "Belief",
     "Following",
     "Guess",
+    "LookAhead",
     "Mend",
+    "Moment",
     "Passing",
     "PotFollowed",
     "Poured",
@@ -43,6 +47,7 @@ __all__ = [
     "TurnedAmount",
     "Watched",
     "Way",
+    "ahead",
     "as_found",
     "as_judged",
     "as_put",

@@ -6,6 +6,7 @@ that is seen, a scale as well as a look at the level, pulls them by as much as i
 
 import math
 from collections.abc import Iterable
+from copy import copy
 from dataclasses import dataclass
 from typing import NamedTuple
 
@@ -135,6 +136,13 @@ class Belief:
             # The last reading was far off and is not believed yet: it may be so all the same.
             self._unsettled(K.JUMP_PENDING * self._off[-1].grams)
         return self
+
+    def apart(self) -> "Belief":
+        """The same, to go on with: whatever becomes of that, this stays as it is."""
+        other = copy(self)
+        other.mean, other.cov = self.mean.copy(), self.cov.copy()
+        other.jumps, other.marked, other._off = [*self.jumps], [*self.marked], [*self._off]
+        return other
 
     # -- by itself
 

@@ -67,8 +67,8 @@ class PotFollowed:
 class Following:
     """What is ``told`` of a sauce that is followed, with what that was found by: its sheet ``checked``,
     with the states as they were found; the pot as it stands ``now``, and as it was ``before`` the step it
-    is at; by how much stronger it thickens, ``log_strength`` of log η; and what went in to mend it, by the
-    number of the step it was at."""
+    is at; by how much stronger it thickens, ``log_strength`` of log η; what went in to mend it, by the
+    number of the step it was at; and what is believed of it as it is ``watching`` (None: nothing boils off there)."""
 
     told: PotFollowed
     checked: CheckedSheet
@@ -76,6 +76,7 @@ class Following:
     before: Pot
     log_strength: float
     mends: Mapping[int, tuple[AnyStep, ...]]
+    watching: Watching | None = None
 
 
 class _Settled(NamedTuple):
@@ -191,6 +192,7 @@ def following(
     prepared = prepare(sheet, kitchen, checked.pan)
     cook = _Cook(checked, prepared, kitchen)
     told: Watched | None = None
+    seen_now: Watching | None = None
     now: Pot | None = None
     here = Pot()
     found: list[Pot] = []
@@ -200,7 +202,7 @@ def following(
         step = done.get(number) if number <= at else None
         watching = cook.does(number, step, going_on=number == at)
         if watching is not None and number == at:
-            told = watching.told()
+            told, seen_now = watching.told(), watching
             now = as_found(known.pot, watching.belief.mass_g)
         if number == at:
             here = before
@@ -240,6 +242,7 @@ def following(
             for number, step in done.items()
             if step.mends and number <= at
         },
+        seen_now,
     )
 
 

@@ -14,7 +14,7 @@ from saucier.steps import Add, AnyStep, Reduce, Simmer
 from saucier.thickness import EMULSION_EDGES, GRADES, film_mm, grade_of
 from saucier.units import Amount, kitchen_round
 from saucier.watch.belief import FULL, MASS, PACE, STRENGTH, TARE, Belief, Prior, Vector
-from saucier.watch.seen import Seen
+from saucier.watch.seen import Seen, SeenKind
 from saucier.watch.way import Way, way_of
 from saucier.words import Sentence, say
 
@@ -179,16 +179,14 @@ class Watching:
         way, belief = self._way, self.belief
         stop = self._stop()
         goal = None if stop is None else self._goal(stop(belief.mean))
-        eta = self._guess(lambda x: way.at(x[MASS], way.log_eta) + x[STRENGTH], math.exp)
-        lightest = float(way.mass_g[0])
-        mass = _within(self._guess(lambda x: x[MASS]), lightest, self._most_g)
+        boils_in_min, minutes_left, mass, share_left, level_mm, eta = self.figures()
         return Watched(
             at_min=self._now,
-            boils_in_min=max(0.0, belief.boils_at - self._now),
+            boils_in_min=boils_in_min,
             mass_g=mass,
             scale_g=self._on_scale(belief.mass_g),
-            level_mm=self._guess(lambda x: way.at(x[MASS], way.level_mm)),
-            share_left=_within(self._guess(lambda x: way.share_left(x[MASS], x[FULL])), 0.0, 1.0),
+            level_mm=level_mm,
+            share_left=share_left,
             viscosity_pa_s=eta,
             film_mm=film_mm(eta.value),
             grade=grade_of(eta.value),
@@ -197,7 +195,7 @@ class Watching:
             pace=self._guess(lambda x: x[PACE], math.exp),
             strength=self._guess(lambda x: x[STRENGTH] / K.FLOUR_EXPONENT, math.exp),
             goal=goal,
-            minutes_left=None if stop is None else self._minutes_to(stop),
+            minutes_left=minutes_left,
             past=None if goal is None else _past(mass, goal.mass_g),
             passing=tuple(self._passing()),
             track=self._track(goal),
@@ -234,9 +232,43 @@ class Watching:
 
     def _by_itself(self) -> Belief:
         """What is believed, to go on with: what is believed now stays."""
-        on = copy(self.belief)
-        on.cov = on.cov.copy()
-        return on
+        return self.belief.apart()
+
+    def on(self, minutes: float) -> "Watching":
+        """So many minutes from now, nothing more having been seen; this stays as it is."""
+        there = self._apart()
+        there._now = self._now + minutes
+        there.belief.go_on(there._now)
+        return there
+
+    def seeing(self, what: SeenKind, value: float) -> "Watching":
+        """With one more look taken now; this stays as it is."""
+        there = self._apart()
+        look = Seen(self._now, what, value, by_hand=True)
+        there._seen = [*self._seen, look]
+        if what == "boils":
+            there.belief.boils_at, there.belief.boil_seen = self._now, True
+        there.belief.take(look)
+        return there
+
+    def _apart(self) -> "Watching":
+        there = copy(self)
+        there.belief = self.belief.apart()
+        return there
+
+    def figures(self) -> tuple[float, Guess | None, Guess, Guess, Guess, Guess]:
+        """Minutes until it boils, minutes left, grams, the share of its liquid left, mm, Pa·s: as :meth:`told` has
+        them."""
+        way, stop = self._way, self._stop()
+        lightest = float(way.mass_g[0])
+        return (
+            max(0.0, self.belief.boils_at - self._now),
+            None if stop is None else self._minutes_to(stop),
+            _within(self._guess(lambda x: x[MASS]), lightest, self._most_g),
+            _within(self._guess(lambda x: way.share_left(x[MASS], x[FULL])), 0.0, 1.0),
+            self._guess(lambda x: way.at(x[MASS], way.level_mm)),
+            self._guess(lambda x: way.at(x[MASS], way.log_eta) + x[STRENGTH], math.exp),
+        )
 
     # -- where it stops
 

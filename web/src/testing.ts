@@ -1,4 +1,6 @@
 /** What specs share: a wire of our own under the real client, and a memory in place of the browser's. */
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
 import { readFileSync } from 'node:fs'
 import { flushPromises, mount } from '@vue/test-utils'
 import { NMessageProvider } from 'naive-ui'
@@ -6,6 +8,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
 import { h, type Component } from 'vue'
 import { createMemoryHistory, createRouter, RouterView } from 'vue-router'
+import { anotherDevice } from '@/shell/keep'
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 export type Loose = Record<string, any>
@@ -32,6 +35,8 @@ export function clientOver<Original extends object>(original: Original): Origina
 /** Empty the wire and the memory, before each. */
 export function fresh(): void {
   kept.clear()
+  globalThis.indexedDB = new IDBFactory()
+  anotherDevice()
   wire.asked.length = 0
   vi.stubGlobal('localStorage', {
     getItem: (key: string) => kept.get(key) ?? null,
@@ -65,6 +70,8 @@ export async function mounted(component: Component, props: Loose = {}) {
   // Not imported above: the client it asks is mocked by what is in this file.
   const { useSession } = await import('@/shell/session')
   await useSession().know()
+  const { useActs } = await import('@/shell/acts')
+  await useActs().ready
   const place = { render: () => h(component, props) }
   const routes = [{ path: '/:rest(.*)*', component: place }]
   const router = createRouter({ history: createMemoryHistory(), routes })

@@ -1637,6 +1637,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stove/{batch_id}/ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What Is Ahead
+         * @description What will be believed of it by the minute, and after one more look: what a device goes by where the network is
+         *     cut, and between two words of the server.
+         */
+        get: operations["kestrel_stove_api_what_is_ahead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stove/{batch_id}/readings": {
         parameters: {
             query?: never;
@@ -1729,7 +1750,7 @@ export interface paths {
         put?: never;
         /**
          * Make Sauce
-         * @description A sauce made of it as it was cooked: what went in, and how long it boiled.
+         * @description A sauce made of it as it was cooked: what went in, how far it boiled down, how thick it was judged.
          */
         post: operations["kestrel_stove_api_make_sauce"];
         delete?: never;
@@ -8636,6 +8657,63 @@ export interface components {
             use_unshown?: boolean | null;
         };
         /**
+         * Ahead
+         * @description What will be believed: where nothing more is seen (``by_itself``), and after one of the ``looks``.
+         */
+        Ahead: {
+            /** By Itself */
+            by_itself: components["schemas"]["Moment"][];
+            /** Looks */
+            looks: components["schemas"]["LookAhead"][];
+        };
+        /**
+         * AheadOut
+         * @description What will be believed of a batch from ``at`` on, by the pot's clock, at its ``step`` and ``revision`` (None: nothing
+         *     boils off at it).
+         */
+        AheadOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Step */
+            step: number;
+            /** Revision */
+            revision: number;
+            ahead: components["schemas"]["Ahead"] | null;
+        };
+        /**
+         * LookAhead
+         * @description The pot where ``what`` is seen to be ``value`` at each of the minutes.
+         */
+        LookAhead: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "scale" | "level" | "gone" | "spoon" | "boils";
+            /** Value */
+            value: number;
+            /** Moments */
+            moments: components["schemas"]["Moment"][];
+        };
+        /**
+         * Moment
+         * @description The pot ``in_min`` minutes from now, as :class:`~saucier.watch.watching.Watched` has it.
+         */
+        Moment: {
+            /** In Min */
+            in_min: number;
+            /** Boils In Min */
+            boils_in_min: number;
+            minutes_left: components["schemas"]["Guess"] | null;
+            mass_g: components["schemas"]["Guess"];
+            share_left: components["schemas"]["Guess"];
+            level_mm: components["schemas"]["Guess"];
+            viscosity_pa_s: components["schemas"]["Guess"];
+        };
+        /**
          * ReadAt
          * @description What a device read ``at_min`` minutes after the batch began: g or °C.
          */
@@ -14848,6 +14926,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            401: components["responses"]["SignedOut"];
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            422: components["responses"]["Refused"];
+            503: components["responses"]["TryAgain"];
+        };
+    };
+    kestrel_stove_api_what_is_ahead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AheadOut"];
                 };
             };
             401: components["responses"]["SignedOut"];

@@ -1,10 +1,10 @@
 // @vitest-environment happy-dom
 /** What is done at a pot reaches the server once, in order, whatever happens to the network. */
-import { flushPromises } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { clientOver, demo, fresh, kept, wire, type Loose } from '@/testing'
 import type { Batch } from './acts'
+import { anotherDevice, recallAll } from './keep'
 
 vi.mock('@/api/client', async (original) => clientOver(await original()))
 
@@ -48,10 +48,10 @@ describe('acts', () => {
     wire.answer = answer
     const acts = started()
     await acts.load(batch().id)
-    void acts.does(batch().id, go(0, 1))
+    const first = acts.does(batch().id, go(0, 1))
     expect(acts.shown(batch().id)!.step).toBe(1)
-    void acts.does(batch().id, go(1, 2))
-    await flushPromises()
+    const second = acts.does(batch().id, go(1, 2))
+    await Promise.all([first.sent, second.sent])
     expect(acts.shown(batch().id)!.step).toBe(2)
     expect(taken).toHaveLength(2)
     expect(acts.waiting).toBe(0)
@@ -198,13 +198,12 @@ describe('acts', () => {
     const { answer, taken } = server()
     wire.answer = silent
     const acts = started()
-    vi.stubGlobal('localStorage', {
-      getItem: () => null,
-      setItem: () => {
+    vi.stubGlobal('indexedDB', {
+      open: () => {
         throw new DOMException('full', 'QuotaExceededError')
       },
-      removeItem: () => undefined,
     })
+    anotherDevice()
     await acts.does(batch().id, go(0, 1)).sent
     await acts.does(batch().id, go(1, 2)).sent
     expect(acts.waiting).toBe(2)
@@ -218,9 +217,28 @@ describe('acts', () => {
     wire.answer = silent
     const here = started()
     await here.does(batch().id, go(0, 1))
-    const elsewhere = { batch: batch().id, act: { ...go(1, 2), key: 'from-elsewhere', at: new Date().toISOString() } }
-    kept.set('kestrel.acts', JSON.stringify([...JSON.parse(kept.get('kestrel.acts')!), elsewhere]))
-    await here.does(batch().id, go(1, 2))
-    expect(JSON.parse(kept.get('kestrel.acts')!)).toHaveLength(3)
+    const there = started()
+    await there.does(batch().id, go(1, 2)).sent
+    await here.does(batch().id, go(2, 3)).sent
+    const { answer, taken } = server()
+    wire.answer = answer
+    const later = started()
+    await later.ready
+    expect(later.waiting).toBe(3)
+    await later.send()
+    expect(taken).toHaveLength(3)
+    expect(await recallAll('act.')).toEqual([])
+  })
+
+  it('that waited before they were kept in the database are taken over', async () => {
+    const old = { batch: batch().id, act: { ...go(0, 1), key: 'of-before', at: new Date().toISOString() } }
+    kept.set('kestrel.acts', JSON.stringify([old]))
+    const { answer, taken } = server()
+    wire.answer = answer
+    const acts = started()
+    await acts.ready
+    await acts.send()
+    expect(taken).toEqual(['of-before'])
+    expect(kept.has('kestrel.acts')).toBe(false)
   })
 })

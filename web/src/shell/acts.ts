@@ -8,6 +8,7 @@ import { computed, ref } from 'vue'
 import { api, ask, Refused, Unanswered, type Schemas } from '@/api/client'
 import { newKey } from '@/api/once'
 import { formOf } from '@/parts/steps'
+import { forget, keep as keepKept, recall, recallAll } from './keep'
 import { useSession } from './session'
 
 export type Batch = Schemas['BatchOut']
@@ -20,26 +21,23 @@ export type Doing = Body<Act>
 /** `session`: whose sign-in it was done under, so that it is never sent as somebody else's; `by` what they are called. */
 type Waiting = { batch: number; act: Act; session?: number | null; by?: string | null }
 
-const QUEUE = 'kestrel.acts'
-const BATCH = 'kestrel.batch.'
-const KNOWN = 'kestrel.batches'
+/** An act that waits is kept by itself: two windows of a device never write over each other's. */
+const ACT = 'act.'
+const BATCH = 'batch.'
+const AHEAD = 'ahead.'
 /** Pots kept for a reload without the server. */
 const MOST_KEPT = 12
+/** Where acts waited before December 2026. */
+const BEFORE = 'kestrel.acts'
 
-function read<T>(key: string, otherwise: T): T {
+/** Those of before, taken over once. */
+function ofBefore(): Waiting[] {
   try {
-    return JSON.parse(localStorage.getItem(key) ?? '') as T
+    const found = JSON.parse(localStorage.getItem(BEFORE) ?? '[]') as Waiting[]
+    localStorage.removeItem(BEFORE)
+    return found
   } catch {
-    return otherwise
-  }
-}
-/** Whether it is kept: a full or closed memory keeps nothing. The pot goes on; only a reload would miss it. */
-function write(key: string, value: unknown): boolean {
-  try {
-    localStorage.setItem(key, JSON.stringify(value))
-    return true
-  } catch {
-    return false
+    return []
   }
 }
 /** Which of so many acts are refused, by their numbers: of one alone, that one; of several, those that are named. */
@@ -134,7 +132,7 @@ function moved(batch: Batch, act: Act): Batch {
 
 export const useActs = defineStore('acts', () => {
   const session = useSession()
-  const waiting = ref<Waiting[]>(read<Waiting[]>(QUEUE, []))
+  const waiting = ref<Waiting[]>([])
   const batches = ref(new Map<number, Batch>())
   const offline = ref(false)
   /** It is there, and does not know who sends. */
@@ -147,10 +145,15 @@ export const useActs = defineStore('acts', () => {
     const before = batches.value.get(batch.id)
     if (before && before.revision > batch.revision) return // an answer that was overtaken
     batches.value.set(batch.id, batch)
-    write(BATCH + batch.id, batch)
-    const known = [batch.id, ...read<number[]>(KNOWN, []).filter((id) => id !== batch.id)]
-    for (const old of known.slice(MOST_KEPT)) localStorage.removeItem(BATCH + old)
-    write(KNOWN, known.slice(0, MOST_KEPT))
+    void keepHere(batch)
+  }
+  async function keepHere(batch: Batch): Promise<void> {
+    await keepKept(BATCH + batch.id, { batch, at: Date.now() })
+    const all = await recallAll<{ at: number }>(BATCH)
+    for (const [key] of all.sort(([, a], [, b]) => b.at - a.at).slice(MOST_KEPT)) {
+      await forget(key)
+      await forget(key.replace(BATCH, AHEAD))
+    }
   }
   /** The pot, with what is on its way; undefined until it was loaded once. */
   function shown(id: number): Batch | undefined {
@@ -168,10 +171,11 @@ export const useActs = defineStore('acts', () => {
     } catch (error) {
       if (!(error instanceof Unanswered) || error.status !== 0) throw error
       offline.value = true
+      await ready
       if (batches.value.has(id)) return
-      const kept = read<Batch | null>(BATCH + id, null)
+      const kept = await recall<{ batch: Batch }>(BATCH + id)
       if (!kept) throw error
-      batches.value.set(id, kept)
+      if (!batches.value.has(id)) batches.value.set(id, kept.batch)
     }
   }
 
@@ -179,17 +183,30 @@ export const useActs = defineStore('acts', () => {
   function does(batch: number, doing: Doing): { key: string; sent: Promise<void> } {
     const { session_id, id, called } = session.who ?? { session_id: null, id: null, called: null }
     const act = { ...doing, key: newKey(), at: new Date().toISOString(), done_by: id } as Act
-    queue((there) => [...there, { batch, act, session: session_id, by: called }])
+    const one = { batch, act, session: session_id, by: called }
+    waiting.value = [...waiting.value, one]
+    // Asked first, it is kept first: what is forgotten once the server has it was there.
+    void keepKept(keyOf(one), one).then(tellOthers)
     return { key: act.key, sent: send() }
   }
 
-  /** Another window of this device has the same queue: it is read anew before it is changed. */
-  function queue(change: (there: Waiting[]) => Waiting[]): void {
-    waiting.value = change(kept ? read<Waiting[]>(QUEUE, []) : waiting.value)
-    kept = write(QUEUE, waiting.value)
+  const keyOf = (one: Waiting) => `${ACT}${one.act.at}.${one.act.key}`
+  /** Other windows of this device keep in the same place: what they did waits here too. */
+  const others_ = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('kestrel.acts')
+  const tellOthers = () => others_?.postMessage('')
+  async function restore(): Promise<void> {
+    const kept = (await recallAll<Waiting>(ACT)).sort(([a], [b]) => (a < b ? -1 : 1)).map(([, one]) => one)
+    const here = new Set(waiting.value.map((one) => one.act.key))
+    const fresh = kept.filter((one) => !here.has(one.act.key) && !dropped.has(one.act.key))
+    if (fresh.length) waiting.value = [...fresh, ...waiting.value]
   }
-  /** What could not be kept is in this window alone: it is not read over by what was kept before. */
-  let kept = true
+  /** What is over in this window, and may be read once more before it is forgotten. */
+  const dropped = new Set<string>()
+  const ready = (async () => {
+    for (const one of ofBefore()) await keepKept(keyOf(one), one)
+    await restore()
+  })()
+  if (others_) others_.onmessage = () => void restore()
 
   let sending: Promise<void> | null = null
   function send(): Promise<void> {
@@ -199,6 +216,7 @@ export const useActs = defineStore('acts', () => {
   /** What was done under the sign-in that is here now; the rest waits for who did it to sign in again. */
   const ours = (one: Waiting) => one.session === undefined || one.session === (session.who?.session_id ?? null)
   async function sendAll(): Promise<void> {
+    await ready
     for (let sendable = waiting.value.filter(ours); sendable.length; sendable = waiting.value.filter(ours)) {
       const id = sendable[0]!.batch
       const mine = sendable.filter((one) => one.batch === id).slice(0, 100)
@@ -211,7 +229,9 @@ export const useActs = defineStore('acts', () => {
   ])
   function drop(gone: Waiting[]): void {
     const keys = new Set(gone.map((one) => one.act.key))
-    queue((there) => there.filter((one) => !keys.has(one.act.key)))
+    for (const key of keys) dropped.add(key)
+    waiting.value = waiting.value.filter((one) => !keys.has(one.act.key))
+    for (const one of gone) void forget(keyOf(one))
   }
   async function sendOf(id: number, mine: Waiting[]): Promise<boolean> {
     const body = { acts: mine.map((one) => one.act), sent_at: new Date().toISOString() }
@@ -251,11 +271,27 @@ export const useActs = defineStore('acts', () => {
   useIntervalFn(() => {
     if (waiting.value.some(ours)) void send()
   }, 3000)
-  useEventListener(window, 'storage', (event: StorageEvent) => {
-    if (event.key === QUEUE && kept) waiting.value = read<Waiting[]>(QUEUE, [])
-  })
+
+  // -- what is ahead
+
+  const aheads = ref(new Map<number, Schemas['AheadOut']>())
+  /** What will be believed of a pot, for when the server cannot say. */
+  async function lookAhead(id: number): Promise<void> {
+    try {
+      const told = await ask(api.GET('/api/stove/{batch_id}/ahead', { params: { path: { batch_id: id } } }))
+      aheads.value.set(id, told)
+      await keepKept(AHEAD + id, told)
+    } catch {
+      const kept = aheads.value.has(id) ? undefined : await recall<Schemas['AheadOut']>(AHEAD + id)
+      if (kept) aheads.value.set(id, kept)
+    }
+  }
 
   return {
+    aheads,
+    isWaiting: (key: string) => waiting.value.some((one) => one.act.key === key),
+    lookAhead,
+    ready,
     shown,
     keep,
     load,

@@ -51,6 +51,8 @@ export interface Change<Found> {
 
 const UNDO_LIMIT = 200
 const SAME_EDIT_MS = 1500
+/** A copy that shares nothing: what was put in may be reactive, and is plain in it. */
+const copied = (document: object) => JSON.parse(JSON.stringify(document)) as Loose
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 
 const keyOf = (name: string, id?: number) => `kestrel.${name}.${id ?? 'new'}`
@@ -149,12 +151,12 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
       problems.value = []
       nearest.value = null
       trouble.value = ''
-      settled = structuredClone(toRaw(document)) as Loose
+      settled = copied(document)
     } catch (error) {
       if (gone) return
       refuse(error)
     } finally {
-      typed.value = waiting.reduce(applied, structuredClone(settled))
+      typed.value = waiting.reduce(applied, copied(settled))
       editing = waiting.some((change) => change.keep !== false)
     }
     keepHere()
@@ -162,7 +164,7 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
   /** A change that no longer fits what the core made meanwhile (its step is gone) is told, and not made. */
   function applied(document: Loose, change: Waiting): Loose {
     try {
-      return change.make(structuredClone(document))
+      return change.make(copied(document))
     } catch {
       trouble.value = 'It changed while you typed: look whether it is as you meant it.'
       return document
@@ -176,10 +178,10 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
     waiting = waiting.slice(many)
     settled = going.reduce(applied, settled)
     const { ask = kind.work, tag = '' } = going.at(-1)!
-    return { document: structuredClone(settled), ask, tag, keep: going.some((change) => change.keep !== false) }
+    return { document: copied(settled), ask, tag, keep: going.some((change) => change.keep !== false) }
   }
   function change(it: Waiting): Promise<void> {
-    typed.value = applied(structuredClone(toRaw(typed.value)), it)
+    typed.value = applied(copied(typed.value), it)
     waiting = [...waiting, it]
     if (it.keep !== false) {
       editing = true
@@ -206,7 +208,7 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
     to.value = [...to.value, present]
     present = next
     lastTag = ''
-    void send(structuredClone(toRaw(next)) as Loose, { keep: false })
+    void send(copied(next), { keep: false })
   }
   const undo = () => step(past, future)
   const redo = () => step(future, past)
@@ -228,7 +230,7 @@ export function useDocument<Found, Theirs>(kind: DocumentKind<Found, Theirs>) {
     past.value = []
     future.value = []
     present = null
-    await send(structuredClone(toRaw(first)) as Loose, { keep: false })
+    await send(copied(first), { keep: false })
     // What counts as unchanged is what the core made of the stored one.
     if (from && good.value) stored.value = { ...from, document: good.value }
     keepHere()

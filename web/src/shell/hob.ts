@@ -59,7 +59,7 @@ export const useHob = defineStore('hob', () => {
   }
   useIntervalFn(() => void look().catch(() => undefined), 15_000)
 
-  return { pots, left, look, setClock, serverNow }
+  return { pots, left, look, setClock, serverNow, skewMs }
 })
 
 function kept(): Line[] {

@@ -4,6 +4,8 @@ import { computed, ref } from 'vue'
 import { api, ask, Unanswered, type Schemas } from '@/api/client'
 import { fixed, goBy, ways as kitchenWays } from '@/parts/ways'
 
+import { forgetAll } from './keep'
+
 const KEPT = 'kestrel.session'
 interface Kept {
   who: Schemas['Who']
@@ -12,9 +14,8 @@ interface Kept {
 /** What was kept for a reload without the server goes with who signs out; unsaved drafts, and what is not
  * sent yet, stay. */
 function forget(): void {
-  const kept = [KEPT, 'kestrel.hob', 'kestrel.batches']
-  for (const key of Object.keys(localStorage))
-    if (kept.includes(key) || key.startsWith('kestrel.batch.')) localStorage.removeItem(key)
+  for (const key of [KEPT, 'kestrel.hob']) localStorage.removeItem(key)
+  void forgetAll('batch.', 'ahead.')
 }
 
 export const useSession = defineStore('session', () => {

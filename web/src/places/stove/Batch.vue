@@ -13,6 +13,7 @@ import { onKey } from '@/shell/keys'
 import { useListen } from '@/shell/listen'
 import { useDictation } from '@/shell/dictate'
 import AfterStep from './AfterStep.vue'
+import { useBelieved } from './believed'
 import Afterwards from './Afterwards.vue'
 import FreeHand from './FreeHand.vue'
 import Happened from './Happened.vue'
@@ -85,10 +86,12 @@ const onward = computed(() => {
 const ways = (step: number) => plan.value?.along?.some((one) => one.step === step) ?? false
 const left = computed(() => (batch.value ? hob.left(batch.value, 'step') : null))
 
+/** One thing at a time: what is said next takes its place, and so does another step. */
+const said = ref<Said | null>(null)
 /** What readings tell between two looks at the whole batch. */
-const told = ref<Schemas['Watched'] | null>(null)
+const told = ref<{ watched: Schemas['Watched']; at: number } | null>(null)
 listen.onWatched((about) => {
-  if (about.batch === props.id) told.value = about.watched
+  if (about.batch === props.id) told.value = { watched: about.watched, at: hob.serverNow }
 })
 const readings = ref(new Map<number, number>())
 const poured = ref<number | null>(null)
@@ -108,12 +111,9 @@ watch(
   },
   { immediate: true },
 )
-const watched = computed(() => {
-  const found = batch.value?.followed
-  // What was worked out for another step says nothing of this one; what stops by the clock has its timer.
-  const here = found && found.at === batch.value?.step ? (told.value ?? found.watched) : null
-  return here?.goal || free.value ? here : null
-})
+const { now: believed, ago } = useBelieved(props.id, batch, told, (words) => (said.value = { words }))
+/** What stops by the clock has its timer. */
+const watched = computed(() => (believed.value?.goal || free.value ? believed.value : null))
 /** What the timer of the step runs: until it may be there at the earliest, where it is watched. */
 const timerS = computed(() => {
   if (watched.value?.past) return null
@@ -124,8 +124,6 @@ const devices = computed(() =>
   (batch.value?.devices ?? []).map((one) => ({ ...one, value: readings.value.get(one.id) ?? one.value })),
 )
 
-/** One thing at a time: what is said next takes its place, and so does another step. */
-const said = ref<Said | null>(null)
 function does(doing: Doing): ReturnType<typeof acts.does> {
   const done = acts.does(props.id, doing)
   void done.sent.then(() => hob.look().catch(() => undefined))
@@ -404,6 +402,7 @@ onKey((key) => {
         <Watching
           v-if="watched"
           :watched="watched"
+          :ago="acts.offline ? ago : null"
           :device="devices.find((one) => one.kind === 'scale')"
           @level="saw('level', $event)"
           @back="broughtBack"
@@ -665,9 +664,13 @@ h1 {
   .batch > .good-news {
     order: 3;
   }
+  .moves > .last-said {
+    flex-basis: auto;
+    order: 1;
+  }
   .batch > .moves {
     order: 4;
-    flex-direction: column-reverse;
+    flex-flow: column-reverse nowrap;
     gap: 6px;
     align-self: stretch;
     margin-top: auto;

@@ -6,7 +6,12 @@ import { grams, scaleReads } from '@/parts/format'
 import WayPicture from '@/parts/WayPicture.vue'
 import { useSession } from '@/shell/session'
 
-const props = defineProps<{ watched: Schemas['Watched']; device?: Schemas['DeviceOut'] }>()
+const props = defineProps<{
+  watched: Schemas['Watched']
+  device?: Schemas['DeviceOut']
+  /** Without a network: minutes since the server last said anything. */
+  ago?: number | null
+}>()
 defineEmits<{ level: [mm: number]; back: [past: Schemas['Past']] }>()
 const session = useSession()
 const whole = (value: number) => (value < 10 ? Math.round(2 * value) / 2 : Math.round(value))
@@ -22,7 +27,11 @@ const how = computed(() => {
 </script>
 
 <template>
-  <section class="watching" aria-label="The pot now">
+  <section class="watching" :class="{ old: typeof ago === 'number' }" aria-label="The pot now">
+    <p v-if="typeof ago === 'number'" class="ago">
+      Without a network: heard of {{ ago < 1 ? 'just now' : `${Math.round(ago)} min ago` }}. By the clock, and what you
+      say here.
+    </p>
     <div class="figures" aria-live="polite">
       <p class="left">
         <template v-if="watched.past"
@@ -123,6 +132,13 @@ dd {
 }
 .small {
   font-size: 16px;
+}
+.ago {
+  font-size: 18px;
+  font-weight: 600;
+}
+.old :is(.left, dd) {
+  color: var(--ink2);
 }
 .warning {
   font-size: 20px;

@@ -79,7 +79,9 @@ const writeDown = () =>
     <div>
       <span class="label">Which spoon does it look like?</span>
       <SpoonPicker v-model="reached" label="Which spoon does it look like?" />
-      <p v-if="batch.kind !== 'free'" class="quiet">Planned: {{ session.gradeName(batch.plan.final.grade) || 'no grade' }}.</p>
+      <p v-if="batch.kind !== 'free'" class="quiet">
+        Planned: {{ session.gradeName(batch.plan.final.grade) || 'no grade' }}.
+      </p>
     </div>
     <div>
       <span id="how-was-it" class="label">How was it?</span>
