@@ -30,6 +30,24 @@ UNDER_THE_FOOT = """
 """
 
 
+AHEAD_KEPT = """const done = arguments[0];
+const opening = indexedDB.open('kestrel-fog');
+opening.onerror = () => done(false);
+opening.onsuccess = () => {
+  const keys = opening.result.transaction('kept').objectStore('kept').getAllKeys();
+  keys.onsuccess = () => {
+    opening.result.close();
+    done(keys.result.some((key) => String(key).startsWith('ahead.')));
+  };
+}"""
+"""Whether this device has what will be believed of a pot."""
+
+
+def _minutes(told: str) -> float:
+    """The figure in front of "min" on the screen; 0 where it is there."""
+    return float(told.split()[0].removesuffix("min")) if told[:1].isdigit() else 0.0
+
+
 class AtTheStove(BrowserTest):
     def cook(self, step: int = 0) -> Batch:
         sauce = self.saved(**{**CREAM_REDUCTION, "steps": STEPS, "pan": PAN})
@@ -109,6 +127,31 @@ class AtTheStove(BrowserTest):
         self.wait(lambda: not self.driver.find_elements(By.CSS_SELECTOR, ".away"), "the network")
         # What was asked for in vain is written to the browser's log.
         self.driver.get_log("browser")
+
+    def test_without_a_network_it_counts_down_takes_a_look_and_is_put_right_on_its_return(
+        self,
+    ) -> None:
+        batch = self.cook(step=1)
+        before = _minutes(self.minutes())
+        self.wait(lambda: self.driver.execute_async_script(AHEAD_KEPT), "what is ahead to be kept")
+        self.offline(True)
+        self.press("¼ gone")
+        self.wait(lambda: _minutes(self.minutes()) < before - 1.0, "the look taken here alone")
+        self.see("Without a network")
+        away = _minutes(self.minutes())
+        self.press("Undo")
+        self.wait(lambda: _minutes(self.minutes()) > before - 1.0, "the minutes of before")
+        self.press("¼ gone")
+        self.wait(lambda: _minutes(self.minutes()) < before - 1.0, "the look once more")
+        self.assertEqual(Act.objects.filter(batch=batch, kind="saw").count(), 0)
+        self.offline(False)
+        self.wait(
+            lambda: Act.objects.filter(batch=batch, kind="saw").count() == 2, "all of it to arrive"
+        )
+        self.wait(lambda: "Without a network" not in self.find(".watching").text, "the network")
+        # By the tables it was what the server makes of it: no step at the cut, none at the return.
+        self.assertAlmostEqual(_minutes(self.minutes()), away, delta=2.0)
+        self.driver.get_log("browser")  # it had no network
 
     def test_what_stops_by_the_clock_keeps_its_timer_and_what_is_watched_can_ring(self) -> None:
         self.cook(step=1)

@@ -107,7 +107,9 @@ class Use(StepBase):
             del data["share"]
         amount = data.get("amount")
         if isinstance(amount, dict) and isinstance(amount.get("value"), str):
-            share = _spoken_share(amount["value"])  # "half" is of the sauce, whatever unit stands there
+            share = _spoken_share(
+                amount["value"]
+            )  # "half" is of the sauce, whatever unit stands there
             data = {**data, "amount": share} if isinstance(share, dict) else data
         elif isinstance(amount, str):
             data = {**data, "amount": _spoken_share(amount)}

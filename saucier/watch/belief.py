@@ -123,7 +123,7 @@ class Belief:
         looked = sorted(
             (one for one in seen if one.at_min <= until_min), key=lambda one: one.at_min
         )
-        self.boils_at, self.boil_seen = _boils_at(looked, self.way)
+        self.boils_at, self.boil_seen = boils_at(looked, self.way)
         at = 0
         for mark in (*marks, until_min):
             while at < len(looked) and looked[at].at_min <= mark:
@@ -358,7 +358,7 @@ class Belief:
         self.cov[PACE, PACE] += 0.4**2
 
 
-def _boils_at(seen: list[Seen], way: Way) -> tuple[float, bool]:
+def boils_at(seen: list[Seen], way: Way) -> tuple[float, bool]:
     """Minutes until it boils, and whether that was seen: said by the cook, or by the scale, which falls
     slowly until then and quickly from then on."""
     for one in seen:

@@ -13,7 +13,7 @@ from saucier.pot import Pot
 from saucier.steps import Add, AnyStep, Reduce, Simmer
 from saucier.thickness import EMULSION_EDGES, GRADES, film_mm, grade_of
 from saucier.units import Amount, kitchen_round
-from saucier.watch.belief import FULL, MASS, PACE, STRENGTH, TARE, Belief, Prior, Vector
+from saucier.watch.belief import FULL, MASS, PACE, STRENGTH, TARE, Belief, Prior, Vector, boils_at
 from saucier.watch.seen import Seen, SeenKind
 from saucier.watch.way import Way, way_of
 from saucier.words import Sentence, say
@@ -246,9 +246,11 @@ class Watching:
         there = self._apart()
         look = Seen(self._now, what, value, by_hand=True)
         there._seen = [*self._seen, look]
-        if what == "boils":
-            there.belief.boils_at, there.belief.boil_seen = self._now, True
-        there.belief.take(look)
+        if boils_at(there._seen, self._written) == (self.belief.boils_at, self.belief.boil_seen):
+            there.belief.take(look)
+        else:  # it says that it has boiled for longer, or less long, than was believed: all of it anew
+            there.belief = Belief(self._written, self._prior).follow(there._seen, self._now)
+            there._way = there.belief.way
         return there
 
     def _apart(self) -> "Watching":

@@ -33,9 +33,11 @@ export function useBelieved(
   watch(() => [batch.value?.revision, batch.value?.step, Boolean(watched.value)], look, { immediate: true })
   useIntervalFn(look, ASKED_EVERY_MS)
 
+  /** Those of this very pot: what the server has heard since is not in them. */
   const tables = computed(() => {
     const found = acts.aheads.get(id)
-    return found?.ahead && found.step === batch.value?.step ? found : null
+    const ours = found?.step === batch.value?.step && found?.revision === batch.value?.revision
+    return found?.ahead && ours ? found : null
   })
   const since = (at: number) => (hob.serverNow - at) / MIN_MS
   /** The last look the server has not heard of: it came after the tables were made, and is on its way. */
