@@ -57,6 +57,10 @@ class BadInput(ValueError):
     def at(cls, field: str, code: str, /, **facts: object) -> "BadInput":
         return cls(problem(field, code, **facts))
 
+    def all_at(self, field: str) -> "BadInput":
+        """The same problems, all of one ``field``: of what was typed there."""
+        return BadInput(*(replace(p, field=field) for p in self.problems))
+
     def under(self, prefix: str) -> "BadInput":
         """The same problems, one level further down the document."""
         return BadInput(

@@ -36,6 +36,8 @@ class ComparedLine:
 def turned_out(entry: Entry) -> Sheet:
     """``entry`` as a sheet that makes it again: what went in, as long as it took, to the weight it came to,
     aimed at the grade that was reached. Raises :class:`BadInput` (``entry``) where it cannot be played."""
+    if entry.batch.drawn_key:  # its sheet is how it was warmed, not how it is made
+        raise BadInput.at("entry", "was-only-warmed")
     done = finished(entry)
     if not done.sheet.steps:
         raise BadInput.at("entry", "nothing-was-cooked")

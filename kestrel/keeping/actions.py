@@ -1,7 +1,7 @@
 """Putting sauces away and what becomes of them, one transaction each."""
 
-from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from typing import Any, NamedTuple
 
@@ -21,8 +21,9 @@ from kestrel.same_thing import refuse_other_thing
 from kestrel.stove.counting import now_of
 from kestrel.stove.following import came_out, off_fire_at
 from kestrel.stove.models import Batch
+from kestrel.stove.plans import keeps_until
 from kestrel.stove.probes import last_probe, yolk_read_c
-from saucier.check import check, larder_of
+from saucier.check import check
 from saucier.errors import BadInput
 from saucier.heat import Pan as CorePan
 from saucier.keeping import (
@@ -173,7 +174,7 @@ def put_away(
         trays=given.trays,
         cooling=plain(cooling),
         rules=rules.model_dump(mode="json"),
-        use_by=use_by(made_at, how_long),
+        use_by=min(use_by(made_at, how_long), keeps_until(batch) or date.max),
         keeps=str(how_long.words),
         for_when=for_when,
         off_fire_at=min(off_fire, now) if off_fire else None,
@@ -288,7 +289,7 @@ def grams_of(kept: Kept, text: str) -> float:
     try:
         amount = ladles.read_of_sauce(text, "g")
     except BadInput as bad:
-        raise BadInput(*(replace(one, field="grams") for one in bad.problems)) from None
+        raise bad.all_at("grams") from None
     if amount.dimension is Dimension.COUNT:
         raise BadInput.at("grams", "another-sauce-in-pieces")
     if amount.dimension is Dimension.WEIGHT:
@@ -362,19 +363,24 @@ def apart(kept: Kept, kitchen: CoreKitchen) -> Apart:
     if version is None:
         return Apart([], [])
     try:
-        own = [
-            set(larder_of(read_sheet(one.sheet), kitchen)) for one in version.sauce.versions.all()
-        ]
-        there = larder_of(read_sheet(kept.sheet), kitchen)
-        planned = larder_of(read_sheet(kept.batch.sheet), kitchen)
+        own = [_ingredients(one.sheet) for one in version.sauce.versions.all()]
+        there = _ingredients(kept.sheet)
+        # What was warmed and put away again was to be what its sauce is.
+        planned = _ingredients(version.sheet if kept.batch.drawn_key else kept.batch.sheet)
+        spoken = {key: kitchen.larder[key].spoken_name for key in there | planned}
     except BadInput:  # what it was made with is not known any more: it is nobody's sauce then
         return Apart([str(say("kept.unknown"))], [])
 
-    def named(keys: Iterable[str]) -> list[str]:
-        return sorted(kitchen.larder[key].spoken_name for key in keys)
-
     strange = [key for key in there if any(key not in one for one in own)]
-    return Apart(named(strange), named(planned.keys() - there.keys()))
+    return Apart(
+        sorted(spoken[key] for key in strange), sorted(spoken[key] for key in planned - there)
+    )
+
+
+def _ingredients(document: dict[str, Any]) -> frozenset[str]:
+    """Keys of all that is in a sheet, in what it takes ready from a pot that stands too. Raises :class:`BadInput` as
+    reading does."""
+    return frozenset[str]().union(*(step.names() for step in read_sheet(document).steps))
 
 
 def freezing_of(kept: Kept) -> Sentence | None:

@@ -51,6 +51,7 @@ from kestrel.keeping.trays import (
     moment_of,
     rules_then,
     trays_of,
+    with_readings,
 )
 from kestrel.keeping.warming import warm_for_service, warm_up
 from kestrel.larder.actions import core_kitchen, rules_of, set_rules
@@ -87,10 +88,8 @@ def _kept(request: HttpRequest, kept_id: int) -> Kept:
 
 def _rows(request: HttpRequest) -> QuerySet[Kept]:
     rows = Kept.objects.filter(kitchen=_kitchen(request))
-    rows = rows.select_related("batch__version__sauce", "kitchen")
-    return rows.prefetch_related(
-        "events", "batch__devices", "batch__kept", "batch__version__sauce__versions"
-    )
+    rows = rows.select_related("batch__version__sauce")
+    return with_readings(rows).prefetch_related("batch__version__sauce__versions")
 
 
 def _line(kept: Kept, kitchen: CoreKitchen, trays: list[TrayState] | None = None) -> dict[str, Any]:

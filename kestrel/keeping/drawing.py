@@ -9,7 +9,7 @@ from django.utils import timezone
 from kestrel.accounts.models import Kitchen, User
 from kestrel.keeping.actions import LEAST_G, apart, frozen, g_per_ml, left_g, told_of
 from kestrel.keeping.models import Event, Kept
-from kestrel.keeping.trays import failed_words, trays_of
+from kestrel.keeping.trays import failed_words, trays_of, with_readings
 from kestrel.larder.actions import core_kitchen
 from kestrel.problems import Conflict
 from kestrel.service.models import Service
@@ -83,11 +83,8 @@ def _lots(kitchen: Kitchen, sauce: str) -> Iterator[tuple[Kept, bool]]:
     that it cooled in time."""
     core = core_kitchen(kitchen)
     rows = Kept.objects.filter(kitchen=kitchen, batch__version__sauce_id=int(sauce))
-    rows = rows.select_related("batch__version__sauce", "kitchen").order_by("put_at", "pk")
-    prefetched = rows.prefetch_related(
-        "events", "batch__devices", "batch__kept", "batch__version__sauce__versions"
-    )
-    for kept in sorted(prefetched, key=frozen):
+    rows = with_readings(rows.select_related("batch__version__sauce").order_by("put_at", "pk"))
+    for kept in sorted(rows.prefetch_related("batch__version__sauce__versions"), key=frozen):
         past = kept.use_by < timezone.localdate() and not frozen(kept)
         if past or any(apart(kept, core)):
             continue

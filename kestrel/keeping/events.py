@@ -79,6 +79,20 @@ AnyEvent = Annotated[
 ]
 
 
+class Warmed(ActBase):
+    """Warmed on the stove: what is asked of its middle (``asked_c``), the hottest that was read of it (None: nobody read
+    it), and whether that shows it (``met``). Written by the stove alone."""
+
+    kind: Literal["warmed"]
+    asked_c: Celsius
+    met: bool
+    celsius: Celsius | None = None
+
+
+Recorded = Annotated[AnyEvent | Warmed, Field(union_mode="left_to_right")]
+"""All that stands in the record: what can be told from outside, and what the stove writes."""
+
+
 def counted(events: list[Any]) -> list[Any]:
     """Of ``events`` in order those that count: not corrected since."""
     void = {one.data["of"] for one in events if one.kind == "corrected"}

@@ -12,7 +12,14 @@ from django.utils import timezone
 from kestrel.accounts.models import Kitchen
 from kestrel.accounts.signing import SignedRow
 from kestrel.keeping.models import Event, Kept
-from kestrel.keeping.trays import READING_KEY, Measured, TrayState, rules_then, trays_of
+from kestrel.keeping.trays import (
+    READING_KEY,
+    Measured,
+    TrayState,
+    rules_then,
+    trays_of,
+    with_readings,
+)
 from kestrel.stove.models import Milestone
 from saucier.cells import written
 from saucier.keeping import CoolingReading, StageFact
@@ -92,9 +99,7 @@ class _Record:
         rows = Kept.objects.filter(
             kitchen=self.kitchen, put_at__range=(self.begin - _OVER_AFTER, self.end)
         )
-        for kept in rows.select_related("batch", "kitchen").prefetch_related(
-            "events", "batch__devices", "batch__kept"
-        ):
+        for kept in with_readings(rows):
             for state in trays_of(kept, ahead=False):
                 for cooling in state.facts.coolings:
                     for stage in cooling:

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from functools import lru_cache
 
-from django.db.models import Max
+from django.db.models import Max, Prefetch, QuerySet
 from django.utils import timezone
 from pydantic import TypeAdapter
 
@@ -13,6 +13,7 @@ from kestrel.keeping.events import counted
 from kestrel.keeping.models import Event, Kept
 from kestrel.stove.counting import now_of
 from kestrel.stove.models import Reading
+from kestrel.stove.probes import READ_OFF, read_off
 from saucier.keeping import (
     Cooling,
     CoolingFacts,
@@ -169,6 +170,11 @@ def _by_hand(kept: Kept) -> Iterator[Measured]:
         for event in kept.events.all()
         if event.kind == "temperature"
     ]
+    typed += [  # of the pot, at the stove, before it was shared out
+        (act.key, act.at, float(act.data["value"]), None, 0.0, act.imported_at is not None)
+        for act in read_off(kept.batch)
+        if act.at <= kept.put_at
+    ]
     for key, at, celsius, tray, clock_off_s, imported in typed:
         pot = at <= kept.put_at
         yield Measured(
@@ -188,6 +194,16 @@ def _by_hand(kept: Kept) -> Iterator[Measured]:
 
 def _only_tray(kept: Kept) -> int | None:
     return 1 if kept.trays == 1 else None
+
+
+def with_readings(rows: QuerySet[Kept]) -> QuerySet[Kept]:
+    """``rows`` with what :func:`trays_of` asks of each, fetched at once."""
+    return rows.select_related("batch", "kitchen").prefetch_related(
+        "events",
+        "batch__devices",
+        "batch__kept",
+        Prefetch("batch__acts", READ_OFF, to_attr="probe_acts"),
+    )
 
 
 def trays_of(kept: Kept, *, ahead: bool = True) -> list[TrayState]:

@@ -11,6 +11,7 @@ from kestrel.keeping.actions import frozen, told_of, written_down
 from kestrel.keeping.drawing import draw, mark_of
 from kestrel.keeping.events import Drawn
 from kestrel.keeping.models import Event, Kept
+from kestrel.keeping.trays import trays_of
 from kestrel.larder.actions import core_kitchen, rules_of
 from kestrel.same_thing import refuse_other_thing
 from kestrel.service.models import Service
@@ -20,7 +21,7 @@ from kestrel.stove.models import Batch
 from kestrel.stove.signals import middle_read
 from saucier.errors import BadInput
 from saucier.rescue import as_thick_as, warmed_again
-from saucier.sheet import Sheet, read_sheet
+from saucier.sheet import read_sheet
 from saucier.words import say
 
 WARM = "warm:"
@@ -41,8 +42,7 @@ def warm_up(kitchen: Kitchen, user: User, kept: Kept, drawn: Drawn) -> Batch:
     purpose = drawn.purpose or str(say("kept.warmed-up"))
     event = written_down(kitchen, user, kept, drawn.model_copy(update={"purpose": purpose}))
     told_of(kept)
-    pot = _pot_of(kept, float(event.data["grams"]))
-    return start_kept(kitchen, user, pot, drawn.key, kept.batch.version)
+    return _start(kitchen, user, event)
 
 
 @transaction.atomic
@@ -65,16 +65,28 @@ def warm_for_service(
         version = event.kept.batch.version
         if event.key in on or version is None or str(version.sauce_id) != sauce:
             continue
-        pot = _pot_of(event.kept, float(event.data["grams"]))
-        return start_kept(kitchen, user, pot, event.key, version, service, task.partition("#")[0])
+        return _start(kitchen, user, event, service, task.partition("#")[0])
     raise BadInput.at("pot", "nothing-kept-to-warm")
 
 
-def _pot_of(kept: Kept, grams: float) -> Sheet:
-    kitchen = core_kitchen(kept.kitchen)
-    made = as_thick_as(read_sheet(kept.sheet), kept.viscosity_pa_s, kitchen)
-    pot = warmed_again(made, grams, kept.grade or None, rules_of(kept.kitchen).reheat_c, kitchen)
-    return pot.model_copy(update={"name": kept.name[:120]})
+def _start(
+    kitchen: Kitchen, user: User, drawn: Event, service: Service | None = None, pot: str = ""
+) -> Batch:
+    """What was ``drawn``, on the stove."""
+    kept, core = drawn.kept, core_kitchen(kitchen)
+    made = as_thick_as(read_sheet(kept.sheet), kept.viscosity_pa_s, core)
+    grams, reheat_c = float(drawn.data["grams"]), rules_of(kitchen).reheat_c
+    sheet = warmed_again(made, grams, kept.grade or None, reheat_c, core)
+    return start_kept(
+        kitchen,
+        user,
+        sheet.model_copy(update={"name": kept.name[:120]}),
+        drawn.key,
+        kept.batch.version,
+        keeps_until=min(tray.use_by for tray in trays_of(kept, ahead=False)),
+        service=service,
+        pot=pot,
+    )
 
 
 @receiver(middle_read, dispatch_uid="keeping.warmed")

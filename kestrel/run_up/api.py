@@ -29,7 +29,6 @@ from kestrel.service.schemas import KeptTaken
 from saucier.errors import BadInput
 from saucier.run_up import read_run_up
 from saucier.run_up.sheets import RunSheet, run_csv, run_ics
-from saucier.run_up.timed import stands
 
 router = Router(tags=["run-up"])
 
@@ -65,14 +64,15 @@ def _as_it_is(row: RunUp) -> dict[str, Any] | None:
     planned: dict[str, Any] | None = row.planned
     if planned is None:
         return None
-    marks = work.document_of(row).marks
+    states = work.states_of(row)
     return {
         **planned,
         "days": [
             {
                 **day,
                 "blocks": [
-                    {**block, "state": stands(marks.get(block["key"]))} for block in day["blocks"]
+                    {**block, "state": states.get(block["key"], "planned")}
+                    for block in day["blocks"]
                 ],
             }
             for day in planned["days"]

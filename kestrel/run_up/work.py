@@ -22,6 +22,7 @@ from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.run_up import Gathered, Library, Means, read_run_up, run_up
 from saucier.run_up import RunUp as Document
 from saucier.run_up.document import FIRST, LAST, Happened
+from saucier.run_up.timed import Stands, stands
 from saucier.service import Plan
 
 
@@ -99,6 +100,18 @@ def at_the_stove(row: RunUp) -> dict[str, Happened]:
             left = None if over is not None else minutes_left(batch)
             found[task_of(row, batch)] = Happened(began=began, over=over, left=left)
     return found
+
+
+def states_of(row: RunUp) -> dict[str, Stands]:
+    """How each task that was begun stands by now, at the stove or by the cook's word."""
+    document = read_run_up(row.document)
+    by_word = {key: stands(mark) for key, mark in document.marks.items()}
+    at_stove: dict[str, Stands] = {
+        task_of(row, batch): "done" if batch.ended_at else "going"
+        for batch in batches_of(row)
+        if FIRST <= minute_at(row, batch.started_at) <= LAST
+    }
+    return {**by_word, **at_stove}
 
 
 def pots_on(row: RunUp) -> dict[str, int]:

@@ -1,6 +1,6 @@
 """Putting pots on the stove, one transaction each. What is done at them then: ``doing``."""
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 
 from django.db import transaction
@@ -159,11 +159,13 @@ def start_kept(
     sheet: Sheet,
     drawn_key: str,
     version: SauceVersion | None,
+    *,
+    keeps_until: date,
     service: Service | None = None,
     pot: str = "",
 ) -> Batch:
-    """What was kept, warmed by ``sheet``: a pot of its own. ``drawn_key``: the line of the record that it was taken out
-    by; ``version`` of the sauce it is (None: of none)."""
+    """What was kept until a day, warmed by ``sheet``: a pot of its own. ``drawn_key``: the line of the record that it was
+    taken out by; ``version`` of the sauce it is (None: of none)."""
     core = core_kitchen(kitchen)
     sheet, pan_told = in_a_free_pan(kitchen, sheet, core)
     batch = Batch.objects.create(
@@ -174,7 +176,7 @@ def start_kept(
         number=free_number(service.pk, pot) if service else 1,
         sheet=write_sheet(sheet),
         started_by=user,
-        plan=plan_of(sheet, core, pan_told),
+        plan={**plan_of(sheet, core, pan_told), "keeps_until": keeps_until.isoformat()},
         drawn_key=drawn_key,
     )
     return _begun(batch)

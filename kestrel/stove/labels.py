@@ -17,6 +17,7 @@ from kestrel.live import tell
 from kestrel.stove.following import came_out, off_fire_at
 from kestrel.stove.models import Batch, Device
 from kestrel.stove.models import Label as Row
+from kestrel.stove.plans import keeps_until
 from kestrel.stove.probes import yolk_read_c
 from saucier.errors import BadInput
 from saucier.keeping import LINE, ColdBy, Label, keeps, lines_of, use_by
@@ -82,7 +83,7 @@ def make_label(
         mass_g=round(mass_g or final.pot.yield_g, 0),
         grade=final.thickness.grade or "",
         allergens=tuple(sorted(final.pot.allergens)),
-        use_by=min(cooled.use_by, use_by(made_at, how_long)),
+        use_by=min(cooled.use_by, use_by(made_at, how_long), keeps_until(batch) or cooled.use_by),
         if_cold=tuple(
             ColdBy(to_c=to_c, at=at.astimezone(clock).replace(second=0, microsecond=0))
             for to_c, at in cooled.still_due

@@ -1,8 +1,10 @@
 """What is predicted for a batch when it is started."""
 
 from dataclasses import dataclass
+from datetime import date
 from typing import Any
 
+from kestrel.stove.models import Batch
 from saucier.along import Along, along
 from saucier.cards import Card, cards
 from saucier.check import Figures, FinalFigures, check
@@ -17,7 +19,8 @@ class BatchPlan:
     """What was predicted when a batch was started: at its end, after every step, in what pan, with
     the cards to cook it by. Batches of before have no ``along``. ``middle_c``: where the middle of what is
     no sauce should come to, by the usual cautions (None: it has none). ``pan_told``: that it stands in another pan than
-    it was meant for (None: it does not)."""
+    it was meant for (None: it does not). ``keeps_until``: it was kept before, and being warmed again makes it keep
+    no longer (None: it was not)."""
 
     name: str
     target_grade: str | None
@@ -28,6 +31,13 @@ class BatchPlan:
     along: tuple[Along, ...] = ()
     middle_c: float | None = None
     pan_told: Sentence | None = None
+    keeps_until: date | None = None
+
+
+def keeps_until(batch: Batch) -> date | None:
+    """The day until which what ``batch`` was made of is used, where that was kept before; None where it was not."""
+    day = batch.plan.get("keeps_until")
+    return date.fromisoformat(day) if day else None
 
 
 def plan_of(sheet: Sheet, core: CoreKitchen, pan_told: Sentence | None = None) -> dict[str, Any]:

@@ -5,13 +5,15 @@ from datetime import datetime
 from django.db.models import Max
 
 from kestrel.stove.counting import counted, now_of
-from kestrel.stove.models import Batch
+from kestrel.stove.models import Act, Batch
 from saucier import constants as K
 from saucier.keeping import ProbeRead
 from saucier.steps import Reheat
 from saucier.watch import Following, Probed, probed, probed_middle
 from saucier.words import Sentence, say
 
+READ_OFF = Act.objects.filter(kind="saw", data__what="probe")
+"""What cooks read off probes. A list of pots fetches theirs at once, as ``probe_acts``."""
 _HEATS_ON = frozenset({"simmer", "reduce", "reheat", "hold"})
 """Steps after a liaison that warm it anew: what is read there says nothing of the liaison."""
 
@@ -43,19 +45,22 @@ def hottest_read(batch: Batch, since: str, until: str | None = None) -> float | 
     if last is not None:
         rows = rows.filter(at__lte=last)
     hottest = rows.aggregate(hottest=Max("value"))["hottest"]
-    read = [celsius for at, celsius in read_off(batch) if at >= first and (not last or at <= last)]
+    read = [
+        float(act.data["value"])
+        for act in read_off(batch)
+        if act.at >= first and (not last or act.at <= last)
+    ]
     if hottest is not None:
         read.append(float(hottest))
     return max(read, default=None)
 
 
-def read_off(batch: Batch) -> list[tuple[datetime, float]]:
-    """What a cook read off a probe of the pot of ``batch``, °C, in order."""
-    return [
-        (act.at, float(act.data["value"]))
-        for act in counted(batch)
-        if act.kind == "saw" and act.data["what"] == "probe"
-    ]
+def read_off(batch: Batch) -> list[Act]:
+    """What a cook read off a probe of the pot of ``batch`` and has not taken back, in order."""
+    fetched = getattr(batch, "probe_acts", None)
+    if not (READ_OFF.filter(batch=batch).exists() if fetched is None else fetched):
+        return []  # of nearly every pot: it is asked of each at every look
+    return [act for act in counted(batch) if act.kind == "saw" and act.data["what"] == "probe"]
 
 
 def warms_to(batch: Batch) -> float | None:
@@ -75,8 +80,7 @@ def middle_read_c(batch: Batch) -> float | None:
     rows = batch.readings.filter(kind="probe", kept_key="", at__gte=since)
     read = [
         float(act.data["value"])
-        for act in counted(batch)
-        if act.kind == "saw" and act.data["what"] == "probe"
+        for act in read_off(batch)
         if came is None or act.pk > came.pk  # moments of one press are too near to go by
     ]
     hottest = rows.aggregate(hottest=Max("value"))["hottest"]
@@ -118,7 +122,8 @@ def probed_now(batch: Batch, found: Following | None) -> Probed | None:
 def last_probe(batch: Batch) -> ProbeRead | None:
     """What a probe read last of the pot ``batch`` itself, whatever it hangs in now, and how long ago."""
     row = batch.readings.filter(kind="probe", kept_key="").order_by("at").last()
-    read = [*([(row.at, row.value)] if row else []), *read_off(batch)]
+    read = [(row.at, row.value)] if row else []
+    read += [(act.at, float(act.data["value"])) for act in read_off(batch)]
     # Not all that one reads is kept: what it shows now is.
     read += [
         (device.read_at, device.value)

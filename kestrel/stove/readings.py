@@ -17,7 +17,7 @@ from kestrel.room import room_for_another
 from kestrel.stove.following import as_cooked, poured_g
 from kestrel.stove.models import Batch, Device
 from kestrel.stove.models import Reading as Row
-from kestrel.stove.probes import probed_now
+from kestrel.stove.probes import asks_of, probed_now
 from saucier.errors import BadInput
 from saucier.thinning import thinned
 from saucier.watch import Reading, Watched
@@ -188,6 +188,7 @@ def take(device: Device, readings: list[Reading]) -> Watched | None:
         "at": device.read_at.isoformat() if device.read_at else None,
         "poured_g": poured_g(batch) if cooked and batch and device.kind == "scale" else None,
         "probed": plain(probed_now(batch, found)) if batch and cooked and probe else None,
+        "asks": plain(asks_of(batch)) if batch and cooked and probe else None,
     }
     tell(device.kitchen_id, "reading", about)
     watched = found.told.watched if found else None

@@ -1,20 +1,17 @@
 """What a cook types of weights and counts, read; what is wrong is told by field."""
 
 import math
-import re
 from typing import Any
 
 from saucier.errors import BadInput, Problem, problem
-from saucier.units import Dimension, read_amount
-
-_NOTHING = re.compile(r"0+([.,]0*)?\s*(g|kg)?")
+from saucier.units import Dimension, is_nothing, read_amount
 
 
 def grams_typed(
     text: str, field: str, problems: list[Problem], *, nothing: bool = False
 ) -> float | None:
     """Grams in ``text`` such as "2310 g" (a bare number is grams; empty: None). ``nothing``: 0 is an answer."""
-    if nothing and _NOTHING.fullmatch(text.strip()):
+    if nothing and is_nothing(text):
         return 0.0
     if not text.strip():
         return None

@@ -11,7 +11,7 @@ from PIL import Image
 from pydantic import BaseModel, Field, TypeAdapter, ValidationError
 
 from kestrel.journal.models import Correction, Entry, Lesson, Served
-from kestrel.keeping.events import AnyEvent
+from kestrel.keeping.events import Recorded
 from kestrel.keeping.models import Event, Kept
 from kestrel.larder.actions import whole_row
 from kestrel.larder.models import (
@@ -93,7 +93,7 @@ class _Told(BaseModel):
 _plan = TypeAdapter(BatchPlan)
 _cooling = TypeAdapter(Cooling)
 _act: TypeAdapter[Any] = TypeAdapter(AnyAct)
-_event: TypeAdapter[Any] = TypeAdapter(AnyEvent)
+_event: TypeAdapter[Any] = TypeAdapter(Recorded)
 _began = TypeAdapter(dict[Annotated[str, Field(pattern=r"^\d{1,3}$")], str])
 _timers = TypeAdapter(list[_Timer])
 _mends = TypeAdapter(list[_Mend])

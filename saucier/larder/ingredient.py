@@ -166,13 +166,10 @@ class Ingredient:
 
     def binding_by(self, factor: float) -> "Ingredient":
         """This row with all that binds in it ``factor`` times as strong: its starch, its body and what gels."""
-        balance = self.per_gram._replace(
-            body=self.per_gram.body * factor, gel=self.per_gram.gel * factor
-        )
-        return replace(
-            self.thickening_by(factor),
-            per_gram=balance._replace(thickener=self.per_gram.thickener * factor),
-        )
+        stronger = self.thickening_by(factor)
+        balance = stronger.per_gram
+        bound = balance._replace(body=balance.body * factor, gel=balance.gel * factor)
+        return replace(stronger, per_gram=bound)
 
     @property
     def short_name(self) -> str:

@@ -98,7 +98,7 @@ def brought_back(made: Sheet, grade: str | None, kitchen: Kitchen) -> BroughtBac
     Raises :class:`BadInput` as checking does."""
     back = made.model_copy(
         update={
-            "steps": (*made.steps, Cool(to_c=5), Reheat(to_c=K.BROUGHT_BACK_C)),
+            "steps": (*made.steps, Cool(to_c=K.FRIDGE_C), Reheat(to_c=K.BROUGHT_BACK_C)),
             "target": made.target.model_copy(update={"grade": grade}),
         }
     )
@@ -126,11 +126,6 @@ def brought_back(made: Sheet, grade: str | None, kitchen: Kitchen) -> BroughtBac
     )
 
 
-FRIDGE_C = 5.0
-_LET_IN_C = 90.0
-"""What lets it down goes in hot: the sauce stays as warm as it was shown to be."""
-
-
 def warmed_again(
     made: Sheet, grams: float, grade: str | None, to_c: float, kitchen: Kitchen
 ) -> Sheet:
@@ -153,15 +148,17 @@ def warmed_again(
         burner=made.burner,
         lid=made.lid,
         strength=made.strength,
-        steps=(*made.steps, Cool(to_c=FRIDGE_C)),
+        steps=(*made.steps, Cool(to_c=K.FRIDGE_C)),
     )
     drawn = Use(
-        sauce=inner, amount=Amount(round(grams, 1), "g"), ready=True, temperature_c=FRIDGE_C
+        sauce=inner, amount=Amount(round(grams, 1), "g"), ready=True, temperature_c=K.FRIDGE_C
     )
     steps: list[AnyStep] = [drawn, Reheat(to_c=to_c)]
     if back.poured_g > 0.0:
         millilitres = kitchen_round(Amount(back.poured_ml * share, "mL"))
-        steps.append(Add(ingredient=back.liquid.key, amount=millilitres, temperature_c=_LET_IN_C))
+        steps.append(
+            Add(ingredient=back.liquid.key, amount=millilitres, temperature_c=K.LET_DOWN_C)
+        )
     target = made.target.model_copy(update={"grade": grade, "volume": None, "serves": None})
     return made.model_copy(
         update={"steps": tuple(steps), "target": target, "pan": None, "strength": None}

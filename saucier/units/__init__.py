@@ -6,7 +6,7 @@ ordinary sheet pays nothing for it.
 """
 
 from saucier.units.amount import Amount, MeasuredBy
-from saucier.units.reading import read_amount, read_temperature_c
+from saucier.units.reading import is_nothing, read_amount, read_temperature_c
 from saucier.units.rounding import kitchen_round, kitchen_step
 from saucier.units.table import SPOONS, UNITS, Dimension, unit_named
 
@@ -16,6 +16,7 @@ __all__ = [
     "Amount",
     "Dimension",
     "MeasuredBy",
+    "is_nothing",
     "kitchen_round",
     "kitchen_step",
     "read_amount",

@@ -31,9 +31,19 @@ _RANGE = re.compile(
 _PLUS = re.compile(r"\s*(?:\+|&|\bplus\b|\band\b)\s*", re.IGNORECASE)
 _THEN = re.compile(r"(?<=[a-z.])\s+(?=\d)", re.IGNORECASE)
 """Between the parts of "1 lb 4 oz": of units alone, for "1 tin 400 g" is one amount."""
+_NOTHING = re.compile(r"\s*(?:0+(?:[.,]0*)?\s*[a-z]*|nothing|none)\s*", re.IGNORECASE)
 _MOST_PARTS = 3
 Measured = Callable[[float, str], Amount | None]
 """An amount of so many of a kitchen's own measures by their name; None where it has none of that name."""
+
+
+def is_nothing(text: str) -> bool:
+    """Whether ``text`` says that it is none at all.
+
+    >>> [is_nothing(text) for text in ("0 mL", "nothing", "0.9", "")]
+    [True, True, False, False]
+    """
+    return _NOTHING.fullmatch(text) is not None
 
 
 def read_amount(text: str, unit: str | None = None, measured: Measured | None = None) -> Amount:

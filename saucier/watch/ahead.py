@@ -11,7 +11,7 @@ import numpy as np
 
 from saucier.correction import spoons_about
 from saucier.watch.seen import SeenKind
-from saucier.watch.watching import Guess, Watching
+from saucier.watch.watching import Guess, Watched, Watching
 
 AT_MIN = (0.0, 1.0, 2.0, 4.0, 7.0, 11.0, 16.0, 22.0, 30.0)
 """Minutes from now that are worked out: between them is looked up in between."""
@@ -66,19 +66,20 @@ def ahead(watching: Watching) -> Ahead:
     >>> sorted({look.what for look in told.looks})
     ['gone', 'level', 'spoon']
     """
-    then = list(_then(watching))
+    told = watching.told()
+    then = list(_then(watching, told))
     looks = [
         LookAhead(
             what, value, tuple(_seen_then(one, minutes, what, value) for minutes, one in then)
         )
-        for what, value in _looks(watching)
+        for what, value in _looks(told)
     ]
     return Ahead(tuple(_moment(one, minutes) for minutes, one in then), tuple(looks))
 
 
-def _then(watching: Watching) -> Iterator[tuple[float, Watching]]:
+def _then(watching: Watching, told: Watched) -> Iterator[tuple[float, Watching]]:
     """``watching`` at each of the minutes, nothing more having been seen of it."""
-    left = watching.told().minutes_left
+    left = told.minutes_left
     last = AT_MIN[-1] if left is None else left.high + _MORE_MIN
     for minutes in AT_MIN:
         yield minutes, watching.on(minutes)
@@ -86,8 +87,7 @@ def _then(watching: Watching) -> Iterator[tuple[float, Watching]]:
             return
 
 
-def _looks(watching: Watching) -> Iterator[tuple[SeenKind, float]]:
-    told = watching.told()
+def _looks(told: Watched) -> Iterator[tuple[SeenKind, float]]:
     if told.boils_in_min > 0.0:
         yield "boils", 1.0
     for share in _GONE:

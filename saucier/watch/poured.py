@@ -2,14 +2,14 @@
 
 import math
 import re
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Literal
 
 from saucier import constants as K
 from saucier.check import CheckedSheet
 from saucier.errors import BadInput
 from saucier.pot import Pot
-from saucier.units import Dimension, read_amount
+from saucier.units import Dimension, is_nothing, read_amount
 from saucier.watch.put import PutIn
 
 How = Literal["jug", "scale", "level"]
@@ -23,7 +23,7 @@ def read_told(how: How, text: str, field: str) -> float:
     >>> read_told("jug", "half a litre", "before"), read_told("level", "4 cm", "after")
     (500.0, 40.0)
     """
-    if not text.strip(" 0.,"):
+    if not text.strip() or is_nothing(text):
         return 0.0
     if how == "level":
         length = _LENGTH.fullmatch(text)
@@ -34,7 +34,7 @@ def read_told(how: How, text: str, field: str) -> float:
     try:
         amount = read_amount(text, unit)
     except BadInput as bad:
-        raise BadInput(*(replace(one, field=field) for one in bad.problems)) from None
+        raise bad.all_at(field) from None
     if amount.dimension is not dimension:
         raise BadInput.at(field, f"{how}-is-told-in", shown=text.strip()[:40])
     return amount.base

@@ -11,7 +11,7 @@ from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.sheet import Sheet, ingredient_of, read_sheet
 from saucier.steps import Liaison
-from saucier.units import Dimension, read_amount
+from saucier.units import Dimension, is_nothing, read_amount
 
 
 class PutIn(NamedTuple):
@@ -41,7 +41,6 @@ def as_put(document: Mapping[str, Any], puts: Puts) -> Sheet:
     return read_sheet(made)
 
 
-_NOTHING = re.compile(r"\s*(?:0+(?:[.,]0*)?\s*[a-z]*|nothing|none)\s*", re.IGNORECASE)
 _TIMES, _MORE_G = 4.0, 50.0
 _PART, _FROM_G = 0.05, 20.0
 _WHOLE_FROM_G = 20.0
@@ -61,7 +60,7 @@ def put_as_typed(
     Raises :class:`BadInput` (field ``amount``, or ``field`` where nothing goes in there).
     """
     holder, _ = _holder(document, step, field)
-    if _NOTHING.fullmatch(text):
+    if is_nothing(text):
         return PutIn(0.0)
     key = ingredient_of(holder)
     try:

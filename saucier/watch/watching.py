@@ -18,6 +18,8 @@ from saucier.watch.seen import Seen, SeenKind
 from saucier.watch.way import Way, way_of
 from saucier.words import Sentence, say
 
+_SAYS_BOILING = ("boils", "scale")
+"""Looks that say since when a pot boils."""
 _PASSED = ("light-coat", "nappe", "binding")
 
 
@@ -246,9 +248,10 @@ class Watching:
         there = self._apart()
         look = Seen(self._now, what, value, by_hand=True)
         there._seen = [*self._seen, look]
-        if boils_at(there._seen, self._written) == (self.belief.boils_at, self.belief.boil_seen):
+        boiling = (self.belief.boils_at, self.belief.boil_seen)
+        if what not in _SAYS_BOILING or boils_at(there._seen, self._written) == boiling:
             there.belief.take(look)
-        else:  # it says that it has boiled for longer, or less long, than was believed: all of it anew
+        else:  # it has boiled for longer, or less long, than was believed: all of it anew
             there.belief = Belief(self._written, self._prior).follow(there._seen, self._now)
             there._way = there.belief.way
         return there

@@ -131,6 +131,74 @@ class FromTheFridge(Keeping):
         pot = self.does(pot, go(2, REHEAT))
         self.assertIn("Nobody has read", pot["asks"])
 
+    def put_back(self, pot: dict[str, Any]) -> dict[str, Any]:
+        """``pot`` warmed through, and put away once more."""
+        last = len(pot["sheet"]["steps"])
+        self.does(pot, go(0, REHEAT), saw(REHEAT, "probe", 75.0))
+        self.does(pot, *(go(n, n + 1) for n in range(REHEAT, last)))
+        answer = self.put(pot, place="ice-stirred", grams=400.0)
+        self.assertEqual(answer.status_code, 201, answer.content)
+        return answer.body
+
+    def test_warmed_and_put_away_again_it_keeps_no_longer_on_paper_either(self) -> None:
+        with self.ago(days=2):
+            self.kept = self.put(self.cooked(), place="ice-stirred").body
+        with self.ago(days=1, hours=23):
+            self.happens(self.kept, "temperature", celsius=4.0, tray=1)
+        pot = self.pot(self.warm())
+        again = self.put_back(pot)
+        self.assertEqual(again["use_by"], self.kept["use_by"])
+        path, wanted = f"/stove/{pot['id']}/labels", {"copies": 1, "utc_offset_min": 0}
+        label = self.client.call("POST", path, wanted).body["document"]
+        self.assertEqual(label["use_by"], self.kept["use_by"])
+        # And once more: the day of the first counts still.
+        self.kept = again
+        self.assertEqual(self.put_back(self.pot(self.warm(350.0)))["use_by"], again["use_by"])
+
+    def test_what_tells_it_from_its_sauce_is_still_told_when_it_was_warmed(self) -> None:
+        ham = {"op": "add", "ingredient": "ham-cooked", "amount": {"value": 50, "unit": "g"}}
+        batch = self.cooked()
+        act(self.client, batch["id"], one("mended", sign="flat", title="ham", do=[], steps=[ham]))
+        self.kept = self.put(batch, place="ice-stirred").body
+        self.assertEqual(len(self.kept["brings"]), 1)
+        again = self.put_back(self.pot(self.warm()))
+        self.assertEqual(again["brings"], self.kept["brings"])
+
+    def test_what_was_left_out_is_still_told_when_it_was_warmed(self) -> None:
+        batch = self.cooked({"op": "season", "ingredient": "nutmeg", "amount": "1 g"})
+        act(self.client, batch["id"], one("skipped", step=3))
+        self.kept = self.put(batch, place="ice-stirred").body
+        self.assertEqual(self.put_back(self.pot(self.warm()))["lacks"], ["nutmeg"])
+
+    def test_plain_and_warmed_it_is_its_sauce(self) -> None:
+        again = self.put_back(self.pot(self.warm()))
+        self.assertEqual((again["brings"], again["lacks"]), ([], []))
+
+    def test_what_was_only_warmed_is_not_how_the_sauce_is_made(self) -> None:
+        pot = self.pot(self.warm())
+        self.put_back(pot)
+        entry = {"batch_id": pot["id"], "weighed": "", "verdict": "again", "note": ""}
+        written = self.client.call("POST", "/journal", entry)
+        self.assertEqual(written.status_code, 201, written.content)
+        sauce = Batch.objects.get(pk=pot["id"]).version.sauce
+        answer = self.client.call("POST", f"/journal/{written.body['id']}/again")
+        self.assertEqual(self.fields(answer), ["entry"])
+        self.assertEqual(sauce.versions.count(), 1)
+
+    def test_only_the_stove_writes_that_it_was_warmed(self) -> None:
+        told = self.happens(self.kept, "warmed", asked_c=70.0, met=True, celsius=75.0)
+        self.assertEqual(told.status_code, 422)
+        self.assertEqual(self.warmed(), [])
+
+    def test_what_was_read_off_at_the_stove_is_read_of_its_trays(self) -> None:
+        batch = self.cooked()
+        read, taken_back = saw(3, "probe", 84.0), saw(3, "probe", 20.0)
+        undone = one("undone", of=taken_back["key"])
+        self.does(batch, read, taken_back, undone)
+        kept = self.put(batch, place="ice-stirred").body
+        read_of_it = self.client.call("GET", f"/keeping/{kept['id']}").body["read"]
+        self.assertEqual([(r["celsius"], r["shared"]) for r in read_of_it], [(84.0, True)])
+
     def test_nonsense_is_refused_by_field(self) -> None:
         pot = self.does(self.pot(self.warm()), go(0, REHEAT))
         for value in (1000.0, -100.0, "warm"):

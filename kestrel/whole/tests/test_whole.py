@@ -104,6 +104,10 @@ class WholeTest(KitchenTest):
         path = f"/keeping/{kept.body['id']}/events"
         thrown = one("thrown", grams=20, reason="fell down")
         call("POST", path, {"events": [thrown, one("temperature", celsius=40)]})
+        warming = done(
+            call("POST", f"/keeping/{kept.body['id']}/warm", {**one("drawn"), "grams": 200})
+        )
+        act(client, warming.body["batch_id"], go(0, 1), saw(1, "probe", 71.5), go(1, 2))
         for kind in ("spoon", "stop"):
             round_ = call("POST", "/practice", {"kind": kind}).body
             question = round_["question"]
@@ -146,6 +150,8 @@ class Whole(WholeTest):
             if name not in ("measures", "ways", "habits"):
                 self.assertGreater(counts[name], 0, name)
         self.assertEqual(written(self.stranger.kitchens.get()), first)
+        warmed = Event.objects.filter(kind="warmed", kept__kitchen=self.stranger.kitchens.get())
+        self.assertEqual([event.data["met"] for event in warmed], [True])
         self.assertTrue(any(name.startswith("photos/") for name in names))
         self.assertTrue(any(name.startswith("readings/") for name in names))
         # And once more, from there.
@@ -169,7 +175,7 @@ class Whole(WholeTest):
             self.assertFalse([one for one in plan.lines if one.refused])
         kept = Kept.objects.get(kitchen=theirs)
         told = call("GET", f"/keeping/{kept.pk}").body
-        self.assertEqual([one["by"] for one in told["events"]], ["refectory", "refectory"])
+        self.assertEqual([one["by"] for one in told["events"]], 4 * ["refectory"])
         self.assertEqual(
             [one.factor for one in taught(theirs)], [one.factor for one in taught(self.demo)]
         )
@@ -513,5 +519,5 @@ class Hostile(WholeTest):
         self.assertFalse(Sauce.objects.filter(kitchen=theirs, name=mine.name).exists())
         self.assertEqual(Entry.objects.filter(kitchen=theirs).count(), 16)
         self.assertEqual(Act.objects.filter(kitchen=theirs, batch__kitchen=self.demo).count(), 0)
-        self.assertEqual(Event.objects.filter(kept__kitchen=theirs).count(), 2)
+        self.assertEqual(Event.objects.filter(kept__kitchen=theirs).count(), 4)
         self.assertTrue(SauceVersion.objects.filter(sauce__kitchen=theirs).exists())

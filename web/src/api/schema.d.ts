@@ -8084,7 +8084,8 @@ export interface components {
          * @description What was predicted when a batch was started: at its end, after every step, in what pan, with
          *     the cards to cook it by. Batches of before have no ``along``. ``middle_c``: where the middle of what is
          *     no sauce should come to, by the usual cautions (None: it has none). ``pan_told``: that it stands in another pan than
-         *     it was meant for (None: it does not).
+         *     it was meant for (None: it does not). ``keeps_until``: it was kept before, and being warmed again makes it keep
+         *     no longer (None: it was not).
          */
         BatchPlan: {
             /** Name */
@@ -8106,6 +8107,8 @@ export interface components {
             middle_c?: number | null;
             /** Pan Told */
             pan_told?: string | null;
+            /** Keeps Until */
+            keeps_until?: string | null;
         };
         /**
          * Beside

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import { useSession } from '@/shell/session'
 import { vChoices } from './choices'
+import { along } from './ribbon'
 import SpoonBack from './SpoonBack.vue'
 
 type Spoon = { key: string; name: string; target_pa_s: number; film_mm: number; looks: string }
@@ -18,11 +19,6 @@ const shown = computed<Spoon[]>(
       ...session.grades,
     ],
 )
-/** Where it stands from thin to thick, percent of the way, on the scale of the ribbon. */
-function at(viscosity: number): number {
-  const [thin, thick] = [Math.log(0.02), Math.log(40)]
-  return 100 * Math.min(1, Math.max(0, (Math.log(viscosity) - thin) / (thick - thin)))
-}
 </script>
 
 <template>
@@ -38,7 +34,7 @@ function at(viscosity: number): number {
     >
       <SpoonBack :viscosity="spoon.target_pa_s" :film-mm="spoon.film_mm" :looks="spoon.looks" />
       <b>{{ spoon.name }}</b>
-      <span class="track" aria-hidden="true"><i :style="{ left: `${at(spoon.target_pa_s)}%` }" /></span>
+      <span class="track" aria-hidden="true"><i :style="{ left: `${100 * along(spoon.target_pa_s)}%` }" /></span>
     </button>
   </div>
 </template>

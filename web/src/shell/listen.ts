@@ -11,6 +11,7 @@ export interface ReadingTold {
   at: string
   poured_g: number | null
   probed: Schemas['Probed'] | null
+  asks: string | null
 }
 export interface WatchedTold {
   batch: number

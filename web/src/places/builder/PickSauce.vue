@@ -37,8 +37,8 @@ watch(show, (open) => {
 async function pick(id: number): Promise<void> {
   try {
     const found = await ask(api.GET('/api/sauces/{sauce_id}', { params: { path: { sauce_id: id } } }))
-    const { name, method, pan, burner, lid, steps } = found.sheet
-    const sauce = { name, method, pan, burner, lid, steps }
+    const { name, method, pan, burner, lid, strength, steps } = found.sheet
+    const sauce = { name, method, pan, burner, lid, strength, steps }
     emit('pick', { op: 'use', sauce, amount: { share: 1 } })
     show.value = false
   } catch (error) {

@@ -98,16 +98,22 @@ const poured = ref<number | null>(null)
 listen.onReading((about) => {
   readings.value.set(about.device, about.value)
   if (about.batch === props.id && about.kind === 'scale') poured.value = about.poured_g
-  if (about.batch === props.id && about.kind === 'probe') probed.value = about.probed
+  if (about.batch === props.id && about.kind === 'probe') {
+    probed.value = about.probed
+    asks.value = about.asks
+  }
 })
 /** What the probe tells; of a step that asks for nothing, nothing. */
 const probed = ref<Schemas['Probed'] | null>(null)
+/** What is still to be shown before the step is left. */
+const asks = ref<string | null>(null)
 watch(
   () => [batch.value?.step, batch.value?.revision],
   () => {
     told.value = null
     poured.value = batch.value?.poured_g ?? null
     probed.value = batch.value?.probed ?? null
+    asks.value = batch.value?.asks ?? null
   },
   { immediate: true },
 )
@@ -154,10 +160,10 @@ const freeHand = ref<InstanceType<typeof FreeHand> | null>(null)
 function forward(): void {
   if (!batch.value || atEnd.value || (freeHand.value && !freeHand.value.settle()) || empty.value) return
   if (free.value) return go(batch.value.steps)
-  if (batch.value.asks) {
+  if (asks.value) {
     // What a rule asks to be shown is told, and the cook decides.
     said.value = {
-      words: `${batch.value.asks}.`,
+      words: `${asks.value}.`,
       choices: [{ words: 'Go on all the same', does: () => go(batch.value!.step + 1) }],
     }
     return
@@ -397,7 +403,7 @@ onKey((key) => {
           :followed="Boolean(watched)"
           @press="timer"
         />
-        <MiddleRead v-if="batch.reads_middle" :asks="batch.asks" @read="readMiddle" />
+        <MiddleRead v-if="batch.reads_middle" :asks="asks" @read="readMiddle" />
         <ProbeNow v-if="probed" :probed="probed" />
         <Watching
           v-if="watched"
