@@ -83,12 +83,16 @@ restore: setup ## the copy FILE=… into an empty place (KITCHEN_DB=… for anot
 trial: setup ## the planner on random services, looked over and set beside a cook's rule: SERVICES=300
 	@$(PY) -m tools.trial $(or $(SERVICES),40)
 
-trials: setup ## the random trials of the core's tests whole; the tests take a sample of each
+trials: setup web/dist/.built ## the trials of the tests whole; the tests take a sample of each
+	@tools/need browser
 	@KESTREL_TRIALS=full $(PY) -m unittest saucier.service.tests.test_guests saucier.service.tests.test_any_service \
 	  saucier.rescue.tests.test_random_pots saucier.tests.test_random_sheets saucier.sure.tests.test_sure \
 	  saucier.keeping.tests.test_facts saucier.keeping.tests.test_forecast saucier.service.tests.test_identity \
 	  saucier.tests.test_as_it_is saucier.tests.test_remarks_right saucier.rescue.tests.test_in_grade saucier.watch.tests.test_watch \
-	  saucier.timing.tests.test_planner saucier.run_up.tests.test_planned saucier.exchange.tests.test_recipes
+	  saucier.timing.tests.test_planner saucier.run_up.tests.test_planned saucier.exchange.tests.test_recipes \
+	  saucier.exchange.tests.test_made_up saucier.rescue.tests.test_remedies saucier.watch.tests.test_ahead \
+	  saucier.tests.test_swaps_and_what_if saucier.tests.test_schools
+	@KESTREL_TRIALS=full $(PY) manage.py test browser_tests.test_whole_sauce --settings kestrel.test_settings
 
 screenshots: setup var/.static ## docs/screenshots from the demo kitchen
 	@tools/need browser

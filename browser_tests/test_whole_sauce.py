@@ -6,13 +6,13 @@ from browser_tests.base import BrowserTest
 from kestrel.larder.actions import add_pan
 from kestrel.larder.means import add_burner
 from saucier.starts import STARTS
-from saucier.testing import CHEESE_SAUCE
+from saucier.testing import CHEESE_SAUCE, trial_of
 
 
 class Families(BrowserTest):
     def test_every_start_opens_and_every_step_shows_its_pot(self) -> None:
         self.sign_in()
-        for start in STARTS:
+        for start in trial_of(STARTS, 8):
             with self.subTest(start.name):
                 self.go(f"/sauces/new?start={start.name}")
                 self.see("not saved yet")

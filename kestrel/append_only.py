@@ -68,13 +68,13 @@ def lay_after_migrations(sender: AppConfig, using: str, **_: Any) -> None:
 
 def lay(model: type[AppendOnly], using: str = "default") -> None:
     """The triggers of ``model`` as its table is now."""
-    connection, table = connections[using], model._meta.db_table
-    with connection.cursor() as cursor:
-        if table not in connection.introspection.table_names(cursor):
+    table = model._meta.db_table
+    with connections[using].cursor() as cursor:
+        # Asked of SQLite itself: Django's description of a table parses the whole of its SQL, each time.
+        cursor.execute("SELECT name FROM pragma_table_info(%s)", [table])
+        there = [name for (name,) in cursor.fetchall()]
+        if not there:
             return
-        there = [
-            column.name for column in connection.introspection.get_table_description(cursor, table)
-        ]
         fields = {_column(model, name) for name in model.POINTERS}
         kept = [column for column in there if column not in fields]
         lift(cursor, table)

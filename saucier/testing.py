@@ -3,8 +3,8 @@
 import copy
 import os
 import random
-from collections.abc import Iterator
-from typing import Any
+from collections.abc import Iterable, Iterator
+from typing import Any, TypeVar
 
 from hypothesis import settings
 from hypothesis import strategies as st
@@ -14,11 +14,24 @@ from saucier.sheet import Sheet, read_sheet
 settings.register_profile("kestrel", max_examples=60, deadline=None, derandomize=True)
 settings.load_profile("kestrel")
 
+T = TypeVar("T")
+
 
 def trial_count(full: int, sample: int) -> int:
     """How many random cases a trial takes: ``full`` by ``make trials``, the first ``sample`` of the same draws in every
     other run of the tests: about two seconds of them."""
     return full if os.environ.get("KESTREL_TRIALS") == "full" else sample
+
+
+def trial_of(cases: Iterable[T], many: int) -> list[T]:
+    """The ``cases`` a trial takes: all of them by ``make trials``, ``many`` spread evenly over them in every other run.
+
+    >>> trial_of(range(10), 3)
+    [0, 3, 6]
+    """
+    every = list(cases)
+    count = trial_count(len(every), min(many, len(every)))
+    return [every[n * len(every) // count] for n in range(count)]
 
 
 def roux(fat_g: float, flour_g: float, colour: str = "white") -> dict[str, Any]:

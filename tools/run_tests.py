@@ -21,7 +21,7 @@ SUITES: dict[str, tuple[list[str], Path]] = {
         ROOT,
     ),
     "server": ([*DJANGO, "kestrel", "--exclude-tag", "measured"], ROOT),
-    "web": (["npx", "vitest", "run", "--no-color"], ROOT / "web"),
+    "web": (["npx", "vitest", "run", "--no-color", "--pool=threads"], ROOT / "web"),
     "browser": ([*DJANGO, "browser_tests", "--exclude-tag", "measured"], ROOT),
     "measured": ([*DJANGO, "kestrel", "browser_tests", "--tag", "measured"], ROOT),
 }

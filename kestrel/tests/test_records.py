@@ -471,9 +471,10 @@ class TheRecordSays(Keeping):
         with self.ago(minutes=600):
             kept = self.put(self.cooked()).body
             put_at = timezone.now()
+        batch = Batch.objects.get()
         Reading.objects.bulk_create(
             Reading(
-                batch=Batch.objects.get(),
+                batch=batch,
                 kind="probe",
                 at=put_at + timedelta(seconds=5 * n),
                 value=4.0 + 76.0 * 0.9985**n,

@@ -324,7 +324,7 @@ def lay_thawing(at: At) -> None:
                 say("job.thaw", name=name),
                 (Doing(1.0, "all", say("job.thaw-do")),),
                 "prepare",
-                amount=say("said", words=str(one.amount)),
+                amount=one.amount.said(),
                 day=-1,
             )
         )

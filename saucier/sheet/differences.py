@@ -33,7 +33,7 @@ def differences(theirs: Sheet, yours: Sheet) -> list[Difference]:
 
 def _leaves(value: Any, path: str = "") -> dict[str, str]:
     if isinstance(value, dict) and {"value", "unit"} <= set(value):
-        return {path: str(amount_field(value))}
+        return {path: str(amount_field(value).said())}
     if isinstance(value, dict):
         leaves: dict[str, str] = {}
         for key, inner in value.items():

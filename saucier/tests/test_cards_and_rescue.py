@@ -4,11 +4,13 @@ import math
 import unittest
 
 from saucier.cards import cards
+from saucier.cards.words import words_of
 from saucier.check import check
 from saucier.kitchen import Kitchen
 from saucier.rescue import salt_remedies
 from saucier.sheet import differences, read_sheet
 from saucier.starts import STARTS
+from saucier.steps import STEPS, LeftOut, StepBase
 from saucier.testing import CHEESE_SAUCE, add, grams, melt, reduce_to, roux, sheet, simmer
 from saucier.words import plain
 
@@ -16,6 +18,11 @@ KITCHEN = Kitchen()
 
 
 class CardsTellTheTruth(unittest.TestCase):
+    def test_every_kind_of_step_has_words(self) -> None:
+        without = words_of.dispatch(StepBase)
+        for op, kind in {**STEPS, "left out": LeftOut}.items():
+            self.assertIsNot(words_of.dispatch(kind), without, op)
+
     def test_weighed_grams_are_what_goes_in(self) -> None:
         """The weights on a sheet's cards add up to its pot, less what boiled or stayed behind."""
         for start in STARTS:

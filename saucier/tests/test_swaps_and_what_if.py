@@ -18,6 +18,7 @@ from saucier.testing import (
     roux,
     sheet,
     simmer,
+    trial_of,
 )
 from saucier.what_if import levers, pulled, thickness_curve
 
@@ -50,7 +51,8 @@ class Swaps(unittest.TestCase):
 
     def test_every_ingredient_of_every_start_keeps_grade_yield_and_salt(self) -> None:
         taken = 0
-        for start in STARTS[::2]:
+        starts = trial_of(STARTS[::2], 4)
+        for start in starts:
             before = check(start).final
             keys = {key for step in start.steps for _, key, _ in amounts_in(step) if key}
             for key in sorted(keys):
@@ -68,7 +70,7 @@ class Swaps(unittest.TestCase):
                         self.assertNotIn(
                             key, {k for step in swap.sheet.steps for _, k, _ in amounts_in(step)}
                         )
-        self.assertGreater(taken, 120)
+        self.assertGreater(taken, 8 * len(starts))
 
     def test_a_garnish_is_swapped_whatever_its_sauce_is(self) -> None:
         """In one that has no grade, cannot be solved, or is about to turn oily."""

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from saucier.units.table import Dimension, Unit, unit_named
+from saucier.words import Sentence, say
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,6 +47,20 @@ class Amount:
         if by is not None:
             by = MeasuredBy(by.name, by.count * factor, by.spread)
         return Amount(self.value * factor, self.unit, by)
+
+    def said(self) -> Sentence:
+        """As the kitchen that reads it writes figures; ``str()`` is how a file writes it.
+
+        >>> from saucier.words import Ways, going_by
+        >>> with going_by(Ways(comma=True)):
+        ...     str(Amount(2.5, "g").said()), str(Amount(0.5, "tbsp").said())
+        ('2,5 g', '0,5 tbsp')
+        """
+        if self.measure:
+            return say("figure.in-unit", value=self.measure.count, unit=self.measure.name)
+        if self.unit in ("g", "kg", "mL", "L"):  # what other measures can stand beside
+            return say(f"figure.in-{self.unit}", value=self.value)
+        return say("figure.in-unit", value=self.value, unit=self.unit)
 
     def __str__(self) -> str:
         if self.measure:

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from functools import reduce
-from typing import Any
+from typing import Any, Protocol, runtime_checkable
 
 from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic.json_schema import JsonSchemaValue
@@ -106,10 +106,19 @@ def said(words: str) -> Sentence:
     return say("said", words=words)
 
 
+@runtime_checkable
+class Said(Protocol):
+    """A fact that says itself as the kitchen writes it, such as an amount."""
+
+    def said(self) -> Sentence: ...
+
+
 def _shown(fact: object) -> object:
     """A fact as a template can format it: several names as a list of them."""
     if isinstance(fact, tuple | list):
-        return ", ".join(str(one) for one in fact)
+        return ", ".join(str(_shown(each)) for each in fact)
+    if isinstance(fact, Said):
+        return fact.said()
     return "" if fact is None else fact
 
 

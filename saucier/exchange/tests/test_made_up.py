@@ -6,8 +6,9 @@ from saucier.exchange import Reading, read_recipe
 from saucier.exchange.tests.made_up import KITCHEN, Item, made_up
 from saucier.exchange.tests.score import alike, spoken
 from saucier.sheet import write_sheet
+from saucier.testing import trial_count
 
-COUNT = 150
+COUNT = trial_count(150, 50)
 
 
 def _has(reading: Reading, item: Item) -> bool:

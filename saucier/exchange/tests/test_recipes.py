@@ -18,7 +18,7 @@ from saucier.exchange.layout import Layout, layout_of
 from saucier.exchange.tests.score import Score, cases, scored, spoken
 from saucier.kitchen import Kitchen
 from saucier.sheet import write_sheet
-from saucier.testing import trial_count
+from saucier.testing import trial_count, trial_of
 from saucier.thickness import GRADES
 from saucier.units import Amount
 
@@ -40,8 +40,8 @@ def grams(reading: Reading, key: str) -> float:
 class Styles(unittest.TestCase):
     def test_no_line_is_silently_wrong(self) -> None:
         total = Score()
-        for held in (False, True):
-            for path in cases(held=held):
+        for held, many in ((False, 10), (True, 40)):
+            for path in trial_of(cases(held=held), many):
                 total.plus(scored(path, KITCHEN))
         self.assertEqual(total.wrong, [])
         self.assertGreaterEqual(total.right, 0.97 * total.lines, total.asked)

@@ -22,7 +22,7 @@ from saucier.run_up.mending import mends, short_of, wants_mending
 from saucier.run_up.sheets import run_csv, run_ics, run_sheets
 from saucier.run_up.tests.services import demo_service, kitchen, means, planned, random_service
 from saucier.run_up.timed import timed
-from saucier.testing import trial_count
+from saucier.testing import trial_count, trial_of
 from saucier.timing import by_rule, measured
 from saucier.timing.solver import Effort, plan
 from saucier.timing.tests.checker import wrong_with
@@ -106,7 +106,7 @@ class Behind(unittest.TestCase):
         asked = planned(demo_service("night-shift"))
         pots = [k for k in run_up(asked, kitchen(), means(), RunUp()).board.jobs if "pot:" in k]
         late = ((1500.0, None), (4000.0, 20.0))
-        for pot, (began, over) in itertools.product(pots, late):
+        for pot, (began, over) in trial_of(itertools.product(pots, late), 4):
             happened = Happened(began=began, over=over and began + over)
             now = None if over else began + 10.0
             doc = RunUp(served_over=0, marks={pot: happened}, now=now)

@@ -3,7 +3,7 @@
 import unittest
 
 from saucier.check import check
-from saucier.testing import CREAM_REDUCTION, add, reduce_to, sheet
+from saucier.testing import CREAM_REDUCTION, add, reduce_to, sheet, trial_of
 from saucier.watch import Seen, ahead, watch
 from saucier.watch.watching import Watching
 
@@ -35,7 +35,7 @@ class Beforehand(unittest.TestCase):
 
     def test_after_a_look_it_is_what_would_be_told_of_it(self) -> None:
         looked = set()
-        for checked, number, now, seen in self.cases():
+        for checked, number, now, seen in trial_of(self.cases(), 2):
             told = ahead(Watching.of(checked, number, seen, now))
             for look in told.looks:
                 looked.add(look.what)

@@ -491,7 +491,7 @@ class Trial(unittest.TestCase):
     """Simulated pots by other physics than ours: how sure it says it is has to hold."""
 
     def test_minutes_left_come_true(self) -> None:
-        said = [one for seed in range(24) for one in of_pot(seed)]
+        said = [one for seed in range(trial_count(24, 8)) for one in of_pot(seed)]
         for followed, most in (("scale", 0.15), ("looks", 0.45)):
             half = [one for one in said if one.followed == followed and one.at == 0.5]
             off = sorted(abs(one.value - one.true) / one.true for one in half)

@@ -2,19 +2,35 @@
 
 import re
 import unittest
+from collections.abc import Iterator
 
 from saucier.cards import cards
 from saucier.check import check
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.larder import shipped_larder
+from saucier.rescue import SIGNS, Case, remedies
 from saucier.starts import STARTS
 from saucier.units import Amount, read_amount
-from saucier.words import Ways, degrees_in, going_by, say, sentences
+from saucier.words import Ways, degrees_in, going_by, plain, say, sentences
 from saucier.words.ways import filled_in
 
 EVERY = Ways(fahrenheit=True, us=True, comma=True)
 _FACT = re.compile(r"\{(\w+)(?::[^}]*)?\}")
+OTHER_WAYS = re.compile(r"°C|(?<![\d.])\d+\.\d+(?![\d.])")
+"""A degree in Celsius or a decimal point, where the kitchen has neither."""
+
+
+def texts(result: object) -> Iterator[str]:
+    """Every text in ``result``, plain data."""
+    if isinstance(result, str):
+        yield result
+    elif isinstance(result, dict):
+        for value in result.values():
+            yield from texts(value)
+    elif isinstance(result, list):
+        for value in result:
+            yield from texts(value)
 
 
 class Figures(unittest.TestCase):
@@ -81,6 +97,22 @@ class Figures(unittest.TestCase):
                 told = [str(card.do) for card in cards(other)]
             self.assertEqual(usual.final.pot, other.final.pot)
             self.assertFalse(any("°C" in one for one in told))
+
+    def test_amounts_in_sentences_are_written_like_other_figures(self) -> None:
+        """“Stir in 2.5 g sugar”: an amount within a sentence is a figure too."""
+        with going_by(EVERY):
+            self.assertIn("2,5 g", str(say("sugar.title", amount=Amount(2.5, "g"))))
+            self.assertIn("0,5 tbsp", str(say("sugar.title", amount=Amount(0.5, "tbsp"))))
+            self.assertIn("1 cup (0,24 L)", str(say("sugar.title", amount=Amount(0.24, "L"))))
+            kitchen = Kitchen()
+            for start in STARTS[::9]:
+                checked = check(start, kitchen)
+                eta = checked.final.thickness.viscosity_pa_s
+                shown: list[object] = [cards(checked)]
+                if eta is not None:
+                    shown += [remedies(Case(start, eta, kitchen), sign.key) for sign in SIGNS]
+                for text in texts(plain(shown)):
+                    self.assertNotRegex(text, OTHER_WAYS)
 
     def test_what_is_written_with_a_comma_is_read_with_one(self) -> None:
         with self.assertRaises(BadInput):
