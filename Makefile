@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Node from the environment where a new enough one had to be put there (tools/need).
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo run test lint types bench stand-ins pots cuts crowd lost fuzz kitchens trial trials export-kitchen import-kitchen backup restore mutants screenshots setup fmt lock hooks release clean
+.PHONY: demo run test lint lint-python lint-web types bench stand-ins pots followed cuts crowd lost fuzz kitchens trial trials export-kitchen import-kitchen backup restore mutants screenshots setup fmt lock hooks release clean
 
 demo: setup var/.static ## set up, build, load the demo kitchen, serve it
 	@KESTREL_DB=$(DEMO_DB) $(PY) manage.py migrate --verbosity 0
@@ -25,14 +25,19 @@ test: setup web/dist/.built ## core, API, interface and browser tests
 	@$(PY) -m tools.run_tests $(SUITE)
 
 lint: setup ## style, types, import contracts, stale generated files
+	@$(MAKE) --no-print-directory -j2 -O lint-python lint-web
+
+lint-python: setup
 	.venv/bin/ruff check .
 	.venv/bin/ruff format --check .
 	.venv/bin/mypy
 	.venv/bin/lint-imports
-	cd web && npm run --silent lint
-	cd web && npm run --silent typecheck
 	$(PY) manage.py makemigrations --check --dry-run
 	$(PY) -m tools.generate --check
+
+lint-web: setup
+	cd web && npm run --silent lint
+	cd web && npm run --silent typecheck
 
 types: setup ## regenerate the JSON Schema and the API types
 	$(PY) -m tools.generate
@@ -48,6 +53,9 @@ stand-ins: setup ## simulated pots with a scale and a probe, beside a kitchen th
 pots: setup ## simulated reductions, followed with readings, with looks, with nothing, and disturbed: MANY=200
 	@$(PY) -m tools.pots $(or $(MANY),200)
 	@$(PY) -m tools.pots $(or $(MANY),200) disturbed
+
+followed: setup ## simulated sheets with amounts by eye: whether the weight that is believed covers the true one: MANY=300
+	@$(PY) -m tools.followed $(or $(MANY),300)
 
 cuts: setup var/.static ## three pots, twenty kills, twenty cuts: what is lost, what is doubled
 	@tools/need browser
@@ -91,7 +99,7 @@ trials: setup web/dist/.built ## the trials of the tests whole; the tests take a
 	  saucier.tests.test_as_it_is saucier.tests.test_remarks_right saucier.rescue.tests.test_in_grade saucier.watch.tests.test_watch \
 	  saucier.timing.tests.test_planner saucier.run_up.tests.test_planned saucier.exchange.tests.test_recipes \
 	  saucier.exchange.tests.test_made_up saucier.rescue.tests.test_remedies saucier.watch.tests.test_ahead \
-	  saucier.tests.test_swaps_and_what_if saucier.tests.test_schools
+	  saucier.tests.test_swaps_and_what_if saucier.tests.test_schools saucier.watch.tests.test_begun
 	@KESTREL_TRIALS=full $(PY) manage.py test browser_tests.test_whole_sauce --settings kestrel.test_settings
 
 screenshots: setup var/.static ## docs/screenshots from the demo kitchen
@@ -118,15 +126,18 @@ lock: ## pin what requirements.in names
 setup: .venv/.installed web/node_modules/.installed
 	@mkdir -p var
 
-.venv/.installed: requirements.txt
+.venv/.made:
 	@command -v $(PYTHON) >/dev/null || { echo "Python 3.11 is missing. On Debian: sudo apt-get install python3.11 python3.11-venv"; exit 1; }
 	@test -x $(PY) || $(PYTHON) -m venv .venv
+	@touch $@
+
+.venv/.installed: requirements.txt .venv/.made
 	@echo "Installing the Python packages …"
 	@.venv/bin/pip install --quiet --disable-pip-version-check -r requirements.txt 2>&1 | grep -v '^WARNING: Location' || true
 	@$(PY) -c "import django, pint, pydantic"
 	@touch $@
 
-web/node_modules/.installed: web/package-lock.json .venv/.installed
+web/node_modules/.installed: web/package-lock.json .venv/.made
 	@tools/need node
 	@echo "Installing the interface's packages …"
 	@cd web && npm ci --silent --no-audit --no-fund

@@ -628,6 +628,8 @@ JUG_OFF_ML = 10.0
 """How far what is read off a jug twice is off by."""
 TARE_SPREAD_G, TARE_UNKNOWN_G = 8.0, 2000.0
 """How far a pan's weight as entered is off, and where it is not entered at all."""
+SCALE_DRIFTS_G_MIN = 0.4
+"""By how much a scale that stays under a hot pot drifts in a minute, g, one standard spread. Estimate."""
 PACE_SPREAD = 0.35
 """Standard share by which a pot boils off quicker or slower than the model says, before anything is
 seen of it: the hand at the tap, the draught, how wide it boils."""

@@ -83,8 +83,9 @@ def sheet_of(dice: random.Random) -> tuple[CheckedSheet, str, float]:
     return check(read_sheet(document)), what, where
 
 
-def pot_of(checked: CheckedSheet, truth: Truth) -> PotOnRing:
-    number = len(checked.sheet.steps) - 1
+def pot_of(checked: CheckedSheet, truth: Truth, number: int | None = None) -> PotOnRing:
+    """The pot as step ``number`` of ``checked`` (None: its last) finds it, on the ring it is to boil on."""
+    number = len(checked.sheet.steps) - 1 if number is None else number
     before = checked.steps[number - 1].pot
     b = before.balance
     protein = b.thickening_protein + b.yolk_protein

@@ -168,7 +168,7 @@ def put_away(
         grade=final.thickness.grade or "",
         viscosity_pa_s=final.thickness.viscosity_pa_s,
         allergens=sorted(final.pot.allergens),
-        sheet=write_sheet(with_mends(found.checked.sheet, found.mends)),
+        sheet=write_sheet(with_mends(found.sheet, found.mends)),
         place=place,
         tray=given.tray,
         trays=given.trays,

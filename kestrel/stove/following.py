@@ -27,6 +27,7 @@ from saucier.watch import (
     PutIn,
     Seen,
     StepAsDone,
+    as_it_went_in,
     as_judged,
     as_put,
     as_seen,
@@ -63,9 +64,10 @@ class AsCooked:
     @property
     def made(self) -> Sheet:
         """What was done, as a sheet."""
-        return with_mends(
-            with_left_out(self.sheet, self.left_out), self.following.mends if self.following else {}
-        )
+        if self.following is None:
+            return with_left_out(self.sheet, self.left_out)
+        went_in = as_it_went_in(self.sheet, self.following.went_in)
+        return with_mends(with_left_out(went_in, self.left_out), self.following.mends)
 
     @property
     def followed(self) -> PotFollowed | None:

@@ -3,6 +3,7 @@
 from saucier.watch.again import Again, TurnedAmount, solved_again
 from saucier.watch.ahead import Ahead, LookAhead, Moment, ahead
 from saucier.watch.as_seen import as_seen
+from saucier.watch.begun import as_it_went_in
 from saucier.watch.belief import Belief
 from saucier.watch.following import (
     Following,
@@ -49,6 +50,7 @@ __all__ = [
     "Way",
     "ahead",
     "as_found",
+    "as_it_went_in",
     "as_judged",
     "as_put",
     "as_seen",

@@ -14,6 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from saucier import constants as K
+from saucier.watch.begun import Doubt, Ways
 from saucier.watch.seen import Seen
 from saucier.watch.way import Way
 
@@ -22,6 +23,7 @@ MASS, PACE, STRENGTH, TARE, FULL, EYE = range(6)
 _FIGURES = 6
 _STEP_MIN = 0.5
 _ITERATIONS = 8
+_SAME, _STEP_OF_FULL = 0.001, 1.02
 _AGREE, _SUDDEN = 3, 0.5
 """So many readings that are off by the same are believed; where it was not off all at once by half of that, it was no
 jump."""
@@ -30,12 +32,13 @@ jump."""
 @dataclass(frozen=True)
 class Prior:
     """What is known before the step begins: ``mass_spread_g``, by how many grams the pot weighs
-    more or less than is reckoned (None: as pots do that nobody weighed); log of the pace and of the strength, with spreads; ``tare_g`` of the
+    more or less than is reckoned (None: as pots do that nobody weighed), and the ``doubts`` that come of it; log of the pace and of the strength, with spreads; ``tare_g`` of the
     pan, as entered or as a scale has told (0: neither). Of a step that goes on after something went in to
     mend it: what it held when the step began, ``full_g`` (None: as now), and for how long it has boiled
     already, ``boiled_min``."""
 
     mass_spread_g: float | None = None
+    doubts: tuple[Doubt, ...] = ()
     pace: float = 0.0
     pace_spread: float = K.PACE_SPREAD
     strength: float = 0.0
@@ -54,13 +57,13 @@ class _Missed(NamedTuple):
 
 class _Jump(NamedTuple):
     """The weight was another all at once: when, by how many grams, and what was believed before: the covariances, what
-    the pot held when the step began, and its way."""
+    the pot held when the step began, and what share of it had not gone out."""
 
     at_min: float
     grams: float
     cov: Vector
     full_g: float
-    way: Way
+    stayed: float
 
 
 class Belief:
@@ -73,8 +76,9 @@ class Belief:
     Which of them it was shows later, if at all: until then the spread covers each.
     """
 
-    def __init__(self, way: Way, prior: Prior) -> None:
-        self.way, self.prior = way, prior
+    def __init__(self, ways: Ways, prior: Prior) -> None:
+        self._ways, self.prior = ways, prior
+        self.way = way = ways.planned
         now, full = way.full_g, way.full_g if prior.full_g is None else prior.full_g
         tare_spread = K.TARE_SPREAD_G if prior.tare_g else K.TARE_UNKNOWN_G
         self.mean: Vector = np.array([now, prior.pace, prior.strength, prior.tare_g, full, 0.0])
@@ -102,6 +106,26 @@ class Belief:
         self._near_g = 0.0
         self._last_jump: _Jump | None = None
         self._came_up = False
+        self._stayed = 1.0
+        self._way_of_g = full
+
+    def way_if(self, full_g: float) -> Way:
+        """The way of the pot if it held ``full_g`` when the step began. A pot that was mended went on from what it held
+        then: what it began with says nothing of its way."""
+        if self.prior.full_g is not None or abs(full_g / self._way_of_g - 1.0) < _SAME:
+            return self.way
+        way = self._ways.of(full_g / self._stayed)
+        return way if self._stayed == 1.0 else way.times(self._stayed)
+
+    @property
+    def begun_g(self) -> float:
+        """What the pot held when the step began, what went out since among it, g."""
+        return float(self.mean[FULL]) / self._stayed
+
+    def _goes_its_way(self) -> None:
+        """The way goes along with what the pot is believed to have begun with."""
+        full = float(self.mean[FULL])
+        self.way, self._way_of_g = self.way_if(full), full
 
     @property
     def mass_g(self) -> float:
@@ -248,7 +272,12 @@ class Belief:
         first = self._off[0].grams if self._off else missed
         sudden = one.by_hand or abs(first - self._near_g) > _SUDDEN * abs(missed)
         self._off = []
-        last, mass, full, way = self._last_jump, self.mass_g, float(self.mean[FULL]), self.way
+        last, mass, full, stayed = (
+            self._last_jump,
+            self.mass_g,
+            float(self.mean[FULL]),
+            self._stayed,
+        )
         snapshot = self.cov.copy()
         pan_is_off = not self._weighed and bool(self.prior.tare_g) and not one.by_hand
         goes_back = (
@@ -258,6 +287,8 @@ class Belief:
         )
         self.cov = self.cov.copy()
         in_pot, on_scale = (0.25, 1.0) if pan_is_off else (1.0, 0.25)
+        if one.by_hand:  # somebody looked, and nothing leans on it
+            in_pot, on_scale = 1.0, 0.0
         self.cov[MASS, MASS] += (in_pot * missed) ** 2
         self.cov[TARE, TARE] += (on_scale * missed) ** 2
         if pan_is_off:  # what is in the pot is then what there was from the beginning
@@ -277,15 +308,17 @@ class Belief:
             self._parted(mass)
         if not one.by_hand:
             self._unsettled(K.JUMP_UNSETTLED * missed)
-        self._last_jump = _Jump(one.at_min, missed, snapshot, full, way)
+        self._last_jump = _Jump(one.at_min, missed, snapshot, full, stayed)
 
     def _parted(self, mass_before: float) -> None:
         """What went out of the pot is of the sauce as it was: where it stops goes along. (What goes in is rather a thin
         liquid that boils off again.)"""
         by = max(0.05, self.mass_g / max(1.0, mass_before))
         self.way = self.way.times(by)
+        self._stayed *= by
         self.mean = self.mean.copy()
         self.mean[FULL] *= by
+        self._way_of_g *= by
 
     def _unsettled(self, grams: float) -> None:
         """It may as well be that so much more, or less, of it is the pan's or lies on the scale: together they are
@@ -298,7 +331,11 @@ class Belief:
     def _taken_back(self, last: "_Jump") -> None:
         """What jumped went back: something lay on the scale for a while, and nothing of the pot is another."""
         self.mean = self.mean.copy()
-        self.mean[FULL], self.way = last.full_g, last.way
+        if self._stayed != last.stayed:
+            self.way = self.way.times(last.stayed / self._stayed)
+            self._way_of_g *= last.stayed / self._stayed
+        self._stayed, self.mean[FULL] = last.stayed, last.full_g
+        self._goes_its_way()
         opened = self.cov[PACE, PACE]
         self.cov = last.cov.copy()
         self.cov[PACE, PACE] = max(self.cov[PACE, PACE], opened)
@@ -319,6 +356,7 @@ class Belief:
             self.mean = pulled
             if still:
                 break
+        self._goes_its_way()
         keep = np.eye(_FIGURES) - np.outer(gain, towards)
         self.cov = keep @ self.cov @ keep.T + np.outer(gain, gain) * spread * spread
 
@@ -340,13 +378,14 @@ class Belief:
             towards[MASS], towards[FULL] = -1.0 / whole, share / whole
             return 1.0 - share, towards, one.spread
         if one.what == "spoon":
-            towards[MASS] = way.slope(self.mass_g, way.log_eta)
-            towards[STRENGTH] = 1.0
-            return (
-                way.at(self.mass_g, way.log_eta) + float(self.mean[STRENGTH]),
-                towards,
-                one.spread,
+            full = float(self.mean[FULL])
+            way, more = self.way_if(full), self.way_if(_STEP_OF_FULL * full)
+            eta = way.at(self.mass_g, way.log_eta)
+            towards[MASS], towards[STRENGTH] = way.slope(self.mass_g, way.log_eta), 1.0
+            towards[FULL] = (
+                (more.at(self.mass_g, more.log_eta) - eta) / (_STEP_OF_FULL - 1.0) / full
             )
+            return eta + float(self.mean[STRENGTH]), towards, one.spread
         return None, towards, 1.0
 
     def _opened(self, one: Seen) -> None:

@@ -19,13 +19,18 @@ from saucier.kitchen import Kitchen
 from saucier.pot import Pot
 from saucier.sheet import Sheet
 from saucier.steps import AnyStep, Correct, Lift, Reduce, Reserve, Simmer, Strain, advance
+from saucier.steps.reduce import Stop
 from saucier.steps.step import amounts_in
-from saucier.thickness import thickness_of
+from saucier.thickness import grade_named, thickness_of
 from saucier.watch.again import Again, solved_again
-from saucier.watch.belief import FULL, MASS, PACE, STRENGTH, Prior
+from saucier.watch.begun import ALL_ALIKE, WATER, Doubt, WentIn, as_it_went_in
+from saucier.watch.belief import FULL, PACE, STRENGTH, Prior
 from saucier.watch.found import as_found
 from saucier.watch.seen import Seen
 from saucier.watch.watching import Watched, Watching
+
+_JUST_LOOKED_MIN = 1.0
+"""A look so soon before a step is ended is better than that it was."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,7 +73,8 @@ class Following:
     """What is ``told`` of a sauce that is followed, with what that was found by: its sheet ``checked``,
     with the states as they were found; the pot as it stands ``now``, and as it was ``before`` the step it
     is at; by how much stronger it thickens, ``log_strength`` of log η; what went in to mend it, by the
-    number of the step it was at; and what is believed of it as it is ``watching`` (None: nothing boils off there)."""
+    number of the step it was at; what is believed of it as it is ``watching`` (None: nothing boils off there); and what
+    was seen to have ``went_in``."""
 
     told: PotFollowed
     checked: CheckedSheet
@@ -77,6 +83,12 @@ class Following:
     log_strength: float
     mends: Mapping[int, tuple[AnyStep, ...]]
     watching: Watching | None = None
+    went_in: tuple[WentIn, ...] = ()
+
+    @property
+    def sheet(self) -> Sheet:
+        """What was cooked, with what went in as it was seen to have."""
+        return as_it_went_in(self.checked.sheet, self.went_in)
 
 
 class _Settled(NamedTuple):
@@ -126,6 +138,7 @@ class _Known:
     paced: bool = False
     settled: _Settled | None = None
     by_eye: list[_ByEye] = field(default_factory=list)
+    went_in: list[WentIn] = field(default_factory=list)
 
     @classmethod
     def of(cls, prepared: Prepared) -> "_Known":
@@ -135,15 +148,20 @@ class _Known:
 
     @property
     def mass_spread_g(self) -> float:
-        """Grams by which the pot may weigh more or less than is reckoned: what was known when it was last seen and what
+        """Grams by which the pot may weigh more or less than is reckoned."""
+        return math.sqrt(sum(doubt.grams**2 for doubt in self.doubts))
+
+    @property
+    def doubts(self) -> tuple[Doubt, ...]:
+        """What it may weigh more, or less, for: what was known when it was last seen (it boils off more, or less) and what
         has gone in since, each by itself; what was measured by eye by its own doubt, as far as it is still in."""
         total = self.pot.total_g
+        by_eye = [Doubt(one.key, one.open_g(self.pot), one.grams) for one in self.by_eye]
         if self.settled is None:
-            square = (K.POURED_SPREAD * total) ** 2
-        else:
-            poured = max(0.0, total - self.settled.mass_g)
-            square = self.settled.spread_g**2 + (K.POURED_SPREAD * poured) ** 2
-        return math.sqrt(square + sum(one.open_g(self.pot) ** 2 for one in self.by_eye))
+            return (Doubt(ALL_ALIKE, K.POURED_SPREAD * total), *by_eye)
+        poured = max(0.0, total - self.settled.mass_g)
+        boiled = Doubt(WATER, self.settled.spread_g)
+        return (boiled, Doubt(ALL_ALIKE, K.POURED_SPREAD * poured), *by_eye)
 
     def after_step(self, prepared: Prepared, number: int, before: Pot) -> None:
         """Step ``number`` is done: what it measured by eye, what it took out of the pot again."""
@@ -162,7 +180,7 @@ class _Known:
             for weighed in step.to_weigh(setting):
                 if spread := vague.get(weighed.field, 0.0):
                     self.by_eye.append(_ByEye(weighed.ingredient, weighed.grams, spread))
-        self.prior = replace(self.prior, mass_spread_g=self.mass_spread_g)
+        self.prior = replace(self.prior, mass_spread_g=self.mass_spread_g, doubts=self.doubts)
 
 
 def follow(
@@ -243,6 +261,7 @@ def following(
             if step.mends and number <= at
         },
         seen_now,
+        tuple(known.went_in),
     )
 
 
@@ -289,10 +308,11 @@ class _Cook:
         mends = sorted((one for one in step.mends), key=lambda one: one.at_min)
         pot, began = known.pot, 0.0
         watching: Watching | None = None
+        there = () if going_on else self._said_to_be_there(number, step)
         for until, mend in [*((one.at_min, one) for one in mends), (step.minutes, None)]:
             seen = [
                 replace(one, at_min=one.at_min - began)
-                for one in step.seen
+                for one in (*step.seen, *there)
                 if began <= one.at_min and (mend is None or one.at_min < until)
             ]
             watching = Watching.of(
@@ -303,7 +323,9 @@ class _Cook:
             looked = any(one.what != "boils" for one in seen)
             if looked:
                 self._learns(watching)
-            known.pot = advance(pot, move)
+            elif not going_on and mend is None:
+                self._left_by_eye(number)
+            known.pot = advance(watching.begun if looked else pot, move)
             if looked or mends:
                 stops = watching.stops_at if going_on and mend is None else watching.belief.mass_g
                 off = float(watching.belief.mean[STRENGTH]) if looked else 0.0
@@ -318,6 +340,37 @@ class _Cook:
                 pot, began = self.mended(known.pot, [mend]), until
         known.prior = replace(known.prior, full_g=None, boiled_min=0.0)
         return watching
+
+    def _said_to_be_there(self, number: int, step: StepAsDone) -> tuple[Seen, ...]:
+        """Who ends a reduction says that it is where it stops: a look as any other, where there were some before and none
+        was better. (Of a pot that nobody looked at it is believed as it is: there it is as it was planned.)"""
+        looks = [one for one in step.seen if one.what != "boils"]
+        if not looks or any(one.what == "scale" for one in looks):
+            return ()
+        if step.minutes - max(one.at_min for one in looks) < _JUST_LOOKED_MIN:
+            return ()
+        stop = self._stop(number)
+        if stop is None:
+            return ()
+        if stop.share is not None:
+            return (Seen(step.minutes, "gone", 1.0 - stop.share),)
+        assert stop.grade is not None
+        return (Seen(step.minutes, "spoon", grade_named(stop.grade).target),)
+
+    def _stop(self, number: int) -> Stop | None:
+        """Where step ``number`` stops, where that is judged by the eye."""
+        step = self.checked.sheet.steps[number]
+        stop = step.stop if isinstance(step, Reduce) else None
+        return stop if stop is not None and (stop.share or stop.grade) else None
+
+    def _left_by_eye(self, number: int) -> None:
+        """A reduction that nobody looked at stops where it was to: as far as an eye can tell."""
+        known, stop = self.known, self._stop(number)
+        if stop is None:
+            return
+        mass_g = self.checked.steps[number].pot.total_g
+        known.settled = _Settled(mass_g, math.hypot(known.mass_spread_g, K.EYE_SPREAD * mass_g))
+        known.by_eye = []
 
     def _prior(self, number: int) -> Prior:
         """What is known before a step that boils: how fast, where the kitchen has learned that of its pan."""
@@ -343,10 +396,12 @@ class _Cook:
             pace_spread=math.hypot(belief.spread(PACE), K.PACE_SPREAD / 3.0),
             strength=0.0,
             strength_spread=spread,
-            mass_spread_g=belief.spread(MASS),
+            mass_spread_g=watching.mass_spread_g,
             tare_g=watching.tare_g or 0.0,
         )
-        known.settled = _Settled(belief.mass_g, belief.spread(MASS))
+        if watching.went_in is not None:
+            known.went_in.append(watching.went_in)
+        known.settled = _Settled(belief.mass_g, watching.mass_spread_g)
         known.by_eye = []
 
     def _lifts(self, pot: Pot, seen: Sequence[Seen]) -> None:

@@ -36,7 +36,7 @@ def case_found(found: Following, kitchen: Kitchen) -> Case:
     by = math.exp(found.log_strength / K.FLOUR_EXPONENT)
     steps: list[StepBase] = [
         step.turned(Knobs(flour=by), setting) if isinstance(step, FLOURED) else step
-        for step, setting in zip(sheet.steps, found.checked.settings, strict=True)
+        for step, setting in zip(found.sheet.steps, found.checked.settings, strict=True)
     ]
     so_far = sheet.model_copy(
         update={"pan": SheetPan.of(found.checked.pan), "steps": tuple(steps[: at + 1])}

@@ -13,6 +13,7 @@ from saucier.pot import Pot
 from saucier.steps import Add, AnyStep, Reduce, Simmer
 from saucier.thickness import EMULSION_EDGES, GRADES, film_mm, grade_of
 from saucier.units import Amount, kitchen_round
+from saucier.watch.begun import Ways, WentIn
 from saucier.watch.belief import FULL, MASS, PACE, STRENGTH, TARE, Belief, Prior, Vector, boils_at
 from saucier.watch.seen import Seen, SeenKind
 from saucier.watch.way import Way, way_of
@@ -20,6 +21,8 @@ from saucier.words import Sentence, say
 
 _SAYS_BOILING = ("boils", "scale")
 """Looks that say since when a pot boils."""
+LEAST = 0.05
+"""Of what a pot is believed to have begun with, the least that is reckoned with."""
 _PASSED = ("light-coat", "nappe", "binding")
 
 
@@ -153,29 +156,50 @@ class Watching:
         before: Pot | None = None,
     ) -> "Watching | None":
         """As :func:`watch`; None where nothing boils off."""
-        way = way_of(checked, number, before)
+        before = before or (checked.steps[number - 1].pot if number else Pot())
+        way, prior = way_of(checked, number, before), prior or Prior()
         if way is None:
             return None
-        return cls(checked, number, way, seen, now_min, prior or Prior())
+        ways = Ways(checked, number, before, way, prior.doubts)
+        return cls(checked, number, ways, seen, now_min, prior)
 
     def __init__(
         self,
         checked: CheckedSheet,
         number: int,
-        way: Way,
+        ways: Ways,
         seen: Sequence[Seen],
         now_min: float,
         prior: Prior,
     ) -> None:
-        self._checked, self._number, self._way = checked, number, way
+        self._checked, self._number, self._ways = checked, number, ways
         self._now = max(0.0, now_min)
         self._prior = replace(prior, tare_g=prior.tare_g or checked.pan.tare_g)
         self._seen = [one for one in seen if one.at_min <= self._now]
         marks = sorted({*np.linspace(0.0, self._now, 24)[:-1].tolist()})
-        self.belief = Belief(way, self._prior).follow(self._seen, self._now, marks)
-        self._written, self._way = way, self.belief.way  # what went out or in makes it another way
+        self.belief = Belief(ways, self._prior).follow(self._seen, self._now, marks)
         weighed = any(one.what == "scale" for one in self._seen)
         self._tare = float(self.belief.mean[TARE]) if weighed or self._prior.tare_g else None
+
+    @property
+    def _way(self) -> Way:
+        """The way of the pot by what it is believed to have begun with."""
+        return self.belief.way
+
+    def _way_if(self, believed: Vector) -> Way:
+        return self.belief.way_if(float(believed[FULL]))
+
+    @property
+    def begun(self) -> Pot:
+        """The pot before the step, as it is seen to have been."""
+        if self._prior.full_g is not None:
+            return self._ways.before
+        return self._ways.begun_with(self.belief.begun_g)
+
+    @property
+    def went_in(self) -> WentIn | None:
+        """What went in before the step, as it is seen to have; None: that cannot be told."""
+        return None if self._prior.full_g is not None else self._ways.went_in(self.belief.begun_g)
 
     def told(self) -> Watched:
         way, belief = self._way, self.belief
@@ -208,9 +232,10 @@ class Watching:
 
     @property
     def _most_g(self) -> float:
-        """More than what went in cannot be in the pot, g."""
+        """More than what went in cannot be in the pot, g; unless it was seen to weigh more all at once."""
         belief = self.belief
-        return float(belief.mean[FULL]) + K.NINE_IN_TEN * belief.spread(FULL)
+        went_in = float(belief.mean[FULL]) + K.NINE_IN_TEN * belief.spread(FULL)
+        return math.inf if belief.jumps and belief.mass_g > went_in else went_in
 
     @property
     def tare_g(self) -> float | None:
@@ -249,11 +274,10 @@ class Watching:
         look = Seen(self._now, what, value, by_hand=True)
         there._seen = [*self._seen, look]
         boiling = (self.belief.boils_at, self.belief.boil_seen)
-        if what not in _SAYS_BOILING or boils_at(there._seen, self._written) == boiling:
+        if what not in _SAYS_BOILING or boils_at(there._seen, self._ways.planned) == boiling:
             there.belief.take(look)
         else:  # it has boiled for longer, or less long, than was believed: all of it anew
-            there.belief = Belief(self._written, self._prior).follow(there._seen, self._now)
-            there._way = there.belief.way
+            there.belief = Belief(self._ways, self._prior).follow(there._seen, self._now)
         return there
 
     def _apart(self) -> "Watching":
@@ -264,34 +288,57 @@ class Watching:
     def figures(self) -> tuple[float, Guess | None, Guess, Guess, Guess, Guess]:
         """Minutes until it boils, minutes left, grams, the share of its liquid left, mm, Pa·s: as :meth:`told` has
         them."""
-        way, stop = self._way, self._stop()
-        lightest = float(way.mass_g[0])
+        belief, stop = self.belief, self._stop()
+        least = float(belief.mean[FULL]) - K.NINE_IN_TEN * belief.spread(FULL)
+        lightest = float(belief.way_if(max(least, LEAST * float(belief.mean[FULL]))).mass_g[0])
+
+        def share_left(x: Vector) -> float:
+            return self._way_if(x).share_left(float(x[MASS]), float(x[FULL]))
+
+        def log_eta(x: Vector) -> float:
+            way = self._way_if(x)
+            return way.at(float(x[MASS]), way.log_eta) + float(x[STRENGTH])
+
         return (
-            max(0.0, self.belief.boils_at - self._now),
+            max(0.0, belief.boils_at - self._now),
             None if stop is None else self._minutes_to(stop),
-            _within(self._guess(lambda x: x[MASS]), lightest, self._most_g),
-            _within(self._guess(lambda x: way.share_left(x[MASS], x[FULL])), 0.0, 1.0),
-            self._guess(lambda x: way.at(x[MASS], way.level_mm)),
-            self._guess(lambda x: way.at(x[MASS], way.log_eta) + x[STRENGTH], math.exp),
+            _within(self._mass(), lightest, self._most_g),
+            _within(self._guess(share_left), 0.0, 1.0),
+            self._guess(lambda x: self._way.at(float(x[MASS]), self._way.level_mm)),
+            self._guess(log_eta, math.exp),
         )
+
+    @property
+    def mass_spread_g(self) -> float:
+        """How far what is in the pot may be off, one standard spread, g: a scale that stays under it drifts besides."""
+        live = [one.at_min for one in self._seen if one.what == "scale" and not one.by_hand]
+        drifted = K.SCALE_DRIFTS_G_MIN * (self._now - min(live)) if live else 0.0
+        return math.hypot(self.belief.spread(MASS), drifted)
+
+    def _mass(self) -> Guess:
+        mass_g, off = self.belief.mass_g, K.NINE_IN_TEN * self.mass_spread_g
+        return Guess(mass_g, max(0.0, mass_g - off), mass_g + off)
 
     # -- where it stops
 
     def _stop(self) -> Callable[[Vector], float] | None:
         """Grams in the pot where the step stops, by what is believed; None: it stops by the clock."""
-        step, way = self._checked.sheet.steps[self._number], self._way
+        step = self._checked.sheet.steps[self._number]
         if isinstance(step, Simmer):
             return None
         assert isinstance(step, Reduce)
         stop = step.stop
         planned = self._checked.steps[self._number].pot.total_g
-        lightest = float(way.mass_g[0])
         if stop is not None and stop.grade is not None:
             target = math.log(next(g.target for g in GRADES if g.key == stop.grade))
-            return lambda x: (
-                way.mass_at(target - float(x[STRENGTH]), way.log_eta)
-                or (lightest if target > way.log_eta[-1] + x[STRENGTH] else float(x[MASS]))
-            )
+
+            def at_its_grade(x: Vector) -> float:
+                way, thinner = self._way_if(x), target - float(x[STRENGTH])
+                lightest = float(way.mass_g[0])
+                there = lightest if thinner > way.log_eta[-1] else float(x[MASS])
+                return way.mass_at(thinner, way.log_eta) or there
+
+            return at_its_grade
         if stop is not None and (stop.mass is not None or stop.volume is not None):
             return lambda x: planned
         if stop is not None and stop.minutes is not None:
@@ -299,8 +346,13 @@ class Watching:
         # A share of what there was, whatever that was.
         number = self._number
         began = self._checked.steps[number - 1].pot.total_g if number else planned
-        share = self._written.share_left(planned, began)
-        return lambda x: max(lightest, way.apart_g + share * (float(x[FULL]) - way.apart_g))
+        share = self._ways.planned.share_left(planned, began)
+
+        def at_its_share(x: Vector) -> float:
+            way = self._way_if(x)
+            return max(float(way.mass_g[0]), way.apart_g + share * (float(x[FULL]) - way.apart_g))
+
+        return at_its_share
 
     def _goal(self, mass_g: float) -> StopsAt:
         way = self._way
@@ -325,9 +377,9 @@ class Watching:
         for value, vector in zip(values, vectors.T, strict=True):
             off = math.sqrt(max(0.0, float(value)) * n) * vector
             points += [belief.mean + off, belief.mean - off]
-        lightest = float(self._way.mass_g[0])
         for point in points:
-            point[MASS] = max(point[MASS], lightest)
+            point[FULL] = max(point[FULL], LEAST * belief.mean[FULL])
+            point[MASS] = max(point[MASS], float(self._way_if(point).mass_g[0]))
         return points
 
     def _moments(self, figure: Callable[[Vector], float]) -> tuple[float, float]:
@@ -348,6 +400,7 @@ class Watching:
         wait = max(0.0, belief.boils_at - self._now)
 
         def minutes(x: Vector) -> float:
+            way = self._way_if(x)
             goal = max(float(stop(x)), float(way.mass_g[0]))
             if x[MASS] <= goal:
                 return (float(x[MASS]) - goal) / way.at(goal, way.g_per_min) / math.exp(x[PACE])
@@ -379,29 +432,40 @@ class Watching:
         for grade in GRADES:
             if grade.key in _PASSED:
                 target = math.log(grade.target)
-                mass = way.mass_at(target - float(belief.mean[STRENGTH]), way.log_eta)
+
+                def at_its_grade(x: Vector, target: float = target) -> float | None:
+                    way = self._way_if(x)
+                    return way.mass_at(target - float(x[STRENGTH]), way.log_eta)
+
+                mass = at_its_grade(belief.mean)
                 if mass is not None and self._told(mass):
-                    found.append(self._pass(grade.key, grade.name, mass, target))
+                    found.append(self._pass(grade.key, grade.name, mass, at_its_grade))
         if way.pot.balance.creamy:
             for key, share in zip(("rich", "oily"), EMULSION_EDGES, strict=False):
-                mass = way.mass_at(share, way.fat_share)
+                at_its_edge = self._so_rich(share)
+                mass = at_its_edge(belief.mean)
                 if mass is not None:
-                    found.append(self._pass(key, say(f"turn-{key}"), mass, None))
+                    found.append(self._pass(key, say(f"turn-{key}"), mass, at_its_edge))
         return sorted(found, key=lambda one: -one.mass_g)
+
+    def _so_rich(self, share: float) -> Callable[[Vector], float | None]:
+        """Where so large a share of it is fat."""
+
+        def stop(x: Vector) -> float | None:
+            way = self._way_if(x)
+            return way.mass_at(share, way.fat_share)
+
+        return stop
 
     def _told(self, mass: float) -> bool:
         """Whether a grade is worth a line: it is ahead, and not where next to nothing is left."""
         left = self._way.share_left(mass, self._way.full_g)
         return mass < self._way.full_g and left > 1.0 / K.GLAZE_STRENGTH
 
-    def _pass(self, key: str, name: Sentence, mass: float, target: float | None) -> Passing:
+    def _pass(
+        self, key: str, name: Sentence, mass: float, stop: Callable[[Vector], float | None]
+    ) -> Passing:
         way = self._way
-
-        def stop(x: Vector) -> float:
-            if target is None:
-                return mass
-            return way.mass_at(target - float(x[STRENGTH]), way.log_eta) or mass
-
         behind = self.belief.mass_g <= mass
         return Passing(
             key,
@@ -409,7 +473,7 @@ class Watching:
             round(mass, 1),
             self._on_scale(mass),
             round(way.at(mass, way.level_mm), 1),
-            None if behind else self._minutes_to(stop),
+            None if behind else self._minutes_to(lambda x: stop(x) or mass),
         )
 
     # -- the curve
@@ -441,9 +505,10 @@ class Watching:
     def _notes(self, goal: StopsAt | None) -> list[Sentence]:
         way, belief = self._way, self.belief
         notes = []
-        oily = way.mass_at(EMULSION_EDGES[1], way.fat_share) if way.pot.balance.creamy else None
+        turns_oily = self._so_rich(EMULSION_EDGES[1])
+        oily = turns_oily(belief.mean) if way.pot.balance.creamy else None
         if oily is not None:
-            near = self._minutes_to(lambda x: oily)
+            near = self._minutes_to(lambda x: turns_oily(x) or oily)
             if belief.mass_g <= oily:
                 notes.append(say("watch.oily-now"))
             elif near is not None and near.low < K.WARN_BEFORE_MIN:

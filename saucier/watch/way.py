@@ -17,6 +17,7 @@ from saucier.thickness import raw_viscosity_of
 
 Grid = NDArray[np.float64]
 _POINTS = 96
+_LEAST_RATE, _LEAST_LEFT = 1e-6, 0.02
 _HEATED = np.linspace(0.0, 1.0, 21)
 """Shares of the way up to the boil."""
 
@@ -78,7 +79,7 @@ class Way:
         stands and what boils off go by what is there."""
         mass = by * self.mass_g
         level = np.array([self.at(float(grams), self.level_mm) for grams in mass])
-        rate = np.maximum(1e-6, [self.at(float(grams), self.g_per_min) for grams in mass])
+        rate = np.maximum(_LEAST_RATE, [self.at(float(grams), self.g_per_min) for grams in mass])
         return replace(
             self,
             mass_g=mass,
@@ -91,6 +92,30 @@ class Way:
     def share_left(self, mass_g: float, full_g: float) -> float:
         """The share of the liquid left, of a pot that began at ``full_g``."""
         return max(0.0, mass_g - self.apart_g) / max(1e-9, full_g - self.apart_g)
+
+
+def between(way: Way, other: Way, share: float) -> Way:
+    """The way of a pot that lies so far between two which began with more and less of something; beyond the ``other`` it
+    goes on straight, until next to nothing is left."""
+    least = _LEAST_LEFT * way.mass_g
+
+    def at(figure: Grid, there: Grid) -> Grid:
+        return figure + share * (there - figure)
+
+    mass = np.maximum.accumulate(np.maximum(least, at(way.mass_g, other.mass_g)))
+    mass = mass + 1e-9 * np.arange(len(mass))
+    rate = np.maximum(_LEAST_RATE, at(way.g_per_min, other.g_per_min))
+    return replace(
+        way,
+        mass_g=mass,
+        level_mm=np.maximum.accumulate(np.maximum(0.0, at(way.level_mm, other.level_mm))),
+        log_eta=np.minimum.accumulate(at(way.log_eta, other.log_eta)),
+        fat_share=np.clip(at(way.fat_share, other.fat_share), 0.0, 1.0),
+        g_per_min=rate,
+        minutes=_minutes_down(mass, rate),
+        boil_up_min=max(0.0, way.boil_up_min + share * (other.boil_up_min - way.boil_up_min)),
+        apart_g=max(0.0, way.apart_g + share * (other.apart_g - way.apart_g)),
+    )
 
 
 def _minutes_down(mass: Grid, rate: Grid) -> Grid:
