@@ -17,7 +17,7 @@ from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
 
-from browser_tests.browser import chromium, resize
+from browser_tests.browser import WAITING, chromium, resize
 from browser_tests.server import ServedAsItIs
 from kestrel.accounts.actions import open_kitchen
 from kestrel.door.tries import forget_tries
@@ -37,22 +37,6 @@ PAN = {"name": "sauteuse 24", "shape": "sloped", "diameter_cm": 24, "depth_cm": 
 
 AGE = 20
 """Tests after which a new browser is opened: one for all of them grows to a gigabyte, and slows."""
-
-
-WAITING = """const done = arguments[0];
-(async () => {
-  if (!(await indexedDB.databases()).some((one) => one.name === 'kestrel-fog')) return done(0);
-  const opening = indexedDB.open('kestrel-fog');
-  opening.onerror = () => done(0);
-  opening.onsuccess = () => {
-    const keys = opening.result.transaction('kept').objectStore('kept').getAllKeys();
-    keys.onsuccess = () => {
-      opening.result.close();
-      done(keys.result.filter((key) => String(key).startsWith('act.')).length);
-    };
-  };
-})().catch(() => done(0))"""
-"""How many acts wait on this device for the server."""
 
 
 class _Opened:

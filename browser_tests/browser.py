@@ -21,6 +21,21 @@ FLAGS = (
     "--force-prefers-reduced-motion",
 )
 
+WAITING = """const done = arguments[0];
+(async () => {
+  if (!(await indexedDB.databases()).some((one) => one.name === 'kestrel-fog')) return done(0);
+  const opening = indexedDB.open('kestrel-fog');
+  opening.onerror = () => done(0);
+  opening.onsuccess = () => {
+    const keys = opening.result.transaction('kept').objectStore('kept').getAllKeys();
+    keys.onsuccess = () => {
+      opening.result.close();
+      done(keys.result.filter((key) => String(key).startsWith('act.')).length);
+    };
+  };
+})().catch(() => done(0))"""
+"""How many acts wait on this device for the server."""
+
 
 @contextmanager
 def chromium(width: int = 1280, height: int = 800) -> Iterator[webdriver.Chrome]:

@@ -1,5 +1,6 @@
 """Three pots cooked in the real interface while the server is killed and the network is cut, twenty times
-each: every act that was pressed has to be there once, in order.
+each: every act that was pressed has to be there once, in order. Then two pots that boil down, one on a scale and one that
+is looked at, with the network cut: by how much the minutes left step where it is cut, and where it is back.
 
 ``python -m tools.cuts [times]``"""
 
@@ -17,7 +18,10 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
-from browser_tests.browser import chromium
+from browser_tests.browser import WAITING, chromium
+from saucier.testing import add, reduce_to
+from standins.cooking import Cooking
+from standins.pot import PotOnRing, Stuff
 from tools.live import PASSWORD, ROOT, USERNAME, _wait_for
 
 PORT = 8177
@@ -110,9 +114,9 @@ def _offline(driver: Any, off: bool) -> None:
     )
 
 
-def _queued(driver: Any) -> list[dict[str, Any]]:
-    kept = driver.execute_script("return localStorage.getItem('kestrel.acts')")
-    return list(json.loads(kept or "[]"))
+def _queued(driver: Any) -> int:
+    """How many acts wait on the device."""
+    return int(driver.execute_async_script(WAITING))
 
 
 def main() -> None:
@@ -125,12 +129,13 @@ def main() -> None:
         driver.execute_async_script(
             "const done = arguments[0]; navigator.serviceWorker.ready.then(() => setTimeout(done, 1500))"
         )
-        # Every key that the interface makes is written down as it is made, beside its queue.
+        # Every act that the interface makes is written down as it is kept on the device.
         note = (
-            "const set = Storage.prototype.setItem; Storage.prototype.setItem = function(k, v) {"
-            " if (k === 'kestrel.acts') { const all = JSON.parse(sessionStorage.getItem('made') || '{}');"
-            " for (const one of JSON.parse(v)) all[one.act.key] = [one.batch, one.act.kind];"
-            " set.call(sessionStorage, 'made', JSON.stringify(all)) } return set.call(this, k, v) }"
+            "const put = IDBObjectStore.prototype.put; IDBObjectStore.prototype.put = function(value, key) {"
+            " if (String(key).startsWith('act.')) {"
+            " const all = JSON.parse(sessionStorage.getItem('made') || '{}');"
+            " all[value.act.key] = [value.batch, value.act.kind];"
+            " sessionStorage.setItem('made', JSON.stringify(all)) } return put.call(this, value, key) }"
         )
         driver.execute_cdp_cmd("Page.addScriptToEvaluateOnNewDocument", {"source": note})
         reloads = 0
@@ -157,11 +162,12 @@ def main() -> None:
         while _queued(driver) and time.monotonic() < deadline:
             time.sleep(0.5)
         made = json.loads(driver.execute_script("return sessionStorage.getItem('made')") or "{}")
-        waiting = len(_queued(driver))
+        waiting = _queued(driver)
         rows = sqlite3.connect(server.database).execute(
             "select key, batch_id, kind, taken from stove_act order by id"
         )
         there = list(rows)
+        watched_through_cuts(driver, times, dice)
     keys = [key for key, *_ in there]
     lost = [key for key in made if key not in keys]
     order = [key for key in made if key in set(keys)]
@@ -175,8 +181,111 @@ def main() -> None:
         f"{len(there)} written down ({sum(taken for *_, taken in there)} taken), {waiting} still waiting, "
         f"{len(lost)} lost, {len(keys) - len(set(keys))} doubled, {out_of_order} pots out of order"
     )
-    if lost or waiting or len(keys) != len(set(keys)) or out_of_order:
+    if not made or lost or waiting or len(keys) != len(set(keys)) or out_of_order:
         sys.exit(1)
+
+
+def watched_through_cuts(driver: Any, times: int, dice: random.Random) -> None:
+    """The minutes left of two pots that boil down, through ``times`` cuts: how far they step when the network goes, and
+    when it is back."""
+    steps: dict[tuple[str, str], list[float]] = {}
+    pots = {how: _reduction(driver, how == "scale") for how in ("scale", "looks")}
+    try:
+        for cut in range(times):
+            how = ("scale", "looks")[cut % 2]
+            batch, cooking = pots[how]
+            driver.get(f"{ADDRESS}/stove/{batch}")
+            time.sleep(dice.uniform(4.0, 8.0))
+            if how == "looks" and cut > 1:
+                _look(driver, batch, cooking.pot.level_mm)
+                time.sleep(2.0)
+            before = _minutes_left(driver)
+            _offline(driver, True)
+            time.sleep(2.0)
+            steps.setdefault((how, "at the cut"), []).append(_minutes_left(driver) - before)
+            gone = dice.uniform(6.0, 40.0)
+            time.sleep(gone)
+            before = _minutes_left(driver)
+            _offline(driver, False)
+            for _ in range(200):
+                if not driver.execute_script("return document.querySelector('.watching .ago')"):
+                    break
+                time.sleep(0.1)
+            time.sleep(2.0)
+            steps.setdefault((how, "at the return"), []).append(_minutes_left(driver) - before)
+    finally:
+        for _, cooking in pots.values():
+            cooking.stop()
+    for (how, when), each in sorted(steps.items()):
+        most = max(abs(step) for step in each)
+        print(f"{how}, {when}: {len(each)} times, the minutes step by {most:.1f} at most")
+
+
+def _reduction(driver: Any, weighed: bool) -> tuple[int, Cooking]:
+    """A pot of stock that is reduced in truth too, by a pot of the stand-ins: its batch and that pot, on a scale where it is
+    ``weighed``."""
+    pan = {"shape": "straight", "diameter_cm": 28, "depth_cm": 16, "tare_g": 2000}
+    sheet = {
+        "format": "kestrel-fog/sauce",
+        "version": 1,
+        "name": f"Reduced by {'weight' if weighed else 'looks'}",
+        "steps": [add("stock-light", 2500), reduce_to(share=0.5)],
+        "pan": pan,
+    }
+    batch, token = _script(
+        driver,
+        _CALL
+        + """const [sheet, weighed, name] = arguments
+        call('POST', '/sauces', {sheet}).then(async (sauce) => {
+          const batch = await call('POST', '/stove', {sauce_id: sauce.id})
+          let token = ''
+          if (weighed) {
+            const device = await call('POST', '/devices', {name, kind: 'scale', simulated: true})
+            token = device.token
+            await call('PUT', `/devices/${device.id}`, {batch_id: batch.id})
+          }
+          done([batch.id, token])
+        })""",
+        sheet,
+        weighed,
+        f"Scale {random.randrange(10**6)}",
+    )
+    driver.get(f"{ADDRESS}/stove/{batch}")
+    _opened(driver)
+    driver.execute_script(
+        "document.body.dispatchEvent(new KeyboardEvent('keydown', {key: ' ', bubbles: true}))"
+    )
+    pot = PotOnRing(Stuff(2450.0, 10.0, 40.0), 28.0, 3000.0, tare_g=2000.0, celsius=60.0)
+    cooking = Cooking(pot, ADDRESS, token, stop_share=0.3)
+    cooking.start()
+    return batch, cooking
+
+
+def _look(driver: Any, batch: int, level_mm: float) -> None:
+    """Somebody says how deep it stands."""
+    _script(
+        driver,
+        _CALL
+        + """const [batch, mm] = arguments
+        const at = new Date().toISOString()
+        const act = {kind: 'saw', key: crypto.randomUUID(), at, step: 1, what: 'level', value: mm}
+        call('POST', `/stove/${batch}/acts`, {sent_at: at, acts: [act]}).then(() => done())""",
+        batch,
+        level_mm,
+    )
+
+
+def _minutes_left(driver: Any) -> float:
+    """The minutes on the screen; 0 where it is where it stops."""
+    for _ in range(100):
+        said = driver.execute_script(
+            "return document.querySelector('.watching .left b')?.textContent ?? ''"
+        )
+        if said:
+            figure = said.removesuffix("min")
+            return float(figure) if figure.replace(".", "").isdigit() else 0.0
+        time.sleep(0.1)
+    raise RuntimeError(f"no minutes are shown at {driver.current_url}")
 
 
 def _opened(driver: Any) -> None:
