@@ -21,7 +21,7 @@ CREAM = [
 STOCK = [roux(40, 40), add("stock-light", 700), simmer(10)]
 
 NEEDED = """
-  const shown = ['.figures .left b', '.card h2', '.amounts .much', '.timer b']
+  const shown = ['.figures .left b', '.now h2', '.much', '.timer b']
     .flatMap((css) => [...document.querySelectorAll(css)]).filter((e) => e.getClientRects().length)
   if (shown.length < 2) return ['nothing to read']
   const foot = document.querySelector('.moves')?.getBoundingClientRect().top ?? innerHeight
