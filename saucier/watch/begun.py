@@ -52,7 +52,7 @@ def begun_with(pot: Pot, total_g: float, doubts: Sequence[Doubt], larder: Larder
     >>> milk = Doubt("milk-whole", 60.0)
     >>> more = begun_with(pot, 1100.0, [milk], shipped_larder())
     >>> round(more.total_g), more.balance.thickener, round(more.balance.water - 800)
-    (1100, 50.0, 110)
+    (1100, 50.0, 111)
     """
     return _begun(pot, total_g, doubts, larder)[0]
 
