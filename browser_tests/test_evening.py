@@ -23,7 +23,7 @@ STOCK = [roux(40, 40), add("stock-light", 700), simmer(10)]
 NEEDED = """
   const shown = ['.figures .left b', '.now h2', '.much', '.timer b']
     .flatMap((css) => [...document.querySelectorAll(css)]).filter((e) => e.getClientRects().length)
-  if (shown.length < 2) return ['nothing to read']
+  if (!shown.length) return ['nothing to read']
   const foot = document.querySelector('.moves')?.getBoundingClientRect().top ?? innerHeight
   return shown.filter((e) => e.getBoundingClientRect().bottom > Math.min(foot, innerHeight) + 1)
     .map((e) => e.className + ': ' + e.textContent.trim())
