@@ -38,13 +38,13 @@ class Evening(BrowserTest):
             pan = {"shape": "straight", "diameter_cm": width, "depth_cm": 11, "tare_g": 1100}
             add_pan(self.kitchen, name=name, **pan)
         pots = {}
+        self.sign_in()
         for name, steps, target in (
             ("White with cheese", WHITE, {"grade": "nappe"}),
             ("Wine cream", CREAM, {"grade": "light-coat"}),
             ("Velouté", STOCK, {"grade": "nappe"}),
         ):
             sauce = self.saved(name=name, steps=steps, target=target, family=None, pan=None)
-            self.sign_in()
             self.go(f"/sauces/{sauce.pk}")
             self.press("Cook it")
             self.see(f"Step 1 of {len(steps)}")

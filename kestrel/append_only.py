@@ -72,17 +72,17 @@ def lay(model: type[AppendOnly], using: str = "default") -> None:
     with connections[using].cursor() as cursor:
         # Asked of SQLite itself: Django's description of a table parses the whole of its SQL, each time.
         cursor.execute("SELECT name FROM pragma_table_info(%s)", [table])
-        there = [name for (name,) in cursor.fetchall()]
-        if not there:
+        columns = [name for (name,) in cursor.fetchall()]
+        if not columns:
             return
         fields = {_column(model, name) for name in model.POINTERS}
-        kept = [column for column in there if column not in fields]
+        kept = [column for column in columns if column not in fields]
         lift(cursor, table)
         changed = " OR ".join(f'OLD."{column}" IS NOT NEW."{column}"' for column in kept)
         cursor.execute(_trigger(table, "update", f'BEFORE UPDATE ON "{table}" WHEN {changed}'))
         cursor.execute(_trigger(table, "delete", f'BEFORE DELETE ON "{table}"'))
         # REPLACE deletes without a trigger of its own: what would be replaced is looked for before it goes in.
-        same = " OR ".join(_same(columns) for columns in _unique(model, there))
+        same = " OR ".join(_same(together) for together in _unique(model, columns))
         taken = f'EXISTS (SELECT 1 FROM "{table}" WHERE {same})'
         cursor.execute(_trigger(table, "replace", f'BEFORE INSERT ON "{table}" WHEN {taken}'))
 
@@ -91,7 +91,7 @@ def _trigger(table: str, act: str, when: str) -> str:
     return f"CREATE TRIGGER \"{PREFIX}_{table}_{act}\" {when} BEGIN SELECT RAISE(ABORT, '{REFUSED}'); END"
 
 
-def _unique(model: type[AppendOnly], there: Iterable[str]) -> list[list[str]]:
+def _unique(model: type[AppendOnly], known: Iterable[str]) -> list[list[str]]:
     """Columns that together tell a row from any other."""
     meta = model._meta
     unique = [[_column(model, field.name)] for field in meta.local_fields if field.unique]
@@ -100,7 +100,7 @@ def _unique(model: type[AppendOnly], there: Iterable[str]) -> list[list[str]]:
         for constraint in meta.constraints
         if isinstance(constraint, models.UniqueConstraint)
     ]
-    return [columns for columns in unique if set(columns) <= set(there)]
+    return [columns for columns in unique if set(columns) <= set(known)]
 
 
 def _column(model: type[AppendOnly], name: str) -> str:

@@ -62,7 +62,7 @@ class Followed:
 
 
 class _Written:
-    """A sheet as it is drawn: its steps, and by how much each amount is off in truth."""
+    """A sheet as it is drawn: its steps, and the measures its amounts are written in."""
 
     def __init__(self, dice: random.Random) -> None:
         self.dice = dice
@@ -83,8 +83,8 @@ class _Written:
         choice = dice.choice([None, *spoons, *fits, *fits])
         if choice is None:
             return {"value": round(grams), "unit": "g"}
-        one = choice.amount(1.0, row) if not isinstance(choice, str) else Amount(1.0, choice)
-        count = round(2.0 * grams / row.grams(one)) / 2.0
+        single = Amount(1.0, choice) if isinstance(choice, str) else choice.amount(1.0, row)
+        count = round(2.0 * grams / row.grams(single)) / 2.0
         if not 0.5 <= count <= MOST_COUNTED:
             return {"value": round(grams), "unit": "g"}
         if isinstance(choice, str):
@@ -177,19 +177,17 @@ def of_sheet(seed: int) -> Followed | None:
         moments = _boiled(pot, stop, before.pieces_g)
         if moments is None:
             return None
-        seen = list(_seen(dice, followed, moments, seed))
+        seen = list(_seen(dice, followed, moments))
         end = moments[-1].at_min
         for share in ASKED:
             now = share * end
-            done[number] = StepAsDone([one for one in seen if one.at_min <= now], now)
-            told = follow(sheet, KITCHEN, number, done).watched
-            if told is None:
+            done[number] = StepAsDone([look for look in seen if look.at_min <= now], now)
+            watched = follow(sheet, KITCHEN, number, done).watched
+            if watched is None:
                 return None
-            there = min(moments, key=lambda moment: abs(moment.at_min - now))
-            mass = told.mass_g
-            believed.append(
-                Believed(followed, boil, share, mass.low, mass.high, there.grams, doubt)
-            )
+            true_g = min(moments, key=lambda moment: abs(moment.at_min - now)).grams
+            mass = watched.mass_g
+            believed.append(Believed(followed, boil, share, mass.low, mass.high, true_g, doubt))
     return Followed(tuple(drawn.measures), tuple(believed))
 
 
@@ -260,7 +258,7 @@ def _boiled(pot: PotOnRing, share: float, pieces_g: float) -> list[_Moment] | No
     return None
 
 
-def _seen(dice: random.Random, followed: str, moments: list[_Moment], seed: int) -> Iterator[Seen]:
+def _seen(dice: random.Random, followed: str, moments: list[_Moment]) -> Iterator[Seen]:
     """What is seen of a boil by somebody who ``followed`` it in that way, at times of their own."""
     if followed == "nothing":
         return
@@ -293,7 +291,7 @@ def _seen(dice: random.Random, followed: str, moments: list[_Moment], seed: int)
 
 def _tried(many: int) -> list[Followed]:
     with ProcessPoolExecutor() as pool:
-        return [one for one in pool.map(of_sheet, range(many), chunksize=4) if one]
+        return [made for made in pool.map(of_sheet, range(many), chunksize=4) if made]
 
 
 def main() -> None:
@@ -304,17 +302,18 @@ def main() -> None:
     print("  " + ", ".join(kinds))
     groups: dict[tuple[str, int, str], list[Believed]] = defaultdict(list)
     for sheet in sheets:
-        for one in sheet.believed:
-            groups[one.followed, one.boil, f"{one.share:.0%}"].append(one)
-            groups["all", one.boil, f"{one.share:.0%}"].append(one)
-            groups["all", -1, "at all"].append(one)
+        for belief in sheet.believed:
+            at = f"{belief.share:.0%}"
+            for group in ((belief.followed, belief.boil, at), ("all", belief.boil, at)):
+                groups[group].append(belief)
+            groups["all", -1, "at all"].append(belief)
     print("followed by  boil    at      n   covers   width against doubt: middle, most")
-    for (followed, boil, at), said in sorted(groups.items()):
-        covers = sum(one.covers for one in said) / len(said)
-        widths = sorted((one.high - one.low) / 2.0 / one.doubt_g for one in said)
+    for (followed, boil, at), beliefs in sorted(groups.items()):
+        covers = sum(belief.covers for belief in beliefs) / len(beliefs)
+        widths = sorted((belief.high - belief.low) / 2.0 / belief.doubt_g for belief in beliefs)
         which = "all " if boil < 0 else f"{boil + 1}   "
         print(
-            f"{followed:12} {which} {at:>6} {len(said):6} {covers:8.0%} "
+            f"{followed:12} {which} {at:>6} {len(beliefs):6} {covers:8.0%} "
             f"{widths[len(widths) // 2]:18.2f} {widths[-1]:7.2f}"
         )
 

@@ -41,7 +41,7 @@ from saucier.pot import Pot
 from saucier.rescue import as_thick_as, brought_back
 from saucier.sheet import read_sheet, write_sheet
 from saucier.units import Dimension
-from saucier.watch import Following, with_mends
+from saucier.watch import Following, as_made
 from saucier.words import Sentence, plain, say
 
 LEAST_G = 1.0
@@ -168,7 +168,7 @@ def put_away(
         grade=final.thickness.grade or "",
         viscosity_pa_s=final.thickness.viscosity_pa_s,
         allergens=sorted(final.pot.allergens),
-        sheet=write_sheet(with_mends(found.sheet, found.mends)),
+        sheet=write_sheet(as_made(found)),
         place=place,
         tray=given.tray,
         trays=given.trays,

@@ -310,7 +310,7 @@ def _mended(batch: Batch, act: A.AnyAct, at: datetime) -> None:
         found = as_cooked(batch).following
         if found is not None:
             here = (*found.mends.get(batch.step, ()), *sheet.steps)
-            whole = with_mends(found.checked.sheet, {**found.mends, batch.step: here})
+            whole = with_mends(found.sheet, {**found.mends, batch.step: here})
             check(whole, core_kitchen(batch.kitchen))
     mend = {"step": batch.step, "sign": str(known.name), "title": act.title.strip(), "do": act.do}
     batch.mends = [*batch.mends, {**mend, "key": act.key}]

@@ -27,15 +27,14 @@ from saucier.watch import (
     PutIn,
     Seen,
     StepAsDone,
-    as_it_went_in,
     as_judged,
+    as_made,
     as_put,
     as_seen,
     boils_since,
     following,
     heated_as_read,
     with_left_out,
-    with_mends,
 )
 from saucier.words import Sentence, say
 
@@ -66,8 +65,7 @@ class AsCooked:
         """What was done, as a sheet."""
         if self.following is None:
             return with_left_out(self.sheet, self.left_out)
-        went_in = as_it_went_in(self.sheet, self.following.went_in)
-        return with_mends(with_left_out(went_in, self.left_out), self.following.mends)
+        return as_made(self.following)
 
     @property
     def followed(self) -> PotFollowed | None:

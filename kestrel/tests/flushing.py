@@ -16,11 +16,10 @@ class Flushes:
     def _fixture_teardown(self: Any) -> None:
         lift_all()
         try:
-            super()._fixture_teardown()  # type: ignore[misc]  # it ends as a migration does: they are laid again
-        except BaseException:
+            super()._fixture_teardown()  # type: ignore[misc]
+        finally:
             for model in records():
                 lay(model)
-            raise
 
 
 def lift_all() -> None:

@@ -61,7 +61,7 @@ class Words:
 @singledispatch
 def words_of(step: StepBase, setting: Setting, before: Pot, after: Pot) -> Words:
     """What to tell the cook of ``step``, knowing the pot before and after it."""
-    raise NotImplementedError(f"no words for {step!r}")
+    raise TypeError(f"{type(step).__name__} has no words registered")
 
 
 def _told(name: str, /, **facts: object) -> Words:

@@ -3,7 +3,6 @@
 from saucier.watch.again import Again, TurnedAmount, solved_again
 from saucier.watch.ahead import Ahead, LookAhead, Moment, ahead
 from saucier.watch.as_seen import as_seen
-from saucier.watch.begun import as_it_went_in
 from saucier.watch.belief import Belief
 from saucier.watch.following import (
     Following,
@@ -15,7 +14,7 @@ from saucier.watch.following import (
 )
 from saucier.watch.found import as_found, as_judged
 from saucier.watch.left_out import with_left_out
-from saucier.watch.mending import case_found, with_mends
+from saucier.watch.mending import as_made, case_found, with_mends
 from saucier.watch.poured import Poured, poured, read_told
 from saucier.watch.probed import Probed, middle_c, probed, probed_middle
 from saucier.watch.put import PutIn, Puts, as_put, check_put, heated_as_read, put_as_typed
@@ -50,8 +49,8 @@ __all__ = [
     "Way",
     "ahead",
     "as_found",
-    "as_it_went_in",
     "as_judged",
+    "as_made",
     "as_put",
     "as_seen",
     "boils_since",

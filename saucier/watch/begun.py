@@ -16,8 +16,8 @@ from saucier.units import Amount, kitchen_round
 from saucier.watch.way import Way, between, way_of
 
 WATER, ALL_ALIKE = "water", ""
-_LEAST = 0.05
-"""Of what was reckoned to be in the pot, the least that is believed to be."""
+LEAST = 0.05
+"""Of what was reckoned to be in the pot, the least that is reckoned with."""
 _APART = 2.0
 """A way is worked out for so many spreads more, and less, than is reckoned; between them it is read off."""
 
@@ -61,7 +61,7 @@ def _begun(
     pot: Pot, total_g: float, doubts: Sequence[Doubt], larder: Larder
 ) -> tuple[Pot, dict[str, float], float]:
     """As :func:`begun_with`, with how many times as much went in of each ingredient, and of all."""
-    total_g = max(total_g, _LEAST * pot.total_g)
+    total_g = max(total_g, LEAST * pot.total_g)
     off, variance = total_g - pot.total_g, sum(doubt.grams**2 for doubt in doubts)
     by_key: dict[str, float] = {}
     for key, grams, of_g in doubts if variance else ():
@@ -69,7 +69,7 @@ def _begun(
             continue
         more = off * grams**2 / variance
         if of_g:
-            more = max(more, (_LEAST - 1.0) * of_g)
+            more = max(more, (LEAST - 1.0) * of_g)
             by_key[key] = by_key.get(key, 1.0) + more / of_g
         pot = _with_more(pot, larder[key], more)
     if pot.total_g <= 0.0:
@@ -100,8 +100,8 @@ def as_it_went_in(sheet: Sheet, went_in: Sequence[WentIn]) -> Sheet:
 def _with_more(pot: Pot, row: Ingredient, grams: float) -> Pot:
     pieces = [piece for piece in pot.pieces if piece.key == row.key]
     if pieces:
-        there = sum(piece.mass_g for piece in pieces)
-        by = max(_LEAST, 1.0 + grams / there) if there > 0.0 else 1.0
+        pieces_g = sum(piece.mass_g for piece in pieces)
+        by = max(LEAST, 1.0 + grams / pieces_g) if pieces_g > 0.0 else 1.0
         return pot._replace(
             pieces=tuple(piece.share(by) if piece.key == row.key else piece for piece in pot.pieces)
         )
@@ -124,6 +124,7 @@ class Ways:
         self._checked, self._number, self.before = checked, number, before
         self._doubts = doubts or (Doubt(ALL_ALIKE, 0.05 * planned.full_g),)
         self.planned = planned
+        self._worked_out: dict[float, Way] = {}
 
     def begun_with(self, full_g: float) -> Pot:
         """The pot before the step, with ``full_g`` in it."""
@@ -139,15 +140,21 @@ class Ways:
         return _begun(self.before, full_g, self._doubts, larder)
 
     def of(self, full_g: float) -> Way:
-        """The way of a pot that begins with ``full_g``."""
+        """The way of a pot that begins with ``full_g``; each is worked out once, a gram in thousands apart."""
         reckoned = self.planned.full_g
-        off = full_g - reckoned
-        if off == 0.0:
+        share = round(full_g / reckoned - 1.0, 3)
+        if share == 0.0:
             return self.planned
-        other = self._more if off > 0.0 else self._less
+        if share not in self._worked_out:
+            self._worked_out[share] = self._way(share * reckoned)
+        return self._worked_out[share]
+
+    def _way(self, off_g: float) -> Way:
+        reckoned = self.planned.full_g
+        other = self._more if off_g > 0.0 else self._less
         if other is None:
-            return self.planned.times(full_g / reckoned)
-        return between(self.planned, other, off / (other.full_g - reckoned))
+            return self.planned.times(1.0 + off_g / reckoned)
+        return between(self.planned, other, off_g / (other.full_g - reckoned))
 
     @cached_property
     def _more(self) -> Way | None:

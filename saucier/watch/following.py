@@ -156,7 +156,7 @@ class _Known:
         """What it may weigh more, or less, for: what was known when it was last seen (it boils off more, or less) and what
         has gone in since, each by itself; what was measured by eye by its own doubt, as far as it is still in."""
         total = self.pot.total_g
-        by_eye = [Doubt(one.key, one.open_g(self.pot), one.grams) for one in self.by_eye]
+        by_eye = [Doubt(part.key, part.open_g(self.pot), part.grams) for part in self.by_eye]
         if self.settled is None:
             return (Doubt(ALL_ALIKE, K.POURED_SPREAD * total), *by_eye)
         poured = max(0.0, total - self.settled.mass_g)
@@ -308,11 +308,11 @@ class _Cook:
         mends = sorted((one for one in step.mends), key=lambda one: one.at_min)
         pot, began = known.pot, 0.0
         watching: Watching | None = None
-        there = () if going_on else self._said_to_be_there(number, step)
+        at_the_end = () if going_on else self._said_to_be_there(number, step)
         for until, mend in [*((one.at_min, one) for one in mends), (step.minutes, None)]:
             seen = [
                 replace(one, at_min=one.at_min - began)
-                for one in (*step.seen, *there)
+                for one in (*step.seen, *at_the_end)
                 if began <= one.at_min and (mend is None or one.at_min < until)
             ]
             watching = Watching.of(
@@ -344,10 +344,10 @@ class _Cook:
     def _said_to_be_there(self, number: int, step: StepAsDone) -> tuple[Seen, ...]:
         """Who ends a reduction says that it is where it stops: a look as any other, where there were some before and none
         was better. (Of a pot that nobody looked at it is believed as it is: there it is as it was planned.)"""
-        looks = [one for one in step.seen if one.what != "boils"]
-        if not looks or any(one.what == "scale" for one in looks):
+        looks = [look for look in step.seen if look.what != "boils"]
+        if not looks or any(look.what == "scale" for look in looks):
             return ()
-        if step.minutes - max(one.at_min for one in looks) < _JUST_LOOKED_MIN:
+        if step.minutes - max(look.at_min for look in looks) < _JUST_LOOKED_MIN:
             return ()
         stop = self._stop(number)
         if stop is None:

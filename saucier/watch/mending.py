@@ -28,6 +28,11 @@ def with_mends(
     return sheet.model_copy(update={"steps": tuple(steps)})
 
 
+def as_made(found: Following) -> Sheet:
+    """What was cooked, as a sheet: with what went in as it was seen to have, and what went in to mend it."""
+    return with_mends(found.sheet, found.mends)
+
+
 def case_found(found: Following, kitchen: Kitchen) -> Case:
     """The pot of ``found`` as a case: a sheet that makes it, its flour as strong as it was found, its water
     as much as there is. At its last step the sheet's grade is wanted; before, what was planned there."""

@@ -13,7 +13,7 @@ from saucier.pot import Pot
 from saucier.steps import Add, AnyStep, Reduce, Simmer
 from saucier.thickness import EMULSION_EDGES, GRADES, film_mm, grade_of
 from saucier.units import Amount, kitchen_round
-from saucier.watch.begun import Ways, WentIn
+from saucier.watch.begun import LEAST, Ways, WentIn
 from saucier.watch.belief import FULL, MASS, PACE, STRENGTH, TARE, Belief, Prior, Vector, boils_at
 from saucier.watch.seen import Seen, SeenKind
 from saucier.watch.way import Way, way_of
@@ -21,8 +21,6 @@ from saucier.words import Sentence, say
 
 _SAYS_BOILING = ("boils", "scale")
 """Looks that say since when a pot boils."""
-LEAST = 0.05
-"""Of what a pot is believed to have begun with, the least that is reckoned with."""
 _PASSED = ("light-coat", "nappe", "binding")
 
 
@@ -288,12 +286,16 @@ class Watching:
     def figures(self) -> tuple[float, Guess | None, Guess, Guess, Guess, Guess]:
         """Minutes until it boils, minutes left, grams, the share of its liquid left, mm, Pa·s: as :meth:`told` has
         them."""
-        belief, stop = self.belief, self._stop()
-        least = float(belief.mean[FULL]) - K.NINE_IN_TEN * belief.spread(FULL)
-        lightest = float(belief.way_if(max(least, LEAST * float(belief.mean[FULL]))).mass_g[0])
+        belief, stop, points = self.belief, self._stop(), self._points()
+        full = float(belief.mean[FULL])
+        least = max(full - K.NINE_IN_TEN * belief.spread(FULL), LEAST * full)
+        lightest = float(belief.way_if(least).mass_g[0])
 
         def share_left(x: Vector) -> float:
             return self._way_if(x).share_left(float(x[MASS]), float(x[FULL]))
+
+        def level_mm(x: Vector) -> float:
+            return self._way.at(float(x[MASS]), self._way.level_mm)
 
         def log_eta(x: Vector) -> float:
             way = self._way_if(x)
@@ -301,17 +303,17 @@ class Watching:
 
         return (
             max(0.0, belief.boils_at - self._now),
-            None if stop is None else self._minutes_to(stop),
+            None if stop is None else self._minutes_to(stop, points),
             _within(self._mass(), lightest, self._most_g),
-            _within(self._guess(share_left), 0.0, 1.0),
-            self._guess(lambda x: self._way.at(float(x[MASS]), self._way.level_mm)),
-            self._guess(log_eta, math.exp),
+            _within(self._guess(share_left, points=points), 0.0, 1.0),
+            self._guess(level_mm, points=points),
+            self._guess(log_eta, math.exp, points),
         )
 
     @property
     def mass_spread_g(self) -> float:
         """How far what is in the pot may be off, one standard spread, g: a scale that stays under it drifts besides."""
-        live = [one.at_min for one in self._seen if one.what == "scale" and not one.by_hand]
+        live = [look.at_min for look in self._seen if look.what == "scale" and not look.by_hand]
         drifted = K.SCALE_DRIFTS_G_MIN * (self._now - min(live)) if live else 0.0
         return math.hypot(self.belief.spread(MASS), drifted)
 
@@ -335,8 +337,8 @@ class Watching:
             def at_its_grade(x: Vector) -> float:
                 way, thinner = self._way_if(x), target - float(x[STRENGTH])
                 lightest = float(way.mass_g[0])
-                there = lightest if thinner > way.log_eta[-1] else float(x[MASS])
-                return way.mass_at(thinner, way.log_eta) or there
+                never = lightest if thinner > way.log_eta[-1] else float(x[MASS])
+                return way.mass_at(thinner, way.log_eta) or never
 
             return at_its_grade
         if stop is not None and (stop.mass is not None or stop.volume is not None):
@@ -382,19 +384,26 @@ class Watching:
             point[MASS] = max(point[MASS], float(self._way_if(point).mass_g[0]))
         return points
 
-    def _moments(self, figure: Callable[[Vector], float]) -> tuple[float, float]:
-        """Figure of what is believed, and its standard spread."""
-        first, *rest = [figure(point) for point in self._points()]
+    def _moments(
+        self, figure: Callable[[Vector], float], points: Sequence[Vector] = ()
+    ) -> tuple[float, float]:
+        """Figure of what is believed, and its standard spread; ``points``: the sigma points, where they are at hand."""
+        first, *rest = [figure(point) for point in points or self._points()]
         return first, float(np.sqrt(np.mean((np.array(rest) - first) ** 2)))
 
     def _guess(
-        self, figure: Callable[[Vector], float], back: Callable[[float], float] = float
+        self,
+        figure: Callable[[Vector], float],
+        back: Callable[[float], float] = float,
+        points: Sequence[Vector] = (),
     ) -> Guess:
-        value, spread = self._moments(figure)
+        value, spread = self._moments(figure, points)
         off = K.NINE_IN_TEN * spread
         return Guess(back(value), max(0.0, back(value - off)), back(value + off))
 
-    def _minutes_to(self, stop: Callable[[Vector], float]) -> Guess | None:
+    def _minutes_to(
+        self, stop: Callable[[Vector], float], points: Sequence[Vector] = ()
+    ) -> Guess | None:
         """Minutes until the pot is as light as ``stop`` says. Zero, where it is."""
         way, belief = self._way, self.belief
         wait = max(0.0, belief.boils_at - self._now)
@@ -409,7 +418,7 @@ class Watching:
 
         if belief.mass_g > float(way.mass_g[0]) and stop(belief.mean) < float(way.mass_g[0]):
             return None
-        boiling, spread = self._moments(minutes)
+        boiling, spread = self._moments(minutes, points)
         wanders = K.PACE_WANDERS * math.sqrt(max(0.0, boiling) / 3.0) * max(0.0, boiling)
         waits = 0.0 if belief.boil_seen else (K.BOIL_UP_SPREAD * wait)
         spread = math.sqrt(spread**2 + wanders**2 + waits**2 + 0.1**2)

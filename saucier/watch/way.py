@@ -78,8 +78,15 @@ class Way:
         """The way of ``by`` times as much of the same: where it is as thick it weighs so much less, or more; how deep it
         stands and what boils off go by what is there."""
         mass = by * self.mass_g
-        level = np.array([self.at(float(grams), self.level_mm) for grams in mass])
-        rate = np.maximum(_LEAST_RATE, [self.at(float(grams), self.g_per_min) for grams in mass])
+        beyond = np.maximum(0.0, mass - self.full_g)
+
+        def along(figure: Grid) -> Grid:
+            """As :meth:`at`, of every weight at once."""
+            straight_on = _slope(self.mass_g, figure, -1) * beyond
+            return np.asarray(np.interp(mass, self.mass_g, figure) + straight_on)
+
+        level = along(self.level_mm)
+        rate = np.maximum(_LEAST_RATE, along(self.g_per_min))
         return replace(
             self,
             mass_g=mass,
@@ -99,18 +106,18 @@ def between(way: Way, other: Way, share: float) -> Way:
     goes on straight, until next to nothing is left."""
     least = _LEAST_LEFT * way.mass_g
 
-    def at(figure: Grid, there: Grid) -> Grid:
-        return figure + share * (there - figure)
+    def so_far(figure: Grid, of_other: Grid) -> Grid:
+        return figure + share * (of_other - figure)
 
-    mass = np.maximum.accumulate(np.maximum(least, at(way.mass_g, other.mass_g)))
+    mass = np.maximum.accumulate(np.maximum(least, so_far(way.mass_g, other.mass_g)))
     mass = mass + 1e-9 * np.arange(len(mass))
-    rate = np.maximum(_LEAST_RATE, at(way.g_per_min, other.g_per_min))
+    rate = np.maximum(_LEAST_RATE, so_far(way.g_per_min, other.g_per_min))
     return replace(
         way,
         mass_g=mass,
-        level_mm=np.maximum.accumulate(np.maximum(0.0, at(way.level_mm, other.level_mm))),
-        log_eta=np.minimum.accumulate(at(way.log_eta, other.log_eta)),
-        fat_share=np.clip(at(way.fat_share, other.fat_share), 0.0, 1.0),
+        level_mm=np.maximum.accumulate(np.maximum(0.0, so_far(way.level_mm, other.level_mm))),
+        log_eta=np.minimum.accumulate(so_far(way.log_eta, other.log_eta)),
+        fat_share=np.clip(so_far(way.fat_share, other.fat_share), 0.0, 1.0),
         g_per_min=rate,
         minutes=_minutes_down(mass, rate),
         boil_up_min=max(0.0, way.boil_up_min + share * (other.boil_up_min - way.boil_up_min)),

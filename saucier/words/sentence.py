@@ -107,7 +107,7 @@ def said(words: str) -> Sentence:
 
 
 @runtime_checkable
-class Said(Protocol):
+class SaysItself(Protocol):
     """A fact that says itself as the kitchen writes it, such as an amount."""
 
     def said(self) -> Sentence: ...
@@ -116,8 +116,8 @@ class Said(Protocol):
 def _shown(fact: object) -> object:
     """A fact as a template can format it: several names as a list of them."""
     if isinstance(fact, tuple | list):
-        return ", ".join(str(_shown(each)) for each in fact)
-    if isinstance(fact, Said):
+        return ", ".join(str(_shown(part)) for part in fact)
+    if isinstance(fact, SaysItself):
         return fact.said()
     return "" if fact is None else fact
 

@@ -36,14 +36,13 @@ class LessCream(unittest.TestCase):
 
     SHEET = sheet(by_hand("cream-35", 500, 40), reduce_to(share=0.6), pan=PAN)
 
-    def found(self, minutes: float) -> Following:
+    def followed(self, minutes: float) -> Following:
         boils = check(self.SHEET).steps[1].pot.minutes - 8.0
         seen = scale(350.0, 20.0, minutes, max(0.0, min(boils, 2.0)))
         return following(self.SHEET, KITCHEN, 1, {1: StepAsDone(seen, minutes)})
 
     def test_it_is_no_cream_that_has_boiled_down(self) -> None:
-        found = self.found(1.0)
-        watched = found.told.watched
+        watched = self.followed(1.0).told.watched
         assert watched is not None
         fresh = check(self.SHEET).steps[0].figures.viscosity_pa_s
         assert fresh is not None
@@ -53,7 +52,7 @@ class LessCream(unittest.TestCase):
         self.assertAlmostEqual(watched.goal.mass_g, 0.6 * 350.0, delta=12.0)
 
     def test_made_again_it_is_made_of_what_went_in(self) -> None:
-        made = as_seen(self.found(9.0).sheet, self.found(9.0), KITCHEN)
+        made = as_seen(self.followed(9.0).sheet, self.followed(9.0), KITCHEN)
         [cream] = [step for step in made.steps if isinstance(step, Add)]
         self.assertAlmostEqual(cream.amount.base, 350.0, delta=15.0)
         self.assertIsNone(cream.amount.measure)  # it is known by weight now
@@ -63,14 +62,14 @@ class LessCream(unittest.TestCase):
 class MoreMilk(unittest.TestCase):
     SHEET = sheet(roux(60, 60), by_hand("milk-whole", 1000, 20), simmer(8), pan=PAN)
 
-    def found(self, weighed: float) -> Following:
+    def followed(self, weighed: float) -> Following:
         seen = [Seen(0.1, "scale", 1200.0 + weighed, by_hand=True)]
         return following(self.SHEET, KITCHEN, 2, {2: StepAsDone(seen, 0.2)})
 
     def test_more_milk_is_thinner_and_less_is_thicker_at_the_weight_it_has(self) -> None:
         planned = check(self.SHEET).steps[1]
         for weighed, sign in ((planned.pot.total_g + 180.0, -1), (planned.pot.total_g - 180.0, 1)):
-            watched = self.found(weighed).told.watched
+            watched = self.followed(weighed).told.watched
             assert watched is not None
             whole = check(
                 sheet(
@@ -82,23 +81,23 @@ class MoreMilk(unittest.TestCase):
             )
             true = whole.steps[1].figures.viscosity_pa_s
             assert true is not None
-            told = watched.viscosity_pa_s.value
+            believed = watched.viscosity_pa_s.value
             with self.subTest(weighed=weighed):
-                self.assertLess(abs(math.log(told / true)), 0.25)
+                self.assertLess(abs(math.log(believed / true)), 0.25)
                 assert planned.figures.viscosity_pa_s is not None
-                self.assertGreater(sign * math.log(told / planned.figures.viscosity_pa_s), 0.2)
+                self.assertGreater(sign * math.log(believed / planned.figures.viscosity_pa_s), 0.2)
 
     def test_what_mends_it_is_reckoned_from_what_went_in(self) -> None:
         planned = check(self.SHEET).steps[1].pot.total_g
-        found = self.found(planned + 180.0)
-        case = case_found(found, KITCHEN)
-        self.assertAlmostEqual(case.pot.total_g, found.now.total_g, delta=3.0)
+        followed = self.followed(planned + 180.0)
+        case = case_found(followed, KITCHEN)
+        self.assertAlmostEqual(case.pot.total_g, followed.now.total_g, delta=3.0)
         self.assertAlmostEqual(case.pot.balance.flour, 60.0, delta=2.0)
         ways = [way for way in remedies(case, "too-thin") if way.refused is None]
         self.assertTrue(ways)
 
     def test_one_weighing_by_hand_wins_over_what_can_have_gone_in(self) -> None:
-        watched = self.found(2400.0).told.watched
+        watched = self.followed(2400.0).told.watched
         assert watched is not None
         self.assertAlmostEqual(watched.mass_g.value, 2400.0, delta=60.0)
         self.assertGreaterEqual(watched.mass_g.high, 2400.0)
@@ -117,16 +116,16 @@ class LeftAtItsStop(unittest.TestCase):
 
     def test_a_slow_pot_looked_at_early_is_believed_to_be_where_it_was_left(self) -> None:
         seen = [Seen(2.0, "boils"), Seen(6.0, "level", 15.0)]
-        found = self.before_the_stock(seen, 30.0)
-        self.assertAlmostEqual(found.checked.steps[1].pot.total_g, 300.0, delta=45.0)
+        followed = self.before_the_stock(seen, 30.0)
+        self.assertAlmostEqual(followed.checked.steps[1].pot.total_g, 300.0, delta=45.0)
 
     def test_a_scale_knows_better(self) -> None:
-        found = self.before_the_stock(scale(500.0, 10.0, 12.0, 2.0), 12.0)
-        self.assertAlmostEqual(found.checked.steps[1].pot.total_g, 400.0, delta=15.0)
+        followed = self.before_the_stock(scale(500.0, 10.0, 12.0, 2.0), 12.0)
+        self.assertAlmostEqual(followed.checked.steps[1].pot.total_g, 400.0, delta=15.0)
 
     def test_nobody_looked_and_it_is_open_as_far_as_an_eye_is(self) -> None:
-        found = self.before_the_stock([], 10.0)
-        watched = found.told.watched
+        followed = self.before_the_stock([], 10.0)
+        watched = followed.told.watched
         assert watched is not None
         self.assertAlmostEqual(watched.mass_g.value, 500.0, delta=8.0)
         self.assertGreater(watched.mass_g.high - watched.mass_g.low, 100.0)
@@ -137,13 +136,14 @@ class ByEye(unittest.TestCase):
 
     def test_what_is_believed_covers_what_is_true(self) -> None:
         sheets = [made for seed in range(trial_count(300, 12)) if (made := of_sheet(seed))]
-        believed = [one for made in sheets for one in made.believed]
-        covers = sum(one.covers for one in believed) / len(believed)
+        believed = [belief for made in sheets for belief in made.believed]
+        covers = sum(belief.covers for belief in believed) / len(believed)
         # What is believed of one sheet hangs together: its sheets count, not its moments.
         self.assertGreaterEqual(covers, 0.9 - 3.0 * math.sqrt(0.9 * 0.1 / len(sheets)))
-        for one in believed:
-            if one.boil == 0 and one.share == 0.0:
-                self.assertLessEqual(0.5 * (one.high - one.low), 1.02 * one.doubt_g)
+        for belief in believed:
+            if belief.boil == 0 and belief.share == 0.0:
+                width_g = 0.5 * (belief.high - belief.low)
+                self.assertLessEqual(width_g, 1.02 * belief.doubt_g)
 
 
 if __name__ == "__main__":
