@@ -218,7 +218,7 @@ def watched_through_cuts(driver: Any, times: int, dice: random.Random) -> None:
             cooking.stop()
     for (how, when), each in sorted(steps.items()):
         most = max(abs(step) for step in each)
-        print(f"{how}, {when}: {len(each)} times, the minutes step by {most:.1f} at most")
+        print(f"{how}, {when}: {len(each)} times, the minutes step by {most:.1f} at most: {each}")
 
 
 def _reduction(driver: Any, weighed: bool) -> tuple[int, Cooking]:
@@ -229,7 +229,7 @@ def _reduction(driver: Any, weighed: bool) -> tuple[int, Cooking]:
         "format": "kestrel-fog/sauce",
         "version": 1,
         "name": f"Reduced by {'weight' if weighed else 'looks'}",
-        "steps": [add("stock-light", 2500), reduce_to(share=0.5)],
+        "steps": [{**add("stock-light", 1800), "temperature_c": 95}, reduce_to(share=0.4)],
         "pan": pan,
     }
     batch, token = _script(
@@ -255,8 +255,8 @@ def _reduction(driver: Any, weighed: bool) -> tuple[int, Cooking]:
     driver.execute_script(
         "document.body.dispatchEvent(new KeyboardEvent('keydown', {key: ' ', bubbles: true}))"
     )
-    pot = PotOnRing(Stuff(2450.0, 10.0, 40.0), 28.0, 3000.0, tare_g=2000.0, celsius=60.0)
-    cooking = Cooking(pot, ADDRESS, token, stop_share=0.3)
+    pot = PotOnRing(Stuff(1764.0, 7.0, 29.0), 28.0, 3500.0, tare_g=2000.0, celsius=95.0)
+    cooking = Cooking(pot, ADDRESS, token, stop_share=0.2)
     cooking.start()
     return batch, cooking
 

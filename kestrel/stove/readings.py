@@ -3,7 +3,7 @@
 import hashlib
 import secrets
 from dataclasses import asdict
-from datetime import timedelta
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import transaction
@@ -139,13 +139,22 @@ def renew_device(device: Device, user: User) -> str:
     return token
 
 
+def _last_kept(device: Device) -> datetime | None:
+    """When the newest reading was that is kept of ``device`` where it stands. (What it last read may be newer, and not kept:
+    a scale that sends each second would never be that far from its last.)"""
+    rows = Row.objects.filter(
+        batch=device.batch, device=device, kept_key=device.kept_key, tray=device.tray
+    )
+    return rows.order_by("-at").values_list("at", flat=True).first() if device.batch_id else None
+
+
 def take(device: Device, readings: list[Reading]) -> Watched | None:
     """``readings`` of ``device``, oldest first; what is believed of the pot it is at, where it boils.
     Raises :class:`BadInput` for what such a device does not read."""
     now = timezone.now()
     latest = now + (AHEAD if device.simulated else CLOCK_OFF)
     kept = []
-    before = device.read_at
+    before = _last_kept(device)
     for number, one in enumerate(readings):
         if one.kind != device.kind:
             field = "temperature_c" if one.kind == "probe" else "mass_g"

@@ -57,6 +57,21 @@ class Devices(KitchenTest):
             body = {"name": "x", "kind": "scale", **change}
             self.assertEqual(self.fields(self.client.call("POST", "/devices", body)), [field])
 
+    def test_what_is_sent_each_second_is_kept_every_other(self) -> None:
+        for kind, field, first in (("scale", "mass_g", 1700.0), ("probe", "temperature_c", 80.0)):
+            made = self.device(kind, name=f"quick {kind}", simulated=True)
+            self.under(made, self.batch["id"])
+            began = timezone.now()
+            for second in range(60):
+                at = (began + timedelta(seconds=second)).isoformat()
+                answer = self.send(made["token"], [{field: first - 0.4 * second, "at": at}])
+                self.assertEqual(answer.status_code, 200, answer.body)
+            with self.subTest(kind):
+                rows = Reading.objects.filter(device=made["id"]).order_by("at")
+                self.assertEqual(rows.count(), 30)
+                self.assertAlmostEqual(rows.last().value, first - 0.4 * 58)
+                self.assertEqual(Device.objects.get(pk=made["id"]).value, first - 0.4 * 59)
+
     def test_readings_tell_the_minutes_left(self) -> None:
         made = self.device(simulated=True)
         self.under(made, self.batch["id"])
