@@ -8,7 +8,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 # Node from the environment where a new enough one had to be put there (tools/need).
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo run test lint lint-python lint-web types bench stand-ins pots followed cuts crowd lost fuzz kitchens trial trials export-kitchen import-kitchen backup restore mutants screenshots setup fmt lock hooks release clean
+.PHONY: demo run test lint lint-python lint-web types bench stand-ins pots followed evenings cuts crowd lost fuzz kitchens trial trials export-kitchen import-kitchen backup restore mutants screenshots setup fmt lock hooks release clean
 
 demo: setup var/.static ## set up, build, load the demo kitchen, serve it
 	@KESTREL_DB=$(DEMO_DB) $(PY) manage.py migrate --verbosity 0
@@ -56,6 +56,9 @@ pots: setup ## simulated reductions, followed with readings, with looks, with no
 
 followed: setup ## simulated sheets with amounts by eye: whether the weight that is believed covers the true one: MANY=300
 	@$(PY) -m tools.followed $(or $(MANY),300)
+
+evenings: setup ## evenings of a simulated kitchen, judged by who knows the truth: N=20 SEED=1
+	@$(PY) -m tools.evenings $(or $(N),20) $(or $(SEED),1)
 
 cuts: setup var/.static ## three pots, twenty kills, twenty cuts: what is lost, what is doubled
 	@tools/need browser

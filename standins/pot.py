@@ -79,6 +79,17 @@ class Stuff:
     def grams(self) -> float:
         return self.water + self.fat + self.dry + self.alcohol + 0.87 * self.starch + self.bits
 
+    def plus(self, other: "Stuff") -> "Stuff":
+        """Both together."""
+        return Stuff(
+            self.water + other.water,
+            self.fat + other.fat,
+            self.dry + other.dry,
+            self.alcohol + other.alcohol,
+            self.starch + other.starch,
+            self.bits + other.bits,
+        )
+
     def times(self, share: float) -> "Stuff":
         """So much of it, all alike."""
         parts = (self.water, self.fat, self.dry, self.alcohol, self.starch, self.bits)

@@ -21,7 +21,9 @@ from kestrel.stove.models import Batch
 from kestrel.stove.signals import middle_read
 from saucier.errors import BadInput
 from saucier.rescue import as_thick_as, warmed_again
+from saucier.service import Plan
 from saucier.sheet import read_sheet
+from saucier.thickness import grade_named
 from saucier.words import say
 
 WARM = "warm:"
@@ -54,7 +56,8 @@ def warm_for_service(
     is kept of it, or all of it is on; :class:`Conflict` as drawing does."""
     sauce = task.removeprefix(WARM).split(":")[0]
     whole = gathered(kitchen, service.document, service.pinned)
-    draw(service, user, whole.plan(typed_service(service.document, whole.kitchen)), use_unshown)
+    plan = whole.plan(typed_service(service.document, whole.kitchen))
+    draw(service, user, plan, use_unshown)
     on = set(
         Batch.objects.filter(service=service)
         .exclude(status=Batch.Status.LEFT)
@@ -65,18 +68,30 @@ def warm_for_service(
         version = event.kept.batch.version
         if event.key in on or version is None or str(version.sauce_id) != sauce:
             continue
-        return _start(kitchen, user, event, service, task.partition("#")[0])
+        return _start(kitchen, user, event, service, task.partition("#")[0], _wanted(plan, sauce))
     raise BadInput.at("pot", "nothing-kept-to-warm")
 
 
+def _wanted(plan: Plan, sauce: str) -> str | None:
+    """The grade in which ``plan`` takes what is kept of ``sauce``; of several the thickest, which can be let down."""
+    takers = (one for one in plan.branches if one.sauce == sauce and one.from_stock_ml > 0.0)
+    grades = [grade_named(one.grade) for one in takers if one.grade]
+    return max(grades, key=lambda grade: grade.low).key if grades else None
+
+
 def _start(
-    kitchen: Kitchen, user: User, drawn: Event, service: Service | None = None, pot: str = ""
+    kitchen: Kitchen,
+    user: User,
+    drawn: Event,
+    service: Service | None = None,
+    pot: str = "",
+    grade: str | None = None,
 ) -> Batch:
-    """What was ``drawn``, on the stove."""
+    """What was ``drawn``, on the stove, let down to ``grade`` (None: its own)."""
     kept, core = drawn.kept, core_kitchen(kitchen)
     made = as_thick_as(read_sheet(kept.sheet), kept.viscosity_pa_s, core)
     grams, reheat_c = float(drawn.data["grams"]), rules_of(kitchen).reheat_c
-    sheet = warmed_again(made, grams, kept.grade or None, reheat_c, core)
+    sheet = warmed_again(made, grams, grade or kept.grade or None, reheat_c, core)
     return start_kept(
         kitchen,
         user,

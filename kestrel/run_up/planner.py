@@ -38,10 +38,12 @@ EFFORT = Effort()
 class Worker:
     """One planning at a time; ``effort`` is how hard each day is tried. ``watched``: a second thread says
     that it is alive and hears when it is to stop (not where one transaction is all there is, as in
-    tests)."""
+    tests). ``mends``: changes that would mend a late plan are tried after it."""
 
-    def __init__(self, effort: Effort = EFFORT, *, watched: bool = True) -> None:
-        self._effort, self._watched = effort, watched
+    def __init__(
+        self, effort: Effort = EFFORT, *, watched: bool = True, mends: bool = True
+    ) -> None:
+        self._effort, self._watched, self._mends = effort, watched, mends
         self._over: Callable[[], bool] = lambda: False
 
     def once(self) -> bool:
@@ -49,7 +51,7 @@ class Worker:
         job = actions.claim()
         if job is None:
             return False
-        _Job(job, self._effort, self._watched, self._over).done()
+        _Job(job, self._effort, self._watched, self._over, self._mends).done()
         return True
 
     def run(self, over: Callable[[], bool], pause: float = 0.1) -> None:
@@ -62,9 +64,14 @@ class Worker:
 
 class _Job:
     def __init__(
-        self, job: Planning, effort: Effort, watched: bool, over: Callable[[], bool]
+        self,
+        job: Planning,
+        effort: Effort,
+        watched: bool,
+        over: Callable[[], bool],
+        mends: bool,
     ) -> None:
-        self._job, self._is_watched, self._over = job, watched, over
+        self._job, self._is_watched, self._over, self._mends = job, watched, over, mends
         self._effort, self._careful = effort, job.lost > 0
         self._stop = threading.Event()
         self._told_at = 0.0
@@ -174,13 +181,15 @@ class _Job:
             return _told(gathered, days, ready, document, row.planned or {})
 
         # A plan to look at within the second, then the good one.
-        rough = planned(ROUGH, dict.fromkeys(problems, near))
+        effort = UNDER_WAY if under_way else self._effort
+        first = min(ROUGH, effort, key=lambda one: one.seconds)
+        rough = planned(first, dict.fromkeys(problems, near))
         told = told_of(rough)
         self._keep(row, told)
         starts: dict[int, dict[str, float] | None] = {
             day: dict(one.starts) for day, one in zip(problems, rough, strict=True)
         }
-        schedules = planned(UNDER_WAY if under_way else self._effort, starts)
+        schedules = planned(effort, starts)
         told = told_of(schedules)
         if document.to_order:
             told["to_order"] = plain(_to_order(gathered, ready, document))
@@ -188,7 +197,8 @@ class _Job:
             ((problems[d], s) for d, s in zip(problems, schedules, strict=True) if d == 0), None
         )
         self._keep(row, told)
-        if today and wants_mending(today[1]) and not self._stop.is_set() and not self._careful:
+        tries = self._mends and not self._stop.is_set() and not self._careful
+        if today and tries and wants_mending(today[1]):
             self._say({"stage": "mending"})
             told["short"] = plain(short_of(*today, self._stop))
             offered = mends(gathered, today[1], ready.gathered, self._tried, self._stop)

@@ -14,7 +14,7 @@ from kestrel.service.models import Service
 from kestrel.service.work import gathered, typed_service
 from kestrel.stove.doing import free_number, milestone
 from kestrel.stove.models import Batch, Milestone
-from kestrel.stove.pans import in_a_free_pan, pots_in
+from kestrel.stove.pans import in_a_free_pan, pan_named, pots_in, with_free_pans
 from kestrel.stove.plans import plan_of
 from kestrel.stove.signals import pot_of_service_begun
 from saucier.check import check, pots_inside
@@ -192,9 +192,7 @@ def start_free(kitchen: Kitchen, user: User, name: str, pan: str) -> Batch:
     core = core_kitchen(kitchen)
     document: dict[str, Any] = {"name": name, "steps": []}
     if pan:
-        found = next((one for one in core.pans if one.name == pan), None)
-        if found is None:
-            raise BadInput.at("pan", "is-no-pan-of-yours", name=pan[:60])
+        found = pan_named(pan, core)
         there = pots_in(kitchen).get(pan, [])
         if len(there) >= found.count:
             raise BadInput.at("pan", "pan-is-under-another", pan=pan, other=there[-1])
@@ -204,7 +202,7 @@ def start_free(kitchen: Kitchen, user: User, name: str, pan: str) -> Batch:
         kind=Batch.Kind.FREE,
         sheet=document,
         started_by=user,
-        plan=plan_of(read_sheet(document), core),
+        plan=plan_of(read_sheet(document), with_free_pans(kitchen, core)),
     )
     return _begun(batch)
 

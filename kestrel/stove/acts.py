@@ -90,11 +90,13 @@ class Added(ActBase):
 
 
 class Stands(ActBase):
-    """On which ring it stands, and whose it is, by their names; empty: nobody says."""
+    """On which ring it stands, and whose it is, by their names; empty: nobody says. ``pan``: the one of the larder's that it
+    stands in (None: the one it stood in), from its beginning."""
 
     kind: Literal["stands"]
     ring: Annotated[str, Field(max_length=60)] = ""
     cook: Annotated[str, Field(max_length=60)] = ""
+    pan: Annotated[str, Field(max_length=60)] | None = None
 
 
 class Through(ActBase):

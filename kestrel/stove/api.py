@@ -1,5 +1,6 @@
 """Cooking along."""
 
+from collections.abc import Mapping
 from typing import Any, cast
 
 from django.http import HttpRequest, HttpResponse
@@ -32,6 +33,7 @@ from kestrel.stove.following import (
 )
 from kestrel.stove.labels import make_label, text_of
 from kestrel.stove.models import Batch, Label, Photo
+from kestrel.stove.pans import sharing_a_pan
 from kestrel.stove.photos import keep_photo
 from kestrel.stove.probes import asks_of, probed_now, warms_to
 from kestrel.stove.readings import readings_of
@@ -58,11 +60,11 @@ from kestrel.stove.schemas import (
 )
 from saucier.correction import Correction, SpoonSeen, correction_of, spoons_about
 from saucier.errors import BadInput
-from saucier.heat import Pan, SideView
+from saucier.heat import POT_SHAPES, Pan, SideView
 from saucier.run_up import Part, aside_of, aside_of_parts
 from saucier.sheet import read_sheet, write_sheet
 from saucier.watch import PotFollowed, ahead, case_found
-from saucier.words import say
+from saucier.words import Sentence, say
 
 router = Router(tags=["stove"])
 photos = Router(tags=["stove"])
@@ -75,7 +77,9 @@ def batch_of(request: HttpRequest, batch_id: int) -> Batch:
     return get_object_or_404(rows, pk=batch_id)
 
 
-def _line(batch: Batch) -> dict[str, Any]:
+def _line(batch: Batch, sharing: Mapping[int, Sentence] | None = None) -> dict[str, Any]:
+    """``sharing``: what is told of the pots that share a pan, where it is at hand."""
+    sharing = sharing_a_pan(batch.kitchen) if sharing is None else sharing
     cards = batch.plan["cards"]
     at_end = batch.step >= len(cards)
     if batch.kind == Batch.Kind.FREE and not cards:
@@ -97,6 +101,7 @@ def _line(batch: Batch) -> dict[str, Any]:
         "cue": cue,
         "hands": hands,
         "pan": "" if batch.kind == Batch.Kind.ASIDE else batch.plan["pan"]["name"],
+        "shares_pan": sharing.get(batch.pk),
         "timers": batch.timers,
         "now": timezone.now(),
         "waits": waits(batch) if batch.status == Batch.Status.ON else None,
@@ -185,8 +190,8 @@ def on_now(request: HttpRequest):
     batches = list(
         Batch.objects.filter(kitchen=kitchen, status=Batch.Status.ON).prefetch_related("devices")
     )
-    told = clashes(batches)
-    return [{**_line(batch), "clash": told.get(batch.pk)} for batch in batches]
+    told, sharing = clashes(batches), sharing_a_pan(kitchen)
+    return [{**_line(batch, sharing), "clash": told.get(batch.pk)} for batch in batches]
 
 
 @router.post("", response={201: BatchOut, 404: Message})
@@ -228,7 +233,7 @@ def hob(request: HttpRequest):
     means, ways = means_of(kitchen), library_of(kitchen).ways.values()
     return {
         "rings": [{"name": ring.name, "takes_cm": ring.takes_cm} for ring in means.rings],
-        "pans": [pan.name for pan in means.pans],
+        "pans": [pan.name for pan in means.pans if pan.shape in POT_SHAPES],
         "cooks": [cook.name for cook in means.cooks],
         "ways": [way for way in ways if way.minutes > 0.0],
     }

@@ -18,6 +18,7 @@ from kestrel.stove import acts as A
 from kestrel.stove.counting import counted, now_of
 from kestrel.stove.following import as_cooked, by_the_clock
 from kestrel.stove.models import Act, Batch, Milestone
+from kestrel.stove.pans import pan_named, pan_under, put_in_pan, with_free_pans
 from kestrel.stove.plans import plan_of
 from kestrel.stove.probes import middle_read_c, warms_to
 from kestrel.stove.signals import middle_read
@@ -278,13 +279,18 @@ def _grown(batch: Batch, document: dict[str, Any]) -> None:
     kitchen's. Raises :class:`BadInput` as checking does."""
     core = core_kitchen(batch.kitchen)
     sheet = read_typed(document, core)
-    batch.plan = plan_of(sheet, core)
+    batch.plan = plan_of(sheet, with_free_pans(batch.kitchen, core, [batch.pk]))
     batch.sheet = write_sheet(sheet)
 
 
 def _stands(batch: Batch, act: A.AnyAct, at: datetime) -> None:
     assert isinstance(act, A.Stands)
     _on(batch)
+    if act.pan is not None:
+        core = core_kitchen(batch.kitchen)
+        if batch.kind == Batch.Kind.ASIDE:
+            raise BadInput.at("pan", "is-no-pan-of-yours", name=act.pan)
+        put_in_pan(batch, pan_named(act.pan, core), core)
     batch.ring, batch.cook = act.ring.strip(), act.cook.strip()
 
 
@@ -311,7 +317,8 @@ def _mended(batch: Batch, act: A.AnyAct, at: datetime) -> None:
         if found is not None:
             here = (*found.mends.get(batch.step, ()), *sheet.steps)
             whole = with_mends(found.sheet, {**found.mends, batch.step: here})
-            check(whole, core_kitchen(batch.kitchen))
+            core = core_kitchen(batch.kitchen)
+            check(whole, core, pan_under(batch, core))
     mend = {"step": batch.step, "sign": str(known.name), "title": act.title.strip(), "do": act.do}
     batch.mends = [*batch.mends, {**mend, "key": act.key}]
 

@@ -10,6 +10,7 @@ from typing import Any
 from kestrel.larder.actions import core_kitchen, rules_of
 from kestrel.stove.counting import counted, now_of
 from kestrel.stove.models import Act, Batch, Reading
+from kestrel.stove.pans import pan_under
 from kestrel.stove.probes import last_probe, liaisons_read
 from saucier.cards import Card, cards
 from saucier.errors import BadInput
@@ -89,7 +90,8 @@ def as_cooked(batch: Batch, acts: Sequence[Act] | None = None, at: int | None = 
         cooked = heated_as_read(as_put(document, puts_of(acts)), liaisons_read(batch))
         done = _done(batch, acts, now)
         there = with_left_out(cooked, left_out)
-        found = following(there, kitchen, step, done, sheet, step + touched)
+        pan = pan_under(batch, kitchen)
+        found = following(there, kitchen, step, done, sheet, step + touched, pan)
         return AsCooked(cooked, tuple(cards(found.checked)), found, "", left_out)
     except BadInput as bad:
         return AsCooked(sheet, (), None, str(bad.problems[0].told), left_out)

@@ -8,7 +8,7 @@ from kestrel.stove.models import Batch
 from saucier.along import Along, along
 from saucier.cards import Card, cards
 from saucier.check import Figures, FinalFigures, check
-from saucier.heat import SideView
+from saucier.heat import Pan, SideView
 from saucier.kitchen import Kitchen as CoreKitchen
 from saucier.sheet import Sheet
 from saucier.words import Sentence, plain
@@ -19,7 +19,8 @@ class BatchPlan:
     """What was predicted when a batch was started: at its end, after every step, in what pan, with
     the cards to cook it by. Batches of before have no ``along``. ``middle_c``: where the middle of what is
     no sauce should come to, by the usual cautions (None: it has none). ``pan_told``: that it stands in another pan than
-    it was meant for (None: it does not). ``keeps_until``: it was kept before, and being warmed again makes it keep
+    it was meant for (None: it does not). ``stands_in``: that pan, whole (None: a batch of before), in which it stays
+    whatever goes in and whatever becomes of the larder. ``keeps_until``: it was kept before, and being warmed again makes it keep
     no longer (None: it was not)."""
 
     name: str
@@ -31,6 +32,7 @@ class BatchPlan:
     along: tuple[Along, ...] = ()
     middle_c: float | None = None
     pan_told: Sentence | None = None
+    stands_in: Pan | None = None
     keeps_until: date | None = None
 
 
@@ -53,6 +55,7 @@ def plan_of(sheet: Sheet, core: CoreKitchen, pan_told: Sentence | None = None) -
         pan=SideView.of(checked.pan),
         along=along(checked),
         pan_told=pan_told,
+        stands_in=checked.pan,
     )
     told: dict[str, Any] = plain(plan)
     return told

@@ -84,12 +84,12 @@ def put_under(
     device: Device, batch: Batch | None, kept_key: str = "", tray: int | None = None
 ) -> Device:
     """``device`` under ``batch``, or under none; of what was put away of it, in a ``tray`` of ``kept_key``. What
-    stood there before is without. Raises :class:`BadInput` (field ``batch_id``)."""
+    stood there before is without. Raises :class:`BadInput` (``batch_id``; ``kept_key`` for no lot of that batch)."""
     if batch is not None and not _at(device, batch):
         raise BadInput.at("batch_id", "is-no-batch-on")
-    if batch is not None and kept_key:
+    if kept_key:
         # Readings of a lot nobody put away would be nobody's: none is lost that way.
-        lot = batch.kept.filter(key=kept_key).first()
+        lot = None if batch is None else batch.kept.filter(key=kept_key).first()
         if lot is None or not 1 <= (tray or 1) <= lot.trays:
             raise BadInput.at("kept_key", "is-no-lot-of-it")
     if batch is not None:

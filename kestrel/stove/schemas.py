@@ -27,7 +27,8 @@ class BatchLine(Schema):
     """A pot that is on now, for the hob strip. ``now`` is the server's clock, which timers are told
     against; ``hands``: what the step wants of a cook; ``pan``: what it is in, on which ``ring``, and whose
     it is (``cook``); ``clash``: another pot will want hands in the same minute; ``waits``: it is finished,
-    and how it stands there; ``put_away``: all of it is, and only what came of it has still to be written down."""
+    and how it stands there; ``put_away``: all of it is, and only what came of it has still to be written down;
+    ``shares_pan``: another pot stands in its pan, as far as anybody said."""
 
     id: int
     name: str
@@ -45,6 +46,7 @@ class BatchLine(Schema):
     clash: Sentence | None = None
     waits: Held | None = None
     put_away: bool = False
+    shares_pan: Sentence | None = None
 
 
 class MendTaken(Schema):

@@ -451,7 +451,7 @@ class TheRecordSays(Keeping):
             f"/devices/{made['id']}",
             {"batch_id": kept["batch_id"], "kept_key": kept["key"]},
         )
-        for bad in ({"kept_key": "nobodys-lot"}, {"tray": 3}):
+        for bad in ({"kept_key": "nobodys-lot"}, {"tray": 3}, {"batch_id": None}):
             self.assertEqual(
                 self.fields(self.client.call("PUT", path, {**here, **bad})), ["kept_key"]
             )

@@ -70,8 +70,8 @@ class CheckedSheet:
 _FIGURES = tuple(field.name for field in fields(Figures))
 
 
-def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
-    """Play ``sheet`` through a pot and say how it is after every step.
+def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN, pan: Pan | None = None) -> CheckedSheet:
+    """Play ``sheet`` through a pot and say how it is after every step, in ``pan`` (None: the one it would be made in).
 
     Raises :class:`BadInput` naming the step and field where it cannot be played.
 
@@ -81,10 +81,9 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     >>> found.final.thickness.grade, round(found.final.pot.yield_ml)
     ('nappe', 1105)
     """
-    prepared = prepare(sheet, kitchen)
+    prepared = prepare(sheet, kitchen, pan)
     pots = list(prepared.walk())
-    pan = prepared.pan
-    reached_for = () if sheet.pan else (_assumed_pan(pan, kitchen),)
+    reached_for = () if sheet.pan else (_assumed_pan(prepared.pan, kitchen),)
     assumed = (*reached_for, *learned_of(prepared))
     spread = vagueness(prepared, pots[-1]) if pots else 0.0
     for number, remark in remarks_on_whole(sheet, pots):
@@ -92,10 +91,12 @@ def check(sheet: Sheet, kitchen: Kitchen = DEFAULT_KITCHEN) -> CheckedSheet:
     serving_c = sheet.target.serving_c
     model = model_spread_of(prepared)
     states = tuple(
-        State(pot, pan, serving_c, spread, model, isinstance(step, Simmer | Reduce), before)
+        State(
+            pot, prepared.pan, serving_c, spread, model, isinstance(step, Simmer | Reduce), before
+        )
         for pot, step, before in zip(pots, sheet.steps, [Pot(), *pots][: len(pots)], strict=True)
     )
-    return CheckedSheet(sheet, prepared.settings, states, pan, assumed)
+    return CheckedSheet(sheet, prepared.settings, states, prepared.pan, assumed)
 
 
 def _assumed_pan(pan: Pan, kitchen: Kitchen) -> Sentence:

@@ -126,7 +126,14 @@ def _line(
             there = Wanted(
                 key=key,
                 sauce=need.sauce,
-                sheet=sheet.model_copy(update={"steps": plain, "name": name[:120]}),
+                # In the grade it is wanted in, which the stove corrects and mends it to.
+                sheet=sheet.model_copy(
+                    update={
+                        "steps": plain,
+                        "name": name[:120],
+                        "target": sheet.target.model_copy(update={"grade": grade}),
+                    }
+                ),
                 grade=grade,
                 film_ml=kitchen.film_ml,
                 variant=apart,

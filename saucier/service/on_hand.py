@@ -15,6 +15,7 @@ from saucier.service.document import OnHand, Service
 from saucier.sheet import Sheet
 from saucier.solve import goal_of, solve
 from saucier.steps import Roux
+from saucier.thickness import LIQUID, spoken_grade, thickness_of
 from saucier.units import Amount, Dimension
 from saucier.words import Inside, Sentence, say
 
@@ -95,7 +96,7 @@ def _brought_back(
     one: OnHand, left: float, sheet: Sheet, grade: str | None, need_ml: float, kitchen: Kitchen
 ) -> tuple[Used, float]:
     """What is ``left`` of it cooled, warmed again (thicker by what chilling adds), let down to its
-    grade; and the share of that which ``need_ml`` takes."""
+    grade; and the share of that which ``need_ml`` takes. Raises :class:`BadInput` where it does not come to that."""
     assert one.sauce is not None
     ml = one.amount.base * left
     if one.amount.dimension is Dimension.WEIGHT:
@@ -105,6 +106,10 @@ def _brought_back(
     made = as_thick_as(solve(sheet, goal, kitchen).sheet, one.viscosity_pa_s, kitchen)
     back = brought_back(made, grade, kitchen)
     final = back.pot
+    grade_back = thickness_of(final, made.target.serving_c).grade
+    if grade and one.viscosity_pa_s is not None and grade_back != grade:
+        comes, wanted = spoken_grade(grade_back or LIQUID), spoken_grade(grade)
+        raise BadInput.at("viscosity_pa_s", "comes-back-otherwise", grade=comes, wanted=wanted)
     ready = final.yield_ml
     share = min(1.0, need_ml / ready)
     # Only as much as is taken is let down: the rest goes back cold, as it was.

@@ -15,6 +15,7 @@ from saucier.check import (
     model_spread_of,
     prepare,
 )
+from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.pot import Pot
 from saucier.sheet import Sheet
@@ -204,9 +205,11 @@ def following(
     done: Mapping[int, StepAsDone],
     planned: Sheet | None = None,
     ahead: int | None = None,
+    pan: Pan | None = None,
 ) -> Following:
-    """As :func:`follow`, with the pots it was found by."""
-    checked = check(sheet, kitchen)
+    """As :func:`follow`, with the pots it was found by. ``pan``: the one it stands in (None: its sheet's, or the one that
+    takes it)."""
+    checked = check(sheet, kitchen, pan)
     prepared = prepare(sheet, kitchen, checked.pan)
     cook = _Cook(checked, prepared, kitchen)
     told: Watched | None = None
@@ -238,7 +241,7 @@ def following(
     off = found[last].total_g - checked.steps[last].pot.total_g if last >= 0 else 0.0
     first = min(at + 1 if ahead is None else ahead, len(found))
     pot = found[first - 1] if first else Pot()
-    begun = check(planned, kitchen).steps if planned not in (None, sheet) else checked.steps
+    begun = check(planned, kitchen, pan).steps if planned not in (None, sheet) else checked.steps
     again = solved_again(prepared, begun, kitchen, first, pot)
     if at >= len(found):
         now = here = found[-1] if found else Pot()

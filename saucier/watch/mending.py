@@ -29,8 +29,10 @@ def with_mends(
 
 
 def as_made(found: Following) -> Sheet:
-    """What was cooked, as a sheet: with what went in as it was seen to have, and what went in to mend it."""
-    return with_mends(found.sheet, found.mends)
+    """What was cooked, as a sheet: with what went in as it was seen to have, and what went in to mend it, in the pan it
+    stood in."""
+    made = with_mends(found.sheet, found.mends)
+    return made.model_copy(update={"pan": SheetPan.of(found.checked.pan)})
 
 
 def case_found(found: Following, kitchen: Kitchen) -> Case:

@@ -115,6 +115,8 @@ class SaysItself(Protocol):
 
 def _shown(fact: object) -> object:
     """A fact as a template can format it: several names as a list of them."""
+    if isinstance(fact, str | float | int):  # nearly all, and to ask a protocol takes long
+        return fact
     if isinstance(fact, tuple | list):
         return ", ".join(str(_shown(part)) for part in fact)
     if isinstance(fact, SaysItself):

@@ -92,6 +92,21 @@ class FromTheFridge(Keeping):
         pot = self.pot(self.warm())
         self.assertEqual(pot["plan"]["final"]["grade"], "binding")
 
+    def test_for_a_service_it_comes_to_the_grade_it_is_wanted_in(self) -> None:
+        sauce = str(self.kept["sauce_id"])
+        used = {"sauce": sauce, "use": "nap", "grade": "light-coat"}
+        head = {"format": "kestrel-fog/dish", "version": 1, "name": "Leeks", "sauces": [used]}
+        dish = {**head, "solids": [{"ingredient": "leek", "grams": 150}]}
+        made = self.client.call("POST", "/dishes", {"document": dish}).body
+        tub = {"sauce": sauce, "amount": "900 g", "viscosity_pa_s": self.kept["viscosity_pa_s"]}
+        lines = [{"dish": str(made["id"]), "portions": 8}]
+        document = {"name": "Lunch", "lines": lines, "on_hand": [tub]}
+        service = self.client.call("POST", "/services", {"document": document}).body
+        body = {"task": f"warm:{sauce}:0d#1", "use_unshown": True}
+        answer = self.client.call("POST", f"/keeping/for-service/{service['id']}", body)
+        plan = self.pot(answer)["plan"]
+        self.assertEqual((plan["target_grade"], plan["final"]["grade"]), ("light-coat",) * 2)
+
     def test_done_too_cold_is_told_and_written_as_it_is(self) -> None:
         pot = self.does(self.pot(self.warm()), go(0, REHEAT))
         self.assertTrue(pot["reads_middle"])

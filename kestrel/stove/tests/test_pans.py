@@ -3,6 +3,7 @@
 from typing import Any
 
 from kestrel.larder.models import Pan
+from kestrel.stove.following import as_cooked, made_of
 from kestrel.stove.models import Batch
 from kestrel.tests.acts import act, one
 from kestrel.tests.clients import KitchenTest
@@ -50,6 +51,7 @@ class Pans(KitchenTest):
         self.start()
         second = self.start()
         self.assertIn("no free pan takes this", second["plan"]["pan_told"])
+        self.assertIn("is under White too", second["shares_pan"])
 
     def test_a_pot_that_is_off_frees_its_pan(self) -> None:
         first = self.start()
@@ -74,3 +76,86 @@ class Pans(KitchenTest):
         self.assertEqual(
             self.client.call("POST", "/stove/free", {"name": "cap", "pan": ""}).status_code, 201
         )
+
+    def does(self, pot: dict[str, Any], **said: Any) -> dict[str, Any]:
+        found = act(self.client, pot["id"], one(**said))
+        self.assertEqual(found.status_code, 200, found.content)
+        return found.body["batch"]
+
+    def stands_in(self, pot: dict[str, Any]) -> str:
+        found = as_cooked(Batch.objects.get(pk=pot["id"])).following
+        assert found is not None
+        return found.checked.pan.name
+
+    def test_it_stays_in_its_pan_whatever_goes_in(self) -> None:
+        cream = self.saved(name="Cream", steps=[add("cream-35", 250), reduce_to(share=0.5)])
+        pot = self.start(cream)
+        for pan in ("saucepan 16", "saucepan 20", "pot 24"):
+            wanted = self.does(pot, kind="stands", pan=pan)
+            for grams in (60.0, 250.0, 900.0):
+                self.does(pot, kind="put", step=0, field="amount", grams=grams, sure=True)
+                self.assertEqual(self.stands_in(pot), pan)
+            self.assertEqual(wanted["pan"], pan)
+
+    def test_it_stays_in_its_pan_whatever_becomes_of_the_larder(self) -> None:
+        pot = self.start()
+        Pan.objects.filter(name=pot["pan"]).update(name="old one")
+        Pan.objects.filter(name="pot 24").delete()
+        self.assertEqual(self.stands_in(pot), pot["pan"])
+        self.assertEqual(
+            made_of(Batch.objects.get(pk=pot["id"])).pan.diameter_cm,
+            pot["plan"]["pan"]["diameter_cm"],
+        )
+
+    def test_a_batch_of_before_stands_in_the_pan_of_that_name(self) -> None:
+        pot = self.start()
+        batch = Batch.objects.get(pk=pot["id"])
+        del batch.plan["stands_in"]
+        batch.plan["pan"]["name"] = "pot 24"
+        batch.save()
+        self.assertEqual(self.stands_in(pot), "pot 24")
+
+    def test_the_pan_a_cook_says_it_is_in_is_the_one_it_is_in(self) -> None:
+        cream = self.saved(name="Cream", steps=[add("cream-35", 500), reduce_to(minutes=6)])
+        pot = self.start(cream)
+        planned = as_cooked(Batch.objects.get(pk=pot["id"])).following
+        other = "saucepan 16" if pot["pan"] != "saucepan 16" else "saucepan 20"
+        moved = self.does(pot, kind="stands", ring="left", pan=other)
+        self.assertEqual((moved["pan"], moved["plan"]["pan"]["name"]), (other, other))
+        now = as_cooked(Batch.objects.get(pk=pot["id"])).following
+        assert planned and now
+        self.assertEqual(self.stands_in(pot), other)
+        # Its minutes are told anew, its stop stays where it was meant.
+        of = [found.checked.final.pot for found in (planned, now)]
+        self.assertAlmostEqual(of[0].total_g, of[1].total_g, delta=3.0)
+        self.assertGreater(abs(of[1].minutes - of[0].minutes), 1.0)
+        self.assertEqual(self.does(pot, kind="stands", ring="right")["pan"], other)
+
+    def test_no_pan_of_the_kitchen_is_told_by_its_field(self) -> None:
+        pot = self.start()
+        for pan in ("bowl", "wok", ""):
+            refused = act(self.client, pot["id"], one("stands", pan=pan))
+            self.assertEqual(self.fields(refused), ["acts[0].pan"], pan)
+
+    def test_a_pot_put_back_on_tells_who_is_in_its_pan(self) -> None:
+        first = self.start()
+        self.does(first, kind="left")
+        second = self.start()
+        self.assertEqual(first["pan"], second["pan"])
+        self.assertIsNone(second["shares_pan"])
+        back = self.does(first, kind="back")
+        self.assertIn("is under White too", back["shares_pan"])
+        told = {pot["id"]: pot["shares_pan"] for pot in self.client.call("GET", "/stove").body}
+        self.assertTrue(all(told.values()))
+        moved = self.does(first, kind="stands", pan="pot 24")
+        self.assertIsNone(moved["shares_pan"])
+        self.assertEqual(self.client.call("GET", f"/stove/{second['id']}").body["shares_pan"], None)
+
+    def test_free_hand_grows_in_no_pan_that_is_taken(self) -> None:
+        taken = [self.start()["pan"] for _ in range(2)]
+        free = self.client.call("POST", "/stove/free", {"name": "cap", "pan": ""}).body
+        for amount in ("30 g", "700 mL"):
+            put = {"op": "add", "ingredient": "milk-whole", "amount": amount}
+            free = self.does(free, kind="added", put=put)
+            self.assertNotIn(free["pan"], [pan for pan in taken if pan != "pot 24"])
+            self.assertEqual(self.stands_in(free), free["pan"])

@@ -273,6 +273,22 @@ class Pots(unittest.TestCase):
             self.assertIn("at most 3 L is whisked smooth in one pot", plain(split.notes))
 
 
+class InTheGradeItIsWantedIn(unittest.TestCase):
+    def test_what_is_cooked_aims_at_the_grade_of_its_branch(self) -> None:
+        """The stove corrects, mends and weighs anew by the grade its sheet aims at, which the saved sauce may not."""
+        aimed = set()
+        for dish in ("leeks-white-sauce", "celeriac-gratin"):
+            lines = [{"dish": dish, "portions": 12}]
+            for force in ({}, {"celeriac-gratin-white-sauce": "own"}):
+                for branch in planned({"lines": lines, "force": force}).branches:
+                    self.assertEqual(branch.sheet.target.grade, branch.grade)
+                    self.assertEqual(
+                        check(branch.sheet, KITCHEN).final.thickness.grade, branch.grade
+                    )
+                    aimed.add(branch.grade)
+        self.assertGreater(len(aimed), 1)
+
+
 class OnHandFirst(unittest.TestCase):
     LINES = [{"dish": "leeks-white-sauce", "portions": 40}]
 
@@ -290,6 +306,16 @@ class OnHandFirst(unittest.TestCase):
         self.assertEqual(back.thickness.grade, "nappe")
         less = plain.branches[0].made_ml - plan.branches[0].made_ml
         self.assertAlmostEqual(less, used.ready_ml, delta=0.02 * used.ready_ml)
+
+    def test_what_was_judged_thinner_than_it_is_wanted_is_not_served_as_if(self) -> None:
+        for eta, used in ((0.2, 0), (0.7, 1), (2.0, 1)):
+            with self.subTest(eta):
+                plan = self.on_hand(viscosity_pa_s=eta)
+                self.assertEqual(len(plan.used), used)
+                for tub in plan.used:
+                    self.assertEqual(check(tub.sheet, KITCHEN).final.thickness.grade, "nappe")
+        said = "".join(map(str, self.on_hand(viscosity_pa_s=0.2).warnings))
+        self.assertIn("it comes back light coat, and nappe is wanted", said)
 
     def test_enough_of_it_needs_no_pot(self) -> None:
         plan = self.on_hand(amount="5 L")

@@ -7866,7 +7866,8 @@ export interface components {
          * @description A pot that is on now, for the hob strip. ``now`` is the server's clock, which timers are told
          *     against; ``hands``: what the step wants of a cook; ``pan``: what it is in, on which ``ring``, and whose
          *     it is (``cook``); ``clash``: another pot will want hands in the same minute; ``waits``: it is finished,
-         *     and how it stands there; ``put_away``: all of it is, and only what came of it has still to be written down.
+         *     and how it stands there; ``put_away``: all of it is, and only what came of it has still to be written down;
+         *     ``shares_pan``: another pot stands in its pan, as far as anybody said.
          */
         BatchLine: {
             /** Id */
@@ -7906,6 +7907,8 @@ export interface components {
              * @default false
              */
             put_away: boolean;
+            /** Shares Pan */
+            shares_pan?: string | null;
         };
         /**
          * Held
@@ -8031,6 +8034,8 @@ export interface components {
              * @default false
              */
             put_away: boolean;
+            /** Shares Pan */
+            shares_pan?: string | null;
             /** Asks */
             asks: string | null;
             /** Reads Middle */
@@ -8084,7 +8089,8 @@ export interface components {
          * @description What was predicted when a batch was started: at its end, after every step, in what pan, with
          *     the cards to cook it by. Batches of before have no ``along``. ``middle_c``: where the middle of what is
          *     no sauce should come to, by the usual cautions (None: it has none). ``pan_told``: that it stands in another pan than
-         *     it was meant for (None: it does not). ``keeps_until``: it was kept before, and being warmed again makes it keep
+         *     it was meant for (None: it does not). ``stands_in``: that pan, whole (None: a batch of before), in which it stays
+         *     whatever goes in and whatever becomes of the larder. ``keeps_until``: it was kept before, and being warmed again makes it keep
          *     no longer (None: it was not).
          */
         BatchPlan: {
@@ -8107,6 +8113,7 @@ export interface components {
             middle_c?: number | null;
             /** Pan Told */
             pan_told?: string | null;
+            stands_in?: components["schemas"]["Pan"] | null;
             /** Keeps Until */
             keeps_until?: string | null;
         };
@@ -9052,7 +9059,8 @@ export interface components {
         };
         /**
          * Stands
-         * @description On which ring it stands, and whose it is, by their names; empty: nobody says.
+         * @description On which ring it stands, and whose it is, by their names; empty: nobody says. ``pan``: the one of the larder's that it
+         *     stands in (None: the one it stood in), from its beginning.
          */
         Stands: {
             /** Key */
@@ -9079,6 +9087,8 @@ export interface components {
              * @default
              */
             cook: string;
+            /** Pan */
+            pan?: string | null;
         };
         /**
          * Through

@@ -123,7 +123,7 @@ function moved(batch: Batch, act: Act): Batch {
     const planned = batch.plan.cards[of?.step ?? -1]
     return of && planned && CARDS.has(of.kind) ? withCard(there, of.step, () => planned) : there
   }
-  if (act.kind === 'stands') return { ...batch, ring: act.ring ?? '', cook: act.cook ?? '' }
+  if (act.kind === 'stands') return { ...batch, ring: act.ring ?? '', cook: act.cook ?? '', pan: act.pan ?? batch.pan }
   if (act.kind === 'left') return { ...batch, status: 'left' }
   if (act.kind === 'through') return { ...batch, status: 'done' }
   if (act.kind === 'back') return { ...batch, status: 'on' }

@@ -1,6 +1,7 @@
 /** What is looked up of a pot: between lines of the tables, after a look, and never surer by the clock alone. */
 import { describe, expect, it } from 'vitest'
-import { at, lookedUp, type Ahead, type Moment } from './ahead'
+import type { Schemas } from '@/api/client'
+import { asLookedUp, at, lookedUp, type Ahead, type Moment } from './ahead'
 
 const guess = (value: number, off = 1) => ({ value, low: value - off, high: value + off })
 const moment = (in_min: number, left: number, off = 1): Moment => ({
@@ -44,5 +45,10 @@ describe('what is ahead', () => {
   })
   it('knows no look that is in no table: the pot goes on by itself', () => {
     expect(left(2, { what: 'scale', value: 1500, min: 1 }).value).toBe(left(2).value)
+  })
+  it('moves what the scale shows with the weight, where the pan was weighed', () => {
+    const told = (scale_g: number | null) => ({ ...moment(0, 10), scale_g }) as unknown as Schemas['Watched']
+    expect(asLookedUp(told(1300), moment(2, 8)).scale_g).toBe(1240)
+    expect(asLookedUp(told(null), moment(2, 8)).scale_g).toBeNull()
   })
 })

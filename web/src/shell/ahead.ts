@@ -61,6 +61,11 @@ function movedOn(found: Guess, then: Guess, now: Guess): Guess {
     high: Math.max(value, found.high + by + wider),
   }
 }
+/** `told`, what the server said of a pot, with the figures that are looked up now: the scale shows what left it less. */
+export function asLookedUp(told: Schemas['Watched'], figures: Moment): Schemas['Watched'] {
+  const gone_g = told.mass_g.value - figures.mass_g.value
+  return { ...told, ...figures, scale_g: told.scale_g === null ? null : told.scale_g - gone_g }
+}
 /** The pot `min` minutes after the tables begin, with the last look that the server has not heard of. */
 export function lookedUp(ahead: Ahead, min: number, look: Look | null): Moment {
   const now = at(ahead.by_itself, min)

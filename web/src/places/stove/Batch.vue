@@ -319,9 +319,10 @@ onKey((key) => {
       <Stands
         v-if="batch.status === 'on'"
         :ring="batch.ring"
+        :pan="batch.pan"
         :cook="batch.cook"
         :name="batch.name"
-        @stands="(ring, cook) => does({ kind: 'stands', ring, cook })"
+        @stands="does({ kind: 'stands', ring: batch.ring, cook: batch.cook, ...$event })"
       />
       <RouterLink v-if="batch.service_id" class="for" :to="`/service/${batch.service_id}?part=sheet`"
         >to its service</RouterLink
@@ -341,6 +342,7 @@ onKey((key) => {
       </ol>
     </header>
     <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
+    <p v-if="batch.status === 'on' && batch.shares_pan" class="warning">{{ batch.shares_pan }}.</p>
     <div v-if="batch.status !== 'on'" class="over">
       <h2 v-if="beside">{{ batch.status === 'done' ? 'Done, and off the fire.' : 'Taken off.' }}</h2>
       <h2 v-else>{{ batch.status === 'done' ? 'This batch is in the journal.' : 'This batch was taken off.' }}</h2>

@@ -1,17 +1,17 @@
 <script setup lang="ts">
-/** Which ring it stands on, and whose it is. */
+/** Which ring it stands on, in which pan, and whose it is. `pan`: none is asked for where it is empty. */
 import { NSelect } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 
-const props = defineProps<{ ring: string; cook: string; name: string }>()
-const emit = defineEmits<{ stands: [ring: string, cook: string] }>()
+const props = defineProps<{ ring: string; pan: string; cook: string; name: string }>()
+const emit = defineEmits<{ stands: [change: { ring?: string; pan?: string; cook?: string }] }>()
 const hob = ref<Schemas['Hob'] | null>(null)
 onMounted(async () => {
   hob.value = await ask(api.GET('/api/stove/hob')).catch(() => null)
 })
-const listed = (names: string[], chosen: string, none: string) => [
-  { value: '', label: none },
+const listed = (names: string[], chosen: string, none?: string) => [
+  ...(none === undefined ? [] : [{ value: '', label: none }]),
   ...[...new Set([...names, ...(chosen ? [chosen] : [])])].map((one) => ({ value: one, label: one })),
 ]
 const rings = computed(() =>
@@ -21,6 +21,7 @@ const rings = computed(() =>
     'no ring',
   ),
 )
+const pans = computed(() => listed(hob.value?.pans ?? [], props.pan))
 const cooks = computed(() => listed(hob.value?.cooks ?? [], props.cook, 'nobody yet'))
 </script>
 
@@ -32,7 +33,16 @@ const cooks = computed(() => listed(hob.value?.cooks ?? [], props.cook, 'nobody 
       :consistent-menu-width="false"
       :virtual-scroll="false"
       :aria-label="`Ring of ${name}`"
-      @update:value="emit('stands', $event, cook)"
+      @update:value="emit('stands', { ring: $event })"
+    />
+    <NSelect
+      v-if="pan && pans.length > 1"
+      :value="pan"
+      :options="pans"
+      :consistent-menu-width="false"
+      :virtual-scroll="false"
+      :aria-label="`Pan of ${name}`"
+      @update:value="emit('stands', { pan: $event })"
     />
     <NSelect
       v-if="cooks.length > 1"
@@ -41,7 +51,7 @@ const cooks = computed(() => listed(hob.value?.cooks ?? [], props.cook, 'nobody 
       :consistent-menu-width="false"
       :virtual-scroll="false"
       :aria-label="`Whose ${name} is`"
-      @update:value="emit('stands', ring, $event)"
+      @update:value="emit('stands', { cook: $event })"
     />
   </span>
 </template>
@@ -53,5 +63,14 @@ const cooks = computed(() => listed(hob.value?.cooks ?? [], props.cook, 'nobody 
 }
 .stands > * {
   width: 132px;
+}
+@media (max-width: 480px) {
+  .stands {
+    width: 100%;
+  }
+  .stands > * {
+    flex: 1;
+    width: 0;
+  }
 }
 </style>

@@ -18,11 +18,10 @@ const whole = (value: number) => (value < 10 ? Math.round(2 * value) / 2 : Math.
 const left = computed(() => props.watched.minutes_left)
 const there = computed(() => Boolean(left.value && left.value.value <= 0.25))
 const reads = computed(() => props.device?.value ?? null)
-const grade = computed(() => session.gradeName(props.watched.grade) || 'liquid')
 const how = computed(() => {
   const { low, high } = props.watched.viscosity_pa_s
   const names = [low, high].map((eta) => session.grades.filter((one) => eta >= one.low_pa_s).at(-1)?.name ?? 'liquid')
-  return names[0] === names[1] ? grade.value : `${names[0]} to ${names[1]}`
+  return names[0] === names[1] ? names[0] : `${names[0]} to ${names[1]}`
 })
 </script>
 
@@ -48,7 +47,9 @@ const how = computed(() => {
         >
         <template v-else
           ><b>{{ Math.round(watched.mass_g.value) }}<small>g</small></b
-          ><span>in the pot</span></template
+          ><span
+            >in the pot{{ watched.scale_g === null ? '' : `: ${scaleReads(watched.scale_g)} with the pan` }}</span
+          ></template
         >
       </p>
       <dl>
@@ -63,7 +64,7 @@ const how = computed(() => {
         <template v-if="watched.goal">
           <dt>stop at</dt>
           <dd>
-            {{ watched.goal.scale_g === null ? '' : `${scaleReads(watched.goal.scale_g)}, `
+            {{ watched.goal.scale_g === null ? '' : `${scaleReads(watched.goal.scale_g)} with the pan, `
             }}{{ watched.goal.level_mm < 1 ? 'a film on the floor' : `dip ${Math.round(watched.goal.level_mm)} mm` }}
           </dd>
         </template>
@@ -77,7 +78,8 @@ const how = computed(() => {
     <WayPicture class="picture" :watched="watched" presses @level="$emit('level', $event)" />
     <p class="quiet small">
       {{ watched.looked ? `${watched.looked} readings so far.` : 'From the plan alone: nothing was seen of it yet.' }}
-      Press the pot where its level stands. An estimate: stop by the look.
+      Press the pot where its level stands.{{ watched.scale_g === null ? '' : ' The marks are weights with the pan.' }}
+      An estimate: stop by the look.
     </p>
   </section>
 </template>

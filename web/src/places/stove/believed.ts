@@ -2,7 +2,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, watch, type Ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { lookedUp, type Look } from '@/shell/ahead'
+import { asLookedUp, lookedUp, type Look } from '@/shell/ahead'
 import { useActs } from '@/shell/acts'
 import { useHob } from '@/shell/hob'
 
@@ -62,7 +62,7 @@ export function useBelieved(
     const base = live?.watched ?? watched.value
     if (!base || !tables.value?.ahead) return base
     const figures = lookedUp(tables.value.ahead, Math.max(0, since(Date.parse(tables.value.at))), waiting.value)
-    return { ...base, ...figures, past: waiting.value ? null : base.past }
+    return { ...asLookedUp(base, figures), past: waiting.value ? null : base.past }
   })
 
   /** What was shown while the network was away: a step on its return is told, with its cause. */

@@ -3,8 +3,12 @@ import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '@/api/client'
 import { clientOver, demo, demoServer, fresh, mounted, wire, type Loose } from '@/testing'
+import { scaleReads } from '@/parts/format'
+import { useSession } from '@/shell/session'
 import Batch from './Batch.vue'
+import Stands from './Stands.vue'
 import Stove from './Stove.vue'
+import Watching from './Watching.vue'
 
 vi.mock('@/api/client', async (original) => clientOver(await original<object>()))
 beforeEach(() => {
@@ -187,5 +191,45 @@ describe('a pan beside the pots', () => {
     const mine = acts().filter((act) => ['go', 'timer-on'].includes(act.kind))
     expect(mine.map((act) => act.kind)).toEqual(['go', 'timer-on'])
     expect(mine[1]!.seconds).toBe(aside().cards[1]!.timer_s)
+  })
+})
+
+const guess = (value: number) => ({ value, low: value, high: value })
+/** A pot that boils down, of which nothing is to be told but `more`. */
+const pot = (more: Partial<Schemas['Watched']>) => {
+  const about = ['mass_g', 'level_mm', 'share_left', 'viscosity_pa_s'].map((name) => [name, guess(240)])
+  const nothing = { goal: null, minutes_left: null, past: null, passing: [], track: [], notes: [], looked: 0 }
+  return { ...Object.fromEntries(about), ...nothing, ...more } as unknown as Schemas['Watched']
+}
+
+describe('where it stands', () => {
+  it('changes the pan alone, and ring and cook stay', async () => {
+    withPot({ ...batch(), ring: 'back left', cook: 'Odd' })
+    const { inside } = await mounted(Batch, { id: batch().id })
+    const { pans } = demo('GET /api/stove/hob') as Schemas['Hob']
+    const other = pans.find((pan) => pan !== batch().pan)!
+    inside.findComponent(Stands).vm.$emit('stands', { pan: other })
+    await flushPromises()
+    expect(acts().at(-1)).toMatchObject({ kind: 'stands', ring: 'back left', cook: 'Odd', pan: other })
+  })
+  it('tells of another pot in its pan, as long as it is on', async () => {
+    const shares_pan = 'The pot is under Other too'
+    withPot({ ...batch(), shares_pan })
+    expect((await mounted(Batch, { id: batch().id })).text()).toContain(`${shares_pan}.`)
+    withPot({ ...batch(), shares_pan, status: 'done' })
+    document.body.innerHTML = ''
+    expect((await mounted(Batch, { id: batch().id })).text()).not.toContain(shares_pan)
+  })
+  it('tells weights with the pan and without it apart', async () => {
+    const { text } = await mounted(Watching, { watched: pot({ scale_g: 1100 }) })
+    expect(text()).toContain(`in the pot: ${scaleReads(1100)} with the pan`)
+    expect(text()).toContain('The marks are weights with the pan')
+    document.body.innerHTML = ''
+    const unweighed = await mounted(Watching, { watched: pot({ scale_g: null }) })
+    expect(unweighed.text()).not.toContain('with the pan')
+  })
+  it('is as thick as its figures say, not as the grade it had when it was heard of', async () => {
+    const { text } = await mounted(Watching, { watched: pot({ viscosity_pa_s: guess(0.7), grade: 'pouring' }) })
+    expect(text()).toContain(`thick now${useSession().gradeName('nappe')}`)
   })
 })

@@ -11,6 +11,7 @@ interface Said {
   amount?: string
   how?: string
   name?: string
+  pan?: string
   ring?: string
   seconds?: number
   text?: string
@@ -44,7 +45,7 @@ export function told(act: Schemas['ActTold'], titles: string[]): string {
     case 'timer-off':
       return 'timer off'
     case 'stands':
-      return `on ${said.ring || 'no ring'}${said.cook ? `, ${said.cook}` : ''}`
+      return `on ${said.ring || 'no ring'}${said.pan ? `, in the ${said.pan}` : ''}${said.cook ? `, ${said.cook}` : ''}`
     case 'left':
       return 'taken off'
     case 'back':

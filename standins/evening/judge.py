@@ -1,0 +1,65 @@
+"""What is said of an evening by one who knows the truth. Of the record it looks at the acts alone so far."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from standins.evening.app import App
+from standins.evening.pots import grade_of
+from standins.evening.run import Evening, Plate
+
+
+@dataclass(frozen=True)
+class Verdict:
+    """Each list in words. ``grades_missed`` of ``plates`` served; ``given``: what a guest got who goes without it;
+    ``lost``: acts that were taken and are not among what the batch says was done."""
+
+    plates: int
+    grades_missed: tuple[str, ...]
+    given: tuple[str, ...]
+    lost: tuple[str, ...]
+    broken: tuple[str, ...]
+    dead_ends: tuple[str, ...]
+
+    @property
+    def worst(self) -> tuple[str, ...]:
+        """What must never be, whatever the kitchen is like."""
+        return (*self.given, *self.lost, *self.broken, *self.dead_ends)
+
+
+def judge(evening: Evening) -> Verdict:
+    app = evening.app
+    refused = (f"refused: {one.method} {one.path}: {one.said}" for one in app.refused)
+    short = (f"too little sauce: {words}" for words in evening.short)
+    return Verdict(
+        len(evening.plates),
+        tuple(_off(plate) for plate in evening.plates if grade_of(plate.eta) != plate.wanted),
+        tuple(_given(evening.plates)),
+        tuple(_lost(app)),
+        tuple(f"{one.status}: {one.method} {one.path}: {one.said}" for one in app.broken),
+        (*evening.dead_ends, *refused, *short),
+    )
+
+
+def _off(plate: Plate) -> str:
+    return f"{plate.line}: {plate.sauce} is {grade_of(plate.eta)}, {plate.wanted} was wanted"
+
+
+def _given(plates: Iterable[Plate]) -> Iterable[str]:
+    for plate in plates:
+        for key in plate.brings & set(plate.without):
+            yield f"{plate.line}: {key} was given, with {plate.sauce}"
+
+
+def _lost(app: App) -> Iterable[str]:
+    """Acts that were taken and are not there; what a later one takes the place of stays there too."""
+    there: dict[int, set[str]] = {}
+    for act in app.acts:
+        if act.batch not in there:
+            told = app.ask("GET", f"/stove/{act.batch}")
+            there[act.batch] = {one["key"] for one in (told or {"acts": []})["acts"]}
+        if act.taken and act.said["kind"] in _TOLD and act.key not in there[act.batch]:
+            yield f"batch {act.batch}: {act.said['kind']} is not told any more"
+
+
+_TOLD = frozenset({"saw", "put", "mended", "go", "timer-on"})
+"""Kinds that a batch tells of."""
