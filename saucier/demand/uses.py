@@ -8,6 +8,9 @@ from pathlib import Path
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 
+PASTA_BASIS = "pasta-100g"
+"""The basis of a use that is measured by the dry pasta it goes over."""
+
 
 @dataclass(frozen=True, slots=True)
 class SauceUse:

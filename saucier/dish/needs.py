@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 
 from saucier.check import DEFAULT_KITCHEN
-from saucier.demand import SauceUse, use_named
+from saucier.demand import PASTA_BASIS, SauceUse, use_named
 from saucier.dish.document import Dish, DishSauce
 from saucier.kitchen import Kitchen
 from saucier.larder import Ingredient
@@ -110,7 +110,7 @@ def _each(
     if use.basis == "solids-g":
         each = used.each or dish.solids_g
         return each, say("each-drained", grams=each)
-    if use.basis == "pasta-100g":
+    if use.basis == PASTA_BASIS:
         larder = kitchen.larder
         pasta = [s for s in dish.solids if is_pasta(larder[s.ingredient])]
         # Pasta that was cooked and drained is reckoned back to what it was dry.

@@ -7,7 +7,8 @@ from typing import Any
 
 from saucier import constants as K
 from saucier.check import check
-from saucier.dish import Dish, Topping
+from saucier.demand import PASTA_BASIS, use_named
+from saucier.dish import Dish, Topping, is_pasta
 from saucier.errors import BadInput, problem
 from saucier.guests.exclusion import Exclusion, brings, raw_yolk_in, soft_yolk
 from saucier.kitchen import Kitchen
@@ -145,7 +146,29 @@ class _Leaving:
                 else:
                     kept.append(part)
             changes[name] = tuple(kept)
-        return dish.model_copy(update=changes)
+        left = dish.model_copy(update=changes)
+        self._note_lost_food(dish, left)
+        return left
+
+    def _note_lost_food(self, whole: Dish, left: Dish) -> None:
+        """Note the food that ``whole`` stands on where ``left`` has none of it any more: all of its solids, or
+        the pasta that a sauce is measured by. A sauce alone is not served for the dish."""
+        larder = self.kitchen.larder
+        by_pasta = any(
+            use_named(used.use, self.kitchen).basis == PASTA_BASIS and not used.each
+            for used in whole.sauces
+        )
+        pasta, pasta_left = (
+            {solid.ingredient for solid in dish.solids if is_pasta(larder[solid.ingredient])}
+            for dish in (whole, left)
+        )
+        lost = set[str]()
+        if not left.solids:
+            lost = {solid.ingredient for solid in whole.solids}
+        elif by_pasta and not pasta_left:
+            lost = pasta
+        for key in sorted(lost):
+            self.stands_on.setdefault(key, (whole.name, "food"))
 
     def _soft(self, key: str) -> bool:
         """Whether it is egg that may be soft, for a guest who eats none; egg in a coating is fried."""

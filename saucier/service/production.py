@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from saucier import constants as K
 from saucier.cards import cards
 from saucier.check import CheckedSheet, check
+from saucier.demand import PASTA_BASIS
 from saucier.dish import is_pasta
 from saucier.keeping import keeps
 from saucier.kitchen import Kitchen
@@ -518,7 +519,7 @@ def _pasta(line: LinePlan, kitchen: Kitchen) -> Sentence | None:
     dry, water, salt = pasta_water(line, kitchen)
     if dry <= 0.0:
         return None
-    goes_on = any(need.use.basis == "pasta-100g" for need in line.needs) or line.layout
+    goes_on = any(need.use.basis == PASTA_BASIS for need in line.needs) or line.layout
     return say(
         "ready.pasta-goes-on" if goes_on else "ready.pasta",
         weight=weight(dry),

@@ -42,12 +42,12 @@ def variant(case: Sheet, *words: str, swaps: dict[str, str] | None = None, **par
     return without(dish(**parts), {"s": case}, excluded, KITCHEN, swaps)
 
 
-def offered(case: Sheet, *words: str) -> tuple[Any, ...]:
+def offered(case: Sheet, *words: str, **parts: Any) -> tuple[Any, ...]:
     excluded = exclusions(words, LARDER)
     try:
-        without(dish(), {"s": case}, excluded, KITCHEN)
+        without(dish(**parts), {"s": case}, excluded, KITCHEN)
     except StandsOn as bad:
-        return instead_of(dish(), {"s": case}, bad, excluded, KITCHEN, {})
+        return instead_of(dish(**parts), {"s": case}, bad, excluded, KITCHEN, {})
     return ()
 
 
@@ -127,6 +127,48 @@ class LeftOut(unittest.TestCase):
         self.assertEqual(len(variant(WHITE, "raw yolk", toppings=coat).dish.toppings), 1)
         self.assertEqual(len(variant(WHITE, "raw yolk", toppings=top).dish.toppings), 0)
         self.assertEqual(len(variant(WHITE, "egg", toppings=coat).dish.toppings), 0)
+
+
+class TheFoodItself(unittest.TestCase):
+    """A dish is its food: a guest who goes without it is not served the sauce alone."""
+
+    CELERIAC = (("celeriac", 120),)
+
+    def of(self, *solids: tuple[str, float], **parts: Any) -> dict[str, Any]:
+        return {"solids": [{"ingredient": key, "grams": g} for key, g in solids], **parts}
+
+    def test_without_any_of_it_the_dish_is_refused_and_what_may_stand_in_is_offered(self) -> None:
+        for solids, word, stands_in in (
+            ([("celeriac", 120)], "celery", True),
+            ([("fish-white", 140)], "fish", False),
+            ([("celeriac", 120), ("celery", 40)], "celery", True),
+        ):
+            with self.subTest(solids=solids):
+                with self.assertRaises(StandsOn) as caught:
+                    variant(WHITE, word, **self.of(*solids))
+                self.assertEqual(set(caught.exception.keys), {key for key, _ in solids})
+                self.assertTrue(all(p.field == "without" for p in caught.exception.problems))
+                ways = offered(WHITE, word, **self.of(*solids))
+                self.assertEqual(bool(ways), stands_in)
+                for way in ways:
+                    made = variant(WHITE, word, swaps=dict(way.swaps), **self.of(*solids))
+                    self.assertEqual(len(made.dish.solids), len(solids))
+
+    def test_with_some_of_it_left_the_rest_is_served(self) -> None:
+        made = variant(WHITE, "celery", **self.of(("celeriac", 120), ("potato", 80)))
+        self.assertEqual([solid.ingredient for solid in made.dish.solids], ["potato"])
+
+    def test_a_sauce_measured_by_its_pasta_is_not_served_without_pasta(self) -> None:
+        by_pasta = {"sauces": [{"sauce": "s", "use": "pasta-hob"}]}
+        told = {"sauces": [{"sauce": "s", "use": "pasta-hob", "each": 80}]}
+        food = (("pasta-dry", 100.0), ("ham-cooked", 30.0))
+        milk = sheet(add("cream-35", 300), reduce_to(share=0.7), name="reduced cream")
+        with self.assertRaises(StandsOn):
+            variant(milk, "gluten", **self.of(*food, **by_pasta))
+        self.assertEqual(len(variant(milk, "gluten", **self.of(*food, **told)).dish.solids), 1)
+
+    def test_a_dish_of_sauce_alone_is_served_as_it_is(self) -> None:
+        self.assertEqual(variant(WHITE, "celery").dish, dish())
 
 
 class RawYolk(unittest.TestCase):
