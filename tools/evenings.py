@@ -67,7 +67,7 @@ def main() -> None:
 
     setup_test_environment()
     connection.creation.create_test_db(verbosity=0)
-    worker = Worker(Effort(seconds=0.1, wall=0.3), watched=False, mends=False)
+    worker = Worker(Effort(seconds=0.1, wall=30.0), watched=False, mends=False)
     plates, missed, worst, seconds = 0, 0, 0, []
     for seed in range(first, first + many):
         began = time.process_time()

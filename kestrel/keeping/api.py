@@ -185,6 +185,7 @@ def _whole(kept: Kept) -> dict[str, Any]:
                 "data": one.data,
                 "by": one.by_name,
                 "void": one.key not in counts,
+                "set_aside": one.set_aside,
             }
             for one in events
         ],

@@ -8,7 +8,7 @@ from django.utils import timezone
 
 from kestrel.accounts.models import Kitchen, User
 from kestrel.keeping.actions import LEAST_G, apart, frozen, g_per_ml, left_g, told_of
-from kestrel.keeping.models import Event, Kept
+from kestrel.keeping.models import OF_SERVICE, Event, Kept
 from kestrel.keeping.trays import failed_words, trays_of, with_readings
 from kestrel.larder.actions import core_kitchen
 from kestrel.problems import Conflict
@@ -35,7 +35,7 @@ def draw_for_service(
 
 def mark_of(service: Service) -> str:
     """What the keys of all begin with that ``service`` draws."""
-    return f"service-{service.pk}-"
+    return f"{OF_SERVICE}{service.pk}-"
 
 
 def draw(service: Service, user: User, plan: Plan, use_unshown: bool | None) -> None:

@@ -45,6 +45,10 @@ class Kept(SignedRow, OfKitchen):
         ]
 
 
+OF_SERVICE = "service-"
+"""What the key of an event begins with that was written for a service, not by a cook's hand."""
+
+
 class Event(SignedRow, OfKitchen):
     """Something that happened to what is kept, written once; put right by another that says so."""
 
@@ -62,3 +66,9 @@ class Event(SignedRow, OfKitchen):
         constraints = [
             models.UniqueConstraint(fields=["kitchen", "key"], name="an_event_happens_once")
         ]
+
+    @property
+    def set_aside(self) -> bool:
+        """Whether it was drawn for a service as its first pot went on: it still stands where it is kept until it is
+        warmed."""
+        return self.kind == "drawn" and self.key.startswith(OF_SERVICE)

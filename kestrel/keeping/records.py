@@ -162,7 +162,11 @@ class _Record:
                 one.at,
                 one.kept.batch_id,
                 one.kept.name,
-                say(f"record.{one.kind}", words=_words(one), of=_tray_words(one)),
+                say(
+                    f"record.{'set-aside' if one.set_aside else one.kind}",
+                    words=_words(one),
+                    of=_tray_words(one),
+                ),
                 one,
                 value=_value(data) or (str(say("record.unread")) if one.kind == "warmed" else ""),
                 corrected=by,

@@ -74,7 +74,8 @@ class WarmForServiceIn(Schema):
 
 
 class EventOut(Schema):
-    """Something that happened; ``void``: it was corrected since, and counts no more."""
+    """Something that happened; ``void``: it was corrected since, and counts no more. ``set_aside``: drawn for a service,
+    and not taken out before it is warmed."""
 
     key: str
     kind: str
@@ -82,6 +83,7 @@ class EventOut(Schema):
     data: dict[str, Any]
     by: str
     void: bool
+    set_aside: bool
 
 
 class KeptLine(Schema):

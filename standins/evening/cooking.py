@@ -3,6 +3,7 @@
 import math
 import random
 from collections.abc import Callable, Generator
+from dataclasses import dataclass, field
 from typing import Any
 
 import simpy
@@ -19,6 +20,37 @@ LOOKS_EVERY_MIN = 2.5
 MOST_FIXES = 3
 _LOWEST = dict(GRADES)
 _PASTE = 60.0
+
+
+@dataclass
+class Cooked:
+    """A batch as it truly was: minutes of the evening, what was in the pot when it was written down, and what its cook said
+    of it. ``task``: of the run-up, where it was one."""
+
+    batch: int
+    name: str
+    task: str
+    scale_g: float
+    began_min: float
+    done_min: float | None = None
+    grams: float = 0.0
+    said_g: float = 0.0
+    said_pa_s: float = 0.0
+    mended: int = 0
+    middles: list[tuple[float, float]] = field(default_factory=list)
+    """What a probe was read at, by the minute: as its middle truly was, °C."""
+
+
+@dataclass
+class PutAway:
+    """What was put away of a batch, as it truly was."""
+
+    kept: int
+    batch: int
+    at_min: float
+    grams: float
+    scale_g: float
+    tray: Tray
 
 
 class Cook:
@@ -64,6 +96,8 @@ class Kitchen:
         """Pots of tonight by the name of what is in them."""
         self.kept_of: dict[int, Tray] = {}
         """What stands in the fridge of a sauce, by the sauce's number."""
+        self.cooked: list[Cooked] = []
+        self.put_away: list[PutAway] = []
         self.run_up: dict[str, Any] | None = None
         self.tell: Callable[[str], None] = lambda words: None
         self.dead_end: Callable[[str], None] = lambda words: None
@@ -87,10 +121,13 @@ class Kitchen:
 class Cooking:
     """One batch, from its first card to what is written down of it."""
 
-    def __init__(self, kitchen: Kitchen, cook: Cook, batch: dict[str, Any]) -> None:
+    def __init__(self, kitchen: Kitchen, cook: Cook, batch: dict[str, Any], task: str = "") -> None:
         self.kitchen, self.cook, self.batch = kitchen, cook, batch
         self.env, self.app = kitchen.env, kitchen.app
         self.id = batch["id"]
+        scale_g = cook.truth.scale_g
+        self.truth = Cooked(self.id, batch["name"], task, scale_g, kitchen.env.now)
+        kitchen.cooked.append(self.truth)
         self.dice = random.Random(f"{kitchen.hidden.seed} pot {self.id}")
 
     def whole(self) -> Steps:
@@ -215,6 +252,7 @@ class Cooking:
             if not self.batch["reads_middle"]:
                 return
             celsius = round(self.pot.celsius + self.dice.gauss(0.0, 0.4), 1)
+            self.truth.middles.append((self.env.now, self.pot.celsius))
             saw = {"kind": "saw", "step": self.batch["step"], "what": "probe", "value": celsius}
             if not self._acted(saw) or self.batch["asks"] is None:
                 return
@@ -248,6 +286,7 @@ class Cooking:
             words = {"sign": sign, "title": way["title"], "do": way["do"]}
             if not self._acted({"kind": "mended", **words, "steps": way["steps"]}):
                 return
+            self.truth.mended += 1
 
     def _can(self, steps: list[dict[str, Any]]) -> bool:
         """Whether this kitchen has what such steps take, and its cooks do them."""
@@ -276,10 +315,14 @@ class Cooking:
     def _written_down(self) -> None:
         self.kitchen.now()
         serving_c = self.batch["sheet"]["target"]["serving_c"] or 65.0
+        truth = self.truth
+        truth.done_min, truth.grams = self.env.now, self.pot.grams
+        truth.said_g = self.cook.weighs(self.pot)
+        truth.said_pa_s = round(self.cook.judges(self.pot, serving_c), 4)
         entry = {
             "batch_id": self.id,
-            "weighed": f"{self.cook.weighs(self.pot)} g",
-            "reached_pa_s": round(self.cook.judges(self.pot, serving_c), 4),
+            "weighed": f"{truth.said_g} g",
+            "reached_pa_s": truth.said_pa_s,
             "verdict": "again",
         }
         if self.app.ask("POST", "/journal", entry) is None:

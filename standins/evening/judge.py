@@ -1,21 +1,25 @@
-"""What is said of an evening by one who knows the truth. Of the record it looks at the acts alone so far."""
+"""What is said of an evening by one who knows the truth."""
 
 from collections.abc import Iterable
 from dataclasses import dataclass
 
 from standins.evening.app import App
 from standins.evening.pots import grade_of
+from standins.evening.records import false_lines
 from standins.evening.run import Evening, Plate
 
 
 @dataclass(frozen=True)
 class Verdict:
-    """Each list in words. ``grades_missed`` of ``plates`` served; ``given``: what a guest got who goes without it;
-    ``lost``: acts that were taken and are not among what the batch says was done."""
+    """Each list in words. ``grades_missed`` of ``plates`` served; ``short``: lines that got too little; ``given``: what a
+    guest got who goes without it; ``lost``: acts that were taken and are not among what the batch says was done;
+    ``false``: lines of a record that are not true; ``broken``: the app's own errors."""
 
     plates: int
     grades_missed: tuple[str, ...]
+    short: tuple[str, ...]
     given: tuple[str, ...]
+    false: tuple[str, ...]
     lost: tuple[str, ...]
     broken: tuple[str, ...]
     dead_ends: tuple[str, ...]
@@ -23,20 +27,22 @@ class Verdict:
     @property
     def worst(self) -> tuple[str, ...]:
         """What must never be, whatever the kitchen is like."""
-        return (*self.given, *self.lost, *self.broken, *self.dead_ends)
+        return (*self.given, *self.false, *self.lost, *self.broken, *self.dead_ends)
 
 
 def judge(evening: Evening) -> Verdict:
     app = evening.app
     refused = (f"refused: {one.method} {one.path}: {one.said}" for one in app.refused)
-    short = (f"too little sauce: {words}" for words in evening.short)
+    false, lost = tuple(false_lines(evening.kitchen)), tuple(_lost(app))
     return Verdict(
         len(evening.plates),
         tuple(_off(plate) for plate in evening.plates if grade_of(plate.eta) != plate.wanted),
+        tuple(f"too little sauce: {words}" for words in evening.short),
         tuple(_given(evening.plates)),
-        tuple(_lost(app)),
+        false,
+        lost,
         tuple(f"{one.status}: {one.method} {one.path}: {one.said}" for one in app.broken),
-        (*evening.dead_ends, *refused, *short),
+        (*evening.dead_ends, *refused),
     )
 
 

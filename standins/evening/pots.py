@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 from standins.evening.foods import FOODS
 from standins.evening.truth import Hidden
@@ -171,6 +172,11 @@ class Tray:
     place: str
     hidden: Hidden
     at_min: float
+    was: list[tuple[float, float]] = field(default_factory=list)
+    """Its middle as it was: minute and °C, from when it was put away."""
+
+    def __post_init__(self) -> None:
+        self.was.append((self.at_min, self.pot.celsius))
 
     def to(self, minute: float) -> float:
         """Its middle at ``minute``, °C."""
@@ -178,4 +184,12 @@ class Tray:
         celsius = air + (self.pot.celsius - air) * math.exp(-per_min * (minute - self.at_min))
         self.pot._warm_to(celsius)
         self.at_min = minute
+        self.was.append((minute, celsius))
         return celsius
+
+    def passed(self, celsius: float) -> float | None:
+        """The minute at which its middle came down to ``celsius``; None where it has not yet."""
+        for (before, warm), (after, cold) in pairwise(self.was):
+            if cold <= celsius < warm:
+                return before + (after - before) * (warm - celsius) / (warm - cold)
+        return None

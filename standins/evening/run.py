@@ -8,7 +8,7 @@ from typing import Any
 import simpy
 
 from standins.evening.app import App
-from standins.evening.cooking import Cook, Cooking, Kitchen
+from standins.evening.cooking import Cook, Cooking, Kitchen, PutAway
 from standins.evening.dishes import DISHES, EXCLUDED, SAUCES, dish_document, drawn
 from standins.evening.foods import FOODS
 from standins.evening.pots import Pot, Tray
@@ -151,6 +151,8 @@ class _Evening:
         probe = app.ask("POST", "/devices", {"name": "probe", "kind": "probe", "simulated": True})
         if kept is None or probe is None:
             return
+        there = PutAway(kept["id"], made["id"], self.env.now, pot.grams, cook.truth.scale_g, tray)
+        kitchen.put_away.append(there)
         in_tray = {"batch_id": made["id"], "kept_key": kept["key"], "tray": 1}
         app.ask("PUT", f"/devices/{probe['id']}", in_tray)
         for _ in range(18):
@@ -292,7 +294,7 @@ class _Evening:
             self.evening.dead_ends.append(f"{block['name']} cannot be begun")
             return
         key = block["key"].removeprefix("pot:").partition("#")[0]
-        kitchen.pots[key] = yield from Cooking(kitchen, cook, batch).whole()
+        kitchen.pots[key] = yield from Cooking(kitchen, cook, batch, block["key"]).whole()
 
     # -- the plate
 

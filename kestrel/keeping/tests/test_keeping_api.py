@@ -385,7 +385,13 @@ class DrawnByAService(Keeping):
         self.assertTrue(380.0 < drawn < 460.0, drawn)
         self.begin(service)  # another pot of it takes nothing more
         self.assertEqual(Event.objects.count(), 2)
+        day = timezone.localdate()
+        lines = self.client.call("GET", f"/keeping/records?first={day}&last={day}").body
+        words = [line["what"] for line in lines if "Lunch" in line["what"]]
+        # Nobody has opened the fridge yet: the record does not say that it was taken out.
+        self.assertEqual(words, ["set aside for Lunch"] * 2)
         told = self.client.call("GET", f"/keeping/{second}").body
+        self.assertTrue(told["events"][0]["set_aside"])
         path = f"/keeping/{second}/events"
         wrong = one("corrected", of=told["events"][0]["key"], why="it was fresh")
         self.client.call("POST", path, {"events": [wrong]})

@@ -10256,7 +10256,8 @@ export interface components {
         };
         /**
          * EventOut
-         * @description Something that happened; ``void``: it was corrected since, and counts no more.
+         * @description Something that happened; ``void``: it was corrected since, and counts no more. ``set_aside``: drawn for a service,
+         *     and not taken out before it is warmed.
          */
         EventOut: {
             /** Key */
@@ -10276,6 +10277,8 @@ export interface components {
             by: string;
             /** Void */
             void: boolean;
+            /** Set Aside */
+            set_aside: boolean;
         };
         /**
          * Forecast

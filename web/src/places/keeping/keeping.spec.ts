@@ -40,6 +40,7 @@ const event = (kind: string, data: Loose, more: Loose = {}) =>
     data,
     by: 'Tove',
     void: false,
+    set_aside: false,
     ...more,
   }) as unknown as Schemas['EventOut']
 
@@ -62,6 +63,8 @@ describe('words of what is kept', () => {
     expect(eventWords(event('corrected', { why: 'not so' }))).toBe('corrected: not so')
     expect(eventWords(event('drawn', { grams: 300, purpose: 'toast', although: true }))).toContain('although not shown')
     expect(eventWords(event('drawn', { grams: 300, purpose: 'toast' }))).not.toContain('although')
+    const forService = { ...event('drawn', { grams: 300, purpose: 'Sunday' }), set_aside: true }
+    expect(eventWords(forService)).toBe('300 g set aside for Sunday')
   })
 
   it('have a word for every state', () => {

@@ -39,7 +39,7 @@ export function eventWords(event: Schemas['EventOut']): string {
   return (
     {
       temperature: temperature(said.celsius ?? 0, 1) + tray,
-      drawn: `${scaleReads(said.grams ?? 0)} taken out${said.purpose ? ` for ${said.purpose}` : ''}${said.although ? ', although not shown cooled in time' : ''}`,
+      drawn: `${scaleReads(said.grams ?? 0)} ${event.set_aside ? 'set aside' : 'taken out'}${said.purpose ? ` for ${said.purpose}` : ''}${said.although ? ', although not shown cooled in time' : ''}`,
       thrown: `${scaleReads(said.grams ?? 0)} thrown away${tray}: ${said.reason ?? ''}`,
       warmed: `warmed through: ${said.celsius === undefined ? 'nobody read the middle' : `${temperature(said.celsius, 1)} in the middle`}, ${temperature(said.asked_c ?? 0)} asked`,
       frozen: 'into the freezer',
