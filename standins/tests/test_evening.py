@@ -1,11 +1,21 @@
 """The true pots of a simulated evening: nothing comes from nowhere, and heat and shares do what they do."""
 
+import copy
 import random
 import unittest
+from datetime import UTC, datetime, timedelta
+from typing import Any
 
+import simpy
+
+from standins.evening.app import App
+from standins.evening.cooking import Cooked, Kitchen, PutAway
 from standins.evening.dishes import DISHES, SAUCES, drawn
 from standins.evening.foods import FOODS, grams_of
+from standins.evening.judge import judge
 from standins.evening.pots import Pot, Tray, grade_of
+from standins.evening.records import false_lines
+from standins.evening.run import Evening, Plate
 from standins.evening.truth import Hidden
 
 
@@ -62,6 +72,148 @@ class Pots(unittest.TestCase):
         celsius = [tray.to(minute) for minute in (10.0, 60.0, 600.0)]
         self.assertEqual(celsius, sorted(celsius, reverse=True))
         self.assertAlmostEqual(celsius[-1], -2.0, delta=0.5)
+
+
+class Records(unittest.TestCase):
+    """A judge who lets everything pass is none: each false line is seen, and of true ones nothing is said."""
+
+    BEGAN = datetime(2026, 5, 8, 14, 0, tzinfo=UTC)
+
+    def setUp(self) -> None:
+        hidden = Hidden.drawn(5)
+        pot = _white(hidden, 60.0)
+        pot._warm_to(90.0)
+        self.tray = Tray(pot, "ice-stirred", hidden, 17.0)
+        for minute in range(20, 200, 5):
+            self.tray.to(float(minute))
+        cold = self.tray.passed(10.0)
+        assert cold is not None
+        self.took = cold - (self.tray.passed(63.0) or 0.0)
+        self.answers: dict[str, Any] = {
+            "/journal": {"entries": [self.entry()]},
+            "/keeping/records?first=2026-05-08&last=2026-05-09": self.lines(cold),
+            "/keeping/1": {"name": "White", "left_g": pot.grams, "allergens": ["gluten", "milk"]},
+            "/run-ups/1": {"planned": {"days": [{"blocks": [{"name": "White", "state": "done"}]}]}},
+        }
+
+    def at(self, minute: float) -> str:
+        return (self.BEGAN + timedelta(minutes=minute)).isoformat()
+
+    def entry(self) -> dict[str, Any]:
+        actual = {"mass_g": 1101.0, "viscosity_pa_s": 0.5, "minutes": 16.0}
+        made = {"batch_id": 1, "name": "White", "made_at": self.at(16.0)}
+        return {**made, "actual": actual, "mends": ["Too thick: let down"]}
+
+    def lines(self, cold: float) -> list[dict[str, Any]]:
+        def line(minute: float, what: str, value: str = "", rule: str = "", met: str = "") -> Any:
+            at = {"at": self.at(minute), "code": "B1", "name": "White"}
+            return {**at, "what": what, "value": value, "rule": rule, "met": met}
+
+        put = f"{self.tray.pot.grams:.0f} g"
+        cooled = (f"within {self.took + 60:.0f} min", "met")
+        return [
+            line(0.0, "began"),
+            line(16.0, "done"),
+            line(17.0, "put away in 1 of tray", put),
+            line(cold + 5.0, "down to 10 °C by readings", "", *cooled),
+            line(1000.0, "warmed through, read in the middle", "72.0 °C", "70 °C at least", "met"),
+        ]
+
+    def false(self, answers: dict[str, Any]) -> list[str]:
+        def send(method: str, path: str, body: Any, token: str) -> tuple[int, Any]:
+            return 200, answers[path]
+
+        app = App(send, lambda moment: None, lambda: None, self.BEGAN, minute=1200.0)
+        kitchen = Kitchen(simpy.Environment(), app, self.tray.hidden, {})
+        kitchen.run_up = {"id": 1}
+        middles = [(1000.0, 71.5)]
+        said = {"said_g": 1101.0, "said_pa_s": 0.5, "mended": 1, "middles": middles}
+        kitchen.cooked = [Cooked(1, "White", "", 2.0, 0.0, 16.0, grams=1100.0, **said)]
+        kitchen.put_away = [PutAway(1, 1, 17.0, self.tray.pot.grams, 2.0, self.tray)]
+        return list(false_lines(kitchen))
+
+    def test_true_lines_pass(self) -> None:
+        self.assertEqual(self.false(self.answers), [])
+
+    def test_each_false_line_is_seen(self) -> None:
+        record = "/keeping/records?first=2026-05-08&last=2026-05-09"
+        too_long = f"within {self.took / 2:.0f} min"
+        for path, words, change in (
+            (
+                "/journal",
+                "g were weighed",
+                lambda it: it["entries"][0]["actual"].update(mass_g=990.0),
+            ),
+            (
+                "/journal",
+                "were judged",
+                lambda it: it["entries"][0]["actual"].update(viscosity_pa_s=2),
+            ),
+            ("/journal", " min", lambda it: it["entries"][0]["actual"].update(minutes=20.0)),
+            ("/journal", "mended", lambda it: it["entries"][0].update(mends=[])),
+            ("/journal", "made at", lambda it: it["entries"][0].update(made_at=self.at(30.0))),
+            ("/journal", "nothing of White", lambda it: it["entries"].clear()),
+            ("/journal", "twice", lambda it: it["entries"].append(it["entries"][0])),
+            (record, "began", lambda it: it[0].update(at=self.at(5.0))),
+            (record, "no line says so", lambda it: it.pop(1)),
+            (record, "put away", lambda it: it[2].update(value="1500 g")),
+            (record, "it took", lambda it: it[3].update(rule=too_long)),
+            (record, "it took", lambda it: it[3].update(met="missed")),
+            (record, "it was 71.5", lambda it: it[4].update(value="80.0 °C")),
+            (record, "it was 71.5", lambda it: it[4].update(rule="75 °C at least")),
+            (record, "nobody read", lambda it: it[4].update(at=self.at(900.0))),
+            (record, "nobody did", lambda it: it.append({**it[0], "what": "thrown away: old"})),
+            ("/keeping/1", "are left", lambda it: it.update(left_g=500.0)),
+            ("/keeping/1", "silent about milk", lambda it: it.update(allergens=["gluten"])),
+            (
+                "/run-ups/1",
+                "White is going",
+                lambda it: it["planned"]["days"][0]["blocks"][0].update(state="going"),
+            ),
+        ):
+            with self.subTest(path=path, words=words):
+                answers = copy.deepcopy(self.answers)
+                change(answers[path])
+                false = self.false(answers)
+                self.assertEqual(len(false), 1, false)
+                self.assertIn(words, false[0])
+
+
+class Judge(unittest.TestCase):
+    def test_it_sees_what_was_given_and_what_was_lost(self) -> None:
+        acts = [
+            {"key": key, "at": "", "kind": kind}
+            for key, kind in (("a", "saw"), ("b", "put"), ("c", "go"))
+        ]
+        became = [{"key": act["key"], "taken": act["key"] != "c", "why": "late"} for act in acts]
+
+        def send(method: str, path: str, body: Any, token: str) -> tuple[int, Any]:
+            if method == "POST":
+                return 200, {"acts": became, "batch": {}}
+            if path == "/stove/1":
+                return 200, {"acts": [{"key": "a"}]}
+            return (500, "broken") if path == "/journal" else (200, [])
+
+        app = App(send, lambda moment: None, lambda: None, Records.BEGAN)
+        app.do(1, *acts)
+        hidden = Hidden.drawn(5)
+        kitchen = Kitchen(simpy.Environment(), app, hidden, {})
+        evening = Evening(hidden, app, kitchen, [], "milk")
+        eaten = {"eta": 0.5, "celsius": 65.0, "grams": 60.0, "salt_pct": 0.8}
+        brings = frozenset({"milk", "gluten"})
+        for line, wanted, without in (
+            ("Leeks", "nappe", ()),
+            ("Leeks, without milk", "binding", ("milk",)),
+        ):
+            evening.plates.append(
+                Plate(line, 1, "White", wanted, **eaten, brings=brings, without=without)
+            )
+        verdict = judge(evening)
+        self.assertEqual(verdict.given, ("Leeks, without milk: milk was given, with White",))
+        self.assertEqual(verdict.lost, ("batch 1: put is not told any more",))
+        self.assertEqual(len(verdict.grades_missed), 1)
+        self.assertEqual([words[:3] for words in verdict.broken], ["500"])
+        self.assertEqual(len(verdict.worst), 3)
 
 
 class Drawn(unittest.TestCase):
