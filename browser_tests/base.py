@@ -98,6 +98,7 @@ class BrowserTest(Flushes, StaticLiveServerTestCase):
         ]
         # What a page still asks for, its kitchen gone, is answered by an end of its session: it would end the next test's.
         self._leave()
+        self.server_thread.wait_until_answered(PATIENCE_S)
         self.assertEqual(errors, [])
 
     def _leave(self) -> None:
