@@ -189,7 +189,7 @@ class _Job:
         starts: dict[int, dict[str, float] | None] = {
             day: dict(one.starts) for day, one in zip(problems, rough, strict=True)
         }
-        schedules = planned(effort, starts)
+        schedules = rough if first == effort else planned(effort, starts)
         told = told_of(schedules)
         if document.to_order:
             told["to_order"] = plain(_to_order(gathered, ready, document))
