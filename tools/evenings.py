@@ -21,7 +21,9 @@ PASSWORD = "quiet-ridge-42"  # noqa: S105 - of a kitchen that is thrown away
 
 
 def played(seed: int) -> "tuple[Evening, Verdict]":
-    """The evening of ``seed`` in a new kitchen of the database there is, the same however slow the machine is."""
+    """The evening of ``seed`` in a new kitchen of the database there is, which is left as it was; the same evening
+    however slow the machine is."""
+    from django.db import transaction
     from django.test import Client
 
     from kestrel.door.tries import forget_tries
@@ -48,13 +50,15 @@ def played(seed: int) -> "tuple[Evening, Verdict]":
             browser.get("/api/accounts/me")
         return browser.cookies["csrftoken"].value
 
-    with time_machine.travel(BEGAN, tick=False) as clock:
+    with transaction.atomic(), time_machine.travel(BEGAN, tick=False) as clock:
         app = App(send, clock.move_to, lambda: worker.once() and None, BEGAN)
         account = {"username": "cook", "password": PASSWORD}
         app.ask("POST", "/accounts/first", {**account, "kitchen": "Evening"})
         app.ask("POST", "/accounts/sign-in", account)
         evening = play(seed, app)
-        return evening, judge(evening)
+        verdict = judge(evening)
+        transaction.set_rollback(True)
+    return evening, verdict
 
 
 def main() -> None:
@@ -63,7 +67,7 @@ def main() -> None:
     folder = tempfile.TemporaryDirectory(prefix="kestrel-evenings-")
     os.environ["KESTREL_TEST_DB"] = str(Path(folder.name) / "evenings.sqlite3")
     django.setup()
-    from django.db import connection, transaction
+    from django.db import connection
     from django.test.utils import setup_test_environment
 
     setup_test_environment()
@@ -71,9 +75,7 @@ def main() -> None:
     plates, missed, worst, seconds = 0, 0, 0, []
     for seed in range(first, first + many):
         began = time.process_time()
-        with transaction.atomic():
-            evening, verdict = played(seed)
-            transaction.set_rollback(True)
+        evening, verdict = played(seed)
         seconds.append(time.process_time() - began)
         plates, missed = plates + verdict.plates, missed + len(verdict.grades_missed)
         worst += len(verdict.worst)
