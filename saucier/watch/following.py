@@ -74,8 +74,9 @@ class Following:
     """What is ``told`` of a sauce that is followed, with what that was found by: its sheet ``checked``,
     with the states as they were found; the pot as it stands ``now``, and as it was ``before`` the step it
     is at; by how much stronger it thickens, ``log_strength`` of log η; what went in to mend it, by the
-    number of the step it was at; what is believed of it as it is ``watching`` (None: nothing boils off there); and what
-    was seen to have ``went_in``."""
+    number of the step it was at; what is believed of it as it is ``watching`` (None: nothing boils off there); what
+    was seen to have ``went_in``; and the ``spoon_pa_s`` that was said of the pot as it is now (None: nobody lifted one
+    since it was changed last)."""
 
     told: PotFollowed
     checked: CheckedSheet
@@ -85,6 +86,7 @@ class Following:
     mends: Mapping[int, tuple[AnyStep, ...]]
     watching: Watching | None = None
     went_in: tuple[WentIn, ...] = ()
+    spoon_pa_s: float | None = None
 
     @property
     def sheet(self) -> Sheet:
@@ -140,6 +142,8 @@ class _Known:
     settled: _Settled | None = None
     by_eye: list[_ByEye] = field(default_factory=list)
     went_in: list[WentIn] = field(default_factory=list)
+    spoon_pa_s: float | None = None
+    """What was said of the pot as it is, Pa·s at serving temperature."""
 
     @classmethod
     def of(cls, prepared: Prepared) -> "_Known":
@@ -221,6 +225,8 @@ def following(
     for number in range(len(prepared.moves)):
         before = known.pot
         step = done.get(number) if number <= at else None
+        if number <= at:  # what is still to come leaves the pot as it is
+            known.spoon_pa_s = None
         watching = cook.does(number, step, going_on=number == at)
         if watching is not None and number == at:
             told, seen_now = watching.told(), watching
@@ -230,7 +236,8 @@ def following(
         known.after_step(prepared, number, before)
         found.append(known.pot)
     if found and (last_of_all := done.get(len(found))) and at >= len(found):
-        found[-1] = known.pot = cook.mended(known.pot, last_of_all.mends)
+        cook.as_it_came(last_of_all)
+        found[-1] = known.pot
     states = tuple(
         replace(planned, pot=pot, before=before)
         for pot, before, planned in zip(
@@ -265,6 +272,7 @@ def following(
         },
         seen_now,
         tuple(known.went_in),
+        known.spoon_pa_s,
     )
 
 
@@ -285,16 +293,29 @@ class _Cook:
             return None
         watching = self._boils(number, step, going_on=going_on)
         if watching is not None:
+            known.spoon_pa_s = _just_lifted(step)
             return watching
         written = self.checked.sheet.steps[number]
         if isinstance(written, Correct):
             self._lifts(before, step.seen)
             known.pot = self._corrected(written, number, step.put_g)
+            known.spoon_pa_s = None  # it was lifted before what was held back went in
+            known.pot = self.mended(known.pot, step.mends)
         else:
             known.pot = advance(before, move)
-            self._lifts(known.pot, step.seen)
-        known.pot = self.mended(known.pot, step.mends)
+            self.as_it_came(step)
         return None
+
+    def as_it_came(self, step: StepAsDone) -> None:
+        """Spoons lifted and what went in to mend it, in the order in which that was: a look is of the pot it was of."""
+        known = self.known
+        # Of one moment, what went in was first: who says that it did looks at what came of it.
+        happened: tuple[Mend | Seen, ...] = (*step.mends, *step.seen)
+        for one in sorted(happened, key=lambda one: one.at_min):
+            if isinstance(one, Mend):
+                known.pot, known.spoon_pa_s = self.mended(known.pot, [one]), None
+            else:
+                self._lifts(known.pot, [one])
 
     def mended(self, pot: Pot, mends: Sequence[Mend]) -> Pot:
         """``pot`` with what went in to mend it."""
@@ -419,6 +440,7 @@ class _Cook:
             off = gain * missed
             thick *= math.exp(off)
             known.pot = as_found(known.pot, None, off)
+            known.spoon_pa_s = one.value
             known.strength, known.spread = known.strength + off, known.spread * math.sqrt(1 - gain)
             known.prior = replace(known.prior, strength_spread=known.spread)
 
@@ -429,6 +451,14 @@ class _Cook:
         put = step.putting(self.checked.settings[number])(self.known.pot, put_g)
         minutes = self.known.pot.minutes + K.CORRECT_MINUTES[step.hold]
         return put._replace(minutes=minutes)
+
+
+def _just_lifted(step: StepAsDone) -> float | None:
+    """The spoon that was lifted last of a pot that boils, where that was just now and nothing went in since."""
+    since = max((mend.at_min for mend in step.mends), default=0.0)
+    since = max(since, step.minutes - _JUST_LOOKED_MIN)
+    spoons = [one for one in step.seen if one.what == "spoon" and one.at_min >= since]
+    return max(spoons, key=lambda one: one.at_min).value if spoons else None
 
 
 def _sure(figures: Figures, by: float) -> Figures:

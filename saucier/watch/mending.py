@@ -5,14 +5,29 @@ from collections.abc import Mapping, Sequence
 
 from saucier import constants as K
 from saucier.check import check
+from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.rescue import Case
 from saucier.sheet import Sheet, SheetPan
-from saucier.steps import FLOURED, Add, Knobs, LeftOut, Reduce, StepBase
+from saucier.solve import Goal, solve
+from saucier.steps import (
+    FLOURED,
+    Add,
+    AnyStep,
+    Knobs,
+    LeftOut,
+    Reduce,
+    Setting,
+    StepBase,
+    Use,
+)
 from saucier.steps.reduce import Stop
-from saucier.thickness import grade_named
+from saucier.thickness import grade_named, grade_of, thickness_of
 from saucier.units import Amount
 from saucier.watch.following import Following
+
+_TRIES, _NEAR = 6, 0.02
+"""How often a pot is made anew to be as thick as a spoon says, and how near is near enough, of log η."""
 
 
 def with_mends(
@@ -35,14 +50,55 @@ def as_made(found: Following) -> Sheet:
     return made.model_copy(update={"pan": SheetPan.of(found.checked.pan)})
 
 
+def _stronger(step: AnyStep, by: float, setting: Setting) -> AnyStep:
+    """``step`` with so many times its flour, that of a sauce inside it too, poured or made for it."""
+    if isinstance(step, Use):
+        inside = tuple(_stronger(one, by, setting) for one in step.sauce.steps)
+        return step.model_copy(update={"sauce": step.sauce.model_copy(update={"steps": inside})})
+    return step.turned(Knobs(flour=by), setting) if isinstance(step, FLOURED) else step
+
+
 def case_found(found: Following, kitchen: Kitchen) -> Case:
     """The pot of ``found`` as a case: a sheet that makes it, its flour as strong as it was found, its water
-    as much as there is. At its last step the sheet's grade is wanted; before, what was planned there."""
+    as much as there is. At its last step the sheet's grade is wanted; before, what was planned there. Where what was
+    reckoned has its grade and the spoon that was lifted last has not, the spoon is believed: who sees that there is
+    something to mend is not told that there is nothing."""
+    case = _case(found, found.log_strength, kitchen)
+    believed = thickness_of(found.now, case.serving_c).viscosity_pa_s
+    spoon = found.spoon_pa_s
+    if spoon is not None and believed and grade_of(believed) == case.grade != grade_of(spoon):
+        believed = spoon
+    return _as_thick(case, found, believed, kitchen)
+
+
+def _as_thick(case: Case, found: Following, believed: float | None, kitchen: Kitchen) -> Case:
+    """``case`` as thick as it is ``believed`` to be, Pa·s, by its flour, that of a sauce inside it too; as it is where
+    nothing in it can be turned to that."""
+    near, strength = case, found.log_strength
+    for _ in range(_TRIES):
+        eta = thickness_of(near.pot, case.serving_c).viscosity_pa_s
+        if not (eta and believed):
+            return case
+        if abs(math.log(believed / eta)) < _NEAR:
+            return near
+        strength += math.log(believed / eta)
+        near = _case(found, strength, kitchen)
+    # No flour is in it: it is made as thick by what is.
+    goal = Goal(believed, Amount(case.pot.yield_ml, "mL"))
+    try:
+        sheet = solve(case.sheet, goal, kitchen, as_found=True).sheet
+    except BadInput:
+        return case
+    return Case(sheet, case.wanted_pa_s, kitchen)
+
+
+def _case(found: Following, log_strength: float, kitchen: Kitchen) -> Case:
+    """The pot of ``found`` with its flour stronger by ``log_strength`` of log η."""
     sheet, at = found.checked.sheet, min(found.told.at, len(found.checked.sheet.steps) - 1)
     boiling = found.told.watched is not None
-    by = math.exp(found.log_strength / K.FLOUR_EXPONENT)
-    steps: list[StepBase] = [
-        step.turned(Knobs(flour=by), setting) if isinstance(step, FLOURED) else step
+    by = math.exp(log_strength / K.FLOUR_EXPONENT)
+    steps = [
+        _stronger(step, by, setting)
         for step, setting in zip(found.sheet.steps, found.checked.settings, strict=True)
     ]
     so_far = sheet.model_copy(

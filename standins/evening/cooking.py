@@ -278,7 +278,12 @@ class Cooking:
             ways = [way for way in (told or {}).get("remedies", []) if not way["refused"]]
             way = next((way for way in ways if self._can(way["steps"])), None)
             if way is None:
-                self.kitchen.dead_end(f"{self.batch['name']}: {sign}, and no way these cooks know")
+                offered = [
+                    way["refused"] or way["title"] for way in (told or {}).get("remedies", [])
+                ]
+                self.kitchen.dead_end(
+                    f"{self.batch['name']}: {sign}, and no way these cooks know of {offered}"
+                )
                 return
             self.kitchen.tell(f"{self.batch['name']} looks {seen:.2f} Pa·s: {way['title']}")
             for step in way["steps"]:

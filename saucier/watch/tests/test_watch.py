@@ -11,9 +11,14 @@ from saucier.check import check, prepare
 from saucier.errors import BadInput
 from saucier.kitchen import Kitchen
 from saucier.pot import EMPTY
+from saucier.rescue import remedies
+from saucier.sheet import Sheet, read_sheet, write_sheet
 from saucier.testing import add, melt, reduce_to, roux, sheet, simmer, trial_count
+from saucier.thickness import grade_named
 from saucier.watch import (
+    Following,
     Guess,
+    Mend,
     Poured,
     PutIn,
     Seen,
@@ -376,6 +381,88 @@ class Mending(unittest.TestCase):
         case = case_found(found, Kitchen())
         self.assertAlmostEqual(case.pot.total_g, found.told.watched.mass_g.value, delta=3.0)
         self.assertGreater(case.pot.total_g, found.checked.steps[1].pot.total_g + 50.0)
+
+
+CREAM_STEPS = (
+    add("cream-35", 500),
+    reduce_to(share=0.6),
+    {"op": "season", "amount": {"value": 3, "unit": "g"}},
+)
+
+
+class TheSpoonAtTheEnd(unittest.TestCase):
+    """A sauce is judged when it is through: what is said then is of the pot there is then."""
+
+    WHITE = sheet(
+        roux(60, 60),
+        add("milk-whole", 1, "L"),
+        simmer(5),
+        {"op": "season", "amount": {"value": 9, "unit": "g"}},
+        name="white",
+        target={"grade": "nappe"},
+        pan=PAN,
+    )
+    THIN = read_sheet({"name": "let down", "steps": [add("milk-whole", 200)]}).steps
+
+    def through(self, case: Sheet, *seen: Seen, mends: tuple[Mend, ...] = ()) -> Following:
+        last = len(case.steps)
+        return following(case, Kitchen(), last, {last: StepAsDone(seen, 5.0, mends)})
+
+    def eta(self, found: Following) -> float:
+        return found.told.states[-1].viscosity_pa_s
+
+    def test_a_spoon_lifted_after_the_last_step_counts(self) -> None:
+        planned = self.eta(self.through(self.WHITE))
+        for factor in (0.5, 2.0):
+            found = self.through(self.WHITE, Seen(1.0, "spoon", factor * planned))
+            self.assertGreater(abs(math.log(self.eta(found) / planned)), 0.5 * math.log(2.0))
+            self.assertEqual(found.spoon_pa_s, factor * planned)
+
+    def test_it_is_of_the_pot_before_or_after_what_went_in(self) -> None:
+        eta = self.eta(self.through(self.WHITE))
+        mend = (Mend(2.0, self.THIN),)
+        thinned = self.eta(self.through(self.WHITE, mends=mend))
+        self.assertLess(thinned, 0.8 * eta)
+        # A spoon that says what was expected moves nothing, whenever it was lifted.
+        for at_min, value, said in (
+            (1.0, eta, None),
+            (3.0, thinned, thinned),
+            (2.0, thinned, thinned),
+        ):
+            found = self.through(self.WHITE, Seen(at_min, "spoon", value), mends=mend)
+            self.assertAlmostEqual(self.eta(found), thinned, delta=0.01 * thinned)
+            self.assertEqual(found.spoon_pa_s, said)
+
+    def test_a_sauce_that_was_poured_is_mended_as_strong_as_it_was_found(self) -> None:
+        inside = {"name": self.WHITE.name, "steps": write_sheet(self.WHITE)["steps"]}
+        pour = {"op": "use", "sauce": inside, "amount": {"value": 300, "unit": "g"}}
+        for ready in (True, False):
+            poured = sheet(
+                {**pour, "ready": ready}, add("cream-35", 20), target={"grade": "nappe"}, pan=PAN
+            )
+            thicker = 1.6 * self.eta(self.through(poured))
+            found = self.through(poured, Seen(1.0, "spoon", thicker))
+            case = case_found(found, Kitchen())
+            off = math.log(case.now.figures.viscosity_pa_s / self.eta(found))
+            self.assertLess(abs(off), 0.03, ready)
+
+    def test_who_sees_that_it_is_off_is_not_told_that_there_is_nothing(self) -> None:
+        cream = sheet(*CREAM_STEPS, target={"grade": "light-coat"}, pan=PAN)
+        for case, grade in (
+            (self.WHITE, grade_named("nappe")),
+            (cream, grade_named("light-coat")),
+        ):
+            for value, sign in ((1.08 * grade.high, "too-thick"), (0.93 * grade.low, "too-thin")):
+                with self.subTest(steps=len(case.steps), sign=sign):
+                    # First it is found to be right, so that what is reckoned stays within the grade.
+                    right = [Seen(0.1 * n, "spoon", grade.target) for n in range(4)]
+                    found = self.through(case, *right, Seen(1.0, "spoon", value))
+                    reckoned = self.eta(found)
+                    self.assertTrue(grade.low < reckoned < grade.high, reckoned)
+                    there = case_found(found, Kitchen())
+                    off = math.log(there.now.figures.viscosity_pa_s / value)
+                    self.assertLess(abs(off), 0.05)
+                    self.assertTrue(any(r.refused is None for r in remedies(there, sign)))
 
 
 class ByEye(unittest.TestCase):
