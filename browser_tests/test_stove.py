@@ -176,6 +176,24 @@ class AtTheStove(BrowserTest):
         self.wait(lambda: Batch.objects.get(pk=batch.pk).step == 2, "the server to hear of it")
         self.assertRegex(self.find(".hob-strip .time").text, r"^(5:00|4:5\d)$")
 
+    def test_at_the_end_it_is_looked_at_and_mended_without_a_way_back(self) -> None:
+        batch = self.cook(step=2)
+        self.find(".forward").click()
+        self.see("What does it weigh?")
+        self.press("Fix it")
+        self.see("Now:")
+        now = self.find(".fix .state p").text
+        self.find(".fix .otherwise summary").click()
+        self.wait(lambda: self.all(".fix .otherwise [role=radio]")[-2]).click()  # spreading
+        self.wait(lambda: batch.acts.filter(kind="saw", step=3).exists())
+        self.wait(lambda: self.find(".fix .state p").text != now)  # the spoon is believed
+        self.press("Too thick")
+        self.wait(
+            lambda: self.driver.find_elements("xpath", "//button[.='Done so: write it down']")[0]
+        ).click()
+        self.see("Mended at the end, too thick:")
+        self.assertEqual(batch.acts.get(kind="mended").step, 3)
+
     def test_what_really_went_in_is_typed_over_the_amount(self) -> None:
         batch = self.cook()
         self.find(".much").click()

@@ -13,13 +13,14 @@ from saucier.words import Sentence, say
 
 @dataclass(frozen=True, slots=True)
 class SauceNeed:
-    """``volume_ml`` of a ``sauce`` for a dish, of it ``kept_back_ml`` for the top or the pass;
-    ``lines`` are the arithmetic. ``grade`` and ``salt_pct`` where the dish wants them otherwise than the sauce's sheet."""
+    """``volume_ml`` of a ``sauce`` for a dish, of it ``kept_back_ml`` for the top or the pass and ``margin_ml`` beyond what
+    is eaten; ``lines`` are the arithmetic. ``grade`` and ``salt_pct`` where the dish wants them otherwise than the sauce's sheet."""
 
     sauce: str
     use: SauceUse
     volume_ml: float
     kept_back_ml: float
+    margin_ml: float
     grade: str | None
     lines: tuple[Sentence, ...]
     salt_pct: float | None = None
@@ -91,6 +92,7 @@ def _need(
         use=use,
         volume_ml=whole,
         kept_back_ml=kept,
+        margin_ml=margin,
         grade=used.grade,
         lines=tuple(lines),
         salt_pct=used.salt_pct,

@@ -71,8 +71,11 @@ def usable_g(grams: float, state: str, row: Ingredient) -> float:
 
 def left_over_ml(branches: Iterable[BranchPlan], pots: Iterable[PotPlan]) -> float:
     """What is made beyond the needs and what clings, mL."""
-    poured = sum(b.made_ml + b.from_stock_ml - b.need_ml - b.film_ml for b in branches)
-    return poured + sum(pot.left_g * pot.made_ml / pot.made_g for pot in pots if pot.mother)
+    over = (b.made_ml + b.from_stock_ml - b.need_ml - b.film_ml for b in branches)
+    # What a margin misses is not taken off what another pot leaves.
+    return sum(max(0.0, ml) for ml in over) + sum(
+        pot.left_g * pot.made_ml / pot.made_g for pot in pots if pot.mother
+    )
 
 
 def left_by_recipe(wanted: Iterable[Wanted], kitchen: Kitchen) -> float:

@@ -243,6 +243,12 @@ class Wanted:
         return sum(one.ready_ml for one in self.used)
 
     @property
+    def enough_there(self) -> bool:
+        """Whether nothing is made: what is there is all that is eaten, and no pot is cooked for a part of the margin."""
+        margin_ml = sum(one.need.margin_ml for one in self.asked)
+        return self.need_ml - margin_ml <= self.from_stock_ml
+
+    @property
     def stock_cost(self) -> float:
         return sum(one.cost for one in self.used)
 

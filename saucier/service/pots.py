@@ -42,6 +42,8 @@ from saucier.words import Sentence, say
 _OTHER_PAN = say("planned-in-another-pan")
 _FITTINGS = 3
 _LARGE_FAMILY = 8
+_TOLD_ML = 0.5
+"""What may be missing of a margin without a word."""
 
 
 class PotPlanner:
@@ -56,7 +58,7 @@ class PotPlanner:
         """By the key of a sauce, why it cannot be made at all."""
 
     def cooked(self, wanted: list[Wanted]) -> tuple[tuple[BranchPlan, ...], tuple[PotPlan, ...]]:
-        made = [one for one in wanted if one.need_ml > one.from_stock_ml]
+        made = [one for one in wanted if not one.enough_there]
         groups, alone, bases = self._grouped(made)
         branches: list[BranchPlan] = []
         pots: list[PotPlan] = []
@@ -510,12 +512,14 @@ class PotPlanner:
     def _all_there(self, one: Wanted) -> BranchPlan:
         """Nothing to make: what is on hand is enough."""
         sheet = one.used[0].sheet
+        missing_ml = one.need_ml - one.from_stock_ml
+        why = say("enough-but-for-the-margin", ml=missing_ml)
         return BranchPlan(
             **one.told(),
             pot="",
             sheet=sheet,
             final=check(sheet, self._kitchen).final,
-            why=say("enough-on-hand"),
+            why=say("enough-on-hand") if missing_ml < _TOLD_ML else why,
             cost=one.stock_cost,
         )
 

@@ -60,13 +60,13 @@ def _stronger(step: AnyStep, by: float, setting: Setting) -> AnyStep:
 
 def case_found(found: Following, kitchen: Kitchen) -> Case:
     """The pot of ``found`` as a case: a sheet that makes it, its flour as strong as it was found, its water
-    as much as there is. At its last step the sheet's grade is wanted; before, what was planned there. Where what was
-    reckoned has its grade and the spoon that was lifted last has not, the spoon is believed: who sees that there is
+    as much as there is. At its last step the sheet's grade is wanted; before, what was planned there. Where the spoon
+    that was lifted last is of another grade than what is reckoned, the spoon is believed: who sees that there is
     something to mend is not told that there is nothing."""
     case = _case(found, found.log_strength, kitchen)
     believed = thickness_of(found.now, case.serving_c).viscosity_pa_s
     spoon = found.spoon_pa_s
-    if spoon is not None and believed and grade_of(believed) == case.grade != grade_of(spoon):
+    if spoon is not None and believed and grade_of(believed) != grade_of(spoon):
         believed = spoon
     return _as_thick(case, found, believed, kitchen)
 

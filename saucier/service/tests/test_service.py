@@ -317,6 +317,16 @@ class OnHandFirst(unittest.TestCase):
         said = "".join(map(str, self.on_hand(viscosity_pa_s=0.2).warnings))
         self.assertIn("it comes back light coat, and nappe is wanted", said)
 
+    def test_no_pot_is_cooked_for_a_part_of_the_margin(self) -> None:
+        need = planned({"lines": self.LINES}).branches[0].need_ml  # with 5 % of margin in it
+        of_a_litre = self.on_hand().used[0].ready_ml
+        for share, pots in ((0.97, 0), (0.955, 0), (0.94, 1)):
+            with self.subTest(share):
+                plan = self.on_hand(amount=f"{share * need / of_a_litre:.4f} L")
+                self.assertEqual(len(plan.pots), pots)
+                self.assertEqual("of the margin are missing" in str(plan.branches[0].why), not pots)
+                self.assertEqual(plan.branches[0].made_ml > 0.0, bool(pots))
+
     def test_enough_of_it_needs_no_pot(self) -> None:
         plan = self.on_hand(amount="5 L")
         self.assertEqual(plan.pots, ())

@@ -7514,8 +7514,8 @@ export interface components {
         };
         /**
          * SauceNeed
-         * @description ``volume_ml`` of a ``sauce`` for a dish, of it ``kept_back_ml`` for the top or the pass;
-         *     ``lines`` are the arithmetic. ``grade`` and ``salt_pct`` where the dish wants them otherwise than the sauce's sheet.
+         * @description ``volume_ml`` of a ``sauce`` for a dish, of it ``kept_back_ml`` for the top or the pass and ``margin_ml`` beyond what
+         *     is eaten; ``lines`` are the arithmetic. ``grade`` and ``salt_pct`` where the dish wants them otherwise than the sauce's sheet.
          */
         SauceNeed: {
             /** Sauce */
@@ -7525,6 +7525,8 @@ export interface components {
             volume_ml: number;
             /** Kept Back Ml */
             kept_back_ml: number;
+            /** Margin Ml */
+            margin_ml: number;
             /** Grade */
             grade: string | null;
             /** Lines */

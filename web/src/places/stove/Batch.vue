@@ -367,6 +367,7 @@ onKey((key) => {
       <ProbeNow v-if="probed" :probed="probed" />
       <Weighing :batch="batch" @back="back" />
       <div class="put-away">
+        <NButton v-if="!beside" size="large" @click="fixing = true">Fix it</NButton>
         <NButton size="large" @click="router.push(`/keeping/put/${batch.id}`)">Put it away…</NButton>
         <Labels :batch="batch" />
         <Photos :batch="batch" />
@@ -468,7 +469,8 @@ onKey((key) => {
     <Happened v-if="batch.status === 'on'" :batch="batch" @undo="takeBack" />
     <div v-if="batch.mends.length" class="good-news">
       <p v-for="(mend, i) in batch.mends" :key="i">
-        Mended at step {{ mend.step + 1 }}, {{ mend.sign.toLowerCase() }}: <b>{{ mend.title }}</b>
+        Mended {{ mend.step < batch.cards.length ? `at step ${mend.step + 1}` : 'at the end' }},
+        {{ mend.sign.toLowerCase() }}: <b>{{ mend.title }}</b>
       </p>
     </div>
     <footer v-if="batch.status === 'on' && !atEnd" class="moves">
