@@ -58,7 +58,7 @@ followed: setup ## simulated sheets with amounts by eye: whether the weight that
 	@$(PY) -m tools.followed $(or $(MANY),300)
 
 evenings: setup ## evenings of a simulated kitchen, judged by who knows the truth: N=20 SEED=1
-	@PYTHONHASHSEED=0 $(PY) -m tools.evenings $(or $(N),20) $(or $(SEED),1)
+	@$(PY) -m tools.evenings $(or $(N),20) $(or $(SEED),1)
 
 cuts: setup var/.static ## three pots, twenty kills, twenty cuts: what is lost, what is doubled
 	@tools/need browser

@@ -121,7 +121,7 @@ class _Evening:
             app.ask("POST", "/larder/gear", {"kind": gear})
         for cook in kitchen.cooks.values():
             app.ask("POST", "/larder/cooks", {"name": cook.truth.name})
-        for key in {DISHES[dish][1] for dish in self.evening.dishes}:
+        for key in (DISHES[dish][1] for dish in self.evening.dishes):
             self.sauces[key] = app.needed("POST", "/sauces", {"sheet": SAUCES[key]})["id"]
 
     def _ahead(self, key: str) -> Steps:
