@@ -13,6 +13,10 @@ from saucier.words import Sentence, all_of, say
 _LIQUIDS = ("milk", "stock", "water")
 
 
+_USUAL = frozenset({"butter-unsalted", "wheat-flour"})
+"""What a roux is made of where nothing is said."""
+
+
 @dataclass(frozen=True, slots=True)
 class Base:
     """``fat`` and ``flour`` of the roux with ``ratio`` g fat to a gram flour, its ``colour`` and
@@ -49,7 +53,11 @@ class Base:
 
     @property
     def name(self) -> Sentence:
-        """What it is called, for the eye only: nothing is matched by it."""
+        """What it is called, for the eye only: nothing is matched by it. A fat or a flour that is not the usual is
+        named: of two pots on the stove, one of them for a guest, a cook takes the right one by its name."""
+        parts = [row.spoken_name for row in (self.fat, self.flour) if row.key not in _USUAL]
+        if parts:
+            return say(f"base.{self.colour}-of", parts=all_of(parts), liquid=_liquid(self))
         return say(f"base.{self.colour}", liquid=_liquid(self))
 
 

@@ -11,7 +11,7 @@ from saucier.check import check
 from saucier.errors import BadInput
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
-from saucier.mother import BranchGoal, Mother, base_of, mother_for
+from saucier.mother import Base, BranchGoal, Mother, base_of, mother_for
 from saucier.sheet import Sheet, json_schema, read_sheet, write_sheet
 from saucier.testing import add, melt, roux, sheet, simmer
 from saucier.thickness import grade_named
@@ -151,6 +151,35 @@ class AnyMother(unittest.TestCase):
         with self.assertRaises(BadInput) as caught:
             mother(goal("a", PLAIN, 1000, "nappe"), goal("b", thin, 1000, "panade"))
         self.assertTrue(caught.exception.problems[0].field.startswith("b"))
+
+
+class Names(unittest.TestCase):
+    """Two pots that differ are never called the same: one of them may be a guest's."""
+
+    def named(self, **change: str) -> str:
+        made = {"fat": "butter-unsalted", "flour": "wheat-flour", "liquid": "milk-whole", **change}
+        part = {"value": 60, "unit": "g"}
+        roux_of = {
+            "op": "roux",
+            "fat": {"ingredient": made["fat"], "amount": part},
+            "flour": {"ingredient": made["flour"], "amount": part},
+        }
+        base = base_of(sheet(roux_of, add(made["liquid"], 1, "L"), simmer(5)), Kitchen())
+        assert isinstance(base, Base)
+        return str(base.name)
+
+    def test_what_is_not_the_usual_is_named(self) -> None:
+        names = {
+            self.named(),
+            self.named(flour="rice-flour"),
+            self.named(fat="spread-plant"),
+            self.named(fat="butter-salted"),
+            self.named(fat="spread-plant", flour="rice-flour"),
+            self.named(fat="spread-plant", flour="rice-flour", liquid="milk-rice"),
+        }
+        self.assertEqual(len(names), 6)
+        self.assertIn("White roux with whole milk", names)
+        self.assertIn("White roux of rice flour with whole milk", names)
 
 
 class Additions(unittest.TestCase):
