@@ -1,7 +1,7 @@
 """From the lines of a service to what is wanted of the stove: each line by itself, so that one that
 cannot be served takes nothing from the others."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from saucier.check import check
@@ -9,14 +9,17 @@ from saucier.dish import Dish, SauceNeed, finish_of, in_rounds, layout_of, needs
 from saucier.errors import BadInput, Problem
 from saucier.guests import Exclusion, Instead, StandsOn, exclusions, instead_of, without
 from saucier.kitchen import Kitchen
+from saucier.larder import Larder
 from saucier.service.amiss import Amiss, amiss, cannot_be_made, told
 from saucier.service.document import Line, Service
 from saucier.service.planned import Asked, LinePlan, Wanted, called, going_without, short_key
 from saucier.sheet import Sheet
 from saucier.sheet.salting import with_salt_target
-from saucier.steps import Reserve
+from saucier.steps import AnyStep, InnerSauce, Reserve, Use
 from saucier.thickness import spoken_grade
 from saucier.words import Sentence, say
+
+_LONGEST_NAME = 120
 
 
 @dataclass(slots=True)
@@ -117,12 +120,9 @@ def _line(
         there = wanted.get(key)
         if there is None:
             _played(sheet, kitchen)
+            if apart:
+                sheet = _named_apart(sheet, sheets[need.sauce], line.without, kitchen.larder)
             plain = tuple(step for step in sheet.steps if not isinstance(step, Reserve))
-            name = (
-                str(going_without(sheet.name, line.without, kitchen.larder))
-                if changed
-                else sheet.name
-            )
             there = Wanted(
                 key=key,
                 sauce=need.sauce,
@@ -130,7 +130,6 @@ def _line(
                 sheet=sheet.model_copy(
                     update={
                         "steps": plain,
-                        "name": name[:120],
                         "target": sheet.target.model_copy(update={"grade": grade}),
                     }
                 ),
@@ -162,6 +161,37 @@ def _line(
             if (remark := _other_grade(need, one))
         ),
     )
+
+
+def _named_apart(sheet: Sheet, written: Sheet, without: tuple[str, ...], larder: Larder) -> Sheet:
+    """``sheet`` with its name saying what its guest goes without, and so of each sauce inside it that is not as it is in
+    ``written``: of two pots on the stove a cook takes the right one by its name."""
+    as_written = tuple(_inside(written.steps))
+
+    def named(name: str) -> str:
+        whole = str(going_without(name, without, larder))
+        longer = len(whole) - _LONGEST_NAME
+        # What is cut off a name is never what tells the two apart.
+        shorter = name[: max(1, len(name) - longer)] if longer > 0 else name
+        return str(going_without(shorter, without, larder))[:_LONGEST_NAME]
+
+    def renamed(step: AnyStep) -> AnyStep:
+        if not isinstance(step, Use) or step.inside is None or step.inside in as_written:
+            return step
+        inside = step.inside
+        changes = {"name": named(inside.name), "steps": tuple(map(renamed, inside.steps))}
+        return step.model_copy(update={"sauce": inside.model_copy(update=changes)})
+
+    changes = {"name": named(sheet.name), "steps": tuple(map(renamed, sheet.steps))}
+    return sheet.model_copy(update=changes)
+
+
+def _inside(steps: Iterable[AnyStep]) -> Iterator[InnerSauce]:
+    """Every sauce that is made inside ``steps``, and inside those."""
+    for step in steps:
+        if isinstance(step, Use) and step.inside is not None:
+            yield step.inside
+            yield from _inside(step.inside.steps)
 
 
 def _marks(line: Line, need: SauceNeed, excluded: Iterable[Exclusion]) -> list[str]:

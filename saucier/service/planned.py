@@ -245,7 +245,7 @@ class Wanted:
     @property
     def enough_there(self) -> bool:
         """Whether nothing is made: what is there is all that is eaten, and no pot is cooked for a part of the margin."""
-        margin_ml = sum(one.need.margin_ml for one in self.asked)
+        margin_ml = sum(asked.need.margin_ml for asked in self.asked)
         return self.need_ml - margin_ml <= self.from_stock_ml
 
     @property

@@ -311,11 +311,11 @@ class _Cook:
         known = self.known
         # Of one moment, what went in was first: who says that it did looks at what came of it.
         happened: tuple[Mend | Seen, ...] = (*step.mends, *step.seen)
-        for one in sorted(happened, key=lambda one: one.at_min):
-            if isinstance(one, Mend):
-                known.pot, known.spoon_pa_s = self.mended(known.pot, [one]), None
+        for event in sorted(happened, key=lambda event: event.at_min):
+            if isinstance(event, Mend):
+                known.pot, known.spoon_pa_s = self.mended(known.pot, [event]), None
             else:
-                self._lifts(known.pot, [one])
+                self._lifts(known.pot, [event])
 
     def mended(self, pot: Pot, mends: Sequence[Mend]) -> Pot:
         """``pot`` with what went in to mend it."""
@@ -457,8 +457,8 @@ def _just_lifted(step: StepAsDone) -> float | None:
     """The spoon that was lifted last of a pot that boils, where that was just now and nothing went in since."""
     since = max((mend.at_min for mend in step.mends), default=0.0)
     since = max(since, step.minutes - _JUST_LOOKED_MIN)
-    spoons = [one for one in step.seen if one.what == "spoon" and one.at_min >= since]
-    return max(spoons, key=lambda one: one.at_min).value if spoons else None
+    spoons = [look for look in step.seen if look.what == "spoon" and look.at_min >= since]
+    return max(spoons, key=lambda look: look.at_min).value if spoons else None
 
 
 def _sure(figures: Figures, by: float) -> Figures:

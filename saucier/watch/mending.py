@@ -53,7 +53,7 @@ def as_made(found: Following) -> Sheet:
 def _stronger(step: AnyStep, by: float, setting: Setting) -> AnyStep:
     """``step`` with so many times its flour, that of a sauce inside it too, poured or made for it."""
     if isinstance(step, Use):
-        inside = tuple(_stronger(one, by, setting) for one in step.sauce.steps)
+        inside = tuple(_stronger(inner, by, setting) for inner in step.sauce.steps)
         return step.model_copy(update={"sauce": step.sauce.model_copy(update={"steps": inside})})
     return step.turned(Knobs(flour=by), setting) if isinstance(step, FLOURED) else step
 

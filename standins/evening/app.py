@@ -81,8 +81,8 @@ class App:
             {"key": f"evening-{len(self.acts) + n}", "at": at, **act} for n, act in enumerate(acts)
         ]
         answer = self.ask("POST", f"/stove/{batch}/acts", {"acts": sent, "sent_at": at})
-        became = {one["key"]: one for one in (answer or {"acts": []})["acts"]}
+        became = {result["key"]: result for result in (answer or {"acts": []})["acts"]}
         for act in sent:
-            told = became.get(act["key"], {"taken": False, "why": "refused"})
-            self.acts.append(Act(act["key"], batch, at, act, told["taken"], told["why"]))
+            result = became.get(act["key"], {"taken": False, "why": "refused"})
+            self.acts.append(Act(act["key"], batch, at, act, result["taken"], result["why"]))
         return None if answer is None else answer["batch"]

@@ -24,8 +24,7 @@ _PASTE = 60.0
 
 @dataclass
 class Cooked:
-    """A batch as it truly was: minutes of the evening, what was in the pot when it was written down, and what its cook said
-    of it. ``task``: of the run-up, where it was one."""
+    """A batch as it truly was: minutes of the evening, and what its cook said of it when it was written down. ``task``: of the run-up, where it was one."""
 
     batch: int
     name: str
@@ -33,7 +32,6 @@ class Cooked:
     scale_g: float
     began_min: float
     done_min: float | None = None
-    grams: float = 0.0
     said_g: float = 0.0
     said_pa_s: float = 0.0
     mended: int = 0
@@ -106,13 +104,13 @@ class Kitchen:
         """The app's clock is the kitchen's."""
         self.app.at(self.env.now)
 
-    def mark(self, key: str, what: str) -> None:
+    def mark(self, key: str, event: str) -> None:
         """A task of the run-up begun or over."""
         if self.run_up is None:
             return
         self.now()
         path = f"/run-ups/{self.run_up['id']}/mark"
-        body = {"key": key, "what": what, "revision": self.run_up["revision"]}
+        body = {"key": key, "what": event, "revision": self.run_up["revision"]}
         answer = self.app.ask("POST", path, body)
         if answer is not None:
             self.run_up = answer
@@ -176,11 +174,11 @@ class Cooking:
         off = self.dice.gauss(0.0, self.cook.truth.scale_g / 3.0)
         grams = max(0.0, weighed["grams"] + off)
         if not weighed["ingredient"]:  # a sauce: what stands made of it
-            there = self._made(weighed["name"])
-            if there is None:
+            source = self._made(weighed["name"])
+            if source is None:
                 self.kitchen.dead_end(f"{self.batch['name']}: no {weighed['name']} to pour")
                 return
-            poured = there.take(grams)
+            poured = source.take(grams)
             if poured.grams < 0.9 * weighed["grams"]:
                 self.kitchen.tell(f"only {poured.grams:.0f} g of {weighed['name']} are left")
                 self._says(weighed, poured.grams)
@@ -201,8 +199,8 @@ class Cooking:
             tray = self.kitchen.kept_of[self.batch["sauce_id"]]
             tray.to(self.env.now)
             return tray.pot
-        there = self.kitchen.called.get(name)
-        return there if there is not self.pot else None
+        pot = self.kitchen.called.get(name)
+        return pot if pot is not self.pot else None
 
     def _heated(self, step: dict[str, Any], timer_s: float | None) -> Steps:
         op, minutes = step["op"], step.get("minutes") or 0.0
@@ -274,12 +272,12 @@ class Cooking:
                 return
             sign = "too-thin" if seen < _LOWEST.get(wanted, 0.0) else "too-thick"
             self.kitchen.now()
-            told = self.app.ask("POST", f"/stove/{self.id}/fix", {"sign": sign})
-            ways = [way for way in (told or {}).get("remedies", []) if not way["refused"]]
+            answer = self.app.ask("POST", f"/stove/{self.id}/fix", {"sign": sign})
+            ways = [way for way in (answer or {}).get("remedies", []) if not way["refused"]]
             way = next((way for way in ways if self._can(way["steps"])), None)
             if way is None:
                 offered = [
-                    way["refused"] or way["title"] for way in (told or {}).get("remedies", [])
+                    way["refused"] or way["title"] for way in (answer or {}).get("remedies", [])
                 ]
                 self.kitchen.dead_end(
                     f"{self.batch['name']}: {sign}, and no way these cooks know of {offered}"
@@ -321,7 +319,7 @@ class Cooking:
         self.kitchen.now()
         serving_c = self.batch["sheet"]["target"]["serving_c"] or 65.0
         truth = self.truth
-        truth.done_min, truth.grams = self.env.now, self.pot.grams
+        truth.done_min = self.env.now
         truth.said_g = self.cook.weighs(self.pot)
         truth.said_pa_s = round(self.cook.judges(self.pot, serving_c), 4)
         entry = {

@@ -32,7 +32,7 @@ class Verdict:
 
 def judge(evening: Evening) -> Verdict:
     app = evening.app
-    refused = (f"refused: {one.method} {one.path}: {one.said}" for one in app.refused)
+    refused = (f"refused: {call.method} {call.path}: {call.said}" for call in app.refused)
     false, lost = tuple(false_lines(evening.kitchen)), tuple(_lost(app))
     return Verdict(
         len(evening.plates),
@@ -41,7 +41,7 @@ def judge(evening: Evening) -> Verdict:
         tuple(_given(evening.plates)),
         false,
         lost,
-        tuple(f"{one.status}: {one.method} {one.path}: {one.said}" for one in app.broken),
+        tuple(f"{call.status}: {call.method} {call.path}: {call.said}" for call in app.broken),
         (*evening.dead_ends, *refused),
     )
 
@@ -58,12 +58,12 @@ def _given(plates: Iterable[Plate]) -> Iterable[str]:
 
 def _lost(app: App) -> Iterable[str]:
     """Acts that were taken and are not there; what a later one takes the place of stays there too."""
-    there: dict[int, set[str]] = {}
+    kept_keys: dict[int, set[str]] = {}
     for act in app.acts:
-        if act.batch not in there:
-            told = app.ask("GET", f"/stove/{act.batch}")
-            there[act.batch] = {one["key"] for one in (told or {"acts": []})["acts"]}
-        if act.taken and act.said["kind"] in _TOLD and act.key not in there[act.batch]:
+        if act.batch not in kept_keys:
+            batch = app.ask("GET", f"/stove/{act.batch}")
+            kept_keys[act.batch] = {kept["key"] for kept in (batch or {"acts": []})["acts"]}
+        if act.taken and act.said["kind"] in _TOLD and act.key not in kept_keys[act.batch]:
             yield f"batch {act.batch}: {act.said['kind']} is not told any more"
 
 

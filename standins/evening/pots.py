@@ -150,13 +150,10 @@ class Pot:
         by_heat = math.exp(_PER_C * (65.0 - celsius))
         return self.body.eta * math.exp(_CURD * share + 9.0 * yolk) * by_heat
 
-    def salt_pct(self) -> float:
-        return 100.0 * self.salt / max(1.0, self.grams)
-
     def brings(self) -> frozenset[str]:
         """What a guest may have to go without, of all that is in it."""
-        there = (FOODS[key].brings for key, grams in self.parts.items() if grams > 0.01)
-        return frozenset[str]().union(*there)
+        brought = (FOODS[key].brings for key, grams in self.parts.items() if grams > 0.01)
+        return frozenset[str]().union(*brought)
 
     def _warm_to(self, celsius: float) -> None:
         self.body.celsius = celsius

@@ -28,9 +28,9 @@ def false_lines(kitchen: Kitchen) -> Iterator[str]:
     app = kitchen.app
     pots = {pot.batch: pot for pot in kitchen.cooked}
     yield from _of_journal(app, pots)
-    yield from _of_record(app, pots, {one.batch: one for one in kitchen.put_away})
-    for there in kitchen.put_away:
-        yield from _of_fridge(app, there)
+    yield from _of_record(app, pots, {kept.batch: kept for kept in kitchen.put_away})
+    for kept in kitchen.put_away:
+        yield from _of_fridge(app, kept)
     yield from _of_run_up(kitchen)
 
 
@@ -158,13 +158,13 @@ def _warming_false(line: Line, minute: float, pots: dict[int, Cooked]) -> str:
 # -- the fridge
 
 
-def _of_fridge(app: App, there: PutAway) -> Iterator[str]:
-    kept = app.ask("GET", f"/keeping/{there.kept}")
+def _of_fridge(app: App, truth: PutAway) -> Iterator[str]:
+    kept = app.ask("GET", f"/keeping/{truth.kept}")
     if kept is None:
         yield "the fridge: what was put away is not there"
         return
-    name, pot = f"the fridge: {kept['name']}", there.tray.pot
-    near_g = _SCATTERS * there.scale_g + _ROUNDED_G + _POURED_SHARE * there.grams
+    name, pot = f"the fridge: {kept['name']}", truth.tray.pot
+    near_g = _SCATTERS * truth.scale_g + _ROUNDED_G + _POURED_SHARE * truth.grams
     if abs(kept["left_g"] - pot.grams) > near_g:
         yield f"{name}: {kept['left_g']:.0f} g are left, {pot.grams:.0f} g in truth"
     if missing := (pot.brings() & _ALLERGENS) - set(kept["allergens"]):

@@ -36,9 +36,7 @@ class Plate:
     sauce: str
     wanted: str
     eta: float
-    celsius: float
     grams: float
-    salt_pct: float
     brings: frozenset[str]
     without: tuple[str, ...]
 
@@ -151,8 +149,10 @@ class _Evening:
         probe = app.ask("POST", "/devices", {"name": "probe", "kind": "probe", "simulated": True})
         if kept is None or probe is None:
             return
-        there = PutAway(kept["id"], made["id"], self.env.now, pot.grams, cook.truth.scale_g, tray)
-        kitchen.put_away.append(there)
+        kept_truth = PutAway(
+            kept["id"], made["id"], self.env.now, pot.grams, cook.truth.scale_g, tray
+        )
+        kitchen.put_away.append(kept_truth)
         in_tray = {"batch_id": made["id"], "kept_key": kept["key"], "tray": 1}
         app.ask("PUT", f"/devices/{probe['id']}", in_tray)
         for _ in range(18):
@@ -209,7 +209,9 @@ class _Evening:
                 break
             for line in refused:
                 offers = (
-                    one for one in line["offers"] if set(one["swaps"].values()) <= FOODS.keys()
+                    offer
+                    for offer in line["offers"]
+                    if set(offer["swaps"].values()) <= FOODS.keys()
                 )
                 offer = next(offers, None)
                 at = lines[line["number"]]
@@ -323,9 +325,7 @@ class _Evening:
                 branch["name"],
                 branch["grade"],
                 portion.eta(serving_c),
-                serving_c,
                 portion.grams,
-                portion.salt_pct(),
                 portion.brings() | solids,
                 tuple(line["line"]["without"]),
             )
@@ -347,9 +347,9 @@ class _Evening:
         """What stands on the plate beside the sauce, as the line says that it is served."""
         dish = self.made_of[line["line"]["dish"]]
         swaps, left_out = line["line"]["swaps"], line["left_out"]
-        solids = [one["ingredient"] for one in dish["solids"]]
-        there = [key for key in solids if f"no {self._called(key)}" not in left_out]
-        return frozenset[str]().union(*(FOODS[swaps.get(key, key)].brings for key in there))
+        solids = [solid["ingredient"] for solid in dish["solids"]]
+        served = [key for key in solids if f"no {self._called(key)}" not in left_out]
+        return frozenset[str]().union(*(FOODS[swaps.get(key, key)].brings for key in served))
 
     def _called(self, key: str) -> str:
         """What the app calls a food within a sentence."""

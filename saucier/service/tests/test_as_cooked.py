@@ -9,7 +9,7 @@ from saucier.dish import read_dish
 from saucier.heat import Pan
 from saucier.kitchen import Kitchen
 from saucier.service import Plan, plan_service, production_of, read_service
-from saucier.sheet import Sheet
+from saucier.sheet import Sheet, write_sheet
 from saucier.testing import add, grams, melt, roux, sheet, simmer
 from saucier.units import Amount, kitchen_round
 from saucier.words import plain
@@ -202,6 +202,40 @@ class OnHand(unittest.TestCase):
         guest = next(b for b in plan.branches if b.guests)
         self.assertEqual(guest.from_stock_ml, 0.0)
         self.assertGreater(guest.made_ml, 0.0)
+        # Two pots stand there then, and only one of them is the guest's.
+        self.assertEqual(guest.name, f"{plan.used[0].name}, without egg")
+        self.assertTrue(guest.as_written)
+
+
+class GuestsPots(unittest.TestCase):
+    """Of two pots on the stove a cook takes the right one by its name."""
+
+    RICE = {"without": ["gluten"], "swaps": {"wheat-flour": "rice-flour"}}
+
+    def made(self, sauce: Sheet) -> Plan:
+        dishes = {"d": {"sauces": [{"sauce": "s", "use": "nap"}]}}
+        return planned(line("d", 20), line("d", 2, **self.RICE), dishes=dishes, sheets={"s": sauce})
+
+    def test_a_sauce_made_first_for_a_guest_says_so(self) -> None:
+        inside = write_sheet(WHITE)
+        of = {"name": "filling", "steps": inside["steps"]}
+        outer = sheet(
+            {"op": "use", "sauce": of},
+            melt("cheese-semi-hard", 90),
+            name="o",
+            target={"grade": "binding"},
+        )
+        plan = self.made(outer)
+        self.assertEqual({one.name for one in plan.first}, {"filling", "filling, without gluten"})
+        guest = next(b for b in plan.branches if b.guests)
+        self.assertEqual(guest.sheet.steps[0].sauce.name, "filling, without gluten")
+
+    def test_a_long_name_keeps_what_tells_it_apart(self) -> None:
+        plan = self.made(WHITE.model_copy(update={"name": "x" * 120}))
+        names = {branch.name for branch in plan.branches}
+        self.assertEqual(len(names), 2)
+        self.assertTrue(all(len(name) <= 120 for name in names))
+        self.assertTrue(any(name.endswith("without gluten") for name in names))
 
 
 class TheSheet(unittest.TestCase):

@@ -122,6 +122,7 @@ class _Look(unittest.TestCase):
         for number in range(SERVICES // SHARES):
             service, dishes, sheets = guest_service(self.dice)
             plan = plan_service(service, dishes, sheets, KITCHEN, PANS)
+            self._names_tell_apart(plan, f"service {number}")
             for line in plan.lines:
                 if not line.line.without:
                     self.said["other lines refused" if line.refused else "other lines"] += 1
@@ -137,6 +138,17 @@ class _Look(unittest.TestCase):
                     self.said["offers accepted"] += 1
                     self._accepted(service, dishes, sheets, line.number, line.offers[-1].swaps)
         return self.said
+
+    def _names_tell_apart(self, plan: Plan, service: str) -> None:
+        """A cook takes a pot by its name: what is called the same holds the same food."""
+        pots = [(str(pot.name), pot.sheet) for pot in plan.pots]
+        pots += [(branch.name, branch.sheet) for branch in plan.branches]
+        pots += [(first.name, first.made.sheet) for first in plan.first]
+        held: dict[str, set[str]] = {}
+        for name, sheet in pots:
+            food = {key for step in sheet.steps for key in step.names() if key}
+            self.assertEqual(held.setdefault(name, food), food, f"{service}: two pots “{name}”")
+            self.said["names"] += 1
 
     def _nothing_of(self, plan: Plan, number: int, told: str) -> None:
         line = plan.lines[number]

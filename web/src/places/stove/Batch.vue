@@ -365,9 +365,8 @@ onKey((key) => {
       <LastSaid v-if="said" :said="said" @over="said = null" />
       <Waits v-if="batch.waits" :waits="batch.waits" />
       <ProbeNow v-if="probed" :probed="probed" />
-      <Weighing :batch="batch" @back="back" />
+      <Weighing :batch="batch" @back="back" @fix="fixing = true" />
       <div class="put-away">
-        <NButton v-if="!beside" size="large" @click="fixing = true">Fix it</NButton>
         <NButton size="large" @click="router.push(`/keeping/put/${batch.id}`)">Put it away…</NButton>
         <Labels :batch="batch" />
         <Photos :batch="batch" />
@@ -423,7 +422,7 @@ onKey((key) => {
         </template>
       </div>
     </template>
-    <Dialog v-model:show="fixing" :title="`Fix it: after “${card?.title ?? 'the last step'}”`" width="860px">
+    <Dialog v-model:show="fixing" :title="card ? `Fix it: after “${card.title}”` : 'Fix it: at the end'" width="860px">
       <FixIt
         :batch="batch.id"
         :revision="batch.revision"

@@ -14,7 +14,7 @@ import ProblemLine from '@/parts/ProblemLine.vue'
 import { vChoices } from '@/parts/choices'
 
 const props = defineProps<{ batch: Schemas['BatchOut'] }>()
-defineEmits<{ back: [] }>()
+defineEmits<{ back: []; fix: [] }>()
 const session = useSession()
 const hob = useHob()
 const router = useRouter()
@@ -77,11 +77,14 @@ const writeDown = () =>
       <ProblemLine :problem="problemAt('weighed')" />
     </div>
     <div>
-      <span class="label">Which spoon does it look like?</span>
+      <div class="spoon-head">
+        <span class="label">Which spoon does it look like?</span>
+        <span v-if="batch.kind !== 'free'" class="quiet"
+          >Planned: {{ session.gradeName(batch.plan.final.grade) || 'no grade' }}.</span
+        >
+        <NButton @click="$emit('fix')">Fix it</NButton>
+      </div>
       <SpoonPicker v-model="reached" label="Which spoon does it look like?" />
-      <p v-if="batch.kind !== 'free'" class="quiet">
-        Planned: {{ session.gradeName(batch.plan.final.grade) || 'no grade' }}.
-      </p>
     </div>
     <div>
       <span id="how-was-it" class="label">How was it?</span>
@@ -104,7 +107,7 @@ const writeDown = () =>
       <NInput
         v-model:value="note"
         type="textarea"
-        :rows="2"
+        :autosize="{ minRows: 1, maxRows: 4 }"
         placeholder="what happened, what it needed, what the table said"
         :input-props="{ 'aria-label': 'Note' }"
       />
@@ -122,7 +125,7 @@ const writeDown = () =>
 .weighing {
   display: flex;
   flex-direction: column;
-  gap: 14px;
+  gap: 10px;
   max-width: 960px;
 }
 .weigh {
@@ -150,6 +153,19 @@ const writeDown = () =>
 [aria-checked='true'] {
   border-color: var(--russet) !important;
   background: var(--russet-wash) !important;
+}
+.spoon-head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 14px;
+  margin-bottom: 6px;
+}
+.spoon-head button {
+  min-height: 48px;
+  margin-left: auto;
+  font-size: 18px;
+  font-weight: 700;
 }
 .verdicts {
   display: flex;
